@@ -1,0 +1,43 @@
+package neatroster.cli;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.Checker;
+import neatroster.core.model.Settings;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Parameters;
+
+/** Says everything that is wrong at once, and what was checked. */
+@Command(
+    name = "check",
+    description = "Says everything that is wrong with the sheets, at once and where it is.")
+final class CheckCommand implements Callable<Integer> {
+  @Mixin private CommonOptions options;
+
+  @Parameters(
+      paramLabel = "FILE",
+      description = {
+        "PATH, PATH#SHEET, TABLE=PATH, or - for standard input.",
+        "Without any: what the roster folder holds in sheets/."
+      })
+  private List<String> files = List.of();
+
+  @Override
+  public Integer call() {
+    Screen screen = options.screen();
+    Optional<RosterFolder> folder = RosterFolder.find(options.folder());
+    Settings settings = folder.map(f -> f.settings(screen)).orElseGet(Settings::standard);
+    try (OpenRoster open = OpenRoster.open(files, folder)) {
+      CheckResult result = new Checker(settings).check(open.roster(), Workplace.knownIn(folder));
+      if (options.json()) {
+        Json.write(screen.out(), json -> FindingsJson.write(json, result));
+      } else {
+        new FindingsText(screen).write(result);
+      }
+      return result.hasErrors() ? Exit.FINDINGS : Exit.DONE;
+    }
+  }
+}

@@ -1,0 +1,116 @@
+package neatroster.cli;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.Finding;
+import neatroster.core.intake.Column;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Field;
+import neatroster.core.model.Place;
+import neatroster.core.model.Severity;
+import neatroster.formats.BatchFiles;
+import neatroster.sheets.CsvRows;
+
+/**
+ * The rows that were left out, for each sheet in a sheet of its own with the same columns and one
+ * more that says why. They can be mended there and given to {@code check} again.
+ */
+final class CorrectionSheets implements Closeable {
+  private final BatchFiles files;
+  private final Map<Place, String> whyOfPlace = new HashMap<>();
+  private final Map<SheetReading, CsvRows> open = new LinkedHashMap<>();
+  private final List<String> names = new ArrayList<>();
+  private int rows;
+
+  CorrectionSheets(BatchFiles files, CheckResult checked) {
+    this.files = files;
+    for (Finding finding : checked.findings()) {
+      if (finding.severity() == Severity.ERROR) {
+        add(finding.place(), finding.message());
+        if (finding.doubtsRelated()) {
+          for (Place place : finding.related()) {
+            add(
+                place,
+                "Row " + finding.place().row() + " clashes with this one: " + finding.message());
+          }
+        }
+      }
+    }
+  }
+
+  private void add(Place place, String why) {
+    whyOfPlace.merge(place, why, (one, other) -> one + " " + other);
+  }
+
+  /** Adds a row. */
+  void add(RosterRow row, String why) {
+    try {
+      CsvRows sheet = open.get(row.reading());
+      if (sheet == null) {
+        sheet = start(row.reading());
+      }
+      List<String> cells = new ArrayList<>();
+      for (int i = 0; i < Math.max(row.reading().columns().size(), row.raw().size()); i++) {
+        cells.add(isPassword(row.reading(), i) ? "" : row.raw().cell(i).toString());
+      }
+      // Cells beyond the header come behind the reason, so that the reason stands below its header.
+      String reason = why != null ? why : whyOfPlace.getOrDefault(row.place(), "");
+      cells.add(row.reading().columns().size(), reason);
+      sheet.row(cells);
+      rows++;
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private static boolean isPassword(SheetReading sheet, int index) {
+    return sheet.column(Field.PASSWORD).filter(column -> column.index() == index).isPresent();
+  }
+
+  private CsvRows start(SheetReading sheet) throws IOException {
+    String base = Path.of(sheet.name().file()).getFileName().toString().replaceAll("\\.[^.]*$", "");
+    String part = sheet.name().sheet() == null ? "" : "-" + sheet.name().sheet();
+    String stem = (base + part).replaceAll("[^\\p{L}\\p{N}._-]", "_").replaceAll("^\\.+", "");
+    String name = "corrections/" + stem + ".csv";
+    for (int n = 2; names.contains(name); n++) {
+      name = "corrections/" + stem + "-" + n + ".csv";
+    }
+    names.add(name);
+    CsvRows rowsOfSheet = new CsvRows(files.create(name));
+    open.put(sheet, rowsOfSheet);
+    List<String> header =
+        sheet.columns().stream()
+            .map(Column::header)
+            .collect(Collectors.toCollection(ArrayList::new));
+    header.add("why left out");
+    rowsOfSheet.row(header);
+    return rowsOfSheet;
+  }
+
+  /** How many rows were added. */
+  int rows() {
+    return rows;
+  }
+
+  /** The files, in the run folder. */
+  List<String> names() {
+    return names;
+  }
+
+  @Override
+  public void close() throws IOException {
+    for (CsvRows sheet : open.values()) {
+      sheet.close();
+    }
+  }
+}

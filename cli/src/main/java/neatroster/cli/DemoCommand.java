@@ -1,0 +1,136 @@
+package neatroster.cli;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Parameters;
+
+/** Makes a roster folder with demo data and walks through the job. */
+@Command(
+    name = "demo",
+    description = "Makes a roster folder with demo data and walks through the whole job.")
+final class DemoCommand implements Callable<Integer> {
+  private static final List<String> FILES =
+      List.of(
+          "roster.yaml",
+          "handed-in/users.xlsx",
+          "handed-in/courses.csv",
+          "handed-in/groups.csv",
+          "handed-in/enrollments.csv",
+          "sheets/users.xlsx",
+          "sheets/courses.csv",
+          "sheets/groups.csv",
+          "sheets/enrollments.csv");
+
+  @Mixin private CommonOptions options;
+
+  @Parameters(
+      paramLabel = "DIR",
+      arity = "0..1",
+      description = "The folder to make (default: neat-roster-demo).")
+  private Path folder = Path.of("neat-roster-demo");
+
+  @Override
+  public Integer call() {
+    Screen screen = options.screen();
+    if (options.json()) {
+      throw Problem.usage("demo is for people to read; it has no --format json.");
+    }
+    if (Files.exists(folder)) {
+      throw Problem.usage(
+          folder
+              + " is there already, and was not touched. Name another folder for the demo, or delete"
+              + " that one.");
+    }
+    unpack();
+    screen.line(
+        screen.bold("The demo school: Gannet Point Seamanship School")
+            + " — everybody and everything in it is made up.");
+    screen.line(
+        "Its roster folder is now in " + folder + ". The walk through the job, in four steps:");
+
+    step(
+        screen,
+        1,
+        "What was handed in is checked. Mistakes come all at once, each with its place.");
+    int first =
+        command(
+            screen,
+            "check",
+            "handed-in/users.xlsx",
+            "handed-in/courses.csv",
+            "handed-in/groups.csv",
+            "handed-in/enrollments.csv");
+    step(
+        screen,
+        2,
+        "The sheets were mended; the mended ones are in sheets/, where commands look by themselves.");
+    int second = command(screen, "check");
+    step(screen, 3, "Everybody gets an account.");
+    int third = command(screen, "issue");
+    step(screen, 4, "The import batches are written.");
+    int fourth = command(screen, "pack");
+    screen.line("");
+    screen.line(
+        screen.bold("That was the job. ")
+            + "Look into "
+            + folder
+            + ", or work on in it: cd "
+            + folder);
+    boolean asPlanned =
+        first == Exit.FINDINGS && second == Exit.DONE && third == Exit.DONE && fourth == Exit.DONE;
+    if (!asPlanned) {
+      throw Problem.unreadable("A step of the demo did not end as it should.", null);
+    }
+    return Exit.DONE;
+  }
+
+  private static void step(Screen screen, int number, String what) {
+    screen.line("");
+    screen.line(screen.bold(number + ". " + what));
+  }
+
+  /** Runs a command as if it had been typed in the demo's folder. */
+  private int command(Screen screen, String... words) {
+    screen.line(screen.dim("$ ") + screen.green("neat-roster " + String.join(" ", words)));
+    screen.line("");
+    List<String> args = new ArrayList<>();
+    for (String word : words) {
+      boolean file = word.contains("/");
+      args.add(file ? folder.resolve(word).toString() : word);
+    }
+    args.add("--folder");
+    args.add(folder.toString());
+    return Main.run(options.streams(), options.likeThis(args));
+  }
+
+  /**
+   * Makes the folder beside its place and moves it there, so that a demo is whole or not at all.
+   */
+  private void unpack() {
+    Path absolute = folder.toAbsolutePath();
+    Path making = absolute.resolveSibling("." + absolute.getFileName() + ".unfinished");
+    try {
+      PrivateFiles.delete(making);
+      PrivateFiles.folder(making);
+      for (String name : FILES) {
+        Path file = making.resolve(name);
+        PrivateFiles.folder(file.getParent());
+        try (InputStream in = DemoCommand.class.getResourceAsStream("demo/" + name);
+            OutputStream out = PrivateFiles.create(file)) {
+          in.transferTo(out);
+        }
+      }
+      Files.move(making, absolute);
+    } catch (IOException e) {
+      throw Problem.unreadable(folder + " cannot be made (" + Workplace.reason(e) + ").", e);
+    }
+  }
+}

@@ -1,0 +1,48 @@
+package neatroster.cli;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+import neatroster.core.model.Table;
+
+/**
+ * A FILE of the command line: {@code PATH}, {@code PATH#SHEET}, {@code TABLE=PATH}, or {@code -}
+ * for standard input.
+ *
+ * @param path the file
+ * @param name what the user calls it
+ * @param sheet the one sheet that is meant, where one is named
+ * @param table the table that the user says it is
+ */
+record FileArgument(Path path, String name, Optional<String> sheet, Optional<Table> table) {
+  /** The name of standard input. */
+  static final String STANDARD_INPUT = "-";
+
+  /** A file that is taken as it is. */
+  static FileArgument of(Path path) {
+    return new FileArgument(path, path.toString(), Optional.empty(), Optional.empty());
+  }
+
+  /** Reads an argument; a file that has the very name comes first. */
+  static FileArgument parse(String argument) {
+    if (Files.exists(Path.of(argument))) {
+      return of(Path.of(argument));
+    }
+    Optional<Table> table = Optional.empty();
+    String rest = argument;
+    int equals = argument.indexOf('=');
+    if (equals > 0) {
+      table = Table.named(argument.substring(0, equals));
+      if (table.isPresent()) {
+        rest = argument.substring(equals + 1);
+      }
+    }
+    Optional<String> sheet = Optional.empty();
+    int hash = rest.lastIndexOf('#');
+    if (hash > 0 && !Files.exists(Path.of(rest))) {
+      sheet = Optional.of(rest.substring(hash + 1));
+      rest = rest.substring(0, hash);
+    }
+    return new FileArgument(Path.of(rest), rest, sheet, table);
+  }
+}

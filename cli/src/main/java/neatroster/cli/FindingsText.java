@@ -1,0 +1,147 @@
+package neatroster.cli;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.Finding;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Severity;
+import neatroster.core.model.SheetName;
+
+/** Findings as people read them: sheet by sheet, a slip that repeats told once with its rows. */
+final class FindingsText {
+  /** From this many on, findings of one rule in one column are told together. */
+  private static final int TOGETHER = 4;
+
+  private static final int ROWS_NAMED = 8;
+
+  private static final String INDENT = " ".repeat(11);
+
+  private final Screen screen;
+
+  FindingsText(Screen screen) {
+    this.screen = screen;
+  }
+
+  /** Writes what a check found. */
+  void write(CheckResult result) {
+    Map<SheetName, List<Finding>> bySheet = new LinkedHashMap<>();
+    for (SheetReading sheet : result.roster().sheets()) {
+      bySheet.put(sheet.name(), new ArrayList<>());
+    }
+    for (Finding finding : result.findings()) {
+      bySheet.computeIfAbsent(finding.place().sheet(), s -> new ArrayList<>()).add(finding);
+    }
+    bySheet.forEach(
+        (sheet, findings) -> {
+          if (!findings.isEmpty()) {
+            screen.line(screen.bold(sheet.toString()) + read(result, sheet));
+            sheet(findings);
+            screen.line("");
+          }
+        });
+    screen.line(summary(result));
+  }
+
+  private String read(CheckResult result, SheetName name) {
+    for (SheetReading sheet : result.roster().sheets()) {
+      if (sheet.name().equals(name)) {
+        return screen.dim(" — " + Counted.tables(Map.of(sheet.table(), result.rows().get(sheet))));
+      }
+    }
+    return "";
+  }
+
+  private void sheet(List<Finding> findings) {
+    Map<String, List<Finding>> alike = new LinkedHashMap<>();
+    for (Finding finding : findings) {
+      String key = finding.rule().text().name() + "\n" + finding.column();
+      alike.computeIfAbsent(key, k -> new ArrayList<>()).add(finding);
+    }
+    Set<String> told = new HashSet<>();
+    for (Finding finding : findings) {
+      String key = finding.rule().text().name() + "\n" + finding.column();
+      List<Finding> same = alike.get(key);
+      if (same.size() < TOGETHER) {
+        one(finding, where(finding), finding.message());
+      } else if (told.add(key)) {
+        one(finding, rows(same) + inColumn(finding), together(same));
+      }
+    }
+  }
+
+  private static String together(List<Finding> same) {
+    Finding first = same.get(0);
+    return first.rule().text().finds()
+        + " The first, in row "
+        + first.place().row()
+        + ": "
+        + first.message();
+  }
+
+  private void one(Finding finding, String where, String message) {
+    String mark =
+        switch (finding.severity()) {
+          case ERROR -> screen.red("  error    ");
+          case WARNING -> screen.yellow("  warning  ");
+          case NOTE -> screen.blue("  note     ");
+        };
+    screen.line(mark + screen.bold(where) + "  " + screen.dim(finding.rule().text().name()));
+    for (String line : TextWrap.lines(message, screen.width() - INDENT.length())) {
+      screen.line(INDENT + line);
+    }
+    if (finding.suggestion() != null && !message.contains("The first, in row")) {
+      screen.line(INDENT + screen.green("→ " + finding.suggestion()));
+    }
+  }
+
+  private static String where(Finding finding) {
+    if (finding.place().row() == 0) {
+      return finding.column() == null ? "the whole sheet" : "the column “" + finding.column() + "”";
+    }
+    return "row " + finding.place().row() + inColumn(finding);
+  }
+
+  private static String inColumn(Finding finding) {
+    return finding.column() == null ? "" : ", column " + finding.column();
+  }
+
+  private static String rows(List<Finding> same) {
+    List<String> rows =
+        same.stream().limit(ROWS_NAMED).map(f -> String.valueOf(f.place().row())).toList();
+    int more = same.size() - rows.size();
+    return Counted.of(same.size(), "row")
+        + ": "
+        + String.join(", ", rows)
+        + (more > 0 ? " and " + more + " more" : "");
+  }
+
+  private String summary(CheckResult result) {
+    int errors = result.count(Severity.ERROR);
+    int warnings = result.count(Severity.WARNING);
+    int notes = result.count(Severity.NOTE);
+    String checked = "Checked " + Counted.tables(result.counts()) + ": ";
+    if (errors + warnings + notes == 0) {
+      return checked + screen.green("nothing is wrong.");
+    }
+    List<String> found = new ArrayList<>();
+    if (errors > 0) {
+      found.add(screen.red(Counted.of(errors, "error")));
+    }
+    if (warnings > 0) {
+      found.add(screen.yellow(Counted.of(warnings, "warning")));
+    }
+    if (notes > 0) {
+      found.add(screen.blue(Counted.of(notes, "note")));
+    }
+    String then =
+        errors > 0
+            ? " Rows with errors cannot be delivered."
+            : " Nothing keeps it from being delivered.";
+    return checked + String.join(", ", found) + "." + then;
+  }
+}

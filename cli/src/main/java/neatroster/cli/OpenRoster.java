@@ -1,0 +1,179 @@
+package neatroster.cli;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import neatroster.core.intake.Roster;
+import neatroster.core.intake.Sheet;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.model.SheetName;
+import neatroster.core.text.Nearest;
+import neatroster.sheets.SheetFile;
+import neatroster.sheets.SheetFiles;
+
+/** The roster's files, open for reading. */
+final class OpenRoster implements Closeable {
+  private final List<SheetFile> files = new ArrayList<>();
+  private final List<SheetReading> readings = new ArrayList<>();
+  private final List<Roster.Unread> unread = new ArrayList<>();
+  private final List<SheetName> order = new ArrayList<>();
+  private Path standardInput;
+  private Roster roster;
+
+  private OpenRoster() {}
+
+  /**
+   * Opens the files that a command line names, or those of the roster folder where it names none.
+   */
+  static OpenRoster open(List<String> arguments, Optional<RosterFolder> folder) {
+    OpenRoster open = new OpenRoster();
+    try {
+      if (!arguments.isEmpty()) {
+        for (String argument : arguments) {
+          open.add(argument);
+        }
+      } else if (folder.isPresent()) {
+        for (Path file : folder.get().sheetFiles()) {
+          open.add(FileArgument.of(file));
+        }
+      } else {
+        throw Problem.usage(
+            "Name the spreadsheets, or work in a roster folder (one with a roster.yaml): neat-roster"
+                + " check users.xlsx courses.csv");
+      }
+      open.roster = new Roster(open.readings, open.unread, open.order);
+      return open;
+    } catch (RuntimeException e) {
+      open.close();
+      throw e;
+    }
+  }
+
+  Roster roster() {
+    return roster;
+  }
+
+  private void add(String argument) {
+    FileArgument file = FileArgument.parse(argument);
+    if (file.name().equals(FileArgument.STANDARD_INPUT)) {
+      file = new FileArgument(keepStandardInput(), file.name(), file.sheet(), file.table());
+    }
+    add(file);
+  }
+
+  /** Sheets are read more than once; what comes through a pipe is kept until we are done. */
+  private Path keepStandardInput() {
+    try {
+      if (standardInput == null) {
+        standardInput = PrivateFiles.temporary();
+        Files.copy(System.in, standardInput, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+      }
+      return standardInput;
+    } catch (IOException e) {
+      throw Problem.unreadable("Standard input cannot be read.", e);
+    }
+  }
+
+  private void add(FileArgument argument) {
+    SheetFile file;
+    try {
+      if (Files.isDirectory(argument.path())) {
+        throw Problem.unreadable(
+            argument.name() + " is a folder, not a file. Name the files in it, or use --folder.",
+            null);
+      }
+      file = SheetFiles.open(argument.path(), argument.name());
+    } catch (UnreadableSheetException e) {
+      unread(new SheetName(argument.name(), null), e);
+      return;
+    } catch (NoSuchFileException e) {
+      throw Problem.unreadable("There is no file " + argument.name() + "." + near(argument), e);
+    } catch (AccessDeniedException e) {
+      throw Problem.unreadable(argument.name() + " may not be read by you.", e);
+    } catch (IOException e) {
+      throw Problem.unreadable(argument.name() + " cannot be read (" + e.getMessage() + ").", e);
+    }
+    files.add(file);
+    List<Sheet> sheets = chosen(file, argument);
+    int before = readings.size();
+    List<Roster.Unread> troubles = new ArrayList<>();
+    for (Sheet sheet : sheets) {
+      order.add(sheet.name());
+      try {
+        readings.add(SheetReading.of(sheet, argument.table()));
+      } catch (UnreadableSheetException e) {
+        troubles.add(new Roster.Unread(sheet.name(), e));
+      }
+    }
+    boolean othersAreTables = readings.size() > before;
+    for (Roster.Unread trouble : troubles) {
+      // New workbooks come with empty sheets behind the one that is used.
+      if (!(othersAreTables && trouble.why().isEmpty())) {
+        unread.add(trouble);
+      }
+    }
+  }
+
+  private void unread(SheetName name, UnreadableSheetException why) {
+    order.add(name);
+    unread.add(new Roster.Unread(name, why));
+  }
+
+  private static List<Sheet> chosen(SheetFile file, FileArgument argument) {
+    if (argument.sheet().isEmpty()) {
+      return file.sheets();
+    }
+    String wanted = argument.sheet().get();
+    List<String> names = new ArrayList<>();
+    for (Sheet sheet : file.sheets()) {
+      if (wanted.equals(sheet.name().sheet())) {
+        return List.of(sheet);
+      }
+      names.add(String.valueOf(sheet.name().sheet()));
+    }
+    throw Problem.usage(
+        argument.name()
+            + " has no sheet “"
+            + wanted
+            + "”. Its sheets: "
+            + String.join(", ", names)
+            + ".");
+  }
+
+  /** The file in the same folder whose name is nearest. */
+  private static String near(FileArgument argument) {
+    Path folder = argument.path().toAbsolutePath().getParent();
+    List<String> names = new ArrayList<>();
+    if (folder != null && Files.isDirectory(folder)) {
+      try (var files = Files.list(folder)) {
+        files.limit(1000).forEach(file -> names.add(file.getFileName().toString()));
+      } catch (IOException e) {
+        return "";
+      }
+    }
+    return Nearest.word(argument.path().getFileName().toString(), names)
+        .map(name -> " Is " + name + " meant?")
+        .orElse("");
+  }
+
+  @Override
+  public void close() {
+    try {
+      for (SheetFile file : files) {
+        file.close();
+      }
+      if (standardInput != null) {
+        Files.deleteIfExists(standardInput);
+      }
+    } catch (IOException e) {
+      throw Problem.unreadable("A spreadsheet could not be closed.", e);
+    }
+  }
+}

@@ -1,0 +1,353 @@
+package neatroster.cli;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import neatroster.core.batch.BatchReceiver;
+import neatroster.core.batch.BatchRow;
+import neatroster.core.batch.RosterBatcher;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.Checker;
+import neatroster.core.check.Finding;
+import neatroster.core.intake.KnownUsers;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.Settings;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Nearest;
+import neatroster.formats.BatchFormat;
+import neatroster.formats.BatchFormats;
+import neatroster.formats.BatchWriter;
+import neatroster.formats.WrittenFile;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Writes import batches into a run folder. */
+@Command(name = "pack", description = "Writes the roster as import batches into a new run folder.")
+final class PackCommand implements Callable<Integer> {
+  @Mixin private CommonOptions options;
+
+  @Option(
+      names = "--as",
+      paramLabel = "FORMAT",
+      arity = "1..*",
+      description = "The formats to write (default: plain).")
+  private List<String> as = List.of("plain");
+
+  @Option(
+      names = "--leave-out-faulty",
+      description = "Packs the sound rows and writes the others as correction sheets.")
+  private boolean leaveOutFaulty;
+
+  @Option(
+      names = "--to",
+      paramLabel = "DIR",
+      description = "Where to write when there is no roster folder.")
+  private Path to;
+
+  @Parameters(
+      paramLabel = "FILE",
+      description = "The sheets. Without any: what the roster folder holds.")
+  private List<String> files = List.of();
+
+  /**
+   * A file of the run.
+   *
+   * @param path its path in the run folder
+   * @param format the format's name
+   * @param written what it holds
+   * @param sha256 its digest
+   */
+  private record PackedFile(String path, String format, WrittenFile written, String sha256) {}
+
+  /**
+   * A packed run.
+   *
+   * @param run its name
+   * @param folder where it is
+   * @param files its batch files
+   * @param counts for each phase and change how many
+   * @param leftOut how many rows were left out
+   * @param corrections the correction sheets, in the run folder
+   */
+  private record Packed(
+      String run,
+      Path folder,
+      List<PackedFile> files,
+      Map<String, Map<String, Integer>> counts,
+      int leftOut,
+      List<String> corrections) {}
+
+  @Override
+  public Integer call() {
+    Screen screen = options.screen();
+    List<BatchFormat> formats = formats();
+    RosterFolder folder = Workplace.folder(options, to, "pack");
+    Settings settings = folder.settings(screen);
+    try (OpenRoster open = OpenRoster.open(files, Optional.of(folder));
+        Workplace workplace = Workplace.open(folder, "pack")) {
+      KnownUsers known = workplace.known();
+      CheckResult checked = new Checker(settings).check(open.roster(), known);
+      Optional<String> refusal = refusal(checked, known);
+      if (refusal.isPresent()) {
+        refuse(screen, checked, refusal.get());
+        return Exit.FINDINGS;
+      }
+      Packed packed = pack(settings, formats, checked, known, workplace);
+      if (options.json()) {
+        Json.write(screen.out(), json -> json(json, packed));
+      } else {
+        text(screen, packed);
+      }
+      return packed.leftOut() > 0 ? Exit.FINDINGS : Exit.DONE;
+    } catch (IOException | UncheckedIOException e) {
+      Exception cause = e instanceof UncheckedIOException unchecked ? unchecked.getCause() : e;
+      throw Problem.unreadable(
+          "The run could not be written (" + Workplace.reason(cause) + "); nothing of it is left.",
+          e);
+    }
+  }
+
+  private List<BatchFormat> formats() {
+    List<BatchFormat> formats = new ArrayList<>();
+    for (String name : as) {
+      formats.add(
+          BatchFormats.named(name.toLowerCase(Locale.ROOT))
+              .orElseThrow(
+                  () ->
+                      Problem.usage(
+                          "There is no format “"
+                              + name
+                              + "”."
+                              + Nearest.word(name, BatchFormats.names())
+                                  .map(near -> " Is " + near + " meant?")
+                                  .orElse(
+                                      " There is: " + String.join(", ", BatchFormats.names())))));
+    }
+    return formats;
+  }
+
+  /** Why the roster is not packed, if it is not. */
+  private Optional<String> refusal(CheckResult checked, KnownUsers known) {
+    long errors = checked.count(Severity.ERROR);
+    if (errors > 0 && !leaveOutFaulty) {
+      return Optional.of(
+          "Nothing was packed: "
+              + Counted.of(errors, "error")
+              + " must be mended first. To pack the sound rows alone and get the others back as a"
+              + " sheet to correct, add --leave-out-faulty.");
+    }
+    if (checked.findings().stream().anyMatch(PackCommand::concernsWholeSheet)) {
+      return Optional.of(
+          "Nothing was packed: a sheet could not be read as a whole, so its rows cannot be told"
+              + " sound from faulty. Mend it, or leave the file out of the command.");
+    }
+    if (checked.counts().values().stream().allMatch(count -> count == 0)) {
+      return Optional.of("Nothing was packed: there are no rows.");
+    }
+    if (!leaveOutFaulty) {
+      int without = usersWithoutAccount(checked, known);
+      if (without > 0) {
+        return Optional.of(
+            "Nothing was packed: "
+                + Counted.of(without, "user")
+                + (without == 1 ? " has" : " have")
+                + " no username yet. Run neat-roster issue first.");
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static boolean concernsWholeSheet(Finding finding) {
+    return finding.severity() == Severity.ERROR
+        && (finding.place().row() == 0 || finding.rule().text().name().equals("unreadable-file"));
+  }
+
+  private static int usersWithoutAccount(CheckResult checked, KnownUsers known) {
+    int[] count = {0};
+    checked
+        .roster()
+        .read(
+            Table.USERS,
+            (row, line) -> {
+              if (!row.has(Field.USERNAME) && known.find(KnownUsers.person(row)) < 0) {
+                count[0]++;
+              }
+            },
+            (sheet, why) -> {});
+    return count[0];
+  }
+
+  private void refuse(Screen screen, CheckResult checked, String why) {
+    List<Finding> errors =
+        checked.findings().stream().filter(f -> f.severity() == Severity.ERROR).toList();
+    if (options.json()) {
+      Json.write(
+          screen.out(),
+          json -> {
+            json.writeStartObject();
+            json.writeStringField("command", "pack");
+            json.writeNullField("run");
+            json.writeNullField("folder");
+            json.writeArrayFieldStart("files");
+            json.writeEndArray();
+            json.writeStringField("refused", why);
+            FindingsJson.findings(json, errors);
+            json.writeEndObject();
+          });
+      return;
+    }
+    if (!errors.isEmpty()) {
+      new FindingsText(screen).write(checked);
+      screen.line("");
+    }
+    screen.line(screen.red(why));
+  }
+
+  private static Packed pack(
+      Settings settings,
+      List<BatchFormat> formats,
+      CheckResult checked,
+      KnownUsers known,
+      Workplace workplace)
+      throws IOException {
+    Map<String, String> passwords = workplace.accounts().passwords();
+    Path runs = workplace.folder().path("runs");
+    LocalDate today = LocalDate.now(ZoneId.systemDefault());
+    try (RunFolder run = RunFolder.start(runs, today)) {
+      Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
+      List<BatchWriter> writers = new ArrayList<>();
+      CorrectionSheets corrections = new CorrectionSheets(run::create, checked);
+      try {
+        for (BatchFormat format : formats) {
+          writers.add(format.writer(name -> run.create(format.name() + "/" + name)));
+        }
+        BatchReceiver receiver =
+            new BatchReceiver() {
+              @Override
+              public void change(BatchRow row) {
+                counts
+                    .computeIfAbsent(row.phase().word(), phase -> new LinkedHashMap<>())
+                    .merge(row.change().word(), 1, Integer::sum);
+                try {
+                  for (BatchWriter writer : writers) {
+                    writer.row(row);
+                  }
+                } catch (IOException e) {
+                  throw new UncheckedIOException(e);
+                }
+              }
+
+              @Override
+              public void leftOut(RosterRow row, int line, String why) {
+                corrections.add(row, why);
+              }
+            };
+        new RosterBatcher(
+                settings,
+                checked,
+                known,
+                username -> passwords.getOrDefault(username.toLowerCase(Locale.ROOT), ""),
+                today,
+                receiver)
+            .run();
+      } finally {
+        for (BatchWriter writer : writers) {
+          writer.close();
+        }
+        corrections.close();
+      }
+      List<PackedFile> files = new ArrayList<>();
+      for (int i = 0; i < formats.size(); i++) {
+        String format = formats.get(i).name();
+        for (WrittenFile written : writers.get(i).written()) {
+          String path = format + "/" + written.name();
+          files.add(new PackedFile(path, format, written, run.sha256(path)));
+        }
+      }
+      Packed packed =
+          new Packed(
+              run.name(),
+              run.place(),
+              files,
+              counts,
+              corrections.rows(),
+              List.copyOf(corrections.names()));
+      try (var out = run.create("run.json")) {
+        Json.write(out, json -> json(json, packed));
+      }
+      run.finish();
+      return packed;
+    }
+  }
+
+  private static void text(Screen screen, Packed packed) {
+    screen.line("Packed run " + screen.bold(packed.run()) + " into " + packed.folder());
+    screen.line("");
+    for (PackedFile file : packed.files()) {
+      screen.line(
+          String.format("  %-26s %s", file.path(), Counted.of(file.written().rows(), "row")));
+    }
+    screen.line("");
+    if (packed.leftOut() > 0) {
+      screen.line(
+          screen.yellow(Counted.of(packed.leftOut(), "row") + " left out")
+              + ", to be mended in "
+              + String.join(", ", packed.corrections()));
+      screen.line("(each row says why; give the mended sheet to check again).");
+    }
+    screen.line(
+        "The batches hold first passwords: keep them where only you can read them. Deliver them in"
+            + " the order of their numbers.");
+  }
+
+  private static void json(JsonGenerator json, Packed packed) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("command", "pack");
+    json.writeStringField("run", packed.run());
+    json.writeStringField("folder", packed.folder().toString().replace('\\', '/'));
+    json.writeArrayFieldStart("files");
+    for (PackedFile file : packed.files()) {
+      json.writeStartObject();
+      json.writeStringField("path", file.path());
+      json.writeStringField("format", file.format());
+      json.writeStringField("phase", file.written().phase().word());
+      json.writeNumberField("rows", file.written().rows());
+      json.writeStringField("sha256", file.sha256());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeObjectFieldStart("counts");
+    for (Map.Entry<String, Map<String, Integer>> phase : packed.counts().entrySet()) {
+      json.writeObjectFieldStart(phase.getKey());
+      for (Map.Entry<String, Integer> change : phase.getValue().entrySet()) {
+        json.writeNumberField(change.getKey(), change.getValue());
+      }
+      json.writeEndObject();
+    }
+    json.writeEndObject();
+    // The plain format carries everything there is.
+    json.writeArrayFieldStart("notCarried");
+    json.writeEndArray();
+    json.writeNumberField("leftOut", packed.leftOut());
+    json.writeArrayFieldStart("corrections");
+    for (String name : packed.corrections()) {
+      json.writeString(name);
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+}

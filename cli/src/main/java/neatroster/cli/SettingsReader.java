@@ -1,0 +1,431 @@
+package neatroster.cli;
+
+import java.io.IOException;
+import java.nio.charset.CharacterCodingException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import neatroster.core.accounts.PatternException;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.Rules;
+import neatroster.core.model.DateOrder;
+import neatroster.core.model.Field;
+import neatroster.core.model.RoleWords;
+import neatroster.core.model.Settings;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cleaning;
+import org.yaml.snakeyaml.LoaderOptions;
+import org.yaml.snakeyaml.Yaml;
+import org.yaml.snakeyaml.error.MarkedYAMLException;
+import org.yaml.snakeyaml.error.YAMLException;
+import org.yaml.snakeyaml.nodes.Node;
+
+/**
+ * Reads {@code roster.yaml}. Every key has a default; a key that has no meaning is an error with
+ * its place.
+ */
+final class SettingsReader {
+  private static final int LARGEST = 1 << 20;
+
+  private static final Map<String, Settings.WhenMissing> WHEN_MISSING =
+      ordered("leave", Settings.WhenMissing.LEAVE, "make", Settings.WhenMissing.MAKE);
+
+  /** Settings of the contract that no command of this version acts on. */
+  private static final Set<String> NOT_YET =
+      Set.of(
+          "phones",
+          "join-codes",
+          "match-by",
+          "stop-above",
+          "most-courses",
+          "consent",
+          "sheets",
+          "platform",
+          "fields",
+          "words");
+
+  /** Rules of the contract that no version has yet. */
+  private static final Set<String> RULES_TO_COME =
+      Set.of(
+          "no-header",
+          "repeated-header",
+          "undecodable-text",
+          "garbled-text",
+          "example-row",
+          "skipped-row",
+          "spreadsheet-error",
+          "mangled-number",
+          "odd-character",
+          "too-long",
+          "too-short",
+          "bad-phone",
+          "bad-country",
+          "bad-time-zone",
+          "bad-language",
+          "bad-number",
+          "weak-password",
+          "missing-photo",
+          "stray-photo",
+          "bad-placement",
+          "off-pattern",
+          "stale-year",
+          "duplicate-phone",
+          "conflicting-rows",
+          "conflicting-roles",
+          "near-twin",
+          "fill-down-slip",
+          "shifted-column",
+          "unknown-manager",
+          "unknown-instructor",
+          "unknown-site",
+          "unknown-category",
+          "unknown-former-username",
+          "consent-needed",
+          "unlikely-role",
+          "unreachable-email",
+          "class-without-instructor",
+          "class-without-learners",
+          "class-over-capacity",
+          "group-over-capacity",
+          "too-many-courses",
+          "dates-out-of-order",
+          "enrollment-outside-course",
+          "rename-refused",
+          "username-taken",
+          "email-taken",
+          "already-known",
+          "already-enrolled",
+          "suspended-user",
+          "matched-twice",
+          "another-person",
+          "changed-elsewhere");
+
+  private static final List<String> KEYS =
+      List.of(
+          "dates",
+          "phones",
+          "usernames",
+          "emails",
+          "ids",
+          "passwords",
+          "join-codes",
+          "match-by",
+          "policy",
+          "stop-above",
+          "most-courses",
+          "consent",
+          "roles",
+          "default-role",
+          "defaults",
+          "rules",
+          "sheets",
+          "platform",
+          "fields",
+          "aliases",
+          "words");
+
+  private final Settings standard = Settings.standard();
+  private final List<String> remarks = new ArrayList<>();
+
+  /**
+   * Settings with what is to be said about them.
+   *
+   * @param settings the settings
+   * @param remarks settings that have no effect yet
+   */
+  record Outcome(Settings settings, List<String> remarks) {}
+
+  /** Reads a settings file. */
+  static Outcome read(Path file, String name) throws SettingsException, IOException {
+    String text;
+    try {
+      if (Files.size(file) > LARGEST) {
+        throw new SettingsException(name + " is larger than settings can be");
+      }
+      text = Files.readString(file);
+    } catch (CharacterCodingException e) {
+      throw new SettingsException(name + " is no text in UTF-8");
+    }
+    SettingsReader reader = new SettingsReader();
+    return new Outcome(reader.settings(root(name, text)), reader.remarks);
+  }
+
+  private static YamlSection root(String name, String text) throws SettingsException {
+    LoaderOptions options = new LoaderOptions();
+    options.setMaxAliasesForCollections(20);
+    options.setNestingDepthLimit(30);
+    try {
+      Node root = new Yaml(options).compose(new java.io.StringReader(text));
+      return root == null ? YamlSection.empty(name) : YamlSection.of(name, root);
+    } catch (MarkedYAMLException e) {
+      String place =
+          e.getProblemMark() == null
+              ? ""
+              : ", line "
+                  + (e.getProblemMark().getLine() + 1)
+                  + ", column "
+                  + (e.getProblemMark().getColumn() + 1);
+      throw new SettingsException(name + place + ": this is not YAML (" + e.getProblem() + ")");
+    } catch (YAMLException e) {
+      throw new SettingsException(name + ": this is not YAML (" + firstLine(e.getMessage()) + ")");
+    }
+  }
+
+  private static String firstLine(String message) {
+    return message == null ? "" : message.lines().findFirst().orElse("");
+  }
+
+  private Settings settings(YamlSection root) throws SettingsException {
+    root.only(KEYS);
+    for (String key : root.keys()) {
+      if (NOT_YET.contains(key)) {
+        notYet(root, key);
+      }
+    }
+    RoleWords roles = roles(root);
+    return new Settings(
+        root.choice(
+            "dates",
+            ordered(
+                "day-first",
+                DateOrder.DAY_FIRST,
+                "month-first",
+                DateOrder.MONTH_FIRST,
+                "ask",
+                DateOrder.ASK),
+            standard.dates()),
+        usernames(root.section("usernames")),
+        emails(root.section("emails")),
+        ids(root.section("ids")),
+        passwords(root.section("passwords")),
+        policy(root.section("policy")),
+        roles,
+        defaultRole(root, roles),
+        defaults(root.section("defaults")),
+        aliases(root.section("aliases")),
+        rules(root.section("rules")));
+  }
+
+  private void notYet(YamlSection section, String key) {
+    remarks.add(
+        "roster.yaml, line "
+            + section.line(key)
+            + ": “"
+            + key
+            + "” has no effect in this version.");
+  }
+
+  private void notYet(YamlSection section, Set<String> keys) {
+    for (String key : section.keys()) {
+      if (keys.contains(key)) {
+        notYet(section, key);
+      }
+    }
+  }
+
+  private Settings.Usernames usernames(YamlSection section) throws SettingsException {
+    section.only(
+        List.of(
+            "pattern", "on-clash", "length", "allow", "reserved", "by-role", "by-site", "made-by"));
+    notYet(section, Set.of("by-role", "by-site", "made-by"));
+    Settings.Usernames usual = standard.usernames();
+    verifyPattern(section);
+    String length = section.text("length", usual.shortest() + "-" + usual.longest());
+    Matcher bounds = Pattern.compile("(\\d{1,3})\\s*-\\s*(\\d{1,3})").matcher(length);
+    if (!bounds.matches()
+        || Integer.parseInt(bounds.group(1)) < 1
+        || Integer.parseInt(bounds.group(1)) > Integer.parseInt(bounds.group(2))) {
+      throw section.error("length", "here stand the fewest and the most characters, such as 3-30");
+    }
+    return new Settings.Usernames(
+        section.text("pattern", usual.pattern()),
+        section.choice(
+            "on-clash",
+            ordered(
+                "number",
+                Settings.OnClash.NUMBER,
+                "lengthen",
+                Settings.OnClash.LENGTHEN,
+                "refuse",
+                Settings.OnClash.REFUSE),
+            usual.onClash()),
+        Integer.parseInt(bounds.group(1)),
+        Integer.parseInt(bounds.group(2)),
+        section.text("allow", usual.allow()),
+        section.list("reserved", usual.reserved()));
+  }
+
+  private Settings.Emails emails(YamlSection section) throws SettingsException {
+    section.only(List.of("when-missing", "pattern", "shared", "by-role", "by-site", "made-by"));
+    notYet(section, Set.of("by-role", "by-site", "made-by"));
+    verifyPattern(section);
+    return new Settings.Emails(
+        section.choice("when-missing", WHEN_MISSING, standard.emails().whenMissing()),
+        section.text("pattern", standard.emails().pattern()),
+        section.choice("shared", ordered("refuse", false, "allow", true), false));
+  }
+
+  private Settings.Ids ids(YamlSection section) throws SettingsException {
+    section.only(List.of("when-missing", "pattern", "by-role", "by-site", "made-by"));
+    notYet(section, Set.of("by-role", "by-site", "made-by"));
+    verifyPattern(section);
+    return new Settings.Ids(
+        section.choice("when-missing", WHEN_MISSING, standard.ids().whenMissing()),
+        section.text("pattern", standard.ids().pattern()));
+  }
+
+  private static void verifyPattern(YamlSection section) throws SettingsException {
+    section.verify(
+        "pattern",
+        pattern -> {
+          try {
+            neatroster.core.accounts.Pattern.parse(
+                pattern, neatroster.core.accounts.Pattern.userValues());
+            return Optional.empty();
+          } catch (PatternException e) {
+            return Optional.of(new YamlSection.Fault(e.position(), e.getMessage()));
+          }
+        });
+  }
+
+  private Settings.Passwords passwords(YamlSection section) throws SettingsException {
+    section.only(
+        List.of(
+            "style",
+            "length",
+            "change-at-first-login",
+            "minimum",
+            "for-known",
+            "by-role",
+            "by-site",
+            "made-by"));
+    notYet(section, Set.of("change-at-first-login", "for-known", "by-role", "by-site", "made-by"));
+    Settings.PasswordStyle style =
+        section.choice(
+            "style",
+            ordered(
+                "words",
+                Settings.PasswordStyle.WORDS,
+                "characters",
+                Settings.PasswordStyle.CHARACTERS,
+                "one-for-all",
+                Settings.PasswordStyle.ONE_FOR_ALL,
+                "none",
+                Settings.PasswordStyle.NONE),
+            standard.passwords().style());
+    int usual = style == Settings.PasswordStyle.CHARACTERS ? 12 : standard.passwords().length();
+    return new Settings.Passwords(
+        style,
+        section.number("length", 1, 64, usual),
+        section.number("minimum", 1, 64, standard.passwords().minimum()));
+  }
+
+  private Settings.Policy policy(YamlSection section) throws SettingsException {
+    section.only(List.of("sites", "users", "courses", "groups", "enrollments"));
+    notYet(section, Set.of("sites", "groups", "enrollments"));
+    Map<String, Boolean> removed = ordered("refuse", false, "carry-out", true);
+    YamlSection users = section.section("users");
+    users.only(List.of("new", "known", "absent", "renamed", "removed"));
+    notYet(users, Set.of("new", "known", "absent", "renamed"));
+    YamlSection courses = section.section("courses");
+    courses.only(List.of("new", "known", "absent", "removed"));
+    notYet(courses, Set.of("new", "known", "absent"));
+    return new Settings.Policy(
+        users.choice("removed", removed, false), courses.choice("removed", removed, false));
+  }
+
+  private static RoleWords roles(YamlSection root) throws SettingsException {
+    YamlSection section = root.section("roles");
+    Map<String, List<String>> words = new LinkedHashMap<>();
+    words.put("learner", List.of("student", "pupil", "cadet"));
+    words.put("instructor", List.of("teacher", "lecturer"));
+    for (String role : section.keys()) {
+      words.put(role, section.list(role, List.of()));
+    }
+    return new RoleWords(words);
+  }
+
+  private String defaultRole(YamlSection root, RoleWords roles) throws SettingsException {
+    Map<String, String> choices = new LinkedHashMap<>();
+    roles.roles().forEach(role -> choices.put(role, role));
+    return root.choice("default-role", choices, standard.defaultRole());
+  }
+
+  private static Map<Table, Map<Field, String>> defaults(YamlSection section)
+      throws SettingsException {
+    section.only(List.of("users", "courses", "enrollments"));
+    Map<Table, Map<Field, String>> defaults = new EnumMap<>(Table.class);
+    for (String key : section.keys()) {
+      Table table = Table.named(key).orElseThrow();
+      YamlSection values = section.section(key);
+      Map<Field, String> filled = new EnumMap<>(Field.class);
+      for (String name : values.keys()) {
+        Optional<Field> field = Field.named(name).filter(table.fields()::contains);
+        if (field.isEmpty()) {
+          throw values.unknownKey(
+              name,
+              "there is no field “" + name + "” in " + table.word(),
+              table.fields().stream().map(Field::label).toList());
+        }
+        filled.put(field.get(), values.text(name, ""));
+      }
+      defaults.put(table, filled);
+    }
+    return defaults;
+  }
+
+  private Map<String, String> aliases(YamlSection section) throws SettingsException {
+    section.only(List.of("courses", "groups", "sites", "categories"));
+    notYet(section, Set.of("groups", "sites", "categories"));
+    YamlSection courses = section.section("courses");
+    Map<String, String> aliases = new HashMap<>();
+    for (String alias : courses.keys()) {
+      aliases.put(Cleaning.clean(alias), courses.text(alias, ""));
+    }
+    return aliases;
+  }
+
+  private Map<String, Optional<Severity>> rules(YamlSection section) throws SettingsException {
+    List<String> known = Rules.texts().stream().map(RuleText::name).toList();
+    Map<String, Optional<Severity>> severities =
+        ordered(
+            "error",
+            Optional.of(Severity.ERROR),
+            "warning",
+            Optional.of(Severity.WARNING),
+            "note",
+            Optional.of(Severity.NOTE));
+    severities.put("off", Optional.empty());
+    Map<String, Optional<Severity>> rules = new HashMap<>();
+    for (String rule : section.keys()) {
+      if (RULES_TO_COME.contains(rule) && !known.contains(rule)) {
+        notYet(section, rule);
+        continue;
+      }
+      if (!known.contains(rule)) {
+        throw section.unknownKey(rule, "there is no rule “" + rule + "”", known);
+      }
+      rules.put(rule, section.choice(rule, severities, Optional.empty()));
+    }
+    return rules;
+  }
+
+  @SuppressWarnings("unchecked")
+  private static <T> Map<String, T> ordered(Object... keysAndValues) {
+    Map<String, T> map = new LinkedHashMap<>();
+    for (int i = 0; i < keysAndValues.length; i += 2) {
+      map.put((String) keysAndValues[i], (T) keysAndValues[i + 1]);
+    }
+    return map;
+  }
+}

@@ -1,0 +1,170 @@
+package neatroster.cli;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import neatroster.core.intake.KnownUsers;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Settings;
+import neatroster.register.FolderLock;
+import neatroster.register.Register;
+import neatroster.register.RegisterException;
+
+/** A folder that a command writes to, locked for it, with its register open. */
+final class Workplace implements Closeable {
+  private static final Duration PATIENCE = Duration.ofSeconds(5);
+
+  private final RosterFolder folder;
+  private final FolderLock lock;
+  private final Register register;
+  private final AccountsFile accounts;
+
+  private Workplace(RosterFolder folder, FolderLock lock, Register register) {
+    this.folder = folder;
+    this.lock = lock;
+    this.register = register;
+    this.accounts = new AccountsFile(folder.path("accounts"));
+  }
+
+  /**
+   * The folder that a writing command works in.
+   *
+   * @param to the folder for files outside a roster folder, or null
+   */
+  static RosterFolder folder(CommonOptions options, Path to, String command) {
+    if (to != null) {
+      if (Files.exists(to) && !Files.isDirectory(to)) {
+        throw Problem.unreadable(to + " is a file, not a folder.", null);
+      }
+      return RosterFolder.at(to);
+    }
+    return RosterFolder.find(options.folder())
+        .orElseThrow(
+            () ->
+                Problem.usage(
+                    "There is no roster folder here. Say where to write: neat-roster "
+                        + command
+                        + " users.xlsx --to DIR"));
+  }
+
+  /**
+   * Takes the folder's lock, opens its register, and finishes what an interrupted command left half
+   * done.
+   */
+  static Workplace open(RosterFolder folder, String command) {
+    FolderLock lock = null;
+    Register register = null;
+    try {
+      if (!Files.isDirectory(folder.root().toAbsolutePath())) {
+        PrivateFiles.folder(folder.root());
+      }
+      Path root = folder.root().toAbsolutePath();
+      String note = command + " (process " + ProcessHandle.current().pid() + ")";
+      lock =
+          FolderLock.take(root, note, PATIENCE)
+              .orElseThrow(
+                  () ->
+                      Problem.unreadable(
+                          "Another command is at work in this folder: "
+                              + FolderLock.holder(root)
+                              + ". Try again when it is done.",
+                          null));
+      register = Register.open(root);
+      Workplace workplace = new Workplace(folder, lock, register);
+      workplace.accounts.recover(register.accountsDigest());
+      return workplace;
+    } catch (IOException | RegisterException | RuntimeException e) {
+      close(register, lock);
+      if (e instanceof Problem problem) {
+        throw problem;
+      }
+      throw unwritable(folder, e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      close(register, lock);
+      throw Problem.unreadable("Interrupted while waiting for the folder.", e);
+    }
+  }
+
+  private static Problem unwritable(RosterFolder folder, Exception e) {
+    if (e instanceof RegisterException) {
+      return Problem.unreadable(e.getMessage() + ".", e);
+    }
+    if (e instanceof RuntimeException runtime && !(e instanceof java.io.UncheckedIOException)) {
+      throw runtime;
+    }
+    String root = folder.root().toString().isEmpty() ? "This folder" : folder.root().toString();
+    return Problem.unreadable(root + " cannot be written to (" + reason(e) + ").", e);
+  }
+
+  /** Why a file could not be read or written, without the name of the exception. */
+  static String reason(Exception e) {
+    if (e instanceof java.nio.file.AccessDeniedException) {
+      return "you may not write there";
+    }
+    if (e instanceof java.nio.file.FileAlreadyExistsException) {
+      return "there is a file of that name";
+    }
+    return e.getMessage() == null ? "the disk gave up" : e.getMessage();
+  }
+
+  /** Everyone who has an account. */
+  KnownUsers known() {
+    try {
+      List<KnownUser> users = register.users();
+      return users.isEmpty() ? KnownUsers.none() : new KnownUsers(users);
+    } catch (RegisterException e) {
+      throw Problem.unreadable(e.getMessage() + ".", e);
+    }
+  }
+
+  /** The accounts of a folder that is only read: none where it has no register. */
+  static KnownUsers knownIn(Optional<RosterFolder> folder) {
+    if (folder.isEmpty() || !Files.exists(Register.file(folder.get().root()))) {
+      return KnownUsers.none();
+    }
+    try (Register register = Register.open(folder.get().root().toAbsolutePath())) {
+      return new KnownUsers(register.users());
+    } catch (RegisterException e) {
+      throw Problem.unreadable(e.getMessage() + ".", e);
+    }
+  }
+
+  RosterFolder folder() {
+    return folder;
+  }
+
+  Settings settings(Screen screen) {
+    return folder.settings(screen);
+  }
+
+  Register register() {
+    return register;
+  }
+
+  AccountsFile accounts() {
+    return accounts;
+  }
+
+  private static void close(Register register, FolderLock lock) {
+    try {
+      if (register != null) {
+        register.close();
+      }
+      if (lock != null) {
+        lock.close();
+      }
+    } catch (RegisterException | IOException e) {
+      throw Problem.unreadable("The register could not be closed.", e);
+    }
+  }
+
+  @Override
+  public void close() {
+    close(register, lock);
+  }
+}

@@ -1,0 +1,2 @@
+/** The command line: commands, settings, reports for people and for programs. */
+package neatroster.cli;

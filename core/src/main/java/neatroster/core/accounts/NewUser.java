@@ -1,0 +1,17 @@
+package neatroster.core.accounts;
+
+import java.util.Map;
+import neatroster.core.model.Person;
+import neatroster.core.model.Place;
+
+/**
+ * A user of the roster who has no account yet.
+ *
+ * @param place the row
+ * @param person what tells the person apart
+ * @param username the username that the sheet gives, or empty
+ * @param hasPassword whether the sheet gives a first password
+ * @param values what the patterns may name
+ */
+public record NewUser(
+    Place place, Person person, String username, boolean hasPassword, Map<String, String> values) {}

@@ -1,0 +1,270 @@
+package neatroster.core.accounts;
+
+import java.time.DateTimeException;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import neatroster.core.model.DateOrder;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.core.model.WrittenDates;
+import neatroster.core.text.Nearest;
+
+/**
+ * A text with slots to fill, such as <code>{given:1}{family}</code>.
+ *
+ * <p>A slot names a value, may take only so many of its characters behind a colon, and may pass it
+ * through filters behind bars: {@code lower}, {@code upper}, {@code ascii}, {@code title}, {@code
+ * or TEXT}, or a date form such as {@code yyyy}. Doubled braces are braces.
+ */
+public final class Pattern {
+  /** The slot that counts. */
+  private static final String COUNTER = "n";
+
+  private static final Set<String> CASES = Set.of("lower", "upper", "ascii", "title");
+
+  private final String text;
+  private final List<Part> parts;
+
+  private Pattern(String text, List<Part> parts) {
+    this.text = text;
+    this.parts = parts;
+  }
+
+  /**
+   * A literal, or a slot with a name.
+   *
+   * @param literal the text, or null in a slot
+   * @param name the value's name, or null in a literal
+   * @param limit how many characters to take, or 0 for all; for the counter the digits to pad to
+   * @param filters the filters in order
+   */
+  private record Part(String literal, String name, int limit, List<String> filters) {}
+
+  /** What values go by in patterns: short words for the parts of a name, and every field's name. */
+  public static Set<String> userValues() {
+    Set<String> names = new LinkedHashSet<>(List.of("given", "middle", "family", COUNTER));
+    for (Field field : Table.USERS.fields()) {
+      if (field != Field.PASSWORD && field != Field.ENROLLMENTS_CELL) {
+        names.add(field.label());
+      }
+    }
+    return names;
+  }
+
+  /**
+   * Reads a pattern.
+   *
+   * @param names the values that a slot may name
+   * @throws PatternException with the position of what is wrong
+   */
+  public static Pattern parse(String text, Set<String> names) throws PatternException {
+    List<Part> parts = new ArrayList<>();
+    StringBuilder literal = new StringBuilder();
+    for (int i = 0; i < text.length(); i++) {
+      char c = text.charAt(i);
+      boolean doubled = i + 1 < text.length() && text.charAt(i + 1) == c;
+      if ((c == '{' || c == '}') && doubled) {
+        literal.append(c);
+        i++;
+      } else if (c == '}') {
+        throw new PatternException(i + 1, "a } without a {; write }} for a brace");
+      } else if (c == '{') {
+        int end = text.indexOf('}', i);
+        if (end < 0) {
+          throw new PatternException(i + 1, "a { without a }; write {{ for a brace");
+        }
+        if (!literal.isEmpty()) {
+          parts.add(new Part(literal.toString(), null, 0, List.of()));
+          literal.setLength(0);
+        }
+        parts.add(slot(text.substring(i + 1, end), i + 2, names));
+        i = end;
+      } else {
+        literal.append(c);
+      }
+    }
+    if (!literal.isEmpty()) {
+      parts.add(new Part(literal.toString(), null, 0, List.of()));
+    }
+    return new Pattern(text, List.copyOf(parts));
+  }
+
+  private static Part slot(String inside, int position, Set<String> names) throws PatternException {
+    List<String> filters = new ArrayList<>();
+    int bar = inside.indexOf('|');
+    String head = bar < 0 ? inside : inside.substring(0, bar);
+    int at = bar;
+    while (at >= 0) {
+      int next = inside.indexOf('|', at + 1);
+      String raw = next < 0 ? inside.substring(at + 1) : inside.substring(at + 1, next);
+      filters.add(filter(raw, position + at + 1));
+      at = next;
+    }
+    int colon = head.indexOf(':');
+    String name = (colon < 0 ? head : head.substring(0, colon)).strip().toLowerCase(Locale.ROOT);
+    int limit = 0;
+    if (colon >= 0) {
+      String number = head.substring(colon + 1).strip();
+      if (!number.matches("[1-9]\\d?")) {
+        throw new PatternException(
+            position + colon + 1, "behind a colon stands a number of letters from 1 to 99");
+      }
+      limit = Integer.parseInt(number);
+    }
+    String canonical =
+        names.contains(name)
+            ? name
+            : Field.named(name).map(Field::label).filter(names::contains).orElse(null);
+    if (canonical == null) {
+      Optional<String> near = Nearest.word(name, names);
+      throw new PatternException(
+          position,
+          "there is no value “"
+              + name
+              + "”"
+              + near.map(word -> "; is “" + word + "” meant?").orElse(""));
+    }
+    return new Part(null, canonical, limit, List.copyOf(filters));
+  }
+
+  private static String filter(String raw, int position) throws PatternException {
+    String filter = raw.strip();
+    if (CASES.contains(filter)) {
+      return filter;
+    }
+    if (filter.startsWith("or ")) {
+      return filter;
+    }
+    if (filter.matches("[yMd./-]+") && isDateForm(filter)) {
+      return "date " + filter;
+    }
+    Optional<String> near = Nearest.word(filter, CASES);
+    throw new PatternException(
+        position + 1,
+        "there is no filter “"
+            + filter
+            + "”"
+            + near.map(word -> "; is “" + word + "” meant?").orElse(""));
+  }
+
+  private static boolean isDateForm(String form) {
+    try {
+      return !DateTimeFormatter.ofPattern(form, Locale.ROOT).toString().isEmpty();
+    } catch (IllegalArgumentException e) {
+      return false;
+    }
+  }
+
+  /** The values that the pattern names. */
+  public Set<String> names() {
+    Set<String> names = new LinkedHashSet<>();
+    parts.stream().filter(part -> part.name() != null).forEach(part -> names.add(part.name()));
+    return names;
+  }
+
+  /** Whether the pattern has a counter of its own. */
+  public boolean counts() {
+    return names().contains(COUNTER);
+  }
+
+  /** How many letters the first shortened slot can be lengthened by before the value is used up. */
+  int spare(Map<String, String> values) {
+    for (Part part : parts) {
+      if (part.name() != null && part.limit() > 0 && !part.name().equals(COUNTER)) {
+        return Math.max(0, squeeze(values.getOrDefault(part.name(), "")).length() - part.limit());
+      }
+    }
+    return 0;
+  }
+
+  /**
+   * Fills the slots for a username or an email address: in ASCII and lower case, without the spaces
+   * of the values.
+   *
+   * @param values the values by name
+   * @param counter what <code>{n}</code> is filled with
+   * @param longer by how many letters the first shortened slot is lengthened
+   */
+  String fill(Map<String, String> values, long counter, int longer) {
+    StringBuilder filled = new StringBuilder();
+    boolean lengthened = longer == 0;
+    for (Part part : parts) {
+      if (part.literal() != null) {
+        filled.append(part.literal());
+      } else if (part.name().equals(COUNTER)) {
+        String number = String.valueOf(counter);
+        filled.append("0".repeat(Math.max(0, part.limit() - number.length()))).append(number);
+      } else {
+        int limit = part.limit();
+        if (limit > 0 && !lengthened) {
+          limit += longer;
+          lengthened = true;
+        }
+        filled.append(slotText(part, limit, values.getOrDefault(part.name(), "")));
+      }
+    }
+    return filled.toString();
+  }
+
+  private static String slotText(Part part, int limit, String given) {
+    String value = given;
+    boolean lower = true;
+    for (String filter : part.filters()) {
+      if (filter.startsWith("or ")) {
+        value = value.isEmpty() ? filter.substring(3) : value;
+      } else if (filter.startsWith("date ")) {
+        value = dated(value, filter.substring(5));
+      }
+      lower &= !filter.equals("upper") && !filter.equals("title");
+    }
+    value = squeeze(value);
+    if (lower) {
+      value = value.toLowerCase(Locale.ROOT);
+    }
+    if (limit > 0 && value.length() > limit) {
+      value = value.substring(0, limit);
+    }
+    if (part.filters().contains("upper")) {
+      value = value.toUpperCase(Locale.ROOT);
+    } else if (part.filters().contains("title") && !value.isEmpty()) {
+      value =
+          value.substring(0, 1).toUpperCase(Locale.ROOT)
+              + value.substring(1).toLowerCase(Locale.ROOT);
+    }
+    return value;
+  }
+
+  private static String dated(String value, String form) {
+    try {
+      return WrittenDates.read(value, DateOrder.DAY_FIRST)
+          .map(DateTimeFormatter.ofPattern(form, Locale.ROOT)::format)
+          .orElse("");
+    } catch (DateTimeException e) {
+      return "";
+    }
+  }
+
+  /** ASCII letters, digits and signs, without spaces and apostrophes. */
+  private static String squeeze(String value) {
+    String ascii = AsciiText.of(value);
+    StringBuilder squeezed = new StringBuilder(ascii.length());
+    for (int i = 0; i < ascii.length(); i++) {
+      char c = ascii.charAt(i);
+      if (c > ' ' && c != '\'' && c != '`' && c != '"') {
+        squeezed.append(c);
+      }
+    }
+    return squeezed.toString();
+  }
+
+  @Override
+  public String toString() {
+    return text;
+  }
+}

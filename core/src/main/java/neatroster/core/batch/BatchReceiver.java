@@ -1,0 +1,18 @@
+package neatroster.core.batch;
+
+import neatroster.core.intake.RosterRow;
+
+/** Takes what a roster is turned into. */
+public interface BatchReceiver {
+  /** A change to deliver. */
+  void change(BatchRow row);
+
+  /**
+   * A row that is not delivered.
+   *
+   * @param row valid during the call
+   * @param line the row's line in the roster
+   * @param why the reason where the row itself has no finding, else null
+   */
+  void leftOut(RosterRow row, int line, String why);
+}

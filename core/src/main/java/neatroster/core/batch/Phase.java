@@ -1,0 +1,59 @@
+package neatroster.core.batch;
+
+import java.util.List;
+import java.util.Locale;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+
+/**
+ * The order in which batches are delivered: what others refer to comes first, what takes away comes
+ * last.
+ */
+@SuppressWarnings("ImmutableEnumChecker") // the lists are unmodifiable
+public enum Phase {
+  SITES(List.of(Field.SITE)),
+  COURSES(carried(Table.COURSES)),
+  USERS(carried(Table.USERS)),
+  GROUPS(carried(Table.GROUPS)),
+  ENROLLMENTS(enrollment()),
+  WITHDRAWALS(enrollment()),
+  REMOVALS(List.of(Field.USERNAME, Field.COURSE, Field.GROUP));
+
+  private final List<Field> fields;
+
+  Phase(List<Field> fields) {
+    this.fields = fields;
+  }
+
+  /** The fields of this phase's rows, in their order in a batch. */
+  public List<Field> fields() {
+    return fields;
+  }
+
+  /** Its number in the order of delivery, from 1. */
+  @SuppressWarnings("EnumOrdinal") // the order of the phases is their number
+  public int number() {
+    return ordinal() + 1;
+  }
+
+  /** The name in files and JSON. */
+  public String word() {
+    return name().toLowerCase(Locale.ROOT);
+  }
+
+  /**
+   * A table's fields without the ones that are for the administrator's eyes or are taken apart on
+   * the way.
+   */
+  private static List<Field> carried(Table table) {
+    return table.fields().stream()
+        .filter(
+            field ->
+                field != Field.NOTE && field != Field.FULL_NAME && field != Field.ENROLLMENTS_CELL)
+        .toList();
+  }
+
+  private static List<Field> enrollment() {
+    return carried(Table.ENROLLMENTS).stream().filter(field -> field != Field.MEMBERS_OF).toList();
+  }
+}

@@ -1,0 +1,374 @@
+package neatroster.core.batch;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.RosterKeys;
+import neatroster.core.intake.KnownUsers;
+import neatroster.core.intake.Names;
+import neatroster.core.intake.Roster;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Settings;
+import neatroster.core.model.Table;
+import neatroster.core.model.WrittenDates;
+import neatroster.core.text.PairIndex;
+import neatroster.core.text.Quoted;
+
+/**
+ * Turns a checked roster into changes, row by row. A row that is faulty is left out, and so is
+ * every row that needs it: nobody is enrolled in a course that is not delivered.
+ */
+public final class RosterBatcher {
+  private final Settings settings;
+  private final Roster roster;
+  private final RosterKeys keys;
+  private final KnownUsers known;
+  private final FirstPasswords passwords;
+  private final LocalDate today;
+  private final BatchReceiver receiver;
+
+  private final BitSet faulty;
+  private final BitSet coursesOut = new BitSet();
+  private final BitSet groupsOut = new BitSet();
+  private final BitSet usersOut = new BitSet();
+  private final Set<String> sites = new LinkedHashSet<>();
+  private final Map<Integer, List<Integer>> membersOfGroup = new HashMap<>();
+  private final PairIndex enrolled = new PairIndex();
+
+  /**
+   * Prepares the walk.
+   *
+   * @param settings the folder's settings
+   * @param checked the roster and what the check found in it
+   * @param known the users who have an account
+   * @param passwords their first passwords
+   * @param today the day that relative dates without a start are counted from
+   * @param receiver takes the changes
+   */
+  public RosterBatcher(
+      Settings settings,
+      CheckResult checked,
+      KnownUsers known,
+      FirstPasswords passwords,
+      LocalDate today,
+      BatchReceiver receiver) {
+    this.settings = settings;
+    this.roster = checked.roster();
+    this.keys = checked.keys();
+    this.known = known;
+    this.passwords = passwords;
+    this.today = today;
+    this.receiver = receiver;
+    this.faulty = checked.faultyLines();
+  }
+
+  /** Goes over the roster. */
+  public void run() {
+    read(Table.COURSES, this::course);
+    read(Table.GROUPS, this::group);
+    read(Table.USERS, this::user);
+    read(Table.ENROLLMENTS, this::collectMembers);
+    read(Table.ENROLLMENTS, this::enrollment);
+    if (!membersOfGroup.isEmpty()) {
+      read(Table.ENROLLMENTS, this::membersOf);
+    }
+  }
+
+  private void read(Table table, Roster.Receiver rows) {
+    // What cannot be read was found by the check; the rows before that place are as good as others.
+    roster.read(table, rows, (sheet, why) -> {});
+  }
+
+  private void course(RosterRow row, int line) {
+    if (faulty.get(line)) {
+      leaveOut(row, line, null);
+      int course = row.has(Field.CODE) ? keys.findCourse(row.cell(Field.CODE)) : RosterKeys.NONE;
+      if (course >= 0) {
+        coursesOut.set(course);
+      }
+      return;
+    }
+    if (status(row).equals("removed")) {
+      change(Phase.REMOVALS, Change.REMOVE, Map.of(Field.COURSE, row.text(Field.CODE)));
+      return;
+    }
+    Map<Field, String> values = plainValues(row, Phase.COURSES);
+    if (!values.containsKey(Field.TITLE)) {
+      values.put(Field.TITLE, values.get(Field.CODE));
+    }
+    dates(values, today);
+    site(values);
+    change(Phase.COURSES, Change.CREATE, values);
+  }
+
+  private void group(RosterRow row, int line) {
+    int course = course(row);
+    int group =
+        row.has(Field.NAME) ? keys.findGroup(course, row.cell(Field.NAME)) : RosterKeys.NONE;
+    boolean courseOut = course >= 0 && coursesOut.get(course);
+    if (faulty.get(line) || courseOut) {
+      leaveOut(row, line, courseOut ? leftOutToo("course", row.text(Field.COURSE)) : null);
+      if (group >= 0 && courseOut) {
+        groupsOut.set(group);
+      }
+      return;
+    }
+    Map<Field, String> values = plainValues(row, Phase.GROUPS);
+    courseCode(values, course);
+    if (status(row).equals("removed")) {
+      Map<Field, String> removal = new EnumMap<>(Field.class);
+      removal.put(Field.GROUP, row.text(Field.NAME));
+      courseCode(removal, course);
+      change(Phase.REMOVALS, Change.REMOVE, removal);
+      return;
+    }
+    change(Phase.GROUPS, Change.CREATE, values);
+  }
+
+  private void user(RosterRow row, int line) {
+    int user = userOf(row);
+    if (faulty.get(line)) {
+      leaveOut(row, line, null);
+      if (user >= 0) {
+        usersOut.set(user);
+      }
+      return;
+    }
+    KnownUser account = known.of(KnownUsers.person(row)).orElse(null);
+    String username = row.has(Field.USERNAME) ? row.text(Field.USERNAME) : null;
+    if (username == null && account != null) {
+      username = account.username();
+    }
+    if (username == null) {
+      leaveOut(row, line, "The user has no account yet. Run neat-roster issue first.");
+      if (user >= 0) {
+        usersOut.set(user);
+      }
+      return;
+    }
+    if (status(row).equals("removed")) {
+      change(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, username));
+      return;
+    }
+    Map<Field, String> values = plainValues(row, Phase.USERS);
+    values.put(Field.USERNAME, username);
+    Names.Parts name = Names.parts(row);
+    put(values, Field.GIVEN_NAME, name.given());
+    put(values, Field.MIDDLE_NAME, name.middle());
+    put(values, Field.FAMILY_NAME, name.family());
+    if (account != null) {
+      if (!values.containsKey(Field.EMAIL)) {
+        put(values, Field.EMAIL, account.email());
+      }
+      if (!values.containsKey(Field.ID)) {
+        put(values, Field.ID, account.id());
+      }
+    }
+    if (!values.containsKey(Field.PASSWORD)) {
+      put(values, Field.PASSWORD, passwords.of(username));
+    }
+    role(values);
+    isoDate(values, Field.BIRTH_DATE);
+    site(values);
+    change(Phase.USERS, Change.CREATE, values);
+  }
+
+  private int userOf(RosterRow row) {
+    for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
+      if (row.has(mark)) {
+        return keys.findUser(row.cell(mark));
+      }
+    }
+    return known
+        .of(KnownUsers.person(row))
+        .map(account -> keys.findUser(account.username()))
+        .orElse(RosterKeys.NONE);
+  }
+
+  /**
+   * Remembers who is in which cross-course group, so that rows for all members can be written out.
+   */
+  private void collectMembers(RosterRow row, int line) {
+    if (row.has(Field.MEMBERS_OF)) {
+      membersOfGroup.computeIfAbsent(
+          keys.findGroup(RosterKeys.NONE, row.cell(Field.MEMBERS_OF)), g -> new ArrayList<>());
+    } else if (!row.has(Field.COURSE) && row.has(Field.GROUP) && !faulty.get(line)) {
+      int user = keys.findUser(row.cell(Field.USER));
+      int group = keys.findGroup(RosterKeys.NONE, row.cell(Field.GROUP));
+      if (user >= 0 && group >= 0 && !usersOut.get(user) && !status(row).equals("ended")) {
+        membersOfGroup.computeIfAbsent(group, g -> new ArrayList<>()).add(user);
+      }
+    }
+  }
+
+  private void enrollment(RosterRow row, int line) {
+    if (row.has(Field.MEMBERS_OF) && !row.has(Field.USER)) {
+      return;
+    }
+    if (faulty.get(line)) {
+      leaveOut(row, line, null);
+      return;
+    }
+    int user = keys.findUser(row.cell(Field.USER));
+    int course = course(row);
+    if (user >= 0 && usersOut.get(user)) {
+      leaveOut(row, line, leftOutToo("user", row.text(Field.USER)));
+    } else if (!missing(row, line, course)) {
+      enroll(row, user, course);
+    }
+  }
+
+  private void membersOf(RosterRow row, int line) {
+    if (!row.has(Field.MEMBERS_OF) || row.has(Field.USER)) {
+      return;
+    }
+    int course = course(row);
+    if (faulty.get(line)) {
+      leaveOut(row, line, null);
+    } else if (!missing(row, line, course)) {
+      int group = keys.findGroup(RosterKeys.NONE, row.cell(Field.MEMBERS_OF));
+      for (int user : membersOfGroup.getOrDefault(group, List.of())) {
+        enroll(row, user, course);
+      }
+    }
+  }
+
+  /** Whether the row's course or group is left out; then the row is too. */
+  private boolean missing(RosterRow row, int line, int course) {
+    if (course >= 0 && coursesOut.get(course)) {
+      leaveOut(row, line, leftOutToo("course", row.text(Field.COURSE)));
+      return true;
+    }
+    int group =
+        row.has(Field.GROUP) ? keys.findGroup(course, row.cell(Field.GROUP)) : RosterKeys.NONE;
+    if (group >= 0 && groupsOut.get(group)) {
+      leaveOut(row, line, leftOutToo("group", row.text(Field.GROUP)));
+      return true;
+    }
+    return false;
+  }
+
+  private void enroll(RosterRow row, int user, int course) {
+    int group =
+        row.has(Field.GROUP) ? keys.findGroup(course, row.cell(Field.GROUP)) : RosterKeys.NONE;
+    if (user >= 0
+        && (course >= 0 || group >= 0)
+        && enrolled.putIfNew(user, group < 0 ? course * 2 : group * 2 + 1, 0) != PairIndex.NEW) {
+      return;
+    }
+    Map<Field, String> values = plainValues(row, Phase.ENROLLMENTS);
+    String username = user < 0 ? null : keys.username(user);
+    if (username != null) {
+      values.put(Field.USER, username);
+    }
+    courseCode(values, course);
+    if (!values.containsKey(Field.ROLE)) {
+      values.put(Field.ROLE, settings.defaultRole());
+    }
+    role(values);
+    dates(values, today);
+    values.remove(Field.STATUS);
+    if (status(row).equals("ended")) {
+      change(Phase.WITHDRAWALS, Change.WITHDRAW, values);
+    } else {
+      change(Phase.ENROLLMENTS, Change.ENROLL, values);
+    }
+  }
+
+  private int course(RosterRow row) {
+    return row.has(Field.COURSE) ? keys.findCourse(row.cell(Field.COURSE)) : RosterKeys.NONE;
+  }
+
+  private void leaveOut(RosterRow row, int line, String why) {
+    receiver.leftOut(row, line, why);
+  }
+
+  private static String leftOutToo(String what, String name) {
+    return "The " + what + " " + Quoted.value(name) + " is left out, so this row is too.";
+  }
+
+  private void change(Phase phase, Change change, Map<Field, String> values) {
+    receiver.change(new BatchRow(phase, change, values));
+  }
+
+  private static String status(RosterRow row) {
+    return row.has(Field.STATUS) ? row.text(Field.STATUS).toLowerCase(Locale.ROOT) : "";
+  }
+
+  /** The row's cleaned values for a phase, blank ones filled with the settings' defaults. */
+  private Map<Field, String> plainValues(RosterRow row, Phase phase) {
+    Map<Field, String> values = new EnumMap<>(Field.class);
+    Map<Field, String> defaults = settings.defaults().getOrDefault(row.table(), Map.of());
+    for (Field field : phase.fields()) {
+      String text = row.text(field);
+      put(values, field, text.isEmpty() ? defaults.getOrDefault(field, "") : text);
+    }
+    if (values.containsKey(Field.STATUS)) {
+      values.put(Field.STATUS, values.get(Field.STATUS).toLowerCase(Locale.ROOT));
+    }
+    return values;
+  }
+
+  private static void put(Map<Field, String> values, Field field, String value) {
+    if (!value.isEmpty()) {
+      values.put(field, value);
+    }
+  }
+
+  private void courseCode(Map<Field, String> values, int course) {
+    if (course >= 0) {
+      values.put(Field.COURSE, keys.courseCode(course));
+    }
+  }
+
+  private void role(Map<Field, String> values) {
+    String role = values.get(Field.ROLE);
+    if (role != null) {
+      values.put(Field.ROLE, settings.roles().role(role).orElse(role));
+    }
+  }
+
+  private void dates(Map<Field, String> values, LocalDate from) {
+    relativeDate(values, Field.STARTS, from);
+    isoDate(values, Field.STARTS);
+    String starts = values.get(Field.STARTS);
+    relativeDate(values, Field.ENDS, starts == null ? from : LocalDate.parse(starts));
+    isoDate(values, Field.ENDS);
+  }
+
+  private static void relativeDate(Map<Field, String> values, Field field, LocalDate from) {
+    values.computeIfPresent(
+        field, (f, text) -> WrittenDates.after(from, text).map(LocalDate::toString).orElse(text));
+  }
+
+  private void isoDate(Map<Field, String> values, Field field) {
+    values.computeIfPresent(
+        field,
+        (f, text) ->
+            WrittenDates.read(text, settings.dates()).map(LocalDate::toString).orElse(text));
+  }
+
+  /** Sites come with the ones above them, each once and before what stands in it. */
+  private void site(Map<Field, String> values) {
+    String path = values.getOrDefault(Field.SITE, "");
+    for (int end = path.indexOf('/'); !path.isEmpty(); end = path.indexOf('/', end + 1)) {
+      String site = end < 0 ? path : path.substring(0, end);
+      if (sites.add(site)) {
+        change(Phase.SITES, Change.CREATE, Map.of(Field.SITE, site));
+      }
+      if (end < 0) {
+        return;
+      }
+    }
+  }
+}

@@ -1,0 +1,58 @@
+package neatroster.core.check;
+
+import java.util.Set;
+import neatroster.core.model.Field;
+import neatroster.core.model.Settings;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
+import neatroster.core.text.Quoted;
+
+/** A username that the settings do not allow. */
+final class BadUsername implements RowRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "bad-username",
+          Severity.ERROR,
+          "A username that is too short or too long, has characters that the settings do not allow, or is reserved.",
+          "The platform refuses it, or makes an account that nobody can log in to.",
+          "Change the username, or allow it in roster.yaml under usernames: length, allow, reserved.",
+          """
+          username
+          amorgan
+          José Ruiz     ← a space and an accented letter
+          """);
+
+  private final UsernameShape shape;
+
+  BadUsername(Settings settings) {
+    shape = new UsernameShape(settings.usernames());
+  }
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public Set<Table> tables() {
+    return Set.of(Table.USERS);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    Cell cell = row.cell(Field.USERNAME);
+    if (cell.isEmpty() || cell.isBlank()) {
+      return;
+    }
+    String trouble = shape.trouble(cell);
+    if (trouble != null) {
+      String username = row.text(Field.USERNAME);
+      Finding.Builder finding =
+          row.finding(
+              this, Field.USERNAME, Quoted.value(username) + " cannot be a username: " + trouble);
+      shape.mended(username).ifPresent(finding::suggesting);
+      findings.add(finding);
+    }
+  }
+}

@@ -1,0 +1,61 @@
+package neatroster.core.check;
+
+import java.util.BitSet;
+import java.util.List;
+import java.util.Map;
+import neatroster.core.intake.Roster;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Place;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/**
+ * What a check found, and what it counted.
+ *
+ * @param roster what was checked
+ * @param rows for each sheet its rows below the header
+ * @param counts for each table its rows in all sheets
+ * @param findings everything found, in the order of sheet, row and column
+ * @param keys the keys of the roster's rows
+ */
+public record CheckResult(
+    Roster roster,
+    Map<SheetReading, Integer> rows,
+    Map<Table, Integer> counts,
+    List<Finding> findings,
+    RosterKeys keys) {
+
+  /** How many findings have this severity. */
+  public int count(Severity severity) {
+    return (int) findings.stream().filter(f -> f.severity() == severity).count();
+  }
+
+  /** Whether anything is at error level. */
+  public boolean hasErrors() {
+    return findings.stream().anyMatch(f -> f.severity() == Severity.ERROR);
+  }
+
+  /**
+   * The lines of the rows that cannot be delivered: those with an error, and those that an error
+   * casts doubt on.
+   */
+  public BitSet faultyLines() {
+    BitSet lines = new BitSet();
+    for (Finding finding : findings) {
+      if (finding.severity() == Severity.ERROR) {
+        mark(lines, finding.place());
+        if (finding.doubtsRelated()) {
+          finding.related().forEach(place -> mark(lines, place));
+        }
+      }
+    }
+    return lines;
+  }
+
+  private void mark(BitSet lines, Place place) {
+    int line = roster.line(place);
+    if (line >= 0) {
+      lines.set(line);
+    }
+  }
+}

@@ -1,0 +1,108 @@
+package neatroster.core.check;
+
+import java.util.List;
+import neatroster.core.intake.Roster;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.Place;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
+import neatroster.core.text.PairIndex;
+
+/**
+ * A row with what its keys and references turned out to be. Rules look at it; the pass fills it
+ * anew for each row.
+ */
+final class CheckedRow {
+  /** There is nothing to check references of this table against. */
+  static final int UNCHECKED = -3;
+
+  private final Roster roster;
+  final RosterKeys keys;
+  final Suggestions suggestions;
+  RosterRow row;
+  int line;
+
+  /** The user, course or group of this row or that it refers to; or one of the negative numbers. */
+  int user;
+
+  int course;
+  int group;
+
+  /** The users that share something with this row's. */
+  RosterKeys.Shared shared;
+
+  /** The course or group that had this row's key first, or {@link RosterKeys#NONE}. */
+  int earlierSame;
+
+  /** The line of the enrollment that is the same as this one, or {@link PairIndex#NEW}. */
+  int earlierEnrollment;
+
+  /** Whether that enrollment has another role. */
+  boolean earlierRoleDiffers;
+
+  /** Whether there is no list of groups to check against. */
+  boolean groupsUnchecked;
+
+  CheckedRow(Roster roster, RosterKeys keys, Suggestions suggestions) {
+    this.roster = roster;
+    this.keys = keys;
+    this.suggestions = suggestions;
+  }
+
+  Table table() {
+    return row.table();
+  }
+
+  Cell cell(Field field) {
+    return row.cell(field);
+  }
+
+  boolean has(Field field) {
+    return row.has(field);
+  }
+
+  String text(Field field) {
+    return row.text(field);
+  }
+
+  Place place(int ofLine) {
+    return roster.place(ofLine);
+  }
+
+  /**
+   * A row that another finding relates to, as a sentence names it: by its row, and its sheet where
+   * it is another.
+   */
+  String named(Place place) {
+    return place.sheet().equals(row.reading().name())
+        ? "row " + place.row()
+        : place.sheet() + ", row " + place.row();
+  }
+
+  Finding.Builder finding(Rule rule, Field field, String message) {
+    return Finding.about(row, field, rule, message);
+  }
+
+  /** A finding about a value that does not exist, with what may have been meant instead. */
+  Finding.Builder unknown(Rule rule, Field field, String message, List<String> near) {
+    if (near.isEmpty()) {
+      return finding(rule, field, message);
+    }
+    if (near.size() > 1) {
+      return finding(rule, field, message + " Nearest: " + String.join(", ", near) + ".");
+    }
+    return finding(rule, field, message + " Probably " + near.get(0) + " is meant.")
+        .suggesting(near.get(0));
+  }
+
+  /** The first of these fields that the sheet has a column for, else the first. */
+  Field firstColumn(Field... fields) {
+    for (Field field : fields) {
+      if (row.reading().has(field)) {
+        return field;
+      }
+    }
+    return fields[0];
+  }
+}

@@ -1,0 +1,272 @@
+package neatroster.core.check;
+
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import neatroster.core.intake.KnownUsers;
+import neatroster.core.intake.Roster;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.model.Field;
+import neatroster.core.model.Settings;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
+import neatroster.core.text.KeyIndex;
+import neatroster.core.text.PairIndex;
+
+/**
+ * Goes over a roster once, courses, groups, users, enrollments, and applies the rules. It keeps
+ * keys, not rows: what it needs grows with the number of rows by some tens of bytes each.
+ */
+public final class Checker {
+  private final Settings settings;
+  private final Rules rules;
+  private final Map<Table, List<RowRule>> rulesOf = new EnumMap<>(Table.class);
+
+  /** A checker under a folder's settings. */
+  public Checker(Settings settings) {
+    this.settings = settings;
+    this.rules = new Rules(settings);
+    for (Table table : Table.values()) {
+      rulesOf.put(table, rules.rowRules.stream().filter(r -> r.tables().contains(table)).toList());
+    }
+  }
+
+  /**
+   * Checks a roster.
+   *
+   * @param known users who have an account already; references to them are good
+   */
+  public CheckResult check(Roster roster, KnownUsers known) {
+    return new Pass(roster, known).run();
+  }
+
+  /** One going over. */
+  private final class Pass {
+    private final Roster roster;
+    private final KnownUsers known;
+    private final Findings findings = new Findings(settings.rules());
+    private final RosterKeys keys = new RosterKeys(settings.courseAliases());
+    private final CheckedRow checked;
+    private final Map<SheetReading, Integer> rows = new HashMap<>();
+    private final Map<Table, Integer> counts = new EnumMap<>(Table.class);
+    private final Map<Table, Boolean> complete = new EnumMap<>(Table.class);
+    private final PairIndex enrollments = new PairIndex();
+    private byte[] roleOfLine = new byte[1024];
+    private final KeyIndex unlistedUsers = KeyIndex.caseless();
+    private final KeyIndex unlistedCourses = KeyIndex.exact();
+    private final KeyIndex unlistedGroups = KeyIndex.exact();
+    private final int[] userOfKnown;
+
+    Pass(Roster roster, KnownUsers known) {
+      this.roster = roster;
+      this.known = known;
+      this.userOfKnown = new int[known.all().size()];
+      Arrays.fill(userOfKnown, RosterKeys.NONE);
+      this.checked = new CheckedRow(roster, keys, new Suggestions());
+    }
+
+    CheckResult run() {
+      boolean allReadable = true;
+      for (Roster.Unread sheet : roster.unread()) {
+        if (sheet.why().isNotATable()) {
+          rules.notATable.add(sheet.name(), sheet.why(), findings);
+        } else {
+          rules.unreadableFile.add(sheet.name(), sheet.why(), findings);
+          allReadable = false;
+        }
+      }
+      for (Table table : Table.values()) {
+        counts.put(table, 0);
+        complete.put(table, allReadable);
+      }
+      for (SheetReading sheet : roster.sheets()) {
+        rows.put(sheet, 0);
+        for (SheetRule rule : rules.sheetRules) {
+          rule.check(sheet, findings);
+        }
+        noteUnchecked(sheet);
+      }
+      for (Table table : List.of(Table.COURSES, Table.GROUPS, Table.USERS, Table.ENROLLMENTS)) {
+        if (table == Table.ENROLLMENTS && !known.isEmpty()) {
+          keys.addKnown(known, userOfKnown);
+        }
+        roster.read(table, this::row, this::unreadable);
+      }
+      return new CheckResult(roster, rows, counts, findings.inOrder(roster.order()), keys);
+    }
+
+    private void unreadable(SheetReading sheet, UnreadableSheetException why) {
+      rules.unreadableFile.add(sheet.name(), why, findings);
+      complete.put(sheet.table(), false);
+    }
+
+    private void noteUnchecked(SheetReading sheet) {
+      if (sheet.table() == Table.ENROLLMENTS && !listed(Table.USERS)) {
+        rules.uncheckedReferences.add(sheet, Table.USERS, findings);
+      }
+      boolean namesCourses = sheet.has(Field.COURSE);
+      if (namesCourses && !listed(Table.COURSES)) {
+        rules.uncheckedReferences.add(sheet, Table.COURSES, findings);
+      }
+      boolean namesGroups = sheet.has(Field.GROUP) || sheet.has(Field.MEMBERS_OF);
+      if (namesGroups && !listed(Table.GROUPS)) {
+        rules.uncheckedReferences.add(sheet, Table.GROUPS, findings);
+      }
+    }
+
+    private boolean listed(Table table) {
+      return roster.lists(table) || (table == Table.USERS && !known.isEmpty());
+    }
+
+    private boolean checkable(Table table) {
+      return listed(table) && complete.get(table);
+    }
+
+    private void row(RosterRow row, int line) {
+      Table table = row.table();
+      counts.merge(table, 1, Integer::sum);
+      rows.merge(row.reading(), 1, Integer::sum);
+      checked.row = row;
+      checked.line = line;
+      if (row.isUneven()) {
+        rules.unevenRow.check(checked, findings);
+        keys.addTorn(row);
+        return;
+      }
+      switch (table) {
+        case COURSES -> course();
+        case GROUPS -> group();
+        case USERS -> user();
+        case ENROLLMENTS -> enrollment();
+      }
+      for (RowRule rule : rulesOf.get(table)) {
+        rule.check(checked, findings);
+      }
+    }
+
+    private void course() {
+      checked.earlierSame =
+          checked.has(Field.CODE) ? keys.addCourse(checked.row, checked.line) : RosterKeys.NONE;
+    }
+
+    private void group() {
+      resolveCourse();
+      checked.earlierSame = RosterKeys.NONE;
+      if (!checked.has(Field.NAME)) {
+        return;
+      }
+      int course = checked.course;
+      if (course < 0 && checked.has(Field.COURSE)) {
+        if (checkable(Table.COURSES)) {
+          // Whoever is enrolled in the group has not slipped: the group's own row has.
+          keys.addTornGroup(checked.cell(Field.NAME));
+          return;
+        }
+        // Beyond the listed courses, so that groups of unlisted ones are told apart all the same.
+        course = Integer.MAX_VALUE - unlistedCourses.add(checked.cell(Field.COURSE));
+      }
+      checked.earlierSame = keys.addGroup(course, checked.cell(Field.NAME), checked.line);
+    }
+
+    private void user() {
+      checked.user = keys.users();
+      checked.shared = keys.addUser(checked.row, checked.line);
+      if (!known.isEmpty()) {
+        int account = known.find(KnownUsers.person(checked.row));
+        if (account >= 0 && userOfKnown[account] == RosterKeys.NONE) {
+          userOfKnown[account] = checked.user;
+        }
+      }
+    }
+
+    private void enrollment() {
+      resolveUser();
+      resolveCourse();
+      checked.groupsUnchecked = !checkable(Table.GROUPS);
+      checked.earlierEnrollment = PairIndex.NEW;
+      int who = whoKey();
+      int where = whereKey();
+      if (who < 0 || where < 0) {
+        return;
+      }
+      int earlier = enrollments.putIfNew(who, where, checked.line);
+      byte role = (byte) settings.roles().number(roleCell());
+      if (earlier == PairIndex.NEW) {
+        if (checked.line >= roleOfLine.length) {
+          roleOfLine = Arrays.copyOf(roleOfLine, checked.line * 2);
+        }
+        roleOfLine[checked.line] = role;
+      } else {
+        checked.earlierEnrollment = earlier;
+        checked.earlierRoleDiffers = roleOfLine[earlier] != role;
+      }
+    }
+
+    private CharSequence roleCell() {
+      Cell role = checked.cell(Field.ROLE);
+      return role.isEmpty() ? settings.defaultRole() : role;
+    }
+
+    private void resolveUser() {
+      Cell user = checked.cell(Field.USER);
+      if (user.isBlank()) {
+        checked.user = RosterKeys.NONE;
+        return;
+      }
+      checked.user = keys.findUser(user);
+      if (checked.user == RosterKeys.NONE && (!checkable(Table.USERS) || keys.isTornUser(user))) {
+        checked.user = CheckedRow.UNCHECKED;
+      }
+    }
+
+    private void resolveCourse() {
+      Cell course = checked.cell(Field.COURSE);
+      if (course.isBlank()) {
+        checked.course = RosterKeys.NONE;
+        return;
+      }
+      checked.course = keys.findCourse(course);
+      if (checked.course == RosterKeys.NONE
+          && (!checkable(Table.COURSES) || keys.isTornCourse(course))) {
+        checked.course = CheckedRow.UNCHECKED;
+      }
+    }
+
+    /** A number for whom the row enrolls, or a negative one where that cannot be told. */
+    private int whoKey() {
+      if (checked.user == CheckedRow.UNCHECKED) {
+        return keys.users() + unlistedUsers.add(checked.cell(Field.USER));
+      }
+      if (checked.user < 0 && checked.has(Field.MEMBERS_OF)) {
+        int members = keys.findGroup(RosterKeys.NONE, checked.cell(Field.MEMBERS_OF));
+        return members < 0 ? members : Integer.MAX_VALUE - 1 - members;
+      }
+      return checked.user;
+    }
+
+    /**
+     * A number for the course and group that the row enrolls in, or a negative one where that
+     * cannot be told.
+     */
+    private int whereKey() {
+      int course = checked.course;
+      if (course == CheckedRow.UNCHECKED) {
+        course = keys.courses().size() + unlistedCourses.add(checked.cell(Field.COURSE));
+      } else if (course < 0 && checked.has(Field.COURSE)) {
+        return RosterKeys.NONE;
+      }
+      if (!checked.has(Field.GROUP)) {
+        return course < 0 ? RosterKeys.NONE : course * 2;
+      }
+      int group =
+          checked.groupsUnchecked || course >= keys.courses().size()
+              ? keys.groups().size() + unlistedGroups.add(course + ":" + checked.text(Field.GROUP))
+              : keys.findGroup(course < 0 ? RosterKeys.NONE : course, checked.cell(Field.GROUP));
+      return group < 0 ? RosterKeys.NONE : group * 2 + 1;
+    }
+  }
+}

@@ -1,0 +1,50 @@
+package neatroster.core.check;
+
+import java.util.Set;
+import neatroster.core.model.Field;
+import neatroster.core.model.Place;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Quoted;
+
+/** One code on two courses. */
+final class DuplicateCourse implements RowRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "duplicate-course",
+          Severity.ERROR,
+          "Two rows of courses have the same code.",
+          "Everybody enrolled under that code would land in one of the two, and nobody knows which.",
+          "Give one of them another code, or delete the row that is too many.",
+          """
+          code  | title
+          NAV-2 | Coastal Navigation
+          NAV-2 | Night Navigation     ← which one is NAV-2?
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public Set<Table> tables() {
+    return Set.of(Table.COURSES);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.earlierSame >= 0) {
+      Place place = row.place(row.keys.courseLine(row.earlierSame));
+      findings.add(
+          row.finding(
+                  this,
+                  Field.CODE,
+                  Quoted.value(row.text(Field.CODE))
+                      + " is already the code in "
+                      + row.named(place)
+                      + ".")
+              .against(place));
+    }
+  }
+}

@@ -1,0 +1,59 @@
+package neatroster.core.check;
+
+import java.util.Set;
+import neatroster.core.model.Field;
+import neatroster.core.model.Place;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Quoted;
+
+/** One person twice in a course and group. */
+final class DuplicateEnrollment implements RowRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "duplicate-enrollment",
+          Severity.ERROR,
+          "Two rows enroll the same user in the same course and group, also where one names the user by email and the other by username.",
+          "The platform refuses the second, or lets the last one win where the roles differ.",
+          "Delete the row that is too many.",
+          """
+          user              | course | role
+          ana@pier.example  | NAV-2  | learner
+          aferreira         | NAV-2  | instructor     ← Ana again
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public Set<Table> tables() {
+    return Set.of(Table.ENROLLMENTS);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.earlierEnrollment >= 0) {
+      Place place = row.place(row.earlierEnrollment);
+      Field whom = row.firstColumn(Field.USER, Field.MEMBERS_OF);
+      String where =
+          row.has(Field.COURSE)
+              ? " in "
+                  + row.text(Field.COURSE)
+                  + (row.has(Field.GROUP) ? ", " + row.text(Field.GROUP) + "," : "")
+              : " in the group " + row.text(Field.GROUP);
+      Finding.Builder finding =
+          row.finding(
+              this,
+              whom,
+              Quoted.value(row.text(whom))
+                  + " is already"
+                  + where
+                  + " by "
+                  + row.named(place)
+                  + (row.earlierRoleDiffers ? ", with another role." : "."));
+      findings.add(row.earlierRoleDiffers ? finding.against(place) : finding.with(place));
+    }
+  }
+}

@@ -1,0 +1,132 @@
+package neatroster.core.check;
+
+import java.util.ArrayList;
+import java.util.List;
+import neatroster.core.intake.Column;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Field;
+import neatroster.core.model.Place;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/**
+ * One thing that is wrong.
+ *
+ * @param rule which rule found it
+ * @param severity how much it matters under the folder's settings
+ * @param place the sheet and the row; row 0 is the sheet as a whole
+ * @param column the column's header as the sheet has it, or null
+ * @param columnIndex the column counted from 0, or -1
+ * @param field the field, or null
+ * @param value the cell's text as it stands, or null; never a password
+ * @param message what is wrong and what to do, for the administrator
+ * @param suggestion the exact new value, or null where it cannot be told
+ * @param related other rows that belong to it
+ * @param doubtsRelated whether those rows are as doubtful as this one: of two rows with one
+ *     username nobody can tell whose it is
+ */
+public record Finding(
+    Rule rule,
+    Severity severity,
+    Place place,
+    String column,
+    int columnIndex,
+    Field field,
+    String value,
+    String message,
+    String suggestion,
+    List<Place> related,
+    boolean doubtsRelated) {
+
+  /** Starts a finding about a sheet as a whole. */
+  static Builder about(SheetReading sheet, Rule rule, String message) {
+    return new Builder(rule, new Place(sheet.name(), 0), message);
+  }
+
+  /** Starts a finding about a row as a whole. */
+  static Builder about(RosterRow row, Rule rule, String message) {
+    return new Builder(rule, row.place(), message);
+  }
+
+  /** Starts a finding about the cell of a field. */
+  static Builder about(RosterRow row, Field field, Rule rule, String message) {
+    Builder builder = new Builder(rule, row.place(), message);
+    row.reading().column(field).ifPresent(column -> builder.in(column));
+    builder.field = field;
+    builder.value = field == Field.PASSWORD ? null : row.cell(field).toString();
+    return builder;
+  }
+
+  /** Puts a finding together. */
+  static final class Builder {
+    private final Rule rule;
+    private final Place place;
+    private final String message;
+    private final List<Place> related = new ArrayList<>();
+    private String column;
+    private int columnIndex = -1;
+    private Field field;
+    private String value;
+    private String suggestion;
+    private boolean doubtsRelated;
+
+    Builder(Rule rule, Place place, String message) {
+      this.rule = rule;
+      this.place = place;
+      this.message = message;
+    }
+
+    Builder in(Column in) {
+      column = in.header();
+      columnIndex = in.index();
+      field = in.field().orElse(null);
+      return this;
+    }
+
+    Builder suggesting(String newValue) {
+      suggestion = newValue;
+      return this;
+    }
+
+    Builder with(Place other) {
+      related.add(other);
+      return this;
+    }
+
+    /** Another row that is as doubtful as this one. */
+    Builder against(Place other) {
+      doubtsRelated = true;
+      return with(other);
+    }
+
+    Rule rule() {
+      return rule;
+    }
+
+    Finding build(Severity severity) {
+      return new Finding(
+          rule,
+          severity,
+          place,
+          column,
+          columnIndex,
+          field,
+          value,
+          message,
+          suggestion,
+          List.copyOf(related),
+          doubtsRelated);
+    }
+  }
+
+  /** What the rows of a table are called in a sentence about one of them. */
+  static String rowWord(Table table) {
+    return switch (table) {
+      case USERS -> "user";
+      case COURSES -> "course";
+      case GROUPS -> "group";
+      case ENROLLMENTS -> "enrollment";
+    };
+  }
+}

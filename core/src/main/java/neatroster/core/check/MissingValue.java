@@ -1,0 +1,92 @@
+package neatroster.core.check;
+
+import java.util.EnumSet;
+import java.util.Set;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/** A cell that must be filled is blank. */
+final class MissingValue implements RowRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "missing-value",
+          Severity.ERROR,
+          "A cell is blank that must be filled: a user’s name, a course’s code or title, a group’s name, the user or the course of an enrollment.",
+          "The platform refuses such a row, or makes somebody without a name.",
+          "Fill the cell, or delete the row if it is a leftover.",
+          """
+          user    | course
+          amorgan | NAV-2
+                  | NAV-2     ← nobody to enroll
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public Set<Table> tables() {
+    return EnumSet.allOf(Table.class);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    switch (row.table()) {
+      case USERS -> {
+        if (!row.has(Field.GIVEN_NAME)
+            && !row.has(Field.FAMILY_NAME)
+            && !row.has(Field.FULL_NAME)
+            && !row.has(Field.PREFERRED_NAME)) {
+          add(
+              row,
+              findings,
+              "The user has no name. Fill in at least one of the names.",
+              row.firstColumn(Field.GIVEN_NAME, Field.FULL_NAME, Field.FAMILY_NAME));
+        }
+      }
+      case COURSES -> {
+        if (!row.has(Field.CODE)) {
+          add(
+              row,
+              findings,
+              "The course has no code, so nobody can be enrolled in it.",
+              Field.CODE);
+        }
+        if (row.row.reading().has(Field.TITLE) && !row.has(Field.TITLE)) {
+          add(
+              row,
+              findings,
+              "The course has no title; this is what people see on the platform.",
+              Field.TITLE);
+        }
+      }
+      case GROUPS -> {
+        if (!row.has(Field.NAME)) {
+          add(row, findings, "The group has no name.", Field.NAME);
+        }
+      }
+      case ENROLLMENTS -> {
+        if (!row.has(Field.USER) && !row.has(Field.MEMBERS_OF)) {
+          add(
+              row,
+              findings,
+              "The row does not say whom to enroll.",
+              row.firstColumn(Field.USER, Field.MEMBERS_OF));
+        }
+        if (!row.has(Field.COURSE) && !row.has(Field.GROUP)) {
+          add(
+              row,
+              findings,
+              "The row does not say which course to enroll in.",
+              row.firstColumn(Field.COURSE, Field.GROUP));
+        }
+      }
+    }
+  }
+
+  private void add(CheckedRow row, Findings findings, String message, Field field) {
+    findings.add(row.finding(this, field, message));
+  }
+}

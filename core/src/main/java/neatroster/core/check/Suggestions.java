@@ -1,0 +1,61 @@
+package neatroster.core.check;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Supplier;
+import neatroster.core.text.KeyIndex;
+import neatroster.core.text.Nearest;
+
+/**
+ * The nearest existing values for ones that do not exist; each wrong value is looked for once, up
+ * to a limit.
+ */
+final class Suggestions {
+  /**
+   * Searching costs far more than reading a row: a sheet that fits nothing at all must not take
+   * hours.
+   */
+  private static final int MOST_SEARCHES = 2000;
+
+  private final Map<String, List<String>> found = new HashMap<>();
+
+  /** The nearest courses by code. */
+  List<String> courses(RosterKeys keys, String wrong) {
+    return remembered("course:" + wrong, () -> Nearest.among(wrong, keys.courses()));
+  }
+
+  /** The nearest groups of the same course. */
+  List<String> groups(RosterKeys keys, int course, String wrong) {
+    String prefix = RosterKeys.groupPrefix(course);
+    return remembered("group:" + prefix + wrong, () -> Nearest.among(wrong, keys.groups(), prefix));
+  }
+
+  /**
+   * The nearest users by username, email address or id, whichever the wrong value looks most like.
+   */
+  List<String> users(RosterKeys keys, String wrong) {
+    return remembered(
+        "user:" + wrong,
+        () -> {
+          for (KeyIndex index : keys.userReferences(wrong)) {
+            List<String> near = Nearest.among(wrong, index);
+            if (!near.isEmpty()) {
+              return near;
+            }
+          }
+          return List.of();
+        });
+  }
+
+  private List<String> remembered(String key, Supplier<List<String>> search) {
+    List<String> known = found.get(key);
+    if (known == null) {
+      known = found.size() >= MOST_SEARCHES ? List.of() : search.get();
+      if (found.size() < MOST_SEARCHES) {
+        found.put(key, known);
+      }
+    }
+    return known;
+  }
+}

@@ -1,0 +1,37 @@
+package neatroster.core.check;
+
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/** There was no list to check references against. */
+final class UncheckedReferences implements Rule {
+  static final RuleText TEXT =
+      new RuleText(
+          "unchecked-references",
+          Severity.NOTE,
+          "A sheet names users, courses or groups, and no sheet that lists them was given.",
+          "A wrong code in it would not be noticed.",
+          "Give the other sheets as well: neat-roster check users.xlsx courses.csv enrollments.csv",
+          """
+          neat-roster check enrollments.csv     ← which courses are there?
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  /** Adds the finding for a sheet. */
+  void add(SheetReading sheet, Table unlisted, Findings findings) {
+    findings.add(
+        Finding.about(
+            sheet,
+            this,
+            "The "
+                + unlisted.word()
+                + " that this sheet names were not checked: no list of "
+                + unlisted.word()
+                + " was given."));
+  }
+}

@@ -1,0 +1,46 @@
+package neatroster.core.check;
+
+import java.util.EnumSet;
+import java.util.Set;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/** A row with more or fewer cells than the header. */
+final class UnevenRow implements RowRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "uneven-row",
+          Severity.ERROR,
+          "A row has more or fewer cells than the header, as when a separator is missing, or stands inside a value without quotation marks.",
+          "Every value behind that point is in the wrong column: a role becomes a group, a group becomes a date.",
+          "Put quotation marks around the value that holds the separator, or add the one that is missing. The rest of the row is not checked until then.",
+          """
+          course,title,site
+          NAV-2,Coastal Navigation,Main Pier
+          KNOT-1,Knots, Bends and Hitches,Main Pier     ← one comma too many
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public Set<Table> tables() {
+    return EnumSet.allOf(Table.class);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (!row.row.isUneven()) {
+      return;
+    }
+    int width = row.row.reading().columns().size();
+    int cells = row.row.raw().size();
+    String message =
+        cells > width
+            ? "The row has %d cells, the header %d. Is there a separator inside a value? Put that value in quotation marks."
+            : "The row has %d cells, the header %d. Is a separator missing?";
+    findings.add(Finding.about(row.row, this, String.format(message, cells, width)));
+  }
+}

@@ -1,0 +1,74 @@
+package neatroster.core.check;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import neatroster.core.intake.Column;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.text.Nearest;
+import neatroster.core.text.Quoted;
+
+/** A header that is probably a misspelt one of ours, or stands twice. */
+final class UnknownColumn implements SheetRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "unknown-column",
+          Severity.WARNING,
+          "A column whose header is nearly the name of a field, or the second column for the same field. Columns with other headers are kept as extras and are no finding.",
+          "What stands in the column is not used.",
+          "Correct the header, or delete one of the two columns.",
+          """
+          usrname | given name     ← username?
+          mlund   | Mikkel
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public void check(SheetReading sheet, Findings findings) {
+    List<String> missing = new ArrayList<>();
+    for (Field field : sheet.table().fields()) {
+      if (!sheet.has(field)) {
+        missing.add(field.label());
+      }
+    }
+    for (Column column : sheet.columns()) {
+      if (column.field().isPresent() || column.header().length() < 3) {
+        continue;
+      }
+      String header = column.header();
+      Optional<Field> again = sheet.fieldNamed(header);
+      if (again.isPresent()) {
+        findings.add(
+            Finding.about(
+                    sheet,
+                    this,
+                    "There is a second column "
+                        + Quoted.value(header)
+                        + "; only the first one is read.")
+                .in(column));
+        continue;
+      }
+      Nearest.word(header.toLowerCase(Locale.ROOT), missing)
+          .ifPresent(
+              near ->
+                  findings.add(
+                      Finding.about(
+                              sheet,
+                              this,
+                              "The column "
+                                  + Quoted.value(header)
+                                  + " is not used. Is "
+                                  + Quoted.value(near)
+                                  + " meant?")
+                          .in(column)
+                          .suggesting(near)));
+    }
+  }
+}

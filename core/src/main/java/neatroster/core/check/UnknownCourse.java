@@ -1,0 +1,55 @@
+package neatroster.core.check;
+
+import java.util.EnumSet;
+import java.util.Set;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Quoted;
+
+/** A course that is in no list. */
+final class UnknownCourse implements RowRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "unknown-course",
+          Severity.ERROR,
+          "A group or an enrollment names a course whose code no sheet of courses holds. A title is taken where only one course has it.",
+          "The row is refused, or, on platforms that make what is missing, a new empty class appears.",
+          "Correct the code, or add the course.",
+          """
+          courses:     NAV-1, NAV-2
+          enrollments: aferreira | NAV-22     ← NAV-2?
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public Set<Table> tables() {
+    return EnumSet.of(Table.GROUPS, Table.ENROLLMENTS);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (!row.has(Field.COURSE)) {
+      return;
+    }
+    String course = row.text(Field.COURSE);
+    if (row.course == RosterKeys.NONE) {
+      findings.add(
+          row.unknown(
+              this,
+              Field.COURSE,
+              "There is no course " + Quoted.value(course) + ".",
+              row.suggestions.courses(row.keys, course)));
+    } else if (row.course == RosterKeys.AMBIGUOUS) {
+      findings.add(
+          row.finding(
+              this,
+              Field.COURSE,
+              "More than one course has the title " + Quoted.value(course) + ". Use the code."));
+    }
+  }
+}

@@ -1,0 +1,65 @@
+package neatroster.core.check;
+
+import java.util.List;
+import java.util.Set;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Quoted;
+
+/** A group that its course does not have. */
+final class UnknownGroup implements RowRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "unknown-group",
+          Severity.ERROR,
+          "An enrollment names a group that its course does not have, or, without a course, a cross-course group that does not exist.",
+          "The person ends up in the course but in no group, or a second group of nearly the same name appears.",
+          "Correct the name, or add the group to the groups of that course.",
+          """
+          groups:      NAV-2 has Port Watch
+          enrollments: aferreira | NAV-2 | Prot Watch     ← Port Watch?
+          """);
+
+  private static final List<Field> FIELDS = List.of(Field.GROUP, Field.MEMBERS_OF);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public Set<Table> tables() {
+    return Set.of(Table.ENROLLMENTS);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    for (Field field : FIELDS) {
+      if (!row.has(field)) {
+        continue;
+      }
+      int course = field == Field.MEMBERS_OF ? RosterKeys.NONE : row.course;
+      boolean courseUncertain = field == Field.GROUP && row.has(Field.COURSE) && course < 0;
+      String group = row.text(field);
+      if (courseUncertain || row.groupsUnchecked || row.keys.isTornGroup(group)) {
+        continue;
+      }
+      if (row.keys.findGroup(course, group) >= 0) {
+        continue;
+      }
+      String message;
+      if (course >= 0) {
+        message = row.keys.courseCode(course) + " has no group " + Quoted.value(group) + ".";
+        if (row.keys.findGroup(RosterKeys.NONE, group) >= 0) {
+          message +=
+              " There is a cross-course group of that name: leave the course blank on a row of its own to put somebody into it.";
+        }
+      } else {
+        message = "There is no cross-course group " + Quoted.value(group) + ".";
+      }
+      findings.add(
+          row.unknown(this, field, message, row.suggestions.groups(row.keys, course, group)));
+    }
+  }
+}

@@ -1,0 +1,45 @@
+package neatroster.core.check;
+
+import java.util.Set;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Quoted;
+
+/** An enrollment of somebody who is in no list. */
+final class UnknownUser implements RowRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "unknown-user",
+          Severity.ERROR,
+          "An enrollment names a user whom no sheet of users holds and who has no account yet.",
+          "The platform refuses the row, and the person is missing from the course.",
+          "Correct the username, email address or id, or add the person to the users.",
+          """
+          user     | course
+          mlnud    | NAV-2     ← mlund?
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public Set<Table> tables() {
+    return Set.of(Table.ENROLLMENTS);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.user == RosterKeys.NONE && row.has(Field.USER)) {
+      String user = row.text(Field.USER);
+      findings.add(
+          row.unknown(
+              this,
+              Field.USER,
+              "There is no user " + Quoted.value(user) + ".",
+              row.suggestions.users(row.keys, user)));
+    }
+  }
+}

@@ -1,0 +1,138 @@
+package neatroster.core.intake;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.function.Consumer;
+import neatroster.core.model.Place;
+import neatroster.core.model.SheetName;
+import neatroster.core.model.Table;
+import neatroster.core.text.IntList;
+
+/**
+ * The sheets of one roster, gone over a table at a time.
+ *
+ * <p>Each row has a <em>line</em>: one number for its sheet and row together, so that keys can
+ * remember where they were seen in four bytes.
+ */
+public final class Roster {
+  private final List<SheetReading> sheets;
+  private final List<Unread> unread;
+  private final List<SheetName> order;
+  private final int[] firstLine;
+  private final IntList starts = new IntList();
+  private final List<SheetReading> started = new ArrayList<>();
+  private int nextLine;
+
+  /**
+   * A roster of these sheets.
+   *
+   * @param sheets the sheets that were understood
+   * @param unread the ones that were not
+   * @param order all of them, in the order in which the user named them
+   */
+  public Roster(List<SheetReading> sheets, List<Unread> unread, List<SheetName> order) {
+    this.sheets = List.copyOf(sheets);
+    this.unread = List.copyOf(unread);
+    this.order = List.copyOf(order);
+    this.firstLine = new int[sheets.size()];
+    Arrays.fill(firstLine, -1);
+  }
+
+  /** A sheet that was not understood, and why. */
+  public record Unread(SheetName name, UnreadableSheetException why) {}
+
+  /** Takes the rows of a table. */
+  @FunctionalInterface
+  public interface Receiver {
+    /**
+     * Takes one row.
+     *
+     * @param row valid during the call
+     * @param line the row's line
+     */
+    void row(RosterRow row, int line);
+  }
+
+  /** Is told that a sheet can be read no further. */
+  @FunctionalInterface
+  public interface OnTrouble {
+    void unreadable(SheetReading sheet, UnreadableSheetException why);
+  }
+
+  /** The sheets that were understood, in the order in which the user named them. */
+  public List<SheetReading> sheets() {
+    return sheets;
+  }
+
+  /** The sheets that were not. */
+  public List<Unread> unread() {
+    return unread;
+  }
+
+  /** The names of all sheets in the order in which the user named them. */
+  public List<SheetName> order() {
+    return order;
+  }
+
+  /** Whether any sheet lists rows of this table. */
+  public boolean lists(Table table) {
+    return sheets.stream().anyMatch(sheet -> sheet.table() == table);
+  }
+
+  /** Hands on every row of a table, sheet by sheet. */
+  public void read(Table table, Receiver receiver, OnTrouble onTrouble) {
+    for (int i = 0; i < sheets.size(); i++) {
+      SheetReading sheet = sheets.get(i);
+      if (sheet.table() != table) {
+        continue;
+      }
+      boolean firstTime = firstLine[i] < 0;
+      if (firstTime) {
+        firstLine[i] = nextLine;
+        starts.add(nextLine);
+        started.add(sheet);
+      }
+      int base = firstLine[i];
+      int[] last = {0};
+      Consumer<RosterRow> numbered =
+          row -> {
+            last[0] = row.number();
+            receiver.row(row, Math.addExact(base, row.number()));
+          };
+      try {
+        sheet.read(numbered);
+      } catch (UnreadableSheetException e) {
+        onTrouble.unreadable(sheet, e);
+      }
+      if (firstTime) {
+        nextLine = Math.addExact(base, last[0] + 1);
+      }
+    }
+  }
+
+  /** The line of a place, or -1 where the place is no row of a sheet that was read. */
+  public int line(Place place) {
+    for (int i = 0; i < started.size(); i++) {
+      if (started.get(i).name().equals(place.sheet())) {
+        return place.row() == 0 ? -1 : starts.get(i) + place.row();
+      }
+    }
+    return -1;
+  }
+
+  /** The sheet and row of a line. */
+  public Place place(int line) {
+    int low = 0;
+    int high = starts.size() - 1;
+    while (low < high) {
+      int middle = (low + high + 1) >>> 1;
+      if (starts.get(middle) <= line) {
+        low = middle;
+      } else {
+        high = middle - 1;
+      }
+    }
+    return new Place(started.get(low).name(), line - starts.get(low));
+  }
+}

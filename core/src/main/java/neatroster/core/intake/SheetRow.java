@@ -1,0 +1,86 @@
+package neatroster.core.intake;
+
+import java.util.Arrays;
+import neatroster.core.text.Cell;
+
+/** One row of a sheet as its reader hands it on. The object is used again for the next row. */
+public final class SheetRow {
+  private int number;
+  private int size;
+  private char[] text = new char[512];
+  private int used;
+  private int[] ends = new int[32];
+  private Cell[] cells = {};
+
+  /** Starts a row. */
+  public void begin(int number) {
+    this.number = number;
+    size = 0;
+    used = 0;
+  }
+
+  /** Adds a cell at the end of the row. */
+  public void add(char[] from, int start, int length) {
+    if (length > text.length - used) {
+      text = Arrays.copyOf(text, Math.max(text.length * 2, used + length));
+    }
+    System.arraycopy(from, start, text, used, length);
+    close(length);
+  }
+
+  /** Adds a cell at the end of the row. */
+  public void add(String value) {
+    int length = value.length();
+    if (length > text.length - used) {
+      text = Arrays.copyOf(text, Math.max(text.length * 2, used + length));
+    }
+    value.getChars(0, length, text, used);
+    close(length);
+  }
+
+  private void close(int length) {
+    used += length;
+    if (size == ends.length) {
+      ends = Arrays.copyOf(ends, size * 2);
+    }
+    ends[size++] = used;
+  }
+
+  /** The row as the spreadsheet program numbers it, from 1. */
+  public int number() {
+    return number;
+  }
+
+  /** How many cells the row has. */
+  public int size() {
+    return size;
+  }
+
+  /** The cell in a column counted from 0; empty beyond the row's end. Valid until the next row. */
+  public Cell cell(int column) {
+    if (column >= size) {
+      return Cell.EMPTY;
+    }
+    if (column >= cells.length) {
+      int before = cells.length;
+      cells = Arrays.copyOf(cells, ends.length);
+      for (int i = before; i < cells.length; i++) {
+        cells[i] = new Cell();
+      }
+    }
+    int start = column == 0 ? 0 : ends[column - 1];
+    Cell cell = cells[column];
+    cell.show(text, start, ends[column] - start);
+    return cell;
+  }
+
+  /** Whether no cell holds anything that shows. */
+  public boolean isBlank() {
+    for (int i = 0; i < size; i++) {
+      if (!cell(i).isBlank()) {
+        return false;
+      }
+    }
+    return true;
+  }
+}

@@ -1,0 +1,77 @@
+package neatroster.core.model;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import neatroster.core.text.IntList;
+import neatroster.core.text.KeyIndex;
+
+/** The roles of a roster folder, and every word that stands for one of them. */
+public final class RoleWords {
+  /** What {@link #number} gives for a word that stands for no role. */
+  public static final int NONE = -1;
+
+  private static final List<String> OURS =
+      List.of("learner", "instructor", "assistant", "observer", "manager");
+
+  private final List<String> roles = new ArrayList<>(OURS);
+  private final KeyIndex words = KeyIndex.caseless();
+  private final IntList roleOfWord = new IntList();
+
+  /**
+   * The five roles with these words for them.
+   *
+   * @param synonyms for each role the other words for it; a role that is not one of the five is the
+   *     folder's own
+   */
+  public RoleWords(Map<String, List<String>> synonyms) {
+    OURS.forEach(role -> put(role, OURS.indexOf(role)));
+    synonyms.forEach(
+        (role, others) -> {
+          int number = number(role);
+          if (number == NONE) {
+            number = roles.size();
+            roles.add(role);
+            put(role, number);
+          }
+          for (String other : others) {
+            put(other, number);
+          }
+        });
+  }
+
+  private void put(String word, int role) {
+    if (words.add(word) == roleOfWord.size()) {
+      roleOfWord.add(role);
+    }
+  }
+
+  /**
+   * The role's place in {@link #roles} that a word stands for, whatever its case, or {@link #NONE}.
+   */
+  public int number(CharSequence word) {
+    int number = words.find(word);
+    return number == KeyIndex.NONE ? NONE : roleOfWord.get(number);
+  }
+
+  /** The role that a word stands for. */
+  public Optional<String> role(CharSequence word) {
+    int number = number(word);
+    return number == NONE ? Optional.empty() : Optional.of(roles.get(number));
+  }
+
+  /** Every role. */
+  public List<String> roles() {
+    return List.copyOf(roles);
+  }
+
+  /** Every word that is understood, in lower case. */
+  public List<String> words() {
+    List<String> all = new ArrayList<>();
+    for (int i = 0; i < words.size(); i++) {
+      all.add(words.text(i));
+    }
+    return all;
+  }
+}

@@ -1,0 +1,124 @@
+package neatroster.core.model;
+
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.Month;
+import java.time.format.TextStyle;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Dates as people write them, and as ISO 8601. */
+public final class WrittenDates {
+  private static final Pattern YEAR_FIRST =
+      Pattern.compile("(\\d{4})([-/.])(\\d{1,2})\\2(\\d{1,2})(?:[T ]00:00(?::00(?:\\.0+)?)?Z?)?");
+  private static final Pattern COMPACT = Pattern.compile("(\\d{4})(\\d{2})(\\d{2})");
+  private static final Pattern YEAR_LAST =
+      Pattern.compile("(\\d{1,2})([-/.])\\s?(\\d{1,2})\\2\\s?(\\d{4})");
+  private static final Pattern DAY_AND_WORD =
+      Pattern.compile(
+          "(\\d{1,2})(?:st|nd|rd|th|er|\\.)?[ -](?:de )?(\\p{L}+)\\.?,?[ -](?:de )?(\\d{4})");
+  private static final Pattern WORD_AND_DAY =
+      Pattern.compile("(\\p{L}+)\\.? (\\d{1,2})(?:st|nd|rd|th)?,? (\\d{4})");
+  private static final Pattern RELATIVE =
+      Pattern.compile("\\+ ?(\\d{1,4}) (day|week|month|year)s?");
+
+  /** Month names, full and short, in the languages whose headers we read. */
+  private static final class Months {
+    static final Map<String, Integer> BY_NAME = new HashMap<>();
+
+    static {
+      for (String language : List.of("en", "es", "fr", "de", "pt")) {
+        Locale locale = Locale.forLanguageTag(language);
+        for (Month month : Month.values()) {
+          for (TextStyle style : List.of(TextStyle.FULL, TextStyle.SHORT)) {
+            String name = month.getDisplayName(style, locale).toLowerCase(locale).replace(".", "");
+            BY_NAME.putIfAbsent(name, month.getValue());
+          }
+        }
+      }
+    }
+  }
+
+  private WrittenDates() {}
+
+  /**
+   * The day that is written, or nothing where it is no date, no day of the calendar, or could be
+   * two different ones and the order is {@link DateOrder#ASK}.
+   */
+  public static Optional<LocalDate> read(String text, DateOrder order) {
+    Matcher m = YEAR_FIRST.matcher(text);
+    if (m.matches()) {
+      return day(m.group(1), m.group(3), m.group(4));
+    }
+    m = COMPACT.matcher(text);
+    if (m.matches()) {
+      return day(m.group(1), m.group(2), m.group(3));
+    }
+    m = YEAR_LAST.matcher(text);
+    if (m.matches()) {
+      return yearLast(
+          Integer.parseInt(m.group(1)), Integer.parseInt(m.group(3)), m.group(4), order);
+    }
+    m = DAY_AND_WORD.matcher(text.toLowerCase(Locale.ROOT));
+    if (m.matches() && Months.BY_NAME.containsKey(m.group(2))) {
+      return day(m.group(3), String.valueOf(Months.BY_NAME.get(m.group(2))), m.group(1));
+    }
+    m = WORD_AND_DAY.matcher(text.toLowerCase(Locale.ROOT));
+    if (m.matches() && Months.BY_NAME.containsKey(m.group(1))) {
+      return day(m.group(3), String.valueOf(Months.BY_NAME.get(m.group(1))), m.group(2));
+    }
+    return Optional.empty();
+  }
+
+  private static Optional<LocalDate> yearLast(int first, int second, String year, DateOrder order) {
+    boolean dayFirst = order != DateOrder.MONTH_FIRST;
+    if (first > 12) {
+      dayFirst = true;
+    } else if (second > 12) {
+      dayFirst = false;
+    } else if (order == DateOrder.ASK && first != second) {
+      return Optional.empty();
+    }
+    int day = dayFirst ? first : second;
+    int month = dayFirst ? second : first;
+    return day(year, String.valueOf(month), String.valueOf(day));
+  }
+
+  /**
+   * Whether the text is a length of time that a start or an end may be given as, such as {@code +90
+   * days}.
+   */
+  public static boolean isRelative(String text) {
+    return RELATIVE.matcher(text.toLowerCase(Locale.ROOT)).matches();
+  }
+
+  /** The day a relative date means when counted from another day. */
+  public static Optional<LocalDate> after(LocalDate from, String text) {
+    Matcher m = RELATIVE.matcher(text.toLowerCase(Locale.ROOT));
+    if (!m.matches()) {
+      return Optional.empty();
+    }
+    int count = Integer.parseInt(m.group(1));
+    return Optional.of(
+        switch (m.group(2)) {
+          case "day" -> from.plusDays(count);
+          case "week" -> from.plusWeeks(count);
+          case "month" -> from.plusMonths(count);
+          default -> from.plusYears(count);
+        });
+  }
+
+  private static Optional<LocalDate> day(String year, String month, String day) {
+    try {
+      return Optional.of(
+          LocalDate.of(Integer.parseInt(year), Integer.parseInt(month), Integer.parseInt(day)));
+    } catch (DateTimeException e) {
+      return Optional.empty();
+    }
+  }
+}

@@ -1,0 +1,38 @@
+package neatroster.core.text;
+
+import java.util.Arrays;
+
+/** A growing list of numbers, four bytes each. */
+public final class IntList {
+  private int[] values = new int[16];
+  private int size;
+
+  /** Adds a number at the end. */
+  public void add(int value) {
+    if (size == values.length) {
+      values = Arrays.copyOf(values, size + (size >> 1));
+    }
+    values[size++] = value;
+  }
+
+  /** The number at a position from 0. */
+  public int get(int index) {
+    if (index >= size) {
+      throw new IndexOutOfBoundsException(index);
+    }
+    return values[index];
+  }
+
+  /** Changes the number at a position that is filled. */
+  public void set(int index, int value) {
+    if (index >= size) {
+      throw new IndexOutOfBoundsException(index);
+    }
+    values[index] = value;
+  }
+
+  /** How many numbers there are. */
+  public int size() {
+    return size;
+  }
+}

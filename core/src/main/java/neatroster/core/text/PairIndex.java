@@ -1,0 +1,64 @@
+package neatroster.core.text;
+
+/**
+ * Remembers for each pair of numbers the value that it was first put with, in about 20 bytes a
+ * pair.
+ */
+public final class PairIndex {
+  /** What {@link #putIfNew} gives for a pair that is new. */
+  public static final int NEW = -1;
+
+  private long[] keys = new long[1024];
+  private int[] values = new int[1024];
+  private int size;
+
+  /**
+   * Puts the pair with the value, unless it is there already.
+   *
+   * @param first any number from 0
+   * @param second any number from 0
+   * @param value any number from 0
+   * @return {@link #NEW}, or the value that the pair had
+   */
+  public int putIfNew(int first, int second, int value) {
+    // Keys are stored one higher, so that 0 marks a free slot.
+    long key = (((long) first << 32) | second) + 1;
+    int mask = keys.length - 1;
+    int slot = slot(key, mask);
+    while (keys[slot] != 0) {
+      if (keys[slot] == key) {
+        return values[slot];
+      }
+      slot = (slot + 1) & mask;
+    }
+    keys[slot] = key;
+    values[slot] = value;
+    if (++size > keys.length / 3 * 2) {
+      grow();
+    }
+    return NEW;
+  }
+
+  private static int slot(long key, int mask) {
+    long mixed = key * 0x9E3779B97F4A7C15L;
+    return (int) (mixed >>> 32) & mask;
+  }
+
+  private void grow() {
+    long[] oldKeys = keys;
+    int[] oldValues = values;
+    keys = new long[oldKeys.length * 2];
+    values = new int[keys.length];
+    int mask = keys.length - 1;
+    for (int i = 0; i < oldKeys.length; i++) {
+      if (oldKeys[i] != 0) {
+        int slot = slot(oldKeys[i], mask);
+        while (keys[slot] != 0) {
+          slot = (slot + 1) & mask;
+        }
+        keys[slot] = oldKeys[i];
+        values[slot] = oldValues[i];
+      }
+    }
+  }
+}

@@ -1,0 +1,19 @@
+package neatroster.formats;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.util.List;
+import neatroster.core.batch.BatchRow;
+
+/** Writes one batch. */
+public interface BatchWriter extends Closeable {
+  /** Writes a change. Rows of different phases may come mixed. */
+  void row(BatchRow row) throws IOException;
+
+  /** Finishes every file. */
+  @Override
+  void close() throws IOException;
+
+  /** The files in the order in which they are to be delivered; complete after {@link #close}. */
+  List<WrittenFile> written();
+}

@@ -1,0 +1,187 @@
+package neatroster.sheets;
+
+import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
+import de.siegmar.fastcsv.reader.CsvParseException;
+import de.siegmar.fastcsv.reader.CsvReader;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.Reader;
+import java.io.UncheckedIOException;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import neatroster.core.intake.Sheet;
+import neatroster.core.intake.SheetRow;
+import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.model.SheetName;
+
+/**
+ * Text with separators between its cells: RFC 4180, read leniently, with the separator that the
+ * file uses.
+ */
+final class CsvFormat implements FileFormat {
+  private static final byte[] UTF8_MARK = {(byte) 0xEF, (byte) 0xBB, (byte) 0xBF};
+
+  @Override
+  public boolean recognizes(byte[] head) {
+    for (byte b : head) {
+      if (b == 0) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  @Override
+  public SheetFile open(Path path, String name, byte[] head) {
+    Sheet sheet = new CsvSheet(path, name, separator(head), startsWithMark(head));
+    return new SheetFile() {
+      @Override
+      public List<Sheet> sheets() {
+        return List.of(sheet);
+      }
+
+      @Override
+      public void close() {}
+    };
+  }
+
+  private static boolean startsWithMark(byte[] head) {
+    return head.length >= 3
+        && head[0] == UTF8_MARK[0]
+        && head[1] == UTF8_MARK[1]
+        && head[2] == UTF8_MARK[2];
+  }
+
+  /** The separator that the first line with any of them has most often, outside quotation marks. */
+  static char separator(byte[] head) {
+    char[] candidates = {',', ';', '\t', '|'};
+    int[] counts = new int[candidates.length];
+    boolean quoted = false;
+    for (byte b : head) {
+      if (b == '"') {
+        quoted = !quoted;
+      } else if (!quoted && (b == '\n' || b == '\r')) {
+        int most = most(counts);
+        if (counts[most] > 0) {
+          return candidates[most];
+        }
+      } else if (!quoted) {
+        for (int i = 0; i < candidates.length; i++) {
+          if (b == candidates[i]) {
+            counts[i]++;
+          }
+        }
+      }
+    }
+    return candidates[most(counts)];
+  }
+
+  private static int most(int[] counts) {
+    int most = 0;
+    for (int i = 1; i < counts.length; i++) {
+      if (counts[i] > counts[most]) {
+        most = i;
+      }
+    }
+    return most;
+  }
+
+  private record CsvSheet(Path path, String file, char separator, boolean marked) implements Sheet {
+    @Override
+    public SheetName name() {
+      return new SheetName(file, null);
+    }
+
+    @Override
+    public String format() {
+      return "csv";
+    }
+
+    @Override
+    public boolean writesEveryCell() {
+      return true;
+    }
+
+    @Override
+    public void read(Receiver receiver) throws UnreadableSheetException {
+      RowHandler handler = new RowHandler();
+      try (InputStream in = Files.newInputStream(path)) {
+        if (marked) {
+          in.skipNBytes(UTF8_MARK.length);
+        }
+        Reader reader =
+            new InputStreamReader(
+                in,
+                StandardCharsets.UTF_8
+                    .newDecoder()
+                    .onMalformedInput(CodingErrorAction.REPORT)
+                    .onUnmappableCharacter(CodingErrorAction.REPORT));
+        CsvReader<SheetRow> rows =
+            CsvReader.builder()
+                .fieldSeparator(separator)
+                .skipEmptyLines(false)
+                .allowExtraFields(true)
+                .allowMissingFields(true)
+                .build(handler, reader);
+        for (SheetRow row : rows) {
+          if (!receiver.row(row)) {
+            return;
+          }
+        }
+      } catch (CsvParseException e) {
+        if (e.getCause() instanceof CharacterCodingException) {
+          throw notUtf8(handler);
+        }
+        throw new UnreadableSheetException(
+            handler.row.number() + 1, "a cell or a row is larger than anybody types");
+      } catch (CharacterCodingException e) {
+        throw notUtf8(handler);
+      } catch (UncheckedIOException e) {
+        throw e.getCause() instanceof CharacterCodingException
+            ? notUtf8(handler)
+            : broken(handler, e.getCause());
+      } catch (IOException e) {
+        throw broken(handler, e);
+      }
+    }
+
+    private static UnreadableSheetException notUtf8(RowHandler handler) {
+      return new UnreadableSheetException(
+          handler.row.number() + 1,
+          "from about this row on its letters are not written in UTF-8; save it again as “CSV UTF-8”");
+    }
+
+    private static UnreadableSheetException broken(RowHandler handler, IOException e) {
+      return new UnreadableSheetException(
+          handler.row.number() + 1, "the disk gave up (" + e.getMessage() + ")");
+    }
+  }
+
+  /** Puts the cells into one row object that is used again and again. */
+  private static final class RowHandler extends AbstractBaseCsvCallbackHandler<SheetRow> {
+    private final SheetRow row = new SheetRow();
+    private int number;
+
+    @Override
+    protected void handleBegin(long startingLineNumber) {
+      // A cell may hold line ends: rows are counted as a spreadsheet program counts them, not
+      // lines.
+      row.begin(++number);
+    }
+
+    @Override
+    protected void handleField(int fieldIdx, char[] buf, int offset, int len, boolean quoted) {
+      row.add(buf, offset, len);
+    }
+
+    @Override
+    protected SheetRow buildRecord() {
+      return row;
+    }
+  }
+}

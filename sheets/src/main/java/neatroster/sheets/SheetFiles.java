@@ -1,0 +1,43 @@
+package neatroster.sheets;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import neatroster.core.intake.UnreadableSheetException;
+
+/**
+ * Opens spreadsheet files of every format there is, told by their content and never by their names.
+ */
+public final class SheetFiles {
+  private static final int HEAD = 1 << 16;
+
+  private static final List<FileFormat> FORMATS = List.of(new XlsxFormat(), new CsvFormat());
+
+  private SheetFiles() {}
+
+  /**
+   * Opens a file.
+   *
+   * @param name what the user calls it
+   * @throws UnreadableSheetException where its content is no sheet
+   * @throws IOException where it cannot be read from the disk
+   */
+  public static SheetFile open(Path path, String name)
+      throws UnreadableSheetException, IOException {
+    byte[] head;
+    try (InputStream in = Files.newInputStream(path)) {
+      head = in.readNBytes(HEAD);
+    }
+    if (head.length == 0) {
+      throw UnreadableSheetException.empty("the file is empty");
+    }
+    for (FileFormat format : FORMATS) {
+      if (format.recognizes(head)) {
+        return format.open(path, name, head);
+      }
+    }
+    throw new UnreadableSheetException(0, "it is neither text nor a workbook");
+  }
+}
