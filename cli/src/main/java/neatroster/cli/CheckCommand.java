@@ -28,9 +28,9 @@ final class CheckCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     Screen screen = options.screen();
-    Optional<RosterFolder> folder = RosterFolder.find(options.folder());
+    Optional<RosterFolder> folder = options.folder();
     Settings settings = folder.map(f -> f.settings(screen)).orElseGet(Settings::standard);
-    try (OpenRoster open = OpenRoster.open(files, folder)) {
+    try (OpenRoster open = OpenRoster.open(options, files, folder)) {
       CheckResult result = new Checker(settings).check(open.roster(), Workplace.knownIn(folder));
       if (options.json()) {
         Json.write(screen.out(), json -> FindingsJson.write(json, result));

@@ -4,6 +4,7 @@ import java.io.PrintStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
@@ -57,9 +58,14 @@ final class CommonOptions {
     never
   }
 
-  /** The folder that was named, or null. */
-  Path folder() {
-    return folder;
+  /** The roster folder to work in, if there is one. */
+  Optional<RosterFolder> folder() {
+    return RosterFolder.find(surroundings().directory(), folder);
+  }
+
+  /** A path that the user named, where it is. */
+  Path resolve(Path named) {
+    return surroundings().directory().resolve(named);
   }
 
   boolean json() {
@@ -70,8 +76,8 @@ final class CommonOptions {
     return verbose;
   }
 
-  Streams streams() {
-    return ((Main) command.root().userObject()).streams();
+  Surroundings surroundings() {
+    return ((Main) command.root().userObject()).surroundings();
   }
 
   /** Another command line with the options that say how its output is shown. */
@@ -90,15 +96,15 @@ final class CommonOptions {
 
   /** Where this command's words go. */
   Screen screen() {
-    Streams streams = streams();
-    PrintStream out = streams.out();
+    Surroundings surroundings = surroundings();
+    PrintStream out = surroundings.out();
     boolean colored =
         switch (color) {
           case always -> true;
           case never -> false;
-          case auto -> streams.terminal() && System.getenv("NO_COLOR") == null;
+          case auto -> surroundings.terminal() && System.getenv("NO_COLOR") == null;
         };
-    return new Screen(out, streams.err(), colored && !json(), quiet, width());
+    return new Screen(out, surroundings.err(), colored && !json(), quiet, width());
   }
 
   private static int width() {

@@ -5,7 +5,6 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -43,7 +42,7 @@ final class DemoCommand implements Callable<Integer> {
     if (options.json()) {
       throw Problem.usage("demo is for people to read; it has no --format json.");
     }
-    if (Files.exists(folder)) {
+    if (Files.exists(options.resolve(folder))) {
       throw Problem.usage(
           folder
               + " is there already, and was not touched. Name another folder for the demo, or delete"
@@ -101,21 +100,15 @@ final class DemoCommand implements Callable<Integer> {
   private int command(Screen screen, String... words) {
     screen.line(screen.dim("$ ") + screen.green("neat-roster " + String.join(" ", words)));
     screen.line("");
-    List<String> args = new ArrayList<>();
-    for (String word : words) {
-      boolean file = word.contains("/");
-      args.add(file ? folder.resolve(word).toString() : word);
-    }
-    args.add("--folder");
-    args.add(folder.toString());
-    return Main.run(options.streams(), options.likeThis(args));
+    Surroundings inside = options.surroundings().in(options.resolve(folder));
+    return Main.run(inside, options.likeThis(List.of(words)));
   }
 
   /**
    * Makes the folder beside its place and moves it there, so that a demo is whole or not at all.
    */
   private void unpack() {
-    Path absolute = folder.toAbsolutePath();
+    Path absolute = options.resolve(folder).toAbsolutePath();
     Path making = absolute.resolveSibling("." + absolute.getFileName() + ".unfinished");
     try {
       PrivateFiles.delete(making);

@@ -19,14 +19,18 @@ record FileArgument(Path path, String name, Optional<String> sheet, Optional<Tab
   static final String STANDARD_INPUT = "-";
 
   /** A file that is taken as it is. */
-  static FileArgument of(Path path) {
-    return new FileArgument(path, path.toString(), Optional.empty(), Optional.empty());
+  static FileArgument of(Path path, String name) {
+    return new FileArgument(path, name, Optional.empty(), Optional.empty());
   }
 
-  /** Reads an argument; a file that has the very name comes first. */
-  static FileArgument parse(String argument) {
-    if (Files.exists(Path.of(argument))) {
-      return of(Path.of(argument));
+  /**
+   * Reads an argument; a file that has the very name comes first.
+   *
+   * @param directory what a relative path is relative to
+   */
+  static FileArgument parse(Path directory, String argument) {
+    if (Files.exists(directory.resolve(argument))) {
+      return of(directory.resolve(argument), argument);
     }
     Optional<Table> table = Optional.empty();
     String rest = argument;
@@ -39,10 +43,10 @@ record FileArgument(Path path, String name, Optional<String> sheet, Optional<Tab
     }
     Optional<String> sheet = Optional.empty();
     int hash = rest.lastIndexOf('#');
-    if (hash > 0 && !Files.exists(Path.of(rest))) {
+    if (hash > 0 && !Files.exists(directory.resolve(rest))) {
       sheet = Optional.of(rest.substring(hash + 1));
       rest = rest.substring(0, hash);
     }
-    return new FileArgument(Path.of(rest), rest, sheet, table);
+    return new FileArgument(directory.resolve(rest), rest, sheet, table);
   }
 }

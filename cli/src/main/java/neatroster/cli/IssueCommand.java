@@ -74,7 +74,7 @@ final class IssueCommand implements Callable<Integer> {
     Screen screen = options.screen();
     RosterFolder folder = Workplace.folder(options, to, "issue");
     Settings settings = folder.settings(screen);
-    try (OpenRoster open = OpenRoster.open(files, Optional.of(folder));
+    try (OpenRoster open = OpenRoster.open(options, files, Optional.of(folder));
         Workplace workplace = Workplace.open(folder, "issue")) {
       Outcome outcome = issue(settings, open.roster(), workplace);
       if (options.json()) {
@@ -175,7 +175,7 @@ final class IssueCommand implements Callable<Integer> {
     if (!issued.isEmpty()) {
       screen.line(
           "The first passwords are in "
-              + folder.path("accounts").resolve("accounts.csv")
+              + folder.shown("accounts/accounts.csv")
               + ", which only you can read"
               + (outcome.bits() > 0
                   ? String.format(

@@ -27,7 +27,9 @@ import picocli.CommandLine.UnmatchedArgumentException;
     synopsisSubcommandLabel = "COMMAND",
     subcommands = {CheckCommand.class, IssueCommand.class, PackCommand.class, DemoCommand.class})
 public final class Main implements Runnable {
-  private final Streams streams;
+  private static final String NAME_AND_VERSION = "neat-roster " + Version.text();
+
+  private final Surroundings surroundings;
 
   @Option(names = "--help", usageHelp = true, description = "Shows this help.")
   @SuppressWarnings("UnusedVariable") // picocli reads it
@@ -37,43 +39,49 @@ public final class Main implements Runnable {
   @SuppressWarnings("UnusedVariable") // picocli reads it
   private boolean version;
 
-  private Main(Streams streams) {
-    this.streams = streams;
+  private Main(Surroundings surroundings) {
+    this.surroundings = surroundings;
   }
 
   /** Runs a command line and ends the process with its exit code. */
   public static void main(String[] args) {
-    Streams streams = Streams.ofProcess();
-    int exit = run(streams, args);
-    streams.flush();
+    Surroundings surroundings = Surroundings.ofProcess();
+    int exit = Exit.DONE;
+    if (args.length == 1 && args[0].equals("--version")) {
+      // Scripts ask this often; the command line's machinery takes longer to load than to answer.
+      surroundings.out().println(NAME_AND_VERSION);
+    } else {
+      exit = run(surroundings, args);
+    }
+    surroundings.flush();
     System.exit(exit);
   }
 
   /** Runs a command line and gives its exit code. */
-  static int run(Streams streams, String... args) {
-    CommandLine commands = new CommandLine(new Main(streams));
-    commands.getCommandSpec().version("neat-roster " + Version.text());
-    commands.setOut(streams.outWriter());
-    commands.setErr(streams.errWriter());
+  static int run(Surroundings surroundings, String... args) {
+    CommandLine commands = new CommandLine(new Main(surroundings));
+    commands.getCommandSpec().version(NAME_AND_VERSION);
+    commands.setOut(surroundings.outWriter());
+    commands.setErr(surroundings.errWriter());
     commands.setUsageHelpAutoWidth(false);
     commands.setUsageHelpWidth(96);
-    commands.setParameterExceptionHandler((e, arguments) -> usage(streams, e));
+    commands.setParameterExceptionHandler((e, arguments) -> usage(surroundings, e));
     commands.setExecutionExceptionHandler(
-        (e, command, parsed) -> trouble(streams, e, List.of(args).contains("--verbose")));
+        (e, command, parsed) -> trouble(surroundings, e, List.of(args).contains("--verbose")));
     return commands.execute(args);
   }
 
-  Streams streams() {
-    return streams;
+  Surroundings surroundings() {
+    return surroundings;
   }
 
   /** Without a command there is nothing to do but to say what there is. */
   @Override
   public void run() {
-    CommandLine.usage(this, streams.out());
+    CommandLine.usage(this, surroundings.out());
   }
 
-  private static int usage(Streams streams, ParameterException e) {
+  private static int usage(Surroundings surroundings, ParameterException e) {
     CommandLine command = e.getCommandLine();
     String message = e.getMessage();
     if (e instanceof UnmatchedArgumentException unmatched && !unmatched.getUnmatched().isEmpty()) {
@@ -81,8 +89,8 @@ public final class Main implements Runnable {
     } else if (e instanceof MissingParameterException) {
       message = "Something is missing: " + message + ".";
     }
-    streams.err().println("neat-roster: " + message);
-    streams.err().println("Help: " + command.getCommandSpec().qualifiedName() + " --help");
+    surroundings.err().println("neat-roster: " + message);
+    surroundings.err().println("Help: " + command.getCommandSpec().qualifiedName() + " --help");
     return Exit.USAGE;
   }
 
@@ -102,7 +110,7 @@ public final class Main implements Runnable {
     return word.map(near -> " Is " + near + " meant?").orElse("");
   }
 
-  private static int trouble(Streams streams, Exception e, boolean verbose) {
+  private static int trouble(Surroundings surroundings, Exception e, boolean verbose) {
     int exit = Exit.UNREADABLE;
     String message;
     if (e instanceof Problem problem) {
@@ -115,9 +123,9 @@ public final class Main implements Runnable {
           "Something went wrong that should not have. Nothing was written. Add --verbose and send"
               + " us what it prints.";
     }
-    streams.err().println("neat-roster: " + message);
+    surroundings.err().println("neat-roster: " + message);
     if (verbose) {
-      e.printStackTrace(streams.err());
+      e.printStackTrace(surroundings.err());
     }
     return exit;
   }

@@ -32,16 +32,17 @@ final class OpenRoster implements Closeable {
   /**
    * Opens the files that a command line names, or those of the roster folder where it names none.
    */
-  static OpenRoster open(List<String> arguments, Optional<RosterFolder> folder) {
+  static OpenRoster open(
+      CommonOptions options, List<String> arguments, Optional<RosterFolder> folder) {
     OpenRoster open = new OpenRoster();
     try {
       if (!arguments.isEmpty()) {
         for (String argument : arguments) {
-          open.add(argument);
+          open.add(options, argument);
         }
       } else if (folder.isPresent()) {
-        for (Path file : folder.get().sheetFiles()) {
-          open.add(FileArgument.of(file));
+        for (FileArgument file : folder.get().sheetFiles()) {
+          open.add(file);
         }
       } else {
         throw Problem.usage(
@@ -60,8 +61,8 @@ final class OpenRoster implements Closeable {
     return roster;
   }
 
-  private void add(String argument) {
-    FileArgument file = FileArgument.parse(argument);
+  private void add(CommonOptions options, String argument) {
+    FileArgument file = FileArgument.parse(options.resolve(Path.of("")), argument);
     if (file.name().equals(FileArgument.STANDARD_INPUT)) {
       file = new FileArgument(keepStandardInput(), file.name(), file.sheet(), file.table());
     }

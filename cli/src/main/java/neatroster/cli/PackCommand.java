@@ -77,7 +77,7 @@ final class PackCommand implements Callable<Integer> {
    * A packed run.
    *
    * @param run its name
-   * @param folder where it is
+   * @param folder where it is, as people read it
    * @param files its batch files
    * @param counts for each phase and change how many
    * @param leftOut how many rows were left out
@@ -85,7 +85,7 @@ final class PackCommand implements Callable<Integer> {
    */
   private record Packed(
       String run,
-      Path folder,
+      String folder,
       List<PackedFile> files,
       Map<String, Map<String, Integer>> counts,
       int leftOut,
@@ -97,7 +97,7 @@ final class PackCommand implements Callable<Integer> {
     List<BatchFormat> formats = formats();
     RosterFolder folder = Workplace.folder(options, to, "pack");
     Settings settings = folder.settings(screen);
-    try (OpenRoster open = OpenRoster.open(files, Optional.of(folder));
+    try (OpenRoster open = OpenRoster.open(options, files, Optional.of(folder));
         Workplace workplace = Workplace.open(folder, "pack")) {
       KnownUsers known = workplace.known();
       CheckResult checked = new Checker(settings).check(open.roster(), known);
@@ -281,7 +281,7 @@ final class PackCommand implements Callable<Integer> {
       Packed packed =
           new Packed(
               run.name(),
-              run.place(),
+              workplace.folder().shown("runs/" + run.name()),
               files,
               counts,
               corrections.rows(),
@@ -318,7 +318,7 @@ final class PackCommand implements Callable<Integer> {
     json.writeStartObject();
     json.writeStringField("command", "pack");
     json.writeStringField("run", packed.run());
-    json.writeStringField("folder", packed.folder().toString().replace('\\', '/'));
+    json.writeStringField("folder", "runs/" + packed.run());
     json.writeArrayFieldStart("files");
     for (PackedFile file : packed.files()) {
       json.writeStartObject();

@@ -40,6 +40,13 @@ final class PrivateFiles {
     return Files.createTempFile("neat-roster", "", permissions("rw-------"));
   }
 
+  /** Makes an empty file where there is none. */
+  static void ensure(Path file) throws IOException {
+    if (!Files.exists(file)) {
+      Files.createFile(file, permissions("rw-------"));
+    }
+  }
+
   /** Starts a file, in place of one of the same name. */
   static OutputStream create(Path file) throws IOException {
     Files.deleteIfExists(file);

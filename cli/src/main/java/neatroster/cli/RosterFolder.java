@@ -15,43 +15,62 @@ final class RosterFolder {
   private static final String SETTINGS = "roster.yaml";
 
   private final Path root;
+  private final String prefix;
 
-  private RosterFolder(Path root) {
+  private RosterFolder(Path root, String prefix) {
     this.root = root;
+    this.prefix = prefix;
   }
 
-  /** A folder that is taken as one, whether or not it has settings. */
-  static RosterFolder at(Path root) {
-    return new RosterFolder(root);
+  /**
+   * A folder that is taken as one, whether or not it has settings.
+   *
+   * @param root where it is
+   * @param named what the user calls it
+   */
+  static RosterFolder at(Path root, Path named) {
+    return new RosterFolder(root, named.toString().isEmpty() ? "" : named + "/");
   }
 
   /**
    * The roster folder that a command works in: the one named, or the nearest with a {@code
    * roster.yaml} from here upwards.
    */
-  static Optional<RosterFolder> find(Path named) {
+  static Optional<RosterFolder> find(Path here, Path named) {
     if (named != null) {
-      if (!Files.isDirectory(named)) {
+      Path root = here.resolve(named);
+      if (!Files.isDirectory(root)) {
         throw Problem.unreadable("There is no folder " + named + ".", null);
       }
-      return Optional.of(new RosterFolder(named));
+      return Optional.of(at(root, named));
     }
-    for (Path at = Path.of("").toAbsolutePath(); at != null; at = at.getParent()) {
+    Path start = here.toAbsolutePath().normalize();
+    for (Path at = start; at != null; at = at.getParent()) {
       if (Files.isRegularFile(at.resolve(SETTINGS))) {
-        Path here = Path.of("").toAbsolutePath();
-        return Optional.of(new RosterFolder(at.equals(here) ? Path.of("") : at));
+        return Optional.of(at(at, at.equals(start) ? Path.of("") : at));
       }
     }
     return Optional.empty();
   }
 
+  /** Where the folder is. */
   Path root() {
     return root;
   }
 
-  /** A path in the folder as users read it. */
+  /** Where something in the folder is. */
   Path path(String name) {
     return root.resolve(name);
+  }
+
+  /** What the user calls something in the folder. */
+  String shown(String name) {
+    return prefix + name;
+  }
+
+  /** What the user calls the folder, at the beginning of a sentence. */
+  String name() {
+    return prefix.isEmpty() ? "This folder" : prefix.substring(0, prefix.length() - 1);
   }
 
   /** The folder's settings; the standard ones where it has no file of them. */
@@ -61,41 +80,38 @@ final class RosterFolder {
       return Settings.standard();
     }
     try {
-      SettingsReader.Outcome outcome = SettingsReader.read(file, file.toString());
+      SettingsReader.Outcome outcome = SettingsReader.read(file, shown(SETTINGS));
       outcome.remarks().forEach(screen::remark);
       return outcome.settings();
     } catch (SettingsException e) {
       throw Problem.usage(e.getMessage());
     } catch (IOException e) {
-      throw Problem.unreadable(file + " cannot be read.", e);
+      throw Problem.unreadable(shown(SETTINGS) + " cannot be read.", e);
     }
   }
 
   /** The files in {@code sheets/}, by name. */
-  List<Path> sheetFiles() {
+  List<FileArgument> sheetFiles() {
     Path sheets = root.resolve("sheets");
-    if (!Files.isDirectory(sheets)) {
-      throw Problem.usage(
-          "There is no folder "
-              + sheets
-              + ". Put the spreadsheets there, or name them on the command line.");
-    }
-    List<Path> files = new ArrayList<>();
-    try (Stream<Path> listed = Files.list(sheets)) {
-      listed
-          .filter(Files::isRegularFile)
-          // Spreadsheet programs leave these while a file is open.
-          .filter(file -> !file.getFileName().toString().matches("[.~].*"))
-          .sorted(Comparator.comparing(file -> file.getFileName().toString()))
-          .forEach(files::add);
-    } catch (IOException e) {
-      throw Problem.unreadable(sheets + " cannot be read.", e);
+    List<FileArgument> files = new ArrayList<>();
+    if (Files.isDirectory(sheets)) {
+      try (Stream<Path> listed = Files.list(sheets)) {
+        listed
+            .filter(Files::isRegularFile)
+            // Spreadsheet programs leave these while a file is open.
+            .filter(file -> !file.getFileName().toString().matches("[.~].*"))
+            .sorted(Comparator.comparing(file -> file.getFileName().toString()))
+            .forEach(
+                file -> files.add(FileArgument.of(file, shown("sheets/" + file.getFileName()))));
+      } catch (IOException e) {
+        throw Problem.unreadable(shown("sheets") + " cannot be read.", e);
+      }
     }
     if (files.isEmpty()) {
       throw Problem.usage(
-          "The folder "
-              + sheets
-              + " is empty. Put the spreadsheets there, or name them on the command line.");
+          "There are no spreadsheets in "
+              + shown("sheets")
+              + ". Put them there, or name them on the command line.");
     }
     return files;
   }

@@ -59,11 +59,6 @@ final class RunFolder implements Closeable {
     return name;
   }
 
-  /** Where the run is when it is finished. */
-  Path place() {
-    return runs.resolve(name);
-  }
-
   /** Starts a file of the run. */
   OutputStream create(String path) throws IOException {
     Path file = unfinished.resolve(path);
@@ -81,7 +76,7 @@ final class RunFolder implements Closeable {
 
   /** Moves the run into its place. */
   void finish() throws IOException {
-    Files.move(unfinished, place(), StandardCopyOption.ATOMIC_MOVE);
+    Files.move(unfinished, runs.resolve(name), StandardCopyOption.ATOMIC_MOVE);
     finished = true;
   }
 

@@ -100,8 +100,6 @@ final class SettingsReader {
           "too-many-courses",
           "dates-out-of-order",
           "enrollment-outside-course",
-          "rename-refused",
-          "username-taken",
           "email-taken",
           "already-known",
           "already-enrolled",

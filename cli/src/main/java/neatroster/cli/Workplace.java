@@ -37,12 +37,14 @@ final class Workplace implements Closeable {
    */
   static RosterFolder folder(CommonOptions options, Path to, String command) {
     if (to != null) {
-      if (Files.exists(to) && !Files.isDirectory(to)) {
+      Path place = options.resolve(to);
+      if (Files.exists(place) && !Files.isDirectory(place)) {
         throw Problem.unreadable(to + " is a file, not a folder.", null);
       }
-      return RosterFolder.at(to);
+      return RosterFolder.at(place, to);
     }
-    return RosterFolder.find(options.folder())
+    return options
+        .folder()
         .orElseThrow(
             () ->
                 Problem.usage(
@@ -73,6 +75,7 @@ final class Workplace implements Closeable {
                               + FolderLock.holder(root)
                               + ". Try again when it is done.",
                           null));
+      PrivateFiles.ensure(Register.file(root));
       register = Register.open(root);
       Workplace workplace = new Workplace(folder, lock, register);
       workplace.accounts.recover(register.accountsDigest());
@@ -97,8 +100,7 @@ final class Workplace implements Closeable {
     if (e instanceof RuntimeException runtime && !(e instanceof java.io.UncheckedIOException)) {
       throw runtime;
     }
-    String root = folder.root().toString().isEmpty() ? "This folder" : folder.root().toString();
-    return Problem.unreadable(root + " cannot be written to (" + reason(e) + ").", e);
+    return Problem.unreadable(folder.name() + " cannot be written to (" + reason(e) + ").", e);
   }
 
   /** Why a file could not be read or written, without the name of the exception. */

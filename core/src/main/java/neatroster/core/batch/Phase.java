@@ -54,6 +54,9 @@ public enum Phase {
   }
 
   private static List<Field> enrollment() {
-    return carried(Table.ENROLLMENTS).stream().filter(field -> field != Field.MEMBERS_OF).toList();
+    return carried(Table.ENROLLMENTS).stream()
+        // Whether an enrollment is active or ended is what the phase says.
+        .filter(field -> field != Field.MEMBERS_OF && field != Field.STATUS)
+        .toList();
   }
 }

@@ -4,6 +4,7 @@ import java.util.List;
 import neatroster.core.intake.Roster;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
 import neatroster.core.model.Place;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
@@ -31,6 +32,12 @@ final class CheckedRow {
 
   /** The users that share something with this row's. */
   RosterKeys.Shared shared;
+
+  /** The account that this row's user has already, or null. */
+  KnownUser account;
+
+  /** The other person to whom this row's username was issued, or null. */
+  KnownUser usernameOwner;
 
   /** The course or group that had this row's key first, or {@link RosterKeys#NONE}. */
   int earlierSame;

@@ -177,9 +177,12 @@ public final class Checker {
       checked.shared = keys.addUser(checked.row, checked.line);
       if (!known.isEmpty()) {
         int account = known.find(KnownUsers.person(checked.row));
+        checked.account = account < 0 ? null : known.all().get(account);
         if (account >= 0 && userOfKnown[account] == RosterKeys.NONE) {
           userOfKnown[account] = checked.user;
         }
+        int owner = known.findUsername(checked.cell(Field.USERNAME));
+        checked.usernameOwner = owner < 0 || owner == account ? null : known.all().get(owner);
       }
     }
 

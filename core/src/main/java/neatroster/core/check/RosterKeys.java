@@ -3,7 +3,6 @@ package neatroster.core.check;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
@@ -208,12 +207,12 @@ public final class RosterKeys {
         put(usernames, userOfUsername, account.username(), user);
         usernameOfUser.set(user, usernames.find(account.username()));
       }
-      for (String email : Set.of(account.email(), account.person().email())) {
+      for (String email : List.of(account.email(), account.person().email())) {
         if (!email.isEmpty()) {
           put(emails, userOfEmail, email, user);
         }
       }
-      for (String id : Set.of(account.id(), account.person().id())) {
+      for (String id : List.of(account.id(), account.person().id())) {
         if (!id.isEmpty()) {
           put(ids, userOfId, id, user);
         }

@@ -24,6 +24,8 @@ public final class Rules {
             new UnknownRole(settings),
             new UnknownStatus(),
             new DuplicateUsername(),
+            new UsernameTaken(),
+            new RenameRefused(),
             new DuplicateEmail(settings),
             new DuplicateId(),
             new SamePersonTwice(),

@@ -15,6 +15,8 @@ public final class KnownUsers {
   private final IntList userOfId = new IntList();
   private final KeyIndex emails = KeyIndex.caseless();
   private final IntList userOfEmail = new IntList();
+  private final KeyIndex usernames = KeyIndex.caseless();
+  private final IntList userOfUsername = new IntList();
   private final KeyIndex names = KeyIndex.caseless();
   private final IntList userOfName = new IntList();
 
@@ -30,6 +32,7 @@ public final class KnownUsers {
       Person person = users.get(i).person();
       put(ids, userOfId, person.id(), i);
       put(emails, userOfEmail, person.email(), i);
+      put(usernames, userOfUsername, users.get(i).username(), i);
       put(names, userOfName, person.nameKey(), i);
     }
   }
@@ -70,6 +73,12 @@ public final class KnownUsers {
     return found < 0 ? Optional.empty() : Optional.of(users.get(found));
   }
 
+  /** The position of the account with that username in {@link #all}, or -1. */
+  public int findUsername(CharSequence username) {
+    int number = usernames.find(username);
+    return number == KeyIndex.NONE ? -1 : userOfUsername.get(number);
+  }
+
   /** The position of a person's account in {@link #all}, or -1. */
   public int find(Person person) {
     if (!person.id().isEmpty()) {
@@ -87,9 +96,7 @@ public final class KnownUsers {
     int name = names.find(person.nameKey());
     if (name != KeyIndex.NONE && fits(userOfName.get(name), person)) {
       Person known = users.get(userOfName.get(name)).person();
-      if (known.email().isEmpty()
-          || person.email().isEmpty()
-          || (!person.id().isEmpty() && person.id().equals(known.id()))) {
+      if (known.email().isEmpty() || person.email().isEmpty()) {
         return userOfName.get(name);
       }
     }

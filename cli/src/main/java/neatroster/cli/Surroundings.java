@@ -7,23 +7,30 @@ import java.io.PrintStream;
 import java.io.PrintWriter;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 
 /**
- * The program's output streams.
+ * What a command line runs in: where its words go and where it stands.
  *
  * @param out standard output
  * @param err standard error
  * @param charset how both write letters
+ * @param directory what relative paths are relative to
  * @param terminal whether standard output is a terminal
  */
-record Streams(PrintStream out, PrintStream err, Charset charset, boolean terminal) {
+record Surroundings(
+    PrintStream out, PrintStream err, Charset charset, Path directory, boolean terminal) {
   /** Those of this process. */
-  static Streams ofProcess() {
+  static Surroundings ofProcess() {
     // The launcher knows; Java itself cannot tell before release 22.
     boolean terminal = Boolean.getBoolean("neatroster.terminal");
     Charset charset = charset(terminal);
-    return new Streams(
-        open(FileDescriptor.out, charset), open(FileDescriptor.err, charset), charset, terminal);
+    return new Surroundings(
+        open(FileDescriptor.out, charset),
+        open(FileDescriptor.err, charset),
+        charset,
+        Path.of(""),
+        terminal);
   }
 
   /** UTF-8, except on a Windows console, which says what it can show. */
@@ -47,6 +54,11 @@ record Streams(PrintStream out, PrintStream err, Charset charset, boolean termin
   /** Standard error for text. */
   PrintWriter errWriter() {
     return new PrintWriter(err, true, charset);
+  }
+
+  /** The same in another directory. */
+  Surroundings in(Path other) {
+    return new Surroundings(out, err, charset, other, terminal);
   }
 
   /** Writes out what is held back. */
