@@ -24,14 +24,18 @@ import neatroster.core.text.PairIndex;
 public final class Checker {
   private final Settings settings;
   private final Rules rules;
-  private final Map<Table, List<RowRule>> rulesOf = new EnumMap<>(Table.class);
+  private final Map<Table, RowRule[]> rulesOf = new EnumMap<>(Table.class);
 
   /** A checker under a folder's settings. */
   public Checker(Settings settings) {
     this.settings = settings;
     this.rules = new Rules(settings);
     for (Table table : Table.values()) {
-      rulesOf.put(table, rules.rowRules.stream().filter(r -> r.tables().contains(table)).toList());
+      rulesOf.put(
+          table,
+          rules.rowRules.stream()
+              .filter(rule -> rule.tables().contains(table))
+              .toArray(RowRule[]::new));
     }
   }
 
@@ -51,8 +55,10 @@ public final class Checker {
     private final Findings findings = new Findings(settings.rules());
     private final RosterKeys keys = new RosterKeys(settings.courseAliases());
     private final CheckedRow checked;
-    private final Map<SheetReading, Integer> rows = new HashMap<>();
-    private final Map<Table, Integer> counts = new EnumMap<>(Table.class);
+    private final Map<SheetReading, int[]> rows = new HashMap<>();
+    private SheetReading counted;
+    private int[] countedRows;
+    private boolean groupsCheckable;
     private final Map<Table, Boolean> complete = new EnumMap<>(Table.class);
     private final PairIndex enrollments = new PairIndex();
     private byte[] roleOfLine = new byte[1024];
@@ -80,11 +86,10 @@ public final class Checker {
         }
       }
       for (Table table : Table.values()) {
-        counts.put(table, 0);
         complete.put(table, allReadable);
       }
       for (SheetReading sheet : roster.sheets()) {
-        rows.put(sheet, 0);
+        rows.put(sheet, new int[1]);
         for (SheetRule rule : rules.sheetRules) {
           rule.check(sheet, findings);
         }
@@ -94,9 +99,10 @@ public final class Checker {
         if (table == Table.ENROLLMENTS && !known.isEmpty()) {
           keys.addKnown(known, userOfKnown);
         }
+        groupsCheckable = checkable(Table.GROUPS);
         roster.read(table, this::row, this::unreadable);
       }
-      return new CheckResult(roster, rows, counts, findings.inOrder(roster.order()), keys);
+      return result();
     }
 
     private void unreadable(SheetReading sheet, UnreadableSheetException why) {
@@ -128,8 +134,7 @@ public final class Checker {
 
     private void row(RosterRow row, int line) {
       Table table = row.table();
-      counts.merge(table, 1, Integer::sum);
-      rows.merge(row.reading(), 1, Integer::sum);
+      count(row.reading());
       checked.row = row;
       checked.line = line;
       if (row.isUneven()) {
@@ -146,6 +151,29 @@ public final class Checker {
       for (RowRule rule : rulesOf.get(table)) {
         rule.check(checked, findings);
       }
+    }
+
+    private void count(SheetReading sheet) {
+      if (!sheet.equals(counted)) {
+        counted = sheet;
+        countedRows = rows.get(sheet);
+      }
+      countedRows[0]++;
+    }
+
+    private CheckResult result() {
+      Map<SheetReading, Integer> rowsOfSheet = new HashMap<>();
+      Map<Table, Integer> rowsOfTable = new EnumMap<>(Table.class);
+      for (Table table : Table.values()) {
+        rowsOfTable.put(table, 0);
+      }
+      rows.forEach(
+          (sheet, count) -> {
+            rowsOfSheet.put(sheet, count[0]);
+            rowsOfTable.merge(sheet.table(), count[0], Integer::sum);
+          });
+      return new CheckResult(
+          roster, rowsOfSheet, rowsOfTable, findings.inOrder(roster.order()), keys);
     }
 
     private void course() {
@@ -189,7 +217,12 @@ public final class Checker {
     private void enrollment() {
       resolveUser();
       resolveCourse();
-      checked.groupsUnchecked = !checkable(Table.GROUPS);
+      checked.groupsUnchecked = !groupsCheckable;
+      checked.group = RosterKeys.NONE;
+      if (checked.course != CheckedRow.UNCHECKED && checked.has(Field.GROUP)) {
+        checked.group =
+            keys.findGroup(Math.max(checked.course, RosterKeys.NONE), checked.cell(Field.GROUP));
+      }
       checked.earlierEnrollment = PairIndex.NEW;
       int who = whoKey();
       int where = whereKey();
@@ -268,7 +301,7 @@ public final class Checker {
       int group =
           checked.groupsUnchecked || course >= keys.courses().size()
               ? keys.groups().size() + unlistedGroups.add(course + ":" + checked.text(Field.GROUP))
-              : keys.findGroup(course < 0 ? RosterKeys.NONE : course, checked.cell(Field.GROUP));
+              : checked.group;
       return group < 0 ? RosterKeys.NONE : group * 2 + 1;
     }
   }

@@ -33,13 +33,13 @@ public final class RosterKeys {
 
   private final KeyIndex groups = KeyIndex.exact();
   private final IntList groupLines = new IntList();
-  private final IntList courseOfGroup = new IntList();
+  private final StringBuilder groupKey = new StringBuilder();
 
-  private final KeyIndex usernames = KeyIndex.caseless();
+  /** Usernames, email addresses and ids in one: what a user may be referred to by. */
+  private final KeyIndex references = KeyIndex.caseless();
+
   private final IntList userOfUsername = new IntList();
-  private final KeyIndex emails = KeyIndex.caseless();
   private final IntList userOfEmail = new IntList();
-  private final KeyIndex ids = KeyIndex.exact();
   private final IntList userOfId = new IntList();
   private final KeyIndex names = KeyIndex.caseless();
   private final IntList userOfName = new IntList();
@@ -118,7 +118,6 @@ public final class RosterKeys {
       return number;
     }
     groupLines.add(line);
-    courseOfGroup.add(course);
     return NONE;
   }
 
@@ -143,8 +142,15 @@ public final class RosterKeys {
     return course == NONE ? "-:" : course + ":";
   }
 
-  private static String groupKey(int course, CharSequence name) {
-    return groupPrefix(course) + Cleaning.clean(name);
+  private CharSequence groupKey(int course, CharSequence name) {
+    groupKey.setLength(0);
+    if (course == NONE) {
+      groupKey.append('-');
+    } else {
+      groupKey.append(course);
+    }
+    groupKey.append(':');
+    return groupKey.append(Cleaning.isClean(name) ? name : Cleaning.clean(name));
   }
 
   // Users
@@ -158,14 +164,14 @@ public final class RosterKeys {
     userLines.add(line);
     Cell username = row.cell(Field.USERNAME);
     boolean hasUsername = !username.isBlank();
-    int sharesUsername = hasUsername ? put(usernames, userOfUsername, username, user) : NONE;
-    usernameOfUser.add(hasUsername ? usernames.find(username) : NONE);
+    int sharesUsername = hasUsername ? refer(userOfUsername, username, user) : NONE;
+    usernameOfUser.add(hasUsername ? references.find(username) : NONE);
     Cell email = row.cell(Field.EMAIL);
     boolean hasEmail = !email.isBlank();
-    int sharesEmail = hasEmail ? put(emails, userOfEmail, email, user) : NONE;
+    int sharesEmail = hasEmail ? refer(userOfEmail, email, user) : NONE;
     Cell id = row.cell(Field.ID);
     boolean hasId = !id.isBlank();
-    int sharesId = hasId ? put(ids, userOfId, id, user) : NONE;
+    int sharesId = hasId ? refer(userOfId, id, user) : NONE;
     boolean marked = hasUsername || hasEmail || hasId;
     unmarked.set(user, !marked);
     String full = Names.full(row);
@@ -173,18 +179,29 @@ public final class RosterKeys {
     if (!full.isEmpty()) {
       String key =
           new Person("", "", full, row.text(Field.BIRTH_DATE), row.text(Field.SITE)).nameKey();
-      sharesName = put(names, userOfName, key, user);
+      int name = names.add(key);
+      if (name == userOfName.size()) {
+        userOfName.add(user);
+      } else {
+        sharesName = userOfName.get(name);
+      }
     }
     return new Shared(sharesUsername, sharesEmail, sharesId, sharesName);
   }
 
-  private static int put(KeyIndex index, IntList userOf, CharSequence key, int user) {
-    int number = index.add(key);
-    if (number == userOf.size()) {
-      userOf.add(user);
-      return NONE;
+  /** Lets a text refer to a user, and gives the user that it referred to in the same way before. */
+  private int refer(IntList userOf, CharSequence text, int user) {
+    int number = references.add(text);
+    if (number == userOfUsername.size()) {
+      userOfUsername.add(NONE);
+      userOfEmail.add(NONE);
+      userOfId.add(NONE);
     }
-    return userOf.get(number);
+    int before = userOf.get(number);
+    if (before == NONE) {
+      userOf.set(number, user);
+    }
+    return before;
   }
 
   /**
@@ -204,17 +221,17 @@ public final class RosterKeys {
         usernameOfUser.add(NONE);
       }
       if (usernameOfUser.get(user) == NONE) {
-        put(usernames, userOfUsername, account.username(), user);
-        usernameOfUser.set(user, usernames.find(account.username()));
+        refer(userOfUsername, account.username(), user);
+        usernameOfUser.set(user, references.find(account.username()));
       }
       for (String email : List.of(account.email(), account.person().email())) {
         if (!email.isEmpty()) {
-          put(emails, userOfEmail, email, user);
+          refer(userOfEmail, email, user);
         }
       }
       for (String id : List.of(account.id(), account.person().id())) {
         if (!id.isEmpty()) {
-          put(ids, userOfId, id, user);
+          refer(userOfId, id, user);
         }
       }
     }
@@ -227,30 +244,25 @@ public final class RosterKeys {
 
   /** The user with that username, email address or id. */
   public int findUser(CharSequence reference) {
-    int user = NONE;
-    int number = usernames.find(reference);
-    if (number != KeyIndex.NONE) {
-      user = userOfUsername.get(number);
+    int number = references.find(reference);
+    if (number == KeyIndex.NONE) {
+      return NONE;
     }
-    number = emails.find(reference);
-    if (number != KeyIndex.NONE) {
-      user = together(user, userOfEmail.get(number));
-    }
-    number = ids.find(reference);
-    if (number != KeyIndex.NONE) {
-      user = together(user, userOfId.get(number));
-    }
-    return user;
+    return together(
+        together(userOfUsername.get(number), userOfEmail.get(number)), userOfId.get(number));
   }
 
   private static int together(int one, int other) {
-    return one == NONE || one == other ? other : AMBIGUOUS;
+    if (one == NONE || one == other) {
+      return other;
+    }
+    return other == NONE ? one : AMBIGUOUS;
   }
 
   /** The username of a user, given or issued; null where there is none yet. */
   public String username(int user) {
     int username = usernameOfUser.get(user);
-    return username == NONE ? null : usernames.text(username);
+    return username == NONE ? null : references.text(username);
   }
 
   /** The line of a user, or {@link #NONE} for one who is in no sheet. */
@@ -263,14 +275,8 @@ public final class RosterKeys {
     return unmarked.get(user);
   }
 
-  /** What users are referred to by, the kind first that a reference looks like. */
-  List<KeyIndex> userReferences(String like) {
-    if (like.indexOf('@') >= 0) {
-      return List.of(emails, usernames);
-    }
-    return like.chars().allMatch(Character::isDigit)
-        ? List.of(ids, usernames)
-        : List.of(usernames, ids, emails);
+  KeyIndex references() {
+    return references;
   }
 
   // Rows that are torn

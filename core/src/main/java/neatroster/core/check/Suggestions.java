@@ -4,7 +4,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
-import neatroster.core.text.KeyIndex;
 import neatroster.core.text.Nearest;
 
 /**
@@ -31,21 +30,9 @@ final class Suggestions {
     return remembered("group:" + prefix + wrong, () -> Nearest.among(wrong, keys.groups(), prefix));
   }
 
-  /**
-   * The nearest users by username, email address or id, whichever the wrong value looks most like.
-   */
+  /** The nearest users by username, email address or id. */
   List<String> users(RosterKeys keys, String wrong) {
-    return remembered(
-        "user:" + wrong,
-        () -> {
-          for (KeyIndex index : keys.userReferences(wrong)) {
-            List<String> near = Nearest.among(wrong, index);
-            if (!near.isEmpty()) {
-              return near;
-            }
-          }
-          return List.of();
-        });
+    return remembered("user:" + wrong, () -> Nearest.among(wrong, keys.references()));
   }
 
   private List<String> remembered(String key, Supplier<List<String>> search) {

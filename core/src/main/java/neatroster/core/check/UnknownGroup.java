@@ -36,16 +36,16 @@ final class UnknownGroup implements RowRule {
   @Override
   public void check(CheckedRow row, Findings findings) {
     for (Field field : FIELDS) {
-      if (!row.has(field)) {
+      if (!row.has(field) || (field == Field.GROUP && row.group >= 0)) {
         continue;
       }
       int course = field == Field.MEMBERS_OF ? RosterKeys.NONE : row.course;
       boolean courseUncertain = field == Field.GROUP && row.has(Field.COURSE) && course < 0;
       String group = row.text(field);
-      if (courseUncertain || row.groupsUnchecked || row.keys.isTornGroup(group)) {
-        continue;
-      }
-      if (row.keys.findGroup(course, group) >= 0) {
+      if (courseUncertain
+          || row.groupsUnchecked
+          || row.keys.isTornGroup(group)
+          || (field == Field.MEMBERS_OF && row.keys.findGroup(course, group) >= 0)) {
         continue;
       }
       String message;

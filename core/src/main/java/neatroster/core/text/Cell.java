@@ -39,6 +39,11 @@ public final class Cell implements CharSequence {
     return length == 0 || Cleaning.isBlank(this);
   }
 
+  /** Copies the first characters to the beginning of an array. */
+  void copyTo(char[] letters, int count) {
+    System.arraycopy(text, start, letters, 0, count);
+  }
+
   /** The cell's text as a person meant it: see {@link Cleaning#clean}. */
   public String cleaned() {
     return Cleaning.isClean(this) ? toString() : Cleaning.clean(this);

@@ -12,16 +12,28 @@ public final class KeyIndex {
   /** What {@link #find} gives where there is no such key. */
   public static final int NONE = -1;
 
-  private static final int CHUNK_BITS = 20;
-  private static final int CHUNK = 1 << CHUNK_BITS;
-  private static final int MASK = CHUNK - 1;
+  /** Keys are told apart by so many bytes at the most. */
+  private static final int LONGEST = (1 << 20) - 1;
+
+  private static final int CHUNK = 1 << 20;
 
   private final boolean caseless;
-  private byte[][] chunks = new byte[4][];
-  private long[] ends = new long[64];
+
+  /** The keys' bytes; no key goes over the end of its chunk. */
+  private byte[][] chunks = {new byte[4096]};
+
+  private int lastChunk;
+  private int usedOfLast;
+
+  /** For each key its chunk (24 bits), its start in it (20 bits) and its length (20 bits). */
+  private long[] locations = new long[64];
+
+  /** For each slot the hash (32 bits) and the number of its key plus one; 0 in a free slot. */
   private long[] slots = new long[128];
+
   private int size;
-  private byte[] coded = new byte[256];
+  private char[] letters = new char[256];
+  private byte[] coded = new byte[768];
   private int codedLength;
 
   private KeyIndex(boolean caseless) {
@@ -59,12 +71,10 @@ public final class KeyIndex {
     if (size == Integer.MAX_VALUE - 8) {
       throw new IllegalStateException("too many keys");
     }
-    long start = size == 0 ? 0 : ends[size - 1];
-    store(start);
-    if (size == ends.length) {
-      ends = Arrays.copyOf(ends, size * 2);
+    if (size == locations.length) {
+      locations = Arrays.copyOf(locations, size * 2);
     }
-    ends[size] = start + codedLength;
+    locations[size] = store();
     size++;
     slots[slot] = ((long) hash << 32) | size;
     if (size > slots.length / 2) {
@@ -81,32 +91,89 @@ public final class KeyIndex {
 
   /** The text of a key as it first came. */
   public String text(int number) {
-    long start = number == 0 ? 0 : ends[number - 1];
-    int length = (int) (ends[number] - start);
-    StringBuilder text = new StringBuilder(length);
-    for (int i = 0; i < length; i++) {
-      int first = byteAt(start + i);
-      if (first >= 0) {
-        text.append((char) first);
+    byte[] chunk = chunks[chunkOf(locations[number])];
+    int start = startOf(locations[number]);
+    int end = start + lengthOf(locations[number]);
+    StringBuilder text = new StringBuilder(end - start);
+    for (int i = start; i < end; i++) {
+      if (chunk[i] >= 0) {
+        text.append((char) chunk[i]);
       } else {
-        text.append(wide(byteAt(start + i + 1), byteAt(start + i + 2)));
+        text.append(wide(chunk[i + 1], chunk[i + 2]));
         i += 2;
       }
     }
     return text.toString();
   }
 
-  /** ASCII as one byte, any other UTF-16 unit as a marker and its two bytes. */
-  private int code(CharSequence given) {
-    CharSequence text = Cleaning.isClean(given) ? given : Cleaning.clean(given);
-    int length = text.length();
-    if (coded.length < length * 3) {
-      coded = new byte[length * 3];
-    }
-    int at = 0;
+  private static int chunkOf(long location) {
+    return (int) (location >>> 40);
+  }
+
+  private static int startOf(long location) {
+    return (int) (location >>> 20) & LONGEST;
+  }
+
+  private static int lengthOf(long location) {
+    return (int) location & LONGEST;
+  }
+
+  /**
+   * Codes the text, ASCII as one byte and any other UTF-16 unit as a marker and its two bytes;
+   * gives its hash.
+   */
+  private int code(CharSequence text) {
+    int length = takeLetters(text);
+    boolean plain = true;
+    boolean afterSpace = true;
     int hash = 0;
     for (int i = 0; i < length; i++) {
+      char c = letters[i];
+      if (c >= 0x7f || c < ' ' || (c == ' ' && afterSpace)) {
+        plain = false;
+        break;
+      }
+      afterSpace = c == ' ';
+      coded[i] = (byte) c;
+      hash = hash * 31 + (caseless ? fold(c) : c);
+    }
+    if (plain && (!afterSpace || length == 0)) {
+      codedLength = length;
+    } else {
+      hash = codeWithCare(text);
+    }
+    hash *= 0x9E3779B9;
+    return hash ^ (hash >>> 15);
+  }
+
+  /** Copies the text to where it can be looked at fast, and makes room for its code. */
+  private int takeLetters(CharSequence text) {
+    int length = Math.min(text.length(), LONGEST);
+    if (length > letters.length) {
+      letters = new char[length * 2];
+      coded = new byte[length * 6];
+    }
+    if (text instanceof Cell cell) {
+      cell.copyTo(letters, length);
+    } else if (text instanceof String string) {
+      string.getChars(0, length, letters, 0);
+    } else {
+      for (int i = 0; i < length; i++) {
+        letters[i] = text.charAt(i);
+      }
+    }
+    return length;
+  }
+
+  private int codeWithCare(CharSequence given) {
+    CharSequence text = Cleaning.isClean(given) ? given : Cleaning.clean(given);
+    int hash = 0;
+    int at = 0;
+    for (int i = 0; i < text.length() && at <= LONGEST - 3; i++) {
       char c = text.charAt(i);
+      if (at + 3 > coded.length) {
+        coded = Arrays.copyOf(coded, coded.length * 2);
+      }
       if (c < 0x80) {
         coded[at++] = (byte) c;
       } else {
@@ -117,8 +184,7 @@ public final class KeyIndex {
       hash = hash * 31 + (caseless ? fold(c) : c);
     }
     codedLength = at;
-    hash *= 0x9E3779B9;
-    return hash ^ (hash >>> 15);
+    return hash;
   }
 
   private static char fold(char c) {
@@ -140,56 +206,59 @@ public final class KeyIndex {
   }
 
   private boolean holdsCoded(int number) {
-    long start = number == 0 ? 0 : ends[number - 1];
-    if (ends[number] - start != codedLength) {
+    long location = locations[number];
+    if (lengthOf(location) != codedLength) {
       return false;
     }
+    byte[] chunk = chunks[chunkOf(location)];
+    int start = startOf(location);
+    if (Arrays.equals(chunk, start, start + codedLength, coded, 0, codedLength)) {
+      return true;
+    }
+    return caseless && sameLetters(chunk, start);
+  }
+
+  private boolean sameLetters(byte[] chunk, int start) {
     for (int i = 0; i < codedLength; i++) {
-      byte stored = byteAt(start + i);
-      if (stored == -1 && coded[i] == -1) {
-        char one = wide(byteAt(start + i + 1), byteAt(start + i + 2));
-        char other = wide(coded[i + 1], coded[i + 2]);
-        if (one != other && !(caseless && fold(one) == fold(other))) {
+      byte stored = chunk[start + i];
+      if ((stored < 0) != (coded[i] < 0)) {
+        return false;
+      }
+      if (stored < 0) {
+        char one = wide(chunk[start + i + 1], chunk[start + i + 2]);
+        if (fold(one) != fold(wide(coded[i + 1], coded[i + 2]))) {
           return false;
         }
         i += 2;
-      } else if (stored != coded[i]
-          && !(caseless && stored >= 0 && coded[i] >= 0 && sameLetter(stored, coded[i]))) {
+      } else if (fold((char) stored) != fold((char) coded[i])) {
         return false;
       }
     }
     return true;
   }
 
-  private static boolean sameLetter(byte one, byte other) {
-    return fold((char) one) == fold((char) other);
-  }
-
   private static char wide(byte high, byte low) {
     return (char) ((high & 0xff) << 8 | (low & 0xff));
   }
 
-  private byte byteAt(long at) {
-    return chunks[(int) (at >> CHUNK_BITS)][(int) at & MASK];
-  }
-
-  private void store(long start) {
-    for (int i = 0; i < codedLength; i++) {
-      long at = start + i;
-      int chunk = (int) (at >> CHUNK_BITS);
-      if (chunk == chunks.length) {
-        chunks = Arrays.copyOf(chunks, chunk * 2);
+  /** Keeps the coded text and gives its location. */
+  private long store() {
+    if (usedOfLast + codedLength > CHUNK) {
+      lastChunk++;
+      if (lastChunk == chunks.length) {
+        chunks = Arrays.copyOf(chunks, lastChunk * 2);
       }
-      if (chunks[chunk] == null) {
-        // The first chunk starts small: most rosters have a few hundred keys.
-        chunks[chunk] = new byte[chunk == 0 ? 4096 : CHUNK];
-      }
-      int within = (int) at & MASK;
-      if (within >= chunks[chunk].length) {
-        chunks[chunk] = Arrays.copyOf(chunks[chunk], Math.min(CHUNK, within * 2));
-      }
-      chunks[chunk][within] = coded[i];
+      chunks[lastChunk] = new byte[CHUNK];
+      usedOfLast = 0;
+    } else if (usedOfLast + codedLength > chunks[lastChunk].length) {
+      // Most rosters have a few hundred keys: the first chunk grows as it is needed.
+      int room = Math.max(chunks[lastChunk].length * 2, usedOfLast + codedLength);
+      chunks[lastChunk] = Arrays.copyOf(chunks[lastChunk], Math.min(CHUNK, room));
     }
+    System.arraycopy(coded, 0, chunks[lastChunk], usedOfLast, codedLength);
+    long location = (long) lastChunk << 40 | (long) usedOfLast << 20 | codedLength;
+    usedOfLast += codedLength;
+    return location;
   }
 
   private void grow() {

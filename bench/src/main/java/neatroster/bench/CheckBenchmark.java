@@ -1,0 +1,99 @@
+package neatroster.bench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Stream;
+
+/**
+ * Times {@code check} on a generated roster as whole processes, in turn with FastCSV's bare read of
+ * the same files, and prints the ratio.
+ */
+public final class CheckBenchmark {
+  private static final int RUNS = 5;
+
+  private CheckBenchmark() {}
+
+  /**
+   * Runs the benchmark: {@code USERS COURSES GROUPS ENROLLMENTS}, by default 200,000 users and
+   * 1,000,000 enrollments.
+   */
+  public static void main(String[] args) throws IOException, InterruptedException {
+    int[] sizes = {200_000, 4_000, 20_000, 1_000_000};
+    for (int i = 0; i < Math.min(args.length, sizes.length); i++) {
+      sizes[i] = Integer.parseInt(args[i]);
+    }
+    Path folder = Files.createTempDirectory("neat-roster-bench");
+    try {
+      new RosterGenerator(sizes[0], sizes[1], sizes[2], sizes[3]).write(folder);
+      List<String> files =
+          Stream.of("users.csv", "courses.csv", "groups.csv", "enrollments.csv")
+              .map(name -> folder.resolve(name).toString())
+              .toList();
+      double[] check = new double[RUNS];
+      double[] read = new double[RUNS];
+      double[] ratio = new double[RUNS];
+      for (int run = -1; run < RUNS; run++) {
+        double checked = seconds("-Xmx256m", "neatroster.cli.Main", "check", files);
+        double bare = seconds("-Xmx256m", "neatroster.bench.BareRead", null, files);
+        if (run >= 0) {
+          check[run] = checked;
+          read[run] = bare;
+          ratio[run] = checked / bare;
+        }
+      }
+      System.out.printf(
+          Locale.ROOT,
+          "check %.2f s, bare read %.2f s, ratio %.2f (medians of %d)%n",
+          median(check),
+          median(read),
+          median(ratio),
+          RUNS);
+    } finally {
+      try (Stream<Path> all = Files.list(folder)) {
+        for (Path file : all.toList()) {
+          Files.delete(file);
+        }
+      }
+      Files.delete(folder);
+    }
+  }
+
+  private static double seconds(String memory, String main, String command, List<String> files)
+      throws IOException, InterruptedException {
+    List<String> line =
+        new ArrayList<>(
+            List.of(
+                ProcessHandle.current().info().command().orElse("java"),
+                memory,
+                "-XX:+UseSerialGC",
+                "-cp",
+                System.getProperty("java.class.path"),
+                main));
+    if (command != null) {
+      line.add(command);
+    }
+    line.addAll(files);
+    long start = System.nanoTime();
+    Process process =
+        new ProcessBuilder(line)
+            .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+            .inheritIO()
+            .start();
+    int exit = process.waitFor();
+    if (exit != 0) {
+      throw new IOException(main + " ended with " + exit);
+    }
+    return (System.nanoTime() - start) / 1e9;
+  }
+
+  private static double median(double[] values) {
+    double[] sorted = values.clone();
+    Arrays.sort(sorted);
+    return sorted[sorted.length / 2];
+  }
+}
