@@ -146,7 +146,7 @@ public final class Pattern {
     }
     Optional<String> near = Nearest.word(filter, CASES);
     throw new PatternException(
-        position + 1,
+        position,
         "there is no filter “"
             + filter
             + "”"

@@ -2,6 +2,7 @@ package neatroster.core.check;
 
 import java.util.Set;
 import neatroster.core.model.Field;
+import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.text.Quoted;
@@ -21,6 +22,12 @@ final class RenameRefused implements RowRule {
           ferreiraa | Ana        | Ferreira     ← she is aferreira
           """);
 
+  private final UsernameShape shape;
+
+  RenameRefused(Settings settings) {
+    shape = new UsernameShape(settings.usernames());
+  }
+
   @Override
   public RuleText text() {
     return TEXT;
@@ -35,7 +42,9 @@ final class RenameRefused implements RowRule {
   public void check(CheckedRow row, Findings findings) {
     if (row.account != null
         && row.has(Field.USERNAME)
-        && !row.text(Field.USERNAME).equalsIgnoreCase(row.account.username())) {
+        && !row.text(Field.USERNAME).equalsIgnoreCase(row.account.username())
+        // One that nobody could have is mistyped, and is found as that.
+        && shape.trouble(row.cell(Field.USERNAME)) == null) {
       findings.add(
           row.finding(
                   this,

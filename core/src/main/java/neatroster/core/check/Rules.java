@@ -25,7 +25,7 @@ public final class Rules {
             new UnknownStatus(),
             new DuplicateUsername(),
             new UsernameTaken(),
-            new RenameRefused(),
+            new RenameRefused(settings),
             new DuplicateEmail(settings),
             new DuplicateId(),
             new SamePersonTwice(),

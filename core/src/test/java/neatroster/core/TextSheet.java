@@ -1,0 +1,40 @@
+package neatroster.core;
+
+import java.util.List;
+import neatroster.core.intake.Sheet;
+import neatroster.core.intake.SheetRow;
+import neatroster.core.model.SheetName;
+
+/**
+ * A sheet written in a test: a line a row, bars between cells, spaces around them left off; · is a
+ * space that counts.
+ */
+public record TextSheet(String file, boolean writesEveryCell, List<String> lines) implements Sheet {
+  public static TextSheet of(String file, String text) {
+    return new TextSheet(file, true, text.lines().toList());
+  }
+
+  @Override
+  public SheetName name() {
+    return new SheetName(file, null);
+  }
+
+  @Override
+  public String format() {
+    return "text";
+  }
+
+  @Override
+  public void read(Receiver receiver) {
+    SheetRow row = new SheetRow();
+    for (int i = 0; i < lines.size(); i++) {
+      row.begin(i + 1);
+      for (String cell : lines.get(i).split("\\|", -1)) {
+        row.add(cell.strip().replace('·', ' '));
+      }
+      if (!receiver.row(row)) {
+        return;
+      }
+    }
+  }
+}

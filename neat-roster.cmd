@@ -1,0 +1,37 @@
+@echo off
+rem Starts Neat Roster; builds it first where it is missing.
+setlocal
+set "ROOT=%~dp0"
+set "APP=%ROOT%cli\target\neat-roster"
+set "JAR=%APP%\neat-roster.jar"
+set "ARCHIVE=%APP%\neat-roster.jsa"
+
+if defined JAVA_HOME (
+  set "JAVA=%JAVA_HOME%\bin\java.exe"
+) else (
+  where java >nul 2>nul || (
+    echo neat-roster: Java is missing. Install a JDK 17 or newer. 1>&2
+    exit /b 3
+  )
+  set "JAVA=java"
+)
+
+if not exist "%JAR%" (
+  where mvn >nul 2>nul || (
+    echo neat-roster: the program is not built yet, and Maven is missing. Install Maven 3.8 or newer. 1>&2
+    exit /b 3
+  )
+  echo neat-roster: building the program; this is done once and takes a minute or two... 1>&2
+  pushd "%ROOT%"
+  call mvn -q -B -pl cli -am -DskipTests -Dspotless.check.skip=true package 1>&2 || (
+    popd
+    echo neat-roster: the program could not be built; the lines above say why. 1>&2
+    exit /b 3
+  )
+  popd
+)
+
+set "SHARE=-XX:ArchiveClassesAtExit=%ARCHIVE%"
+if exist "%ARCHIVE%" set "SHARE=-XX:SharedArchiveFile=%ARCHIVE%"
+"%JAVA%" %SHARE% -Xshare:auto -Xlog:disable -Xlog:all=error:stderr -XX:+UseSerialGC %NEAT_ROSTER_JAVA_OPTIONS% -jar "%JAR%" %*
+exit /b %ERRORLEVEL%
