@@ -36,7 +36,11 @@ final class CorrectionSheets implements Closeable {
     this.files = files;
     for (Finding finding : checked.findings()) {
       if (finding.severity() == Severity.ERROR) {
-        add(finding.place(), finding.message());
+        add(
+            finding.place(),
+            finding.suggestion() == null
+                ? finding.message()
+                : finding.message() + " Type " + finding.suggestion() + ".");
         if (finding.doubtsRelated()) {
           for (Place place : finding.related()) {
             add(

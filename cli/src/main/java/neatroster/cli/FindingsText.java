@@ -95,7 +95,7 @@ final class FindingsText {
       screen.line(INDENT + line);
     }
     if (finding.suggestion() != null && !message.contains("The first, in row")) {
-      screen.line(INDENT + screen.green("→ " + finding.suggestion()));
+      screen.line(INDENT + screen.green("→ type " + finding.suggestion()));
     }
   }
 

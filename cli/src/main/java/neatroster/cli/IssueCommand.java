@@ -38,7 +38,7 @@ import picocli.CommandLine.Parameters;
     description = "Gives new users usernames, first passwords and what else the settings ask for.")
 final class IssueCommand implements Callable<Integer> {
   /** Longer lists are in the accounts file. */
-  private static final int SHOWN = 20;
+  private static final int SHOWN = 12;
 
   @Mixin private CommonOptions options;
 

@@ -15,6 +15,7 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import neatroster.core.batch.BatchReceiver;
 import neatroster.core.batch.BatchRow;
+import neatroster.core.batch.Phase;
 import neatroster.core.batch.RosterBatcher;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Checker;
@@ -299,7 +300,9 @@ final class PackCommand implements Callable<Integer> {
     screen.line("");
     for (PackedFile file : packed.files()) {
       screen.line(
-          String.format("  %-26s %s", file.path(), Counted.of(file.written().rows(), "row")));
+          String.format(
+              "  %-26s %s",
+              file.path(), Counted.of(file.written().rows(), one(file.written().phase()))));
     }
     screen.line("");
     if (packed.leftOut() > 0) {
@@ -312,6 +315,10 @@ final class PackCommand implements Callable<Integer> {
     screen.line(
         "The batches hold first passwords: keep them where only you can read them. Deliver them in"
             + " the order of their numbers.");
+  }
+
+  private static String one(Phase phase) {
+    return phase.word().substring(0, phase.word().length() - 1);
   }
 
   private static void json(JsonGenerator json, Packed packed) throws IOException {

@@ -49,7 +49,7 @@ final class Screen {
   }
 
   String red(String text) {
-    return paint("31", text);
+    return paint("1;31", text);
   }
 
   String green(String text) {
@@ -57,11 +57,11 @@ final class Screen {
   }
 
   String yellow(String text) {
-    return paint("33", text);
+    return paint("1;33", text);
   }
 
   String blue(String text) {
-    return paint("36", text);
+    return paint("1;36", text);
   }
 
   /** The text in an ECMA-48 graphic rendition, where colours are wanted. */

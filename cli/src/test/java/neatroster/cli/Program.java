@@ -15,9 +15,12 @@ final class Program {
   record Result(int exit, String out, String err) {}
 
   private final Path folder;
+  private final Path streams;
 
-  Program(Path folder) {
+  Program(Path folder) throws IOException {
     this.folder = folder;
+    this.streams = Files.createTempDirectory("neat-roster-test");
+    streams.toFile().deleteOnExit();
   }
 
   static Path root() {
@@ -53,7 +56,9 @@ final class Program {
   }
 
   private File stream(String name) {
-    return folder.resolveSibling(folder.getFileName() + "." + name).toFile();
+    File file = streams.resolve(name).toFile();
+    file.deleteOnExit();
+    return file;
   }
 
   private String read(String name) throws IOException {

@@ -167,9 +167,8 @@ class ProgramIT {
         .isEqualToNormalizingNewlines(
             """
             user,course,group,role,why left out
-            502,NAV-2,,learner,There is no course “NAV-2”. Nearest: NAV-1.
-            """
-                .replace("Nearest: NAV-1.", "Probably NAV-1 is meant."));
+            502,NAV-2,,learner,There is no course “NAV-2”. Type NAV-1.
+            """);
     assertThat(Files.readString(place.resolve("corrections/more.csv")))
         .contains("504,NAV-1,\"The user “504” is left out, so this row is too.\"");
     assertThat(Files.readString(place.resolve("corrections/users.csv")))

@@ -99,8 +99,7 @@ final class CheckedRow {
     if (near.size() > 1) {
       return finding(rule, field, message + " Nearest: " + String.join(", ", near) + ".");
     }
-    return finding(rule, field, message + " Probably " + near.get(0) + " is meant.")
-        .suggesting(near.get(0));
+    return finding(rule, field, message).suggesting(near.get(0));
   }
 
   /** The first of these fields that the sheet has a column for, else the first. */

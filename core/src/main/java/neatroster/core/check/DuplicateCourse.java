@@ -43,7 +43,7 @@ final class DuplicateCourse implements RowRule {
                   Quoted.value(row.text(Field.CODE))
                       + " is already the code in "
                       + row.named(place)
-                      + ".")
+                      + ". Give one of the courses another code, or delete the row that is too many.")
               .against(place));
     }
   }

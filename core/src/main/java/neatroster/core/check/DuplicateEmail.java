@@ -52,7 +52,7 @@ final class DuplicateEmail implements RowRule {
                   Quoted.value(row.text(Field.EMAIL))
                       + " is already the address in "
                       + row.named(place)
-                      + ".")
+                      + ". Correct one of the two, or delete a row if both are the same person.")
               .against(place));
     }
   }

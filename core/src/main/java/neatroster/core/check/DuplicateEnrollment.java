@@ -52,7 +52,8 @@ final class DuplicateEnrollment implements RowRule {
                   + where
                   + " by "
                   + row.named(place)
-                  + (row.earlierRoleDiffers ? ", with another role." : "."));
+                  + (row.earlierRoleDiffers ? ", with another role." : ".")
+                  + " Delete the row that is too many.");
       findings.add(row.earlierRoleDiffers ? finding.against(place) : finding.with(place));
     }
   }

@@ -45,7 +45,7 @@ final class DuplicateGroup implements RowRule {
                       + of
                       + " is already in "
                       + row.named(place)
-                      + ".")
+                      + ". Delete one of the rows, or give one of the groups another name.")
               .with(place));
     }
   }

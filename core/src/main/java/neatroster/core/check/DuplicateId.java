@@ -39,8 +39,8 @@ final class DuplicateId implements RowRule {
       Place place = row.place(row.keys.userLine(other));
       String also =
           row.shared.email() == other
-              ? " They share the email address too: they may be the same person twice."
-              : "";
+              ? " They share the email address too: if both are the same person, delete one."
+              : " Correct one of the two.";
       findings.add(
           row.finding(
                   this,

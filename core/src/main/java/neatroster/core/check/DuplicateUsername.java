@@ -38,8 +38,8 @@ final class DuplicateUsername implements RowRule {
     if (other >= 0) {
       String also =
           row.shared.id() == other || row.shared.email() == other
-              ? " The rows share more than that: they may be the same person twice."
-              : "";
+              ? " The rows share more than that: if both are the same person, delete one."
+              : " Correct one of the two.";
       Place place = row.place(row.keys.userLine(other));
       findings.add(
           row.finding(

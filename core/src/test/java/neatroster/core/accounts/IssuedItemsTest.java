@@ -1,0 +1,133 @@
+package neatroster.core.accounts;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.SplittableRandom;
+import neatroster.core.Rosters;
+import neatroster.core.TextSheet;
+import neatroster.core.intake.KnownUsers;
+import neatroster.core.intake.Roster;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Person;
+import neatroster.core.model.Settings;
+import neatroster.core.model.Table;
+import org.junit.jupiter.api.Test;
+
+/** Emails, ids and passwords that are made for users who have none. */
+class IssuedItemsTest {
+  private static final TextSheet USERS =
+      TextSheet.of(
+          "users",
+          """
+          id  | username | given name | family name | email              | password
+          501 |          | Ana        | Marlowe     |                    |
+              | bo       | Bo         | Finch       | bo@pier.example    | sesame-1
+              |          | Cy         | Quay        |                    |
+          000001 |       | Di         | Reed        | CY.Quay@pier.example |
+          """);
+
+  private static Settings settings(Settings.WhenMissing missing, Settings.PasswordStyle style) {
+    Settings usual = Settings.standard();
+    return new Settings(
+        usual.dates(),
+        usual.usernames(),
+        new Settings.Emails(missing, "{given}.{family}@pier.example", false),
+        new Settings.Ids(missing, "{n:6}"),
+        new Settings.Passwords(style, style == Settings.PasswordStyle.CHARACTERS ? 12 : 3, 8),
+        usual.policy(),
+        usual.roles(),
+        usual.defaultRole(),
+        usual.defaults(),
+        usual.courseAliases(),
+        usual.rules());
+  }
+
+  private static List<IssuedAccount> issue(Settings settings, List<KnownUser> known)
+      throws PatternException {
+    PasswordMaker passwords =
+        new PasswordMaker(
+            settings.passwords(), PasswordWords.all(), new SplittableRandom(3), Optional.empty());
+    AccountIssuer issuer = new AccountIssuer(settings, passwords, known);
+    List<NewUser> users = new ArrayList<>();
+    Roster roster = Rosters.of(USERS);
+    roster.read(
+        Table.USERS,
+        (row, line) -> users.add(issuer.newUser(row, KnownUsers.person(row))),
+        (sheet, why) -> {});
+    return issuer.issue(users, new ArrayList<>());
+  }
+
+  @Test
+  void missingItemsAreMadeOnlyWhereTheSettingsSaySo() throws PatternException {
+    List<IssuedAccount> left =
+        issue(settings(Settings.WhenMissing.LEAVE, Settings.PasswordStyle.WORDS), List.of());
+    assertThat(left).allMatch(account -> account.user().email().isEmpty());
+    assertThat(left).allMatch(account -> account.user().id().isEmpty());
+    List<IssuedAccount> made =
+        issue(settings(Settings.WhenMissing.MAKE, Settings.PasswordStyle.WORDS), List.of());
+    assertThat(made)
+        .extracting(account -> account.user().email())
+        .containsExactly("ana.marlowe@pier.example", "", "cy.quay2@pier.example", "");
+    assertThat(made)
+        .extracting(account -> account.user().id())
+        .containsExactly("", "000003", "000002", "");
+  }
+
+  @Test
+  void whatIsKnownIsNotMadeAgain() throws PatternException {
+    KnownUser known =
+        new KnownUser(
+            new Person("", "", "Somebody Else", "", ""),
+            "cquay",
+            "ana.marlowe@pier.example",
+            "000002");
+    List<IssuedAccount> made =
+        issue(settings(Settings.WhenMissing.MAKE, Settings.PasswordStyle.WORDS), List.of(known));
+    assertThat(made)
+        .extracting(account -> account.user().username())
+        .containsExactly("amarlowe", "bo", "cquay2", "dreed");
+    assertThat(made)
+        .extracting(account -> account.user().email())
+        .containsExactly("ana.marlowe2@pier.example", "", "cy.quay2@pier.example", "");
+    assertThat(made)
+        .extracting(account -> account.user().id())
+        .containsExactly("", "000004", "000003", "");
+  }
+
+  @Test
+  void passwordsComeInTheStyleAskedForAndNeverBesideTheSheetsOwn() throws PatternException {
+    for (Settings.PasswordStyle style : Settings.PasswordStyle.values()) {
+      List<IssuedAccount> made = issue(settings(Settings.WhenMissing.LEAVE, style), List.of());
+      List<String> passwords = made.stream().map(IssuedAccount::password).toList();
+      assertThat(passwords.get(1)).isEmpty();
+      List<String> others = List.of(passwords.get(0), passwords.get(2), passwords.get(3));
+      switch (style) {
+        case WORDS ->
+            assertThat(others)
+                .doesNotHaveDuplicates()
+                .allMatch(p -> p.matches("[a-z]+(-[a-z]+){2,}"));
+        case CHARACTERS ->
+            assertThat(others)
+                .doesNotHaveDuplicates()
+                .allMatch(p -> p.matches("[A-Za-z0-9]{12}"))
+                .noneMatch(p -> p.matches(".*[0Oo1IlS5Z2B8].*"));
+        case ONE_FOR_ALL -> assertThat(others).containsOnly(passwords.get(0)).doesNotContain("");
+        case NONE -> assertThat(others).containsOnly("");
+      }
+    }
+  }
+
+  @Test
+  void theSharedPasswordStaysTheSameInLaterRuns() {
+    PasswordMaker later =
+        new PasswordMaker(
+            new Settings.Passwords(Settings.PasswordStyle.ONE_FOR_ALL, 4, 8),
+            PasswordWords.all(),
+            new SplittableRandom(9),
+            Optional.of("amber-canoe-tulip-otter"));
+    assertThat(later.make()).isEqualTo("amber-canoe-tulip-otter");
+  }
+}

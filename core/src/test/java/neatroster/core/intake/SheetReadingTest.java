@@ -1,0 +1,105 @@
+package neatroster.core.intake;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import neatroster.core.TextSheet;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class SheetReadingTest {
+  private static SheetReading read(String text) throws UnreadableSheetException {
+    return SheetReading.of(TextSheet.of("sheet", text), Optional.empty());
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "given name | email, users",
+    "GIVEN_NAME | Family-Name, users",
+    "role | user | course, enrollments",
+    "course | role | group, enrollments",
+    "course | name, groups",
+    "Name | capacity, groups",
+    "title | code | site, courses",
+    "code, courses",
+    "id | username | role | status, users",
+  })
+  void tellsTheTableByItsHeaders(String header, String table) throws UnreadableSheetException {
+    assertThat(read(header + "\n").table().word()).isEqualTo(table);
+  }
+
+  @Test
+  void headersAreKnownWhateverTheirOrderCaseAndSpacing() throws UnreadableSheetException {
+    SheetReading sheet =
+        read("\n\n FAMILY  NAME | E-Mail | Shoe Size | givenname | Birth_Date | \n");
+    assertThat(sheet.headerRow()).isEqualTo(3);
+    assertThat(sheet.columns())
+        .extracting(Column::field)
+        .containsExactly(
+            Optional.of(Field.FAMILY_NAME),
+            Optional.of(Field.EMAIL),
+            Optional.empty(),
+            Optional.of(Field.GIVEN_NAME),
+            Optional.of(Field.BIRTH_DATE));
+  }
+
+  @Test
+  void theFirstOfTwoColumnsOfOneNameCounts() throws UnreadableSheetException {
+    SheetReading sheet = read("given name | email | Email\nAna | a@b.example | c@d.example\n");
+    List<String> emails = new ArrayList<>();
+    sheet.read(row -> emails.add(row.text(Field.EMAIL)));
+    assertThat(emails).containsExactly("a@b.example");
+  }
+
+  @Test
+  void blankRowsAreNoRows() throws UnreadableSheetException {
+    List<Integer> rows = new ArrayList<>();
+    read("code | title\n | \nA | One\n | \n\nB | Two\n").read(row -> rows.add(row.number()));
+    assertThat(rows).containsExactly(3, 6);
+  }
+
+  @Test
+  void aSheetOfNothingOursIsRefusedUntilTheUserSaysWhatItIs() throws Exception {
+    TextSheet sheet = TextSheet.of("sheet", "Nom | Cours\n");
+    assertThatThrownBy(() -> SheetReading.of(sheet, Optional.empty()))
+        .isInstanceOfSatisfying(
+            UnreadableSheetException.class,
+            e -> {
+              assertThat(e.isNotATable()).isTrue();
+              assertThat(e.isEmpty()).isFalse();
+            })
+        .hasMessageContaining("row 1");
+    assertThat(SheetReading.of(sheet, Optional.of(Table.USERS)).table()).isEqualTo(Table.USERS);
+    assertThatThrownBy(() -> read("\n | \n"))
+        .isInstanceOfSatisfying(
+            UnreadableSheetException.class, e -> assertThat(e.isEmpty()).isTrue());
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "Ana Marlowe, Ana, Marlowe",
+    "'Marlowe, Ana', Ana, Marlowe",
+    "Ana Maria Marlowe, Ana Maria, Marlowe",
+    "Plato, Plato, ''",
+  })
+  void aFullNameIsTakenApartWhereItsPartsAreMissing(String full, String given, String family)
+      throws UnreadableSheetException {
+    List<Names.Parts> parts = new ArrayList<>();
+    read("full name | email\n" + full + " | \n").read(row -> parts.add(Names.parts(row)));
+    assertThat(parts).containsExactly(new Names.Parts(given, "", family));
+  }
+
+  @Test
+  void columnsAreLetteredAsSpreadsheetsDo() {
+    assertThat(new Column(0, "", Optional.empty()).letters()).isEqualTo("A");
+    assertThat(new Column(25, "", Optional.empty()).letters()).isEqualTo("Z");
+    assertThat(new Column(26, "", Optional.empty()).letters()).isEqualTo("AA");
+    assertThat(new Column(701, "", Optional.empty()).letters()).isEqualTo("ZZ");
+  }
+}
