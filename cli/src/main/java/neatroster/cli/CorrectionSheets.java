@@ -64,11 +64,21 @@ final class CorrectionSheets implements Closeable {
         sheet = start(row.reading());
       }
       List<String> cells = new ArrayList<>();
-      for (int i = 0; i < Math.max(row.reading().columns().size(), row.raw().size()); i++) {
-        cells.add(isPassword(row.reading(), i) ? "" : row.raw().cell(i).toString());
+      // In a row that is torn the password may be anywhere: such a row is named, not copied.
+      boolean copied = !(row.isUneven() && row.reading().has(Field.PASSWORD));
+      int count =
+          copied
+              ? Math.max(row.reading().columns().size(), row.raw().size())
+              : row.reading().columns().size();
+      for (int i = 0; i < count; i++) {
+        boolean shown = copied && !isPassword(row.reading(), i);
+        cells.add(shown ? row.raw().cell(i).toString() : "");
       }
       // Cells beyond the header come behind the reason, so that the reason stands below its header.
       String reason = why != null ? why : whyOfPlace.getOrDefault(row.place(), "");
+      if (!copied) {
+        reason = "Row " + row.number() + " of the sheet: " + reason;
+      }
       cells.add(row.reading().columns().size(), reason);
       sheet.row(cells);
       rows++;

@@ -124,7 +124,11 @@ final class FindingsText {
     int errors = result.count(Severity.ERROR);
     int warnings = result.count(Severity.WARNING);
     int notes = result.count(Severity.NOTE);
-    String checked = "Checked " + Counted.tables(result.counts()) + ": ";
+    boolean anything = result.counts().values().stream().anyMatch(count -> count > 0);
+    String checked =
+        anything
+            ? "Checked " + Counted.tables(result.counts()) + ": "
+            : "Nothing could be checked: ";
     if (errors + warnings + notes == 0) {
       return checked + screen.green("nothing is wrong.");
     }
@@ -139,9 +143,11 @@ final class FindingsText {
       found.add(screen.blue(Counted.of(notes, "note")));
     }
     String then =
-        errors > 0
-            ? " Rows with errors cannot be delivered."
-            : " Nothing keeps it from being delivered.";
+        !anything
+            ? ""
+            : errors > 0
+                ? " Rows with errors cannot be delivered."
+                : " Nothing keeps it from being delivered.";
     return checked + String.join(", ", found) + "." + then;
   }
 }

@@ -7,21 +7,22 @@ import neatroster.core.text.Nearest;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.MissingParameterException;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
 import picocli.CommandLine.UnmatchedArgumentException;
 
 /** The program. */
 @Command(
     name = "neat-roster",
-    description = {
-      "Checks spreadsheets of users, courses, groups and enrollments, gives the people their",
-      "accounts, and writes import batches for a learning platform."
-    },
+    description =
+        "Checks spreadsheets of users, courses, groups and enrollments, gives the people their"
+            + " accounts, and writes import batches for a learning platform.",
     footer = {
       "",
       "Start with:  neat-roster demo",
-      "Exit codes:  0 done · 1 there are errors in the sheets · 2 wrong usage or settings ·",
+      "Exit codes:  0 done · 1 there are errors in the sheets · 2 wrong usage or settings",
       "             3 a file could not be read or written · 130 interrupted"
     },
     synopsisSubcommandLabel = "COMMAND",
@@ -30,6 +31,8 @@ public final class Main implements Runnable {
   private static final String NAME_AND_VERSION = "neat-roster " + Version.text();
 
   private final Surroundings surroundings;
+
+  @Spec private CommandSpec spec;
 
   @Option(names = "--help", usageHelp = true, description = "Shows this help.")
   @SuppressWarnings("UnusedVariable") // picocli reads it
@@ -78,7 +81,7 @@ public final class Main implements Runnable {
   /** Without a command there is nothing to do but to say what there is. */
   @Override
   public void run() {
-    CommandLine.usage(this, surroundings.out());
+    spec.commandLine().usage(surroundings.outWriter());
   }
 
   private static int usage(Surroundings surroundings, ParameterException e) {

@@ -137,15 +137,16 @@ final class OpenRoster implements Closeable {
       if (wanted.equals(sheet.name().sheet())) {
         return List.of(sheet);
       }
-      names.add(String.valueOf(sheet.name().sheet()));
+      names.add(sheet.name().sheet() == null ? "" : sheet.name().sheet());
     }
+    boolean workbook = names.stream().noneMatch(String::isEmpty);
     throw Problem.usage(
         argument.name()
             + " has no sheet “"
             + wanted
-            + "”. Its sheets: "
-            + String.join(", ", names)
-            + ".");
+            + (workbook
+                ? "”. Its sheets: " + String.join(", ", names) + "."
+                : "”: it is no workbook but a single sheet."));
   }
 
   /** The file in the same folder whose name is nearest. */

@@ -138,7 +138,7 @@ final class CsvFormat implements FileFormat {
           throw notUtf8(handler);
         }
         throw new UnreadableSheetException(
-            handler.row.number() + 1, "a cell or a row is larger than anybody types");
+            handler.finished + 1, "a cell or a row is larger than anybody types");
       } catch (CharacterCodingException e) {
         throw notUtf8(handler);
       } catch (UncheckedIOException e) {
@@ -152,13 +152,13 @@ final class CsvFormat implements FileFormat {
 
     private static UnreadableSheetException notUtf8(RowHandler handler) {
       return new UnreadableSheetException(
-          handler.row.number() + 1,
+          handler.finished + 1,
           "from about this row on its letters are not written in UTF-8; save it again as “CSV UTF-8”");
     }
 
     private static UnreadableSheetException broken(RowHandler handler, IOException e) {
       return new UnreadableSheetException(
-          handler.row.number() + 1, "the disk gave up (" + e.getMessage() + ")");
+          handler.finished + 1, "the disk gave up (" + e.getMessage() + ")");
     }
   }
 
@@ -166,6 +166,7 @@ final class CsvFormat implements FileFormat {
   private static final class RowHandler extends AbstractBaseCsvCallbackHandler<SheetRow> {
     private final SheetRow row = new SheetRow();
     private int number;
+    private int finished;
 
     @Override
     protected void handleBegin(long startingLineNumber) {
@@ -181,6 +182,7 @@ final class CsvFormat implements FileFormat {
 
     @Override
     protected SheetRow buildRecord() {
+      finished = number;
       return row;
     }
   }

@@ -2,6 +2,7 @@ package neatroster.core.check;
 
 import java.util.EnumSet;
 import java.util.Set;
+import neatroster.core.intake.SheetRow;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 
@@ -38,9 +39,24 @@ final class UnevenRow implements RowRule {
     int width = row.row.reading().columns().size();
     int cells = row.row.raw().size();
     String message =
-        cells > width
-            ? "The row has %d cells, the header %d. Is there a separator inside a value? Put that value in quotation marks."
-            : "The row has %d cells, the header %d. Is a separator missing?";
-    findings.add(Finding.about(row.row, this, String.format(message, cells, width)));
+        "The row has " + cells + (cells == 1 ? " cell" : " cells") + ", the header " + width + ". ";
+    if (holdsLines(row.row.raw())) {
+      message +=
+          "A value in it goes over several lines: is the quotation mark missing that ends it?";
+    } else if (cells > width) {
+      message += "Is there a separator inside a value? Put that value in quotation marks.";
+    } else {
+      message += "Is a separator missing?";
+    }
+    findings.add(Finding.about(row.row, this, message));
+  }
+
+  private static boolean holdsLines(SheetRow row) {
+    for (int i = 0; i < row.size(); i++) {
+      if (row.cell(i).toString().indexOf('\n') >= 0) {
+        return true;
+      }
+    }
+    return false;
   }
 }

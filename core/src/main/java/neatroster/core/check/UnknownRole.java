@@ -51,7 +51,10 @@ final class UnknownRole implements RowRule {
           row.unknown(
               this,
               Field.ROLE,
-              Quoted.value(row.text(Field.ROLE)) + " is not a role.",
+              Quoted.value(row.text(Field.ROLE))
+                  + " is not a role. Roles: "
+                  + String.join(", ", roles.roles())
+                  + ".",
               Nearest.word(row.text(Field.ROLE).toLowerCase(Locale.ROOT), roles.words()).stream()
                   .toList()));
     }

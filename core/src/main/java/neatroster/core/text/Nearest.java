@@ -91,8 +91,8 @@ public final class Nearest {
     if (!squeezed.isEmpty() && squeezed.equals(squeeze(b))) {
       return 0;
     }
-    int most =
-        Math.min(a.length(), b.length()) < 4 ? 1 : Math.min(a.length(), b.length()) < 8 ? 2 : 3;
+    int shorter = Math.min(a.length(), b.length());
+    int most = shorter < 6 ? 1 : shorter < 10 ? 2 : 3;
     int edits = edits(a, b, most);
     if (edits > most) {
       return Integer.MAX_VALUE;

@@ -1,0 +1,96 @@
+package neatroster.formats;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import neatroster.core.batch.BatchRow;
+import neatroster.core.batch.Change;
+import neatroster.core.batch.Phase;
+import neatroster.core.model.Field;
+import org.junit.jupiter.api.Test;
+
+class PlainFormatTest {
+  private final Map<String, ByteArrayOutputStream> files = new LinkedHashMap<>();
+
+  private BatchWriter write(BatchRow... rows) throws IOException {
+    BatchWriter writer =
+        BatchFormats.named("plain")
+            .orElseThrow()
+            .writer(
+                name -> {
+                  ByteArrayOutputStream file = new ByteArrayOutputStream();
+                  files.put(name, file);
+                  return file;
+                });
+    for (BatchRow row : rows) {
+      writer.row(row);
+    }
+    writer.close();
+    return writer;
+  }
+
+  @Test
+  void eachPhaseIsAFileOfItsOwnInTheOrderOfDelivery() throws IOException {
+    BatchWriter writer =
+        write(
+            new BatchRow(
+                Phase.ENROLLMENTS,
+                Change.ENROLL,
+                Map.of(Field.USER, "ana", Field.COURSE, "NAV-1", Field.GROUP, "Port, \"upper\"")),
+            new BatchRow(Phase.SITES, Change.CREATE, Map.of(Field.SITE, "Main Pier")),
+            new BatchRow(Phase.ENROLLMENTS, Change.ENROLL, Map.of(Field.USER, "=1+1")),
+            new BatchRow(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, "bo")));
+    assertThat(writer.written())
+        .containsExactly(
+            new WrittenFile("1-sites.csv", Phase.SITES, 1),
+            new WrittenFile("5-enrollments.csv", Phase.ENROLLMENTS, 2),
+            new WrittenFile("7-removals.csv", Phase.REMOVALS, 1));
+    assertThat(text("5-enrollments.csv"))
+        .isEqualTo(
+            "change,user,course,role,group,starts,ends\r\n"
+                + "enroll,ana,NAV-1,,\"Port, \"\"upper\"\"\",,\r\n"
+                + "enroll,'=1+1,,,,,\r\n");
+    assertThat(text("7-removals.csv")).isEqualTo("change,username,course,group\r\nremove,bo,,\r\n");
+  }
+
+  @Test
+  void nothingToDeliverMakesNoFile() throws IOException {
+    assertThat(write().written()).isEmpty();
+    assertThat(files).isEmpty();
+  }
+
+  @Test
+  void theHeadersOfEveryPhaseStayAsTheyAre() throws IOException {
+    for (Phase phase : Phase.values()) {
+      write(new BatchRow(phase, Change.CREATE, Map.of()));
+    }
+    assertThat(files.keySet())
+        .containsExactly(
+            "1-sites.csv",
+            "2-courses.csv",
+            "3-users.csv",
+            "4-groups.csv",
+            "5-enrollments.csv",
+            "6-withdrawals.csv",
+            "7-removals.csv");
+    assertThat(text("2-courses.csv"))
+        .startsWith(
+            "change,code,catalog code,title,description,category,site,starts,ends,capacity,"
+                + "language,term,instructors,copy of,join code,status\r\n");
+    assertThat(text("3-users.csv"))
+        .startsWith(
+            "change,id,username,given name,middle name,family name,preferred name,suffix,email,"
+                + "phone,birth date,grade,site,manager,guardian name,guardian email,consent,"
+                + "language,time zone,country,city,photo,password,role,status,former username\r\n");
+    assertThat(text("4-groups.csv"))
+        .startsWith("change,course,name,description,capacity,join code,status\r\n");
+  }
+
+  private String text(String name) {
+    return files.get(name).toString(StandardCharsets.UTF_8);
+  }
+}
