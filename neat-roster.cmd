@@ -31,7 +31,11 @@ if not exist "%JAR%" (
   popd
 )
 
-set "SHARE=-XX:ArchiveClassesAtExit=%ARCHIVE%"
+rem The Java classes that commands use are kept in an archive to start from; a walk through the demo collects them.
+if not exist "%ARCHIVE%" (
+  "%JAVA%" "-XX:ArchiveClassesAtExit=%ARCHIVE%" -Xlog:disable -XX:+UseSerialGC -jar "%JAR%" demo "%TEMP%\neat-roster-%RANDOM%" >nul 2>nul
+)
+set "SHARE=-Xshare:auto"
 if exist "%ARCHIVE%" set "SHARE=-XX:SharedArchiveFile=%ARCHIVE%"
 "%JAVA%" %SHARE% -Xshare:auto -Xlog:disable -Xlog:all=error:stderr -XX:+UseSerialGC %NEAT_ROSTER_JAVA_OPTIONS% -jar "%JAR%" %*
 exit /b %ERRORLEVEL%

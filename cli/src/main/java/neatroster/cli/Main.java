@@ -1,8 +1,13 @@
 package neatroster.cli;
 
 import java.io.UncheckedIOException;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import java.util.function.Supplier;
 import neatroster.core.text.Nearest;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -25,10 +30,19 @@ import picocli.CommandLine.UnmatchedArgumentException;
       "Exit codes:  0 done · 1 there are errors in the sheets · 2 wrong usage or settings",
       "             3 a file could not be read or written · 130 interrupted"
     },
-    synopsisSubcommandLabel = "COMMAND",
-    subcommands = {CheckCommand.class, IssueCommand.class, PackCommand.class, DemoCommand.class})
+    synopsisSubcommandLabel = "COMMAND")
 public final class Main implements Runnable {
   private static final String NAME_AND_VERSION = "neat-roster " + Version.text();
+
+  /** Every command, in the order of the work. */
+  private static final Map<String, Supplier<Callable<Integer>>> COMMANDS = new LinkedHashMap<>();
+
+  static {
+    COMMANDS.put("check", CheckCommand::new);
+    COMMANDS.put("issue", IssueCommand::new);
+    COMMANDS.put("pack", PackCommand::new);
+    COMMANDS.put("demo", DemoCommand::new);
+  }
 
   private final Surroundings surroundings;
 
@@ -63,6 +77,11 @@ public final class Main implements Runnable {
   /** Runs a command line and gives its exit code. */
   static int run(Surroundings surroundings, String... args) {
     CommandLine commands = new CommandLine(new Main(surroundings));
+    // Describing a command to the parser takes time: only the one that is meant, where that can be
+    // told.
+    Set<String> meant =
+        args.length > 0 && COMMANDS.containsKey(args[0]) ? Set.of(args[0]) : COMMANDS.keySet();
+    meant.forEach(name -> commands.addSubcommand(name, COMMANDS.get(name).get()));
     commands.getCommandSpec().version(NAME_AND_VERSION);
     commands.setOut(surroundings.outWriter());
     commands.setErr(surroundings.errWriter());
@@ -105,7 +124,7 @@ public final class Main implements Runnable {
           command.getCommandSpec().options().stream().map(option -> option.longestName()).toList();
       return "there is no option " + name + "." + meant(Nearest.word(name, known));
     }
-    List<String> known = List.copyOf(command.getSubcommands().keySet());
+    Set<String> known = command.getSubcommands().keySet();
     return "there is no command “" + argument + "”." + meant(Nearest.word(argument, known));
   }
 
