@@ -1,6 +1,7 @@
 package neatroster.core;
 
 import java.util.List;
+import neatroster.core.intake.FileFacts;
 import neatroster.core.intake.Sheet;
 import neatroster.core.intake.SheetRow;
 import neatroster.core.model.SheetName;
@@ -20,8 +21,8 @@ public record TextSheet(String file, boolean writesEveryCell, List<String> lines
   }
 
   @Override
-  public String format() {
-    return "text";
+  public FileFacts facts() {
+    return new FileFacts("text", null, null, writesEveryCell);
   }
 
   @Override

@@ -14,6 +14,8 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
+import neatroster.core.intake.FileFacts;
 import neatroster.core.intake.Sheet;
 import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.UnreadableSheetException;
@@ -24,10 +26,11 @@ import neatroster.core.model.SheetName;
  * file uses.
  */
 final class CsvFormat implements FileFormat {
-  private static final byte[] UTF8_MARK = {(byte) 0xEF, (byte) 0xBB, (byte) 0xBF};
-
   @Override
-  public boolean recognizes(byte[] head) {
+  public boolean recognizes(Path path, byte[] head) {
+    if (isWide(path, head)) {
+      return true;
+    }
     for (byte b : head) {
       if (b == 0) {
         return false;
@@ -37,24 +40,19 @@ final class CsvFormat implements FileFormat {
   }
 
   @Override
-  public SheetFile open(Path path, String name, byte[] head) {
-    Sheet sheet = new CsvSheet(path, name, separator(head), startsWithMark(head));
-    return new SheetFile() {
-      @Override
-      public List<Sheet> sheets() {
-        return List.of(sheet);
-      }
-
-      @Override
-      public void close() {}
-    };
+  public SheetFile open(Path path, String name, byte[] head) throws IOException {
+    TextEncoding encoding = TextEncoding.of(path, head);
+    byte[] plain = new String(head, encoding.charset()).getBytes(StandardCharsets.UTF_8);
+    Sheet sheet = new CsvSheet(path, name, separator(plain), encoding);
+    return new HeldFile(List.of(sheet));
   }
 
-  private static boolean startsWithMark(byte[] head) {
-    return head.length >= 3
-        && head[0] == UTF8_MARK[0]
-        && head[1] == UTF8_MARK[1]
-        && head[2] == UTF8_MARK[2];
+  private static boolean isWide(Path path, byte[] head) {
+    try {
+      return TextEncoding.of(path, head).charset().name().startsWith("UTF-16");
+    } catch (IOException e) {
+      return false;
+    }
   }
 
   /** The separator that the first line with any of them has most often, outside quotation marks. */
@@ -91,33 +89,29 @@ final class CsvFormat implements FileFormat {
     return most;
   }
 
-  private record CsvSheet(Path path, String file, char separator, boolean marked) implements Sheet {
+  private record CsvSheet(Path path, String file, char separator, TextEncoding encoding)
+      implements Sheet {
     @Override
     public SheetName name() {
       return new SheetName(file, null);
     }
 
     @Override
-    public String format() {
-      return "csv";
-    }
-
-    @Override
-    public boolean writesEveryCell() {
-      return true;
+    public FileFacts facts() {
+      String charset = encoding.charset().name().toLowerCase(Locale.ROOT);
+      return new FileFacts("csv", charset, String.valueOf(separator), true);
     }
 
     @Override
     public void read(Receiver receiver) throws UnreadableSheetException {
       RowHandler handler = new RowHandler();
       try (InputStream in = Files.newInputStream(path)) {
-        if (marked) {
-          in.skipNBytes(UTF8_MARK.length);
-        }
+        in.skipNBytes(encoding.markLength());
         Reader reader =
             new InputStreamReader(
                 in,
-                StandardCharsets.UTF_8
+                encoding
+                    .charset()
                     .newDecoder()
                     .onMalformedInput(CodingErrorAction.REPORT)
                     .onUnmappableCharacter(CodingErrorAction.REPORT));
@@ -135,25 +129,26 @@ final class CsvFormat implements FileFormat {
         }
       } catch (CsvParseException e) {
         if (e.getCause() instanceof CharacterCodingException) {
-          throw notUtf8(handler);
+          throw notDecodable(handler);
         }
         throw new UnreadableSheetException(
             handler.finished + 1, "a cell or a row is larger than anybody types");
       } catch (CharacterCodingException e) {
-        throw notUtf8(handler);
+        throw notDecodable(handler);
       } catch (UncheckedIOException e) {
         throw e.getCause() instanceof CharacterCodingException
-            ? notUtf8(handler)
+            ? notDecodable(handler)
             : broken(handler, e.getCause());
       } catch (IOException e) {
         throw broken(handler, e);
       }
     }
 
-    private static UnreadableSheetException notUtf8(RowHandler handler) {
+    private static UnreadableSheetException notDecodable(RowHandler handler) {
       return new UnreadableSheetException(
           handler.finished + 1,
-          "from about this row on its letters are not written in UTF-8; save it again as “CSV UTF-8”");
+          "from about this row on its letters are not written as in the rows before; save it again as"
+              + " “CSV UTF-8”");
     }
 
     private static UnreadableSheetException broken(RowHandler handler, IOException e) {

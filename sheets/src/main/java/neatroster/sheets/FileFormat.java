@@ -9,9 +9,10 @@ interface FileFormat {
   /**
    * Whether a file is of this kind, told by its content.
    *
+   * @param path the file
    * @param head the file's first bytes, all of them where it is short
    */
-  boolean recognizes(byte[] head);
+  boolean recognizes(Path path, byte[] head);
 
   /**
    * Opens a file of this kind.

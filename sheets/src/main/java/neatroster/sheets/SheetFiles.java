@@ -13,7 +13,14 @@ import neatroster.core.intake.UnreadableSheetException;
 public final class SheetFiles {
   private static final int HEAD = 1 << 16;
 
-  private static final List<FileFormat> FORMATS = List.of(new XlsxFormat(), new CsvFormat());
+  private static final List<FileFormat> FORMATS =
+      List.of(
+          new XlsxFormat(),
+          new OpenDocumentFormat(),
+          new DocxFormat(),
+          new XlsFormat(),
+          new HtmlFormat(),
+          new CsvFormat());
 
   private SheetFiles() {}
 
@@ -34,7 +41,7 @@ public final class SheetFiles {
       throw UnreadableSheetException.empty("the file is empty");
     }
     for (FileFormat format : FORMATS) {
-      if (format.recognizes(head)) {
+      if (format.recognizes(path, head)) {
         return format.open(path, name, head);
       }
     }

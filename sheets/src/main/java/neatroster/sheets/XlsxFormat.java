@@ -8,13 +8,14 @@ import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.Stream;
+import neatroster.core.intake.FileFacts;
 import neatroster.core.intake.Sheet;
 import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.SheetName;
 import org.dhatim.fastexcel.reader.Cell;
-import org.dhatim.fastexcel.reader.ExcelReaderException;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
@@ -24,13 +25,22 @@ final class XlsxFormat implements FileFormat {
   private static final String DAMAGED = "it is no workbook, or a damaged one";
 
   @Override
-  public boolean recognizes(byte[] head) {
+  public boolean recognizes(Path path, byte[] head) {
+    // A zip that is none of the others is taken for a workbook, and damaged.
+    return isZip(head)
+        && !SafeZip.holds(path, "content.xml")
+        && !SafeZip.holds(path, "word/document.xml");
+  }
+
+  /** Whether a file begins as zip files do. */
+  static boolean isZip(byte[] head) {
     return head.length >= 4 && head[0] == 'P' && head[1] == 'K' && head[2] == 3 && head[3] == 4;
   }
 
   @Override
   public SheetFile open(Path path, String name, byte[] head)
       throws UnreadableSheetException, IOException {
+    SafeZip.open(path).close();
     ReadableWorkbook workbook;
     try {
       workbook = new ReadableWorkbook(path.toFile(), new ReadingOptions(true, true));
@@ -59,13 +69,8 @@ final class XlsxFormat implements FileFormat {
     }
 
     @Override
-    public String format() {
-      return "xlsx";
-    }
-
-    @Override
-    public boolean writesEveryCell() {
-      return false;
+    public FileFacts facts() {
+      return FileFacts.of("xlsx");
     }
 
     @Override
@@ -84,7 +89,7 @@ final class XlsxFormat implements FileFormat {
             return;
           }
         }
-      } catch (IOException | ExcelReaderException e) {
+      } catch (IOException | RuntimeException e) {
         throw new UnreadableSheetException(row.number() + 1, DAMAGED);
       }
     }
@@ -123,9 +128,7 @@ final class XlsxFormat implements FileFormat {
         return false;
       }
       String bare =
-          format
-              .replaceAll("\"[^\"]*\"|\\[[^\\]]*\\]|\\\\.", "")
-              .toLowerCase(java.util.Locale.ROOT);
+          format.replaceAll("\"[^\"]*\"|\\[[^\\]]*\\]|\\\\.", "").toLowerCase(Locale.ROOT);
       return bare.contains("y") || bare.contains("d");
     }
   }

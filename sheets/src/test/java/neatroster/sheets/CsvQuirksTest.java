@@ -31,7 +31,7 @@ class CsvQuirksTest {
     List<List<String>> rows = new ArrayList<>();
     try (SheetFile file = SheetFiles.open(path, "test.csv")) {
       Sheet sheet = file.sheets().get(0);
-      assertThat(sheet.format()).isEqualTo("csv");
+      assertThat(sheet.facts().format()).isEqualTo("csv");
       sheet.read(
           row -> {
             List<String> cells = new ArrayList<>();

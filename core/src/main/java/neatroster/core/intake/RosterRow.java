@@ -66,7 +66,7 @@ public final class RosterRow {
   public boolean isUneven() {
     int width = reading.columns().size();
     if (raw.size() < width) {
-      return reading.sheet().writesEveryCell();
+      return reading.sheet().facts().writesEveryCell();
     }
     for (int i = width; i < raw.size(); i++) {
       if (!raw.cell(i).isBlank()) {

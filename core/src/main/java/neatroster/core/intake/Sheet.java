@@ -18,11 +18,8 @@ public interface Sheet {
   /** Where the sheet is. */
   SheetName name();
 
-  /** The file's format in one word, as {@code csv}. */
-  String format();
-
-  /** Whether the format writes down every cell of a row, so that a short row means a slip. */
-  boolean writesEveryCell();
+  /** How the sheet is written down. */
+  FileFacts facts();
 
   /** Hands on every row in order, blank ones included where the format has them. */
   void read(Receiver receiver) throws UnreadableSheetException;

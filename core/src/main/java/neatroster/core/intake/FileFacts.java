@@ -1,0 +1,18 @@
+package neatroster.core.intake;
+
+/**
+ * How a sheet is written down.
+ *
+ * @param format the format in one word, as {@code csv}
+ * @param encoding how text is encoded, as {@code windows-1252}; null where the format leaves no
+ *     choice
+ * @param separator what stands between cells; null where the format has none
+ * @param writesEveryCell whether the format writes down every cell of a row, so that a short row
+ *     means a slip
+ */
+public record FileFacts(String format, String encoding, String separator, boolean writesEveryCell) {
+  /** Facts of a format with neither encoding nor separator, which leaves blank cells out. */
+  public static FileFacts of(String format) {
+    return new FileFacts(format, null, null, false);
+  }
+}

@@ -1,0 +1,141 @@
+package neatroster.sheets;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.zip.ZipFile;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+import neatroster.core.intake.FileFacts;
+import neatroster.core.intake.Sheet;
+import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.model.SheetName;
+
+/**
+ * Word processor documents (ECMA-376, part 1, section 17): their tables, or the paragraphs where
+ * there is no table.
+ */
+final class DocxFormat implements FileFormat {
+  private static final String CONTENT = "word/document.xml";
+
+  @Override
+  public boolean recognizes(Path path, byte[] head) {
+    return XlsxFormat.isZip(head) && SafeZip.holds(path, CONTENT);
+  }
+
+  @Override
+  public SheetFile open(Path path, String name, byte[] head)
+      throws UnreadableSheetException, IOException {
+    Document document = new Document();
+    try (ZipFile zip = SafeZip.open(path);
+        InputStream in = SafeZip.content(zip, CONTENT)) {
+      document.read(SafeXml.read(in));
+    } catch (XMLStreamException | RuntimeException e) {
+      throw SafeZip.damaged();
+    }
+    List<Sheet> sheets = new ArrayList<>();
+    for (int i = 0; i < document.tables.size(); i++) {
+      sheets.add(
+          new HeldSheet(
+              new SheetName(name, "Table " + (i + 1)),
+              FileFacts.of("docx"),
+              document.tables.get(i)));
+    }
+    if (sheets.isEmpty()) {
+      sheets.add(
+          new HeldSheet(new SheetName(name, null), FileFacts.of("docx"), document.paragraphs));
+    }
+    return new HeldFile(List.copyOf(sheets));
+  }
+
+  /** What is collected while the document goes by. */
+  private static final class Document {
+    private final List<List<List<String>>> tables = new ArrayList<>();
+    private final List<List<String>> paragraphs = new ArrayList<>();
+    private final StringBuilder text = new StringBuilder();
+    private List<String> cells = new ArrayList<>();
+    private int tableDepth;
+    private boolean inText;
+
+    void read(XMLStreamReader xml) throws XMLStreamException {
+      while (xml.hasNext()) {
+        switch (xml.next()) {
+          case XMLStreamConstants.START_ELEMENT -> start(xml.getLocalName(), xml);
+          case XMLStreamConstants.END_ELEMENT -> end(xml.getLocalName());
+          case XMLStreamConstants.CHARACTERS -> {
+            if (inText) {
+              text.append(xml.getText());
+            }
+          }
+          default -> {}
+        }
+      }
+    }
+
+    private void start(String element, XMLStreamReader xml) {
+      switch (element) {
+        case "tbl" -> {
+          if (tableDepth++ == 0) {
+            tables.add(new ArrayList<>());
+          }
+        }
+        case "tr" -> {
+          if (tableDepth == 1) {
+            cells = new ArrayList<>();
+          }
+        }
+        case "tc" -> {
+          if (tableDepth == 1) {
+            text.setLength(0);
+          }
+        }
+        case "p" -> {
+          if (tableDepth == 0) {
+            text.setLength(0);
+          } else if (!text.isEmpty()) {
+            text.append('\n');
+          }
+        }
+        case "t" -> inText = true;
+        case "tab" -> text.append('\t');
+        case "br" -> text.append('\n');
+        case "gridSpan" -> {
+          String span = xml.getAttributeValue(xml.getNamespaceURI(), "val");
+          for (int i = 1;
+              span != null && span.matches("\\d{1,3}") && i < Integer.parseInt(span);
+              i++) {
+            cells.add("");
+          }
+        }
+        default -> {}
+      }
+    }
+
+    private void end(String element) {
+      switch (element) {
+        case "t" -> inText = false;
+        case "tbl" -> tableDepth--;
+        case "tc" -> {
+          if (tableDepth == 1) {
+            cells.add(text.toString());
+            text.setLength(0);
+          }
+        }
+        case "tr" -> {
+          if (tableDepth == 1) {
+            tables.get(tables.size() - 1).add(cells);
+          }
+        }
+        case "p" -> {
+          if (tableDepth == 0) {
+            paragraphs.add(List.of(text.toString().split("\t", -1)));
+          }
+        }
+        default -> {}
+      }
+    }
+  }
+}

@@ -1,0 +1,82 @@
+package neatroster.sheets;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import neatroster.core.intake.FileFacts;
+import neatroster.core.intake.Sheet;
+import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.model.SheetName;
+import org.jsoup.Jsoup;
+import org.jsoup.nodes.Document;
+import org.jsoup.nodes.Element;
+
+/** Tables on web pages; many record systems export them under the name of a spreadsheet. */
+final class HtmlFormat implements FileFormat {
+  private static final long LARGEST = 100L << 20;
+  private static final int WIDEST_SPAN = 1000;
+
+  @Override
+  public boolean recognizes(Path path, byte[] head) {
+    String text =
+        new String(head, StandardCharsets.ISO_8859_1).replace("\0", "").toLowerCase(Locale.ROOT);
+    String begin = text.replaceFirst("^[^<]{0,8}", "");
+    return begin.startsWith("<") && (text.contains("<table") || text.contains("<html"));
+  }
+
+  @Override
+  public SheetFile open(Path path, String name, byte[] head)
+      throws UnreadableSheetException, IOException {
+    if (Files.size(path) > LARGEST) {
+      throw new UnreadableSheetException(0, "as a web page it is too large; save it as CSV");
+    }
+    // A charset that the page declares comes first; jsoup then falls back to the byte order mark
+    // and UTF-8.
+    Document page = Jsoup.parse(path.toFile(), null, "");
+    if (!declaresCharset(head) && page.text().contains("\ufffd")) {
+      page = Jsoup.parse(path.toFile(), TextEncoding.of(path, head).charset().name(), "");
+    }
+    String encoding = page.charset().name().toLowerCase(Locale.ROOT);
+    FileFacts facts = new FileFacts("html", encoding, null, false);
+    List<Element> tables =
+        page.select("table").stream().filter(table -> table.select("table").size() == 1).toList();
+    List<Sheet> sheets = new ArrayList<>();
+    for (Element table : tables) {
+      String sheet = tables.size() == 1 ? null : "Table " + (sheets.size() + 1);
+      sheets.add(new HeldSheet(new SheetName(name, sheet), facts, rows(table)));
+    }
+    if (sheets.isEmpty()) {
+      throw UnreadableSheetException.notATable("there is no table on the page");
+    }
+    return new HeldFile(List.copyOf(sheets));
+  }
+
+  private static boolean declaresCharset(byte[] head) {
+    return new String(head, StandardCharsets.ISO_8859_1)
+        .toLowerCase(Locale.ROOT)
+        .contains("charset");
+  }
+
+  private static List<List<String>> rows(Element table) {
+    List<List<String>> rows = new ArrayList<>();
+    for (Element tr : table.select("tr")) {
+      List<String> cells = new ArrayList<>();
+      for (Element cell : tr.children()) {
+        if (cell.nameIs("td") || cell.nameIs("th")) {
+          cells.add(cell.text());
+          String span = cell.attr("colspan");
+          int wide = span.matches("\\d{1,4}") ? Math.min(WIDEST_SPAN, Integer.parseInt(span)) : 1;
+          for (int i = 1; i < wide; i++) {
+            cells.add("");
+          }
+        }
+      }
+      rows.add(cells);
+    }
+    return rows;
+  }
+}

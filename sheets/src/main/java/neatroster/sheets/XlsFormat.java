@@ -1,0 +1,127 @@
+package neatroster.sheets;
+
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import neatroster.core.intake.FileFacts;
+import neatroster.core.intake.Sheet;
+import neatroster.core.intake.SheetRow;
+import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.model.SheetName;
+import org.apache.poi.EncryptedDocumentException;
+import org.apache.poi.hssf.usermodel.HSSFWorkbook;
+import org.apache.poi.poifs.filesystem.POIFSFileSystem;
+import org.apache.poi.ss.usermodel.Cell;
+import org.apache.poi.ss.usermodel.CellType;
+import org.apache.poi.ss.usermodel.DataFormatter;
+import org.apache.poi.ss.usermodel.DateUtil;
+import org.apache.poi.ss.usermodel.Row;
+
+/**
+ * The workbooks of before 2007 (BIFF8 in an OLE 2 container); also the container that hides a
+ * workbook's password.
+ */
+final class XlsFormat implements FileFormat {
+  @Override
+  public boolean recognizes(Path path, byte[] head) {
+    return head.length > 8
+        && (head[0] & 0xff) == 0xD0
+        && (head[1] & 0xff) == 0xCF
+        && head[2] == 0x11
+        && (head[3] & 0xff) == 0xE0;
+  }
+
+  @Override
+  public SheetFile open(Path path, String name, byte[] head)
+      throws UnreadableSheetException, IOException {
+    HSSFWorkbook workbook;
+    try {
+      POIFSFileSystem container = new POIFSFileSystem(path.toFile(), true);
+      if (container.getRoot().hasEntryCaseInsensitive("EncryptedPackage")) {
+        container.close();
+        throw locked();
+      }
+      workbook = new HSSFWorkbook(container);
+    } catch (EncryptedDocumentException e) {
+      throw locked();
+    } catch (IOException | RuntimeException e) {
+      throw SafeZip.damaged();
+    }
+    List<Sheet> sheets = new ArrayList<>();
+    workbook.forEach(sheet -> sheets.add(new XlsSheet(sheet, name)));
+    return new SheetFile() {
+      @Override
+      public List<Sheet> sheets() {
+        return List.copyOf(sheets);
+      }
+
+      @Override
+      public void close() throws IOException {
+        workbook.close();
+      }
+    };
+  }
+
+  private static UnreadableSheetException locked() {
+    return new UnreadableSheetException(
+        0, "it is protected by a password; open it, save it without one, and try again");
+  }
+
+  private record XlsSheet(org.apache.poi.ss.usermodel.Sheet sheet, String file) implements Sheet {
+    @Override
+    public SheetName name() {
+      return new SheetName(file, sheet.getSheetName());
+    }
+
+    @Override
+    public FileFacts facts() {
+      return FileFacts.of("xls");
+    }
+
+    @Override
+    public void read(Receiver receiver) {
+      DataFormatter formatter = new DataFormatter(Locale.ROOT);
+      SheetRow row = new SheetRow();
+      for (Row from : sheet) {
+        row.begin(from.getRowNum() + 1);
+        for (int i = 0; i < from.getLastCellNum(); i++) {
+          Cell cell = from.getCell(i);
+          row.add(cell == null ? "" : text(cell, formatter));
+        }
+        if (!receiver.row(row)) {
+          return;
+        }
+      }
+    }
+
+    /** What the user sees; a formula's last result, a date as ISO 8601 has it. */
+    private static String text(Cell cell, DataFormatter formatter) {
+      CellType type =
+          cell.getCellType() == CellType.FORMULA
+              ? cell.getCachedFormulaResultType()
+              : cell.getCellType();
+      return switch (type) {
+        case STRING -> cell.getStringCellValue();
+        case BOOLEAN -> String.valueOf(cell.getBooleanCellValue());
+        case NUMERIC -> number(cell, formatter);
+        case ERROR ->
+            org.apache.poi.ss.usermodel.FormulaError.forInt(cell.getErrorCellValue()).getString();
+        default -> "";
+      };
+    }
+
+    private static String number(Cell cell, DataFormatter formatter) {
+      if (DateUtil.isCellDateFormatted(cell)) {
+        return cell.getLocalDateTimeCellValue().toString().replace("T00:00", "");
+      }
+      String format = cell.getCellStyle().getDataFormatString();
+      if (format.matches("0{2,}")) {
+        return formatter.formatRawCellContents(cell.getNumericCellValue(), -1, format);
+      }
+      return BigDecimal.valueOf(cell.getNumericCellValue()).stripTrailingZeros().toPlainString();
+    }
+  }
+}
