@@ -1,5 +1,6 @@
 package neatroster.core.intake;
 
+import java.util.Locale;
 import java.util.Optional;
 import neatroster.core.model.Field;
 
@@ -9,8 +10,24 @@ import neatroster.core.model.Field;
  * @param index counted from 0
  * @param header what the sheet calls it, cleaned
  * @param field what it holds, or empty where no field claims it
+ * @param by how the field was told, or null where there is none
  */
-public record Column(int index, String header, Optional<Field> field) {
+public record Column(int index, String header, Optional<Field> field, By by) {
+  /** How a column's field was told. */
+  public enum By {
+    /** The header is the field's own name. */
+    NAME,
+    /** The header is another word for it. */
+    SYNONYM,
+    /** The values look like it. */
+    VALUES;
+
+    /** The name in JSON. */
+    public String word() {
+      return name().toLowerCase(Locale.ROOT);
+    }
+  }
+
   /** The column's letters as a spreadsheet program shows them: A, B, … Z, AA. */
   public String letters() {
     StringBuilder letters = new StringBuilder();

@@ -1,40 +1,152 @@
 package neatroster.core.intake;
 
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
+import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 
 /** Which header means which field. Case, spaces, punctuation and accents make no difference. */
 final class HeaderWords {
-  private static final Map<Table, Map<String, Field>> BY_TABLE = new EnumMap<>(Table.class);
-  private static final Map<Field, Integer> TABLES_WITH = new EnumMap<>(Field.class);
+  /** What a row of users may say about the courses the person is in. */
+  static final Set<Field> OF_ENROLLMENT =
+      EnumSet.of(Field.COURSE, Field.GROUP, Field.STARTS, Field.ENDS);
 
-  static {
-    for (Table table : Table.values()) {
-      Map<String, Field> words = new HashMap<>();
-      for (Field field : table.fields()) {
-        words.put(squeeze(field.label()), field);
-        TABLES_WITH.merge(field, 1, Integer::sum);
-      }
-      BY_TABLE.put(table, words);
-    }
-  }
+  private static final Set<Field> NAMES =
+      EnumSet.of(Field.GIVEN_NAME, Field.FAMILY_NAME, Field.FULL_NAME);
+
+  private static final Map<Table, Map<String, Match>> WORDS = load();
 
   private HeaderWords() {}
 
-  /** The field that a header names in this table. */
-  static Optional<Field> field(Table table, String header) {
-    return Optional.ofNullable(BY_TABLE.get(table).get(squeeze(header)));
+  /**
+   * What a header was understood as.
+   *
+   * @param field the field
+   * @param by how it was told
+   */
+  record Match(Field field, Column.By by) {}
+
+  private static Map<Table, Map<String, Match>> load() {
+    Map<Table, Map<String, Match>> words = new EnumMap<>(Table.class);
+    for (Table table : Table.values()) {
+      Map<String, Match> own = new HashMap<>();
+      for (Field field : table.fields()) {
+        own.put(squeeze(field.label()), new Match(field, Column.By.NAME));
+      }
+      words.put(table, own);
+    }
+    for (Field field : OF_ENROLLMENT) {
+      words.get(Table.USERS).putIfAbsent(squeeze(field.label()), new Match(field, Column.By.NAME));
+    }
+    for (String line : resource()) {
+      if (!line.startsWith("#") && !line.isBlank()) {
+        int colon = line.indexOf(':');
+        int space = line.indexOf(' ');
+        String tableWord = line.substring(0, space);
+        Field field = Field.named(line.substring(space + 1, colon)).orElseThrow();
+        for (String word : List.of(line.substring(colon + 1).split(",", -1))) {
+          for (Table table : Table.values()) {
+            boolean meant =
+                tableWord.equals("*")
+                    ? table.fields().contains(field)
+                    : tableWord.equals(table.word());
+            if (meant) {
+              words.get(table).putIfAbsent(squeeze(word), new Match(field, Column.By.SYNONYM));
+            }
+          }
+        }
+      }
+    }
+    return words;
   }
 
-  /** How much a field says about which table a sheet is: much, where no other table has it. */
-  static int weight(Field field) {
-    return TABLES_WITH.get(field) == 1 ? 3 : 1;
+  private static List<String> resource() {
+    try (InputStream in = HeaderWords.class.getResourceAsStream("header-words.txt")) {
+      return new String(in.readAllBytes(), StandardCharsets.UTF_8).lines().toList();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /** The field that a header names in this table. */
+  static Optional<Match> match(Table table, String header) {
+    String squeezed = squeeze(header);
+    return squeezed.isEmpty()
+        ? Optional.empty()
+        : Optional.ofNullable(WORDS.get(table).get(squeezed));
+  }
+
+  /**
+   * The fields of a row of headers, each field once. “Name” beside a given name is the family name,
+   * and the other way round.
+   */
+  static List<Optional<Match>> match(Table table, List<String> headers) {
+    List<Optional<Match>> matches = new ArrayList<>();
+    Set<Field> taken = EnumSet.noneOf(Field.class);
+    for (Column.By by : List.of(Column.By.NAME, Column.By.SYNONYM)) {
+      for (int i = 0; i < headers.size(); i++) {
+        if (by == Column.By.NAME) {
+          matches.add(Optional.empty());
+        }
+        Optional<Match> match =
+            match(table, headers.get(i)).filter(m -> m.by() == by && taken.add(m.field()));
+        if (match.isPresent()) {
+          matches.set(i, match);
+        }
+      }
+    }
+    if (table == Table.USERS) {
+      settleNames(matches, headers, taken);
+    }
+    return matches;
+  }
+
+  private static void settleNames(
+      List<Optional<Match>> matches, List<String> headers, Set<Field> taken) {
+    for (int i = 0; i < matches.size(); i++) {
+      Optional<Match> match = matches.get(i);
+      if (match.isEmpty()
+          || match.get().field() != Field.FULL_NAME
+          || match.get().by() != Column.By.SYNONYM) {
+        continue;
+      }
+      boolean given = taken.contains(Field.GIVEN_NAME);
+      boolean family = taken.contains(Field.FAMILY_NAME);
+      String word = squeeze(headers.get(i));
+      boolean oneWord = word.equals("name") || word.equals("nom") || word.equals("nome");
+      if (oneWord && given != family) {
+        Field field = given ? Field.FAMILY_NAME : Field.GIVEN_NAME;
+        matches.set(i, Optional.of(new Match(field, Column.By.SYNONYM)));
+        taken.add(field);
+      }
+    }
+  }
+
+  /** How much a field in a row of headers says for a table. */
+  static double weight(Table table, Field field) {
+    if (table == Table.USERS && OF_ENROLLMENT.contains(field)) {
+      return 0.5;
+    }
+    if (field == Field.COURSE || field == Field.USER) {
+      return field == Field.COURSE ? 2 : 3;
+    }
+    int tables = 0;
+    for (Table other : Table.values()) {
+      tables += other.fields().contains(field) ? 1 : 0;
+    }
+    return tables == 1 || NAMES.contains(field) ? 3 : 1;
   }
 
   static String squeeze(String header) {

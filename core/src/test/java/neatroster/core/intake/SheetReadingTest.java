@@ -66,7 +66,7 @@ class SheetReadingTest {
 
   @Test
   void aSheetOfNothingOursIsRefusedUntilTheUserSaysWhatItIs() throws Exception {
-    TextSheet sheet = TextSheet.of("sheet", "Nom | Cours\n");
+    TextSheet sheet = TextSheet.of("sheet", "Planet | Moon\n");
     assertThatThrownBy(() -> SheetReading.of(sheet, Optional.empty()))
         .isInstanceOfSatisfying(
             UnreadableSheetException.class,
@@ -97,9 +97,9 @@ class SheetReadingTest {
 
   @Test
   void columnsAreLetteredAsSpreadsheetsDo() {
-    assertThat(new Column(0, "", Optional.empty()).letters()).isEqualTo("A");
-    assertThat(new Column(25, "", Optional.empty()).letters()).isEqualTo("Z");
-    assertThat(new Column(26, "", Optional.empty()).letters()).isEqualTo("AA");
-    assertThat(new Column(701, "", Optional.empty()).letters()).isEqualTo("ZZ");
+    assertThat(new Column(0, "", Optional.empty(), null).letters()).isEqualTo("A");
+    assertThat(new Column(25, "", Optional.empty(), null).letters()).isEqualTo("Z");
+    assertThat(new Column(26, "", Optional.empty(), null).letters()).isEqualTo("AA");
+    assertThat(new Column(701, "", Optional.empty(), null).letters()).isEqualTo("ZZ");
   }
 }

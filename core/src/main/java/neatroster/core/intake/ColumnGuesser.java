@@ -1,0 +1,110 @@
+package neatroster.core.intake;
+
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.regex.Pattern;
+import neatroster.core.model.DateOrder;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.core.model.WrittenDates;
+
+/**
+ * Reads a sheet without headers by what its columns contain: people, with names, addresses,
+ * numbers, birth dates.
+ */
+final class ColumnGuesser {
+  /** So much of a column's values must look alike. */
+  private static final double MOST = 0.8;
+
+  private static final Pattern EMAIL = Pattern.compile("[^@\\s]+@[^@\\s]+\\.[^@\\s]+");
+  private static final Pattern NUMBER = Pattern.compile("[A-Za-z]?\\d{3,12}");
+  private static final Pattern NAME_WORD =
+      Pattern.compile(
+          "(?:\\p{Lu}|\\p{Lo}|\\p{Lt})[\\p{L}\\p{M}.’'‐-]*|(?:de|da|do|dos|del|la|le|van|von|der|den|di|al|el|bin|ibn|y|e)");
+
+  private ColumnGuesser() {}
+
+  /** The table, if it is a list of people or is said to be one. */
+  static Optional<HeaderFinder.Found> guess(List<HeaderFinder.EarlyRow> rows, Optional<Table> as) {
+    if (as.isPresent() && as.get() != Table.USERS) {
+      return Optional.empty();
+    }
+    int width = rows.stream().mapToInt(row -> row.cells().size()).max().orElse(0);
+    if (width > 50) {
+      return Optional.empty();
+    }
+    Set<Field> taken = EnumSet.noneOf(Field.class);
+    List<Column> columns = new ArrayList<>();
+    for (int i = 0; i < width; i++) {
+      Optional<Field> field = field(values(rows, i), taken);
+      field.ifPresent(taken::add);
+      columns.add(new Column(i, "", field, field.isPresent() ? Column.By.VALUES : null));
+    }
+    boolean people =
+        taken.contains(Field.EMAIL)
+            || taken.contains(Field.FULL_NAME)
+            || taken.contains(Field.FAMILY_NAME);
+    return people && rows.size() >= 2
+        ? Optional.of(new HeaderFinder.Found(Table.USERS, 0, columns, List.of()))
+        : Optional.empty();
+  }
+
+  private static List<String> values(List<HeaderFinder.EarlyRow> rows, int column) {
+    List<String> values = new ArrayList<>();
+    for (HeaderFinder.EarlyRow row : rows) {
+      if (column < row.cells().size() && !row.cells().get(column).isEmpty()) {
+        values.add(row.cells().get(column));
+      }
+    }
+    return values;
+  }
+
+  private static Optional<Field> field(List<String> values, Set<Field> taken) {
+    if (values.isEmpty()) {
+      return Optional.empty();
+    }
+    if (most(values, value -> EMAIL.matcher(value).matches())) {
+      return free(Field.EMAIL, taken);
+    }
+    if (most(values, value -> WrittenDates.read(value, DateOrder.DAY_FIRST).isPresent())) {
+      return free(Field.BIRTH_DATE, taken);
+    }
+    if (most(values, value -> NUMBER.matcher(value).matches())) {
+      return free(Field.ID, taken);
+    }
+    if (most(values, value -> isName(value, 2, 6))) {
+      return free(Field.FULL_NAME, taken);
+    }
+    if (most(values, value -> isName(value, 1, 3))) {
+      return taken.contains(Field.GIVEN_NAME)
+          ? free(Field.FAMILY_NAME, taken)
+          : free(Field.GIVEN_NAME, taken);
+    }
+    return Optional.empty();
+  }
+
+  private static Optional<Field> free(Field field, Set<Field> taken) {
+    return taken.contains(field) ? Optional.empty() : Optional.of(field);
+  }
+
+  private static boolean most(List<String> values, Predicate<String> like) {
+    return values.stream().filter(like).count() >= MOST * values.size();
+  }
+
+  private static boolean isName(String value, int fewest, int most) {
+    String[] words = value.replace(",", " ").strip().split("\\s+", -1);
+    if (words.length < fewest || words.length > most) {
+      return false;
+    }
+    for (String word : words) {
+      if (!NAME_WORD.matcher(word).matches()) {
+        return false;
+      }
+    }
+    return true;
+  }
+}

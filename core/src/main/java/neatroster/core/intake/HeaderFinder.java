@@ -1,0 +1,140 @@
+package neatroster.core.intake;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cleaning;
+
+/**
+ * Finds the row of headers among the first rows of a sheet, also below title rows, and tells by it
+ * which table the sheet is.
+ */
+final class HeaderFinder {
+  /** Title rows, addresses and blank rows above the headers come to a dozen at the most. */
+  private static final int ROWS_LOOKED_AT = 40;
+
+  /** Nobody names more columns than a spreadsheet program has. */
+  private static final int MOST_COLUMNS = 16_384;
+
+  private HeaderFinder() {}
+
+  /**
+   * What was found.
+   *
+   * @param table what the sheet's rows are
+   * @param row the row of the headers, or 0 where the sheet has none
+   * @param columns every column
+   * @param titles the rows above that are not blank
+   */
+  record Found(Table table, int row, List<Column> columns, List<SkippedRow> titles) {}
+
+  /** One of the first rows. */
+  record EarlyRow(int number, List<String> cells) {
+    int filled() {
+      return (int) cells.stream().filter(cell -> !cell.isEmpty()).count();
+    }
+  }
+
+  /** Looks through the first rows of a sheet. */
+  static Found find(Sheet sheet, Optional<Table> as) throws UnreadableSheetException {
+    List<EarlyRow> early = earlyRows(sheet);
+    if (early.isEmpty()) {
+      throw UnreadableSheetException.empty("there is nothing in it");
+    }
+    Candidate best = null;
+    for (EarlyRow row : early) {
+      for (Table table : as.isPresent() ? List.of(as.get()) : List.of(Table.values())) {
+        Candidate candidate = Candidate.of(row, table);
+        if (candidate.isHeader() && (best == null || candidate.score() > best.score())) {
+          best = candidate;
+        }
+      }
+    }
+    if (best != null) {
+      return best.found(early);
+    }
+    Optional<Found> byValues = ColumnGuesser.guess(early, as);
+    if (byValues.isPresent()) {
+      return byValues.get();
+    }
+    if (as.isPresent()) {
+      return new Candidate(
+              early.get(0), as.get(), HeaderWords.match(as.get(), early.get(0).cells()), 0)
+          .found(early);
+    }
+    throw UnreadableSheetException.notATable(
+        "no column header is one that we know; the first row with text in it is row "
+            + early.get(0).number()
+            + ". A sheet of users, say, has headers such as “given name”, “family name”, “email”");
+  }
+
+  private static List<EarlyRow> earlyRows(Sheet sheet) throws UnreadableSheetException {
+    List<EarlyRow> early = new ArrayList<>();
+    sheet.read(
+        row -> {
+          if (!row.isBlank()) {
+            List<String> cells = new ArrayList<>();
+            for (int i = 0; i < Math.min(MOST_COLUMNS, row.size()); i++) {
+              cells.add(Cleaning.clean(row.cell(i)));
+            }
+            while (cells.get(cells.size() - 1).isEmpty()) {
+              cells.remove(cells.size() - 1);
+            }
+            early.add(new EarlyRow(row.number(), cells));
+          }
+          return early.size() < ROWS_LOOKED_AT;
+        });
+    return early;
+  }
+
+  /**
+   * A row taken as headers of a table.
+   *
+   * @param row the row
+   * @param table the table
+   * @param matches for each cell what it means
+   * @param score how much speaks for it
+   */
+  private record Candidate(
+      EarlyRow row, Table table, List<Optional<HeaderWords.Match>> matches, double score) {
+    static Candidate of(EarlyRow row, Table table) {
+      List<Optional<HeaderWords.Match>> matches = HeaderWords.match(table, row.cells());
+      double score = 0;
+      for (Optional<HeaderWords.Match> match : matches) {
+        if (match.isPresent()) {
+          double weight = HeaderWords.weight(table, match.get().field());
+          // Between two readings of one row the one with our own names is meant.
+          score += match.get().by() == Column.By.NAME ? weight + 0.1 : weight;
+        }
+      }
+      return new Candidate(row, table, matches, score);
+    }
+
+    /** Two headers are known, or the only one there is. */
+    boolean isHeader() {
+      long known = matches.stream().filter(Optional::isPresent).count();
+      return score > 1 && (known >= 2 || (known == 1 && row.filled() <= 2));
+    }
+
+    Found found(List<EarlyRow> early) {
+      List<Column> columns = new ArrayList<>();
+      for (int i = 0; i < row.cells().size(); i++) {
+        Optional<HeaderWords.Match> match = matches.get(i);
+        columns.add(
+            new Column(
+                i,
+                row.cells().get(i),
+                match.map(HeaderWords.Match::field),
+                match.map(HeaderWords.Match::by).orElse(null)));
+      }
+      List<SkippedRow> titles = new ArrayList<>();
+      for (EarlyRow above : early) {
+        if (above.number() < row.number()) {
+          titles.add(new SkippedRow(above.number(), "title"));
+        }
+      }
+      return new Found(table, row.number(), columns, titles);
+    }
+  }
+}

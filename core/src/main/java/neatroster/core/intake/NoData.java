@@ -1,0 +1,94 @@
+package neatroster.core.intake;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.regex.Pattern;
+import neatroster.core.text.Cell;
+
+/**
+ * Tells rows that are no data: headers that come again on each printed page, totals, the notes of
+ * an export.
+ */
+final class NoData {
+  private static final Set<String> TOTALS =
+      Set.of(
+          "total",
+          "totals",
+          "sum",
+          "count",
+          "summe",
+          "gesamt",
+          "anzahl",
+          "totaux",
+          "somme",
+          "nombre total",
+          "suma",
+          "totales",
+          "soma",
+          "contagem",
+          "grand total",
+          "subtotal");
+
+  private static final Pattern FOOTER =
+      Pattern.compile(
+          "(?:total|sum|count|gesamt|summe|anzahl)\\b.{0,40}\\d+|(?:generated|exported|printed|created|page|seite|página|pagina"
+              + "|erstellt|exportiert|gedruckt|exporté|imprimé|généré|generado|exportado|impreso|gerado|impresso|end of"
+              + " (?:list|report)|ende der liste|fin de la liste|fin de lista|fim da lista)\\b.*",
+          Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
+
+  private final List<Column> columns;
+  private final int first;
+
+  NoData(List<Column> columns) {
+    this.columns = columns;
+    int firstNamed = -1;
+    for (Column column : columns) {
+      if (firstNamed < 0 && !column.header().isEmpty()) {
+        firstNamed = column.index();
+      }
+    }
+    first = firstNamed;
+  }
+
+  /** Why a row is no data, or null where it is. */
+  String why(SheetRow row) {
+    if (first >= 0 && sameAsHeader(row, columns.get(first)) && repeatsHeader(row)) {
+      return "repeated header";
+    }
+    // Only rows with hardly anything in them can be totals or footers.
+    int filled = 0;
+    int at = -1;
+    for (int i = 0; i < row.size(); i++) {
+      if (!row.cell(i).isBlank()) {
+        at = at < 0 ? i : at;
+        if (++filled > 3) {
+          return null;
+        }
+      }
+    }
+    if (columns.size() < 3 || at < 0) {
+      return null;
+    }
+    String text = row.cell(at).cleaned();
+    if (TOTALS.contains(text.toLowerCase(Locale.ROOT).replaceAll("[:.]$", ""))) {
+      return "total";
+    }
+    return filled == 1 && FOOTER.matcher(text).matches() ? "footer" : null;
+  }
+
+  private boolean repeatsHeader(SheetRow row) {
+    for (Column column : columns) {
+      if (!column.header().isEmpty() && !sameAsHeader(row, column)) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static boolean sameAsHeader(SheetRow row, Column column) {
+    Cell cell = row.cell(column.index());
+    String header = column.header();
+    return cell.length() >= header.length() && cell.cleaned().equalsIgnoreCase(header);
+  }
+}

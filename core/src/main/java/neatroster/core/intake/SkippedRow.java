@@ -1,0 +1,9 @@
+package neatroster.core.intake;
+
+/**
+ * A row that is no data.
+ *
+ * @param row the row as the spreadsheet program numbers it
+ * @param why in a word or two: title, repeated header, total
+ */
+public record SkippedRow(int row, String why) {}

@@ -1,0 +1,189 @@
+package neatroster.sheets;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import neatroster.core.intake.Sheet;
+import neatroster.core.intake.UnreadableSheetException;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/**
+ * Files that spreadsheet programs and word processors wrote, and files that somebody made to do
+ * harm.
+ */
+class FormatsTest {
+  @TempDir Path folder;
+
+  private static Path made(String name) {
+    return Path.of("src/test/resources/made", name);
+  }
+
+  private static List<String> rows(Path path) throws IOException, UnreadableSheetException {
+    List<String> rows = new ArrayList<>();
+    try (SheetFile file = SheetFiles.open(path, path.getFileName().toString())) {
+      for (Sheet sheet : file.sheets()) {
+        sheet.read(
+            row -> {
+              List<String> cells = new ArrayList<>();
+              for (int i = 0; i < row.size(); i++) {
+                cells.add(row.cell(i).toString());
+              }
+              if (!row.isBlank()) {
+                rows.add(row.number() + ":" + String.join("|", cells).replaceAll("\\|+$", ""));
+              }
+              return true;
+            });
+      }
+    }
+    return rows;
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"people.ods", "people.xls", "people.xlsx"})
+  void aSpreadsheetProgramsFilesAreReadAlike(String name) throws Exception {
+    assertThat(rows(made(name)))
+        .containsExactly(
+            "1:Student list 2027",
+            "3:Vorname|Nachname|E-Mail|Geburtsdatum|Schülernummer",
+            "4:Zoë|Großmann|zoe@pier.example|2011-04-03|000417",
+            "5:Анна|Чайка|anna@pier.example|2012-11-12|000418");
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "people.ods, ods",
+    "people.xls, xls",
+    "people.xlsx, xlsx",
+    "table.odt, odt",
+    "list.docx, docx",
+    "export.xls.html, html"
+  })
+  void formatsAreToldByContent(String name, String format) throws Exception {
+    Path copy = Files.copy(made(name), folder.resolve("anything.csv"));
+    try (SheetFile file = SheetFiles.open(copy, "anything.csv")) {
+      assertThat(file.sheets().get(0).facts().format()).isEqualTo(format);
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"table.odt", "table.docx"})
+  void tablesOfAWordProcessorAreRead(String name) throws Exception {
+    assertThat(rows(made(name)))
+        .containsExactly(
+            "1:Name|Email", "2:Ana Marlowe|ana@pier.example", "3:Bo Finch|bo@pier.example");
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"list.odt", "list.docx"})
+  void listsOfAWordProcessorAreRead(String name) throws Exception {
+    assertThat(rows(made(name)))
+        .extracting(row -> row.replaceFirst("^\\d+:", ""))
+        .containsExactly("Ana Marlowe", "Bo Finch", "Łucja Wiśniakowska", "Mei Lin");
+  }
+
+  @Test
+  void tablesOfAWebPageAreRead() throws Exception {
+    assertThat(rows(made("export.xls.html")))
+        .containsExactly("1:Crew of 2027", "2:Nom|Prénom", "3:Lebrun|Zoé");
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "UTF-8, utf-8",
+    "UTF-16LE, utf-16le",
+    "UTF-16BE, utf-16be",
+    "windows-1252, windows-1252",
+    "windows-1250, windows-1250",
+    "windows-1251, windows-1251",
+    "windows-1253, windows-1253",
+  })
+  void encodingsAreDetected(String charset, String told) throws Exception {
+    String sample =
+        switch (charset) {
+          case "windows-1251" -> "Анна Корабельникова и Дмитрий Чайковский живут в порту\n";
+          case "windows-1253" -> "Ελένη Θαλασσινού και Γιώργος Καραβάς μένουν στο λιμάνι\n";
+          case "windows-1250" -> "Łucja Wiśniakowska, Tomáš Žluťoučký, Żaneta Ćwiękała\n";
+          default -> "José Ibáñez, Zoë Großmann, Chloé Lefèvre, João Conceição\n";
+        };
+    String text = "name;note\n" + sample.repeat(6);
+    Path file = Files.write(folder.resolve("list.csv"), text.getBytes(Charset.forName(charset)));
+    try (SheetFile opened = SheetFiles.open(file, "list.csv")) {
+      assertThat(opened.sheets().get(0).facts().encoding()).isEqualTo(told);
+      assertThat(opened.sheets().get(0).facts().separator()).isEqualTo(";");
+    }
+    assertThat(rows(file).get(1)).contains(sample.strip().split("[;]", -1)[0]);
+  }
+
+  @Test
+  void marksOfByteOrderAreNoLetters() throws Exception {
+    for (String charset : List.of("UTF-8", "UTF-16LE", "UTF-16BE")) {
+      byte[] bytes = "\uFEFFname\nZoë\n".getBytes(Charset.forName(charset));
+      Path file = Files.write(folder.resolve(charset + ".csv"), bytes);
+      assertThat(rows(file)).containsExactly("1:name", "2:Zoë");
+    }
+  }
+
+  @Test
+  void aBombIsNotUnpacked() throws Exception {
+    Path bomb = folder.resolve("bomb.xlsx");
+    try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(bomb))) {
+      zip.putNextEntry(new ZipEntry("xl/sharedStrings.xml"));
+      byte[] zeros = new byte[1 << 20];
+      for (int i = 0; i < 100; i++) {
+        zip.write(zeros);
+      }
+      zip.closeEntry();
+    }
+    assertThatThrownBy(() -> rows(bomb)).hasMessageContaining("unpacks to more");
+  }
+
+  @Test
+  void entitiesAreNotFetched() throws Exception {
+    Path secret = Files.writeString(folder.resolve("secret.txt"), "the secret");
+    Path file = folder.resolve("entity.ods");
+    String content =
+        "<?xml version=\"1.0\"?><!DOCTYPE x [<!ENTITY e SYSTEM \"%s\">]>".formatted(secret.toUri())
+            + "<office:document-content xmlns:office=\"urn:oasis:names:tc:opendocument:xmlns:office:1.0\""
+            + " xmlns:table=\"urn:oasis:names:tc:opendocument:xmlns:table:1.0\""
+            + " xmlns:text=\"urn:oasis:names:tc:opendocument:xmlns:text:1.0\"><office:spreadsheet>"
+            + "<table:table table:name=\"A\"><table:table-row><table:table-cell><text:p>a&e;b</text:p>"
+            + "</table:table-cell></table:table-row></table:table></office:spreadsheet>"
+            + "</office:document-content>";
+    try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file))) {
+      zip.putNextEntry(new ZipEntry("content.xml"));
+      zip.write(content.getBytes(StandardCharsets.UTF_8));
+      zip.closeEntry();
+    }
+    try {
+      assertThat(rows(file).toString()).doesNotContain("the secret");
+    } catch (UnreadableSheetException e) {
+      assertThat(e).hasMessageContaining("damaged");
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"people.ods", "people.xls", "people.xlsx", "table.docx", "list.odt"})
+  void aTruncatedFileIsSaidToBeDamaged(String name) throws Exception {
+    byte[] whole = Files.readAllBytes(made(name));
+    for (int part : new int[] {2, 3, 10}) {
+      Path cut = folder.resolve("cut-" + part + "-" + name);
+      Files.write(cut, java.util.Arrays.copyOf(whole, whole.length * (part - 1) / part));
+      assertThatThrownBy(() -> rows(cut))
+          .isInstanceOf(UnreadableSheetException.class)
+          .hasMessageContaining("damaged");
+    }
+  }
+}
