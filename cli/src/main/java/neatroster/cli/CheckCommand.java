@@ -20,7 +20,7 @@ final class CheckCommand implements Callable<Integer> {
   @Parameters(
       paramLabel = "FILE",
       description = {
-        "PATH, PATH#SHEET, TABLE=PATH, or - for standard input.",
+        "PATH, PATH#SHEET, TABLE=PATH, course:CODE=PATH for a class list, or - for standard input.",
         "Without any: what the roster folder holds in sheets/."
       })
   private List<String> files = List.of();
@@ -30,7 +30,7 @@ final class CheckCommand implements Callable<Integer> {
     Screen screen = options.screen();
     Optional<RosterFolder> folder = options.folder();
     Settings settings = folder.map(f -> f.settings(screen)).orElseGet(Settings::standard);
-    try (OpenRoster open = OpenRoster.open(options, files, folder)) {
+    try (OpenRoster open = OpenRoster.open(options, settings, files, folder)) {
       CheckResult result = new Checker(settings).check(open.roster(), Workplace.knownIn(folder));
       if (options.json()) {
         Json.write(screen.out(), json -> FindingsJson.write(json, result));

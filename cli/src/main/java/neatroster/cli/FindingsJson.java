@@ -25,7 +25,11 @@ final class FindingsJson {
       name(json, sheet.name());
       json.writeStringField("table", sheet.table().word());
       json.writeNumberField("rows", result.rows().get(sheet));
-      json.writeNumberField("headerRow", sheet.headerRow());
+      if (sheet.headerRow() == 0) {
+        json.writeNullField("headerRow");
+      } else {
+        json.writeNumberField("headerRow", sheet.headerRow());
+      }
       json.writeEndObject();
     }
     json.writeEndArray();

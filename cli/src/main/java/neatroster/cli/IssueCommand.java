@@ -6,9 +6,11 @@ import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import neatroster.core.accounts.AccountIssuer;
 import neatroster.core.accounts.IssuedAccount;
@@ -74,7 +76,7 @@ final class IssueCommand implements Callable<Integer> {
     Screen screen = options.screen();
     RosterFolder folder = Workplace.folder(options, to, "issue");
     Settings settings = folder.settings(screen);
-    try (OpenRoster open = OpenRoster.open(options, files, Optional.of(folder));
+    try (OpenRoster open = OpenRoster.open(options, settings, files, Optional.of(folder));
         Workplace workplace = Workplace.open(folder, "issue")) {
       Outcome outcome = issue(settings, open.roster(), workplace);
       if (options.json()) {
@@ -109,10 +111,13 @@ final class IssueCommand implements Callable<Integer> {
       AccountIssuer issuer = new AccountIssuer(settings, passwords, known.all());
       List<NewUser> newUsers = new ArrayList<>();
       int[] kept = {0};
+      // In a list with a row for each course the same person comes again.
+      Set<Integer> seen = new HashSet<>();
       users.read(
           Table.USERS,
           (row, line) -> {
-            if (faulty.get(line)) {
+            boolean again = row.reading().enrolls() && !seen.add(checked.keys().userOfLine(line));
+            if (faulty.get(line) || again) {
               return;
             }
             Person person = KnownUsers.person(row);

@@ -38,6 +38,7 @@ public final class Main implements Runnable {
   private static final Map<String, Supplier<Callable<Integer>>> COMMANDS = new LinkedHashMap<>();
 
   static {
+    COMMANDS.put("inspect", InspectCommand::new);
     COMMANDS.put("check", CheckCommand::new);
     COMMANDS.put("issue", IssueCommand::new);
     COMMANDS.put("pack", PackCommand::new);

@@ -6,13 +6,19 @@ import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import neatroster.core.intake.CourseNames;
 import neatroster.core.intake.Roster;
 import neatroster.core.intake.Sheet;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.model.RoleWords;
+import neatroster.core.model.Settings;
 import neatroster.core.model.SheetName;
 import neatroster.core.text.Nearest;
 import neatroster.sheets.SheetFile;
@@ -22,6 +28,7 @@ import neatroster.sheets.SheetFiles;
 final class OpenRoster implements Closeable {
   private final List<SheetFile> files = new ArrayList<>();
   private final List<SheetReading> readings = new ArrayList<>();
+  private final Map<SheetReading, String> courseOfSheet = new HashMap<>();
   private final List<Roster.Unread> unread = new ArrayList<>();
   private final List<SheetName> order = new ArrayList<>();
   private Path standardInput;
@@ -33,7 +40,10 @@ final class OpenRoster implements Closeable {
    * Opens the files that a command line names, or those of the roster folder where it names none.
    */
   static OpenRoster open(
-      CommonOptions options, List<String> arguments, Optional<RosterFolder> folder) {
+      CommonOptions options,
+      Settings settings,
+      List<String> arguments,
+      Optional<RosterFolder> folder) {
     OpenRoster open = new OpenRoster();
     try {
       if (!arguments.isEmpty()) {
@@ -49,6 +59,7 @@ final class OpenRoster implements Closeable {
             "Name the spreadsheets, or work in a roster folder (one with a roster.yaml): neat-roster"
                 + " check users.xlsx courses.csv");
       }
+      open.settleClassLists(settings);
       open.roster = new Roster(open.readings, open.unread, open.order);
       return open;
     } catch (RuntimeException e) {
@@ -61,10 +72,34 @@ final class OpenRoster implements Closeable {
     return roster;
   }
 
+  /**
+   * Which lists of people are lists of a course's people can be told when all courses are known.
+   */
+  private void settleClassLists(Settings settings) {
+    CourseNames courses = CourseNames.of(readings, settings.courseAliases());
+    for (int i = 0; i < readings.size(); i++) {
+      readings.set(i, settled(readings.get(i), courses, settings));
+    }
+  }
+
+  private SheetReading settled(SheetReading reading, CourseNames courses, Settings settings) {
+    try {
+      return reading.enrollingIn(
+          courses,
+          word -> settings.roles().number(word) != RoleWords.NONE,
+          Optional.ofNullable(courseOfSheet.get(reading)));
+    } catch (UnreadableSheetException e) {
+      // The check comes to the same place and says so.
+      return reading;
+    }
+  }
+
   private void add(CommonOptions options, String argument) {
     FileArgument file = FileArgument.parse(options.resolve(Path.of("")), argument);
     if (file.name().equals(FileArgument.STANDARD_INPUT)) {
-      file = new FileArgument(keepStandardInput(), file.name(), file.sheet(), file.table());
+      file =
+          new FileArgument(
+              keepStandardInput(), file.name(), file.sheet(), file.table(), file.course());
     }
     add(file);
   }
@@ -74,7 +109,7 @@ final class OpenRoster implements Closeable {
     try {
       if (standardInput == null) {
         standardInput = PrivateFiles.temporary();
-        Files.copy(System.in, standardInput, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+        Files.copy(System.in, standardInput, StandardCopyOption.REPLACE_EXISTING);
       }
       return standardInput;
     } catch (IOException e) {
@@ -108,7 +143,9 @@ final class OpenRoster implements Closeable {
     for (Sheet sheet : sheets) {
       order.add(sheet.name());
       try {
-        readings.add(SheetReading.of(sheet, argument.table()));
+        SheetReading reading = SheetReading.of(sheet, argument.table());
+        argument.course().ifPresent(course -> courseOfSheet.put(reading, course));
+        readings.add(reading);
       } catch (UnreadableSheetException e) {
         troubles.add(new Roster.Unread(sheet.name(), e));
       }

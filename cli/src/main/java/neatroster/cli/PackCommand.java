@@ -98,7 +98,7 @@ final class PackCommand implements Callable<Integer> {
     List<BatchFormat> formats = formats();
     RosterFolder folder = Workplace.folder(options, to, "pack");
     Settings settings = folder.settings(screen);
-    try (OpenRoster open = OpenRoster.open(options, files, Optional.of(folder));
+    try (OpenRoster open = OpenRoster.open(options, settings, files, Optional.of(folder));
         Workplace workplace = Workplace.open(folder, "pack")) {
       KnownUsers known = workplace.known();
       CheckResult checked = new Checker(settings).check(open.roster(), known);

@@ -80,7 +80,6 @@ final class SettingsReader {
           "off-pattern",
           "stale-year",
           "duplicate-phone",
-          "conflicting-rows",
           "conflicting-roles",
           "near-twin",
           "fill-down-slip",

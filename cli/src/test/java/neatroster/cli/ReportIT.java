@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -126,8 +125,7 @@ class ReportIT {
 
   @Test
   void oneBadFileDoesNotHideWhatIsWrongInTheOthersNorMakeEchoes() throws Exception {
-    byte[] latin = "username,given name\nana,Jos\u00e9\n".getBytes(StandardCharsets.ISO_8859_1);
-    Files.write(folder.resolve("users.csv"), latin);
+    Files.write(folder.resolve("users.csv"), new byte[] {'P', 'K', 3, 4, 9, 9});
     program.file("courses.csv", "code,title", "NAV-1,Coast", "NAV-1,Night");
     program.file("who.csv", "user,course", "ana,NAV-1", "nobody,NAV-1");
     JsonNode report =

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -41,6 +42,8 @@ public final class RosterBatcher {
   private final BitSet coursesOut = new BitSet();
   private final BitSet groupsOut = new BitSet();
   private final BitSet usersOut = new BitSet();
+  private final BitSet usersSeen = new BitSet();
+  private final Set<Integer> leftOutLines = new HashSet<>();
   private final Set<String> sites = new LinkedHashSet<>();
   private final Map<Integer, List<Integer>> membersOfGroup = new HashMap<>();
   private final PairIndex enrolled = new PairIndex();
@@ -136,7 +139,11 @@ public final class RosterBatcher {
   }
 
   private void user(RosterRow row, int line) {
-    int user = userOf(row);
+    int user = userOf(row, line);
+    if (user >= 0 && row.reading().enrolls() && !seen(user)) {
+      // Another row about the same person, for another course.
+      return;
+    }
     if (faulty.get(line)) {
       leaveOut(row, line, null);
       if (user >= 0) {
@@ -183,7 +190,16 @@ public final class RosterBatcher {
     change(Phase.USERS, Change.CREATE, values);
   }
 
-  private int userOf(RosterRow row) {
+  private boolean seen(int user) {
+    boolean first = !usersSeen.get(user);
+    usersSeen.set(user);
+    return first;
+  }
+
+  private int userOf(RosterRow row, int line) {
+    if (row.reading().enrolls()) {
+      return keys.userOfLine(line);
+    }
     for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
       if (row.has(mark)) {
         return keys.findUser(row.cell(mark));
@@ -203,7 +219,7 @@ public final class RosterBatcher {
       membersOfGroup.computeIfAbsent(
           keys.findGroup(RosterKeys.NONE, row.cell(Field.MEMBERS_OF)), g -> new ArrayList<>());
     } else if (!row.has(Field.COURSE) && row.has(Field.GROUP) && !faulty.get(line)) {
-      int user = keys.findUser(row.cell(Field.USER));
+      int user = userOfEnrollment(row, line);
       int group = keys.findGroup(RosterKeys.NONE, row.cell(Field.GROUP));
       if (user >= 0 && group >= 0 && !usersOut.get(user) && !status(row).equals("ended")) {
         membersOfGroup.computeIfAbsent(group, g -> new ArrayList<>()).add(user);
@@ -219,7 +235,7 @@ public final class RosterBatcher {
       leaveOut(row, line, null);
       return;
     }
-    int user = keys.findUser(row.cell(Field.USER));
+    int user = userOfEnrollment(row, line);
     int course = course(row);
     if (user >= 0 && usersOut.get(user)) {
       leaveOut(row, line, leftOutToo("user", row.text(Field.USER)));
@@ -241,6 +257,12 @@ public final class RosterBatcher {
         enroll(row, user, course);
       }
     }
+  }
+
+  private int userOfEnrollment(RosterRow row, int line) {
+    return row.isDerived() && row.reading().table() == Table.USERS
+        ? keys.userOfLine(line)
+        : keys.findUser(row.cell(Field.USER));
   }
 
   /** Whether the row's course or group is left out; then the row is too. */
@@ -290,6 +312,10 @@ public final class RosterBatcher {
   }
 
   private void leaveOut(RosterRow row, int line, String why) {
+    if (row.reading().enrolls() && !leftOutLines.add(line)) {
+      // A row of people comes back once, however many of its courses are left out with it.
+      return;
+    }
     receiver.leftOut(row, line, why);
   }
 

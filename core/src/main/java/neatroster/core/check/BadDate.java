@@ -52,7 +52,7 @@ final class BadDate implements RowRule {
   }
 
   private void date(CheckedRow row, Field field, boolean relative, Findings findings) {
-    if (!row.row.reading().has(field) || !row.has(field)) {
+    if (!row.has(field)) {
       return;
     }
     String text = row.text(field);

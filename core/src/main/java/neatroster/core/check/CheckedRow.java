@@ -33,6 +33,9 @@ final class CheckedRow {
   /** The users that share something with this row's. */
   RosterKeys.Shared shared;
 
+  /** Whether an earlier row about the same person says something else of it. */
+  boolean earlierDisagrees;
+
   /** The account that this row's user has already, or null. */
   KnownUser account;
 
@@ -105,7 +108,7 @@ final class CheckedRow {
   /** The first of these fields that the sheet has a column for, else the first. */
   Field firstColumn(Field... fields) {
     for (Field field : fields) {
-      if (row.reading().has(field)) {
+      if (row.column(field).isPresent()) {
         return field;
       }
     }

@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.Roster;
@@ -48,6 +49,9 @@ public final class Checker {
     return new Pass(roster, known).run();
   }
 
+  private static final RosterKeys.Shared NOTHING_SHARED =
+      new RosterKeys.Shared(RosterKeys.NONE, RosterKeys.NONE, RosterKeys.NONE, RosterKeys.NONE);
+
   /** One going over. */
   private final class Pass {
     private final Roster roster;
@@ -59,6 +63,8 @@ public final class Checker {
     private SheetReading counted;
     private int[] countedRows;
     private boolean groupsCheckable;
+    private int derivedEnrollments;
+    private int lastDerivedLine = -1;
     private final Map<Table, Boolean> complete = new EnumMap<>(Table.class);
     private final PairIndex enrollments = new PairIndex();
     private byte[] roleOfLine = new byte[1024];
@@ -66,6 +72,7 @@ public final class Checker {
     private final KeyIndex unlistedCourses = KeyIndex.exact();
     private final KeyIndex unlistedGroups = KeyIndex.exact();
     private final int[] userOfKnown;
+    private final Map<Integer, Integer> fingerprints = new HashMap<>();
 
     Pass(Roster roster, KnownUsers known) {
       this.roster = roster;
@@ -114,7 +121,7 @@ public final class Checker {
       if (sheet.table() == Table.ENROLLMENTS && !listed(Table.USERS)) {
         rules.uncheckedReferences.add(sheet, Table.USERS, findings);
       }
-      boolean namesCourses = sheet.has(Field.COURSE);
+      boolean namesCourses = sheet.has(Field.COURSE) || sheet.enrolls();
       if (namesCourses && !listed(Table.COURSES)) {
         rules.uncheckedReferences.add(sheet, Table.COURSES, findings);
       }
@@ -134,8 +141,18 @@ public final class Checker {
 
     private void row(RosterRow row, int line) {
       Table table = row.table();
-      count(row.reading());
+      if (row.isDerived()) {
+        derivedEnrollments++;
+        if (row.reading().table() == Table.ENROLLMENTS && line != lastDerivedLine) {
+          // No row of its own goes by: those of people were counted when the people were read.
+          count(row.reading());
+        }
+        lastDerivedLine = line;
+      } else {
+        count(row.reading());
+      }
       checked.row = row;
+      checked.earlierDisagrees = false;
       checked.line = line;
       if (row.isUneven()) {
         rules.unevenRow.check(checked, findings);
@@ -170,8 +187,11 @@ public final class Checker {
       rows.forEach(
           (sheet, count) -> {
             rowsOfSheet.put(sheet, count[0]);
-            rowsOfTable.merge(sheet.table(), count[0], Integer::sum);
+            if (sheet.table() != Table.ENROLLMENTS || !sheet.enrolls()) {
+              rowsOfTable.merge(sheet.table(), count[0], Integer::sum);
+            }
           });
+      rowsOfTable.merge(Table.ENROLLMENTS, derivedEnrollments, Integer::sum);
       return new CheckResult(
           roster, rowsOfSheet, rowsOfTable, findings.inOrder(roster.order()), keys);
     }
@@ -201,8 +221,15 @@ public final class Checker {
     }
 
     private void user() {
+      if (checked.row.reading().enrolls() && repeatsPerson()) {
+        return;
+      }
       checked.user = keys.users();
       checked.shared = keys.addUser(checked.row, checked.line);
+      if (checked.row.reading().enrolls()) {
+        keys.setUserOfLine(checked.line, checked.user);
+        fingerprints.put(checked.user, fingerprint());
+      }
       if (!known.isEmpty()) {
         int account = known.find(KnownUsers.person(checked.row));
         checked.account = account < 0 ? null : known.all().get(account);
@@ -212,6 +239,35 @@ public final class Checker {
         int owner = known.findUsername(checked.cell(Field.USERNAME));
         checked.usernameOwner = owner < 0 || owner == account ? null : known.all().get(owner);
       }
+    }
+
+    /**
+     * Whether this row of a sheet that enrolls is about somebody whom an earlier row was about.
+     * Such a sheet has a row for each course; what the rows say of the person must be the same.
+     */
+    private boolean repeatsPerson() {
+      int earlier = keys.findPerson(checked.row);
+      if (earlier < 0 || !fingerprints.containsKey(earlier)) {
+        return false;
+      }
+      checked.user = earlier;
+      checked.shared = NOTHING_SHARED;
+      checked.account = null;
+      checked.usernameOwner = null;
+      checked.earlierDisagrees = !fingerprints.get(earlier).equals(fingerprint());
+      keys.setUserOfLine(checked.line, earlier);
+      return true;
+    }
+
+    /** What a row says of the person itself. */
+    private Integer fingerprint() {
+      int hash = 1;
+      for (Field field : Table.USERS.fields()) {
+        if (field != Field.ROLE && field != Field.NOTE && field != Field.ENROLLMENTS_CELL) {
+          hash = hash * 31 + checked.text(field).toLowerCase(Locale.ROOT).hashCode();
+        }
+      }
+      return hash;
     }
 
     private void enrollment() {
@@ -248,6 +304,10 @@ public final class Checker {
     }
 
     private void resolveUser() {
+      if (checked.row.isDerived() && checked.row.reading().table() == Table.USERS) {
+        checked.user = keys.userOfLine(checked.line);
+        return;
+      }
       Cell user = checked.cell(Field.USER);
       if (user.isBlank()) {
         checked.user = RosterKeys.NONE;

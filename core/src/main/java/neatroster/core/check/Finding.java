@@ -52,7 +52,7 @@ public record Finding(
   /** Starts a finding about the cell of a field. */
   static Builder about(RosterRow row, Field field, Rule rule, String message) {
     Builder builder = new Builder(rule, row.place(), message);
-    row.reading().column(field).ifPresent(column -> builder.in(column));
+    row.column(field).ifPresent(column -> builder.in(column));
     builder.field = field;
     builder.value = field == Field.PASSWORD ? null : row.cell(field).toString();
     return builder;

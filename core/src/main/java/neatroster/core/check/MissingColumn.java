@@ -45,7 +45,9 @@ final class MissingColumn implements SheetRule {
       case GROUPS -> need(sheet, findings, Field.NAME);
       case ENROLLMENTS -> {
         need(sheet, findings, Field.USER, Field.MEMBERS_OF);
-        need(sheet, findings, Field.COURSE, Field.GROUP);
+        if (!sheet.enrolls()) {
+          need(sheet, findings, Field.COURSE, Field.GROUP);
+        }
       }
     }
   }

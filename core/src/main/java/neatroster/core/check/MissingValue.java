@@ -68,7 +68,8 @@ final class MissingValue implements RowRule {
         }
       }
       case ENROLLMENTS -> {
-        if (!row.has(Field.USER) && !row.has(Field.MEMBERS_OF)) {
+        boolean ofItsOwnPerson = row.row.isDerived() && row.row.reading().table() == Table.USERS;
+        if (!row.has(Field.USER) && !row.has(Field.MEMBERS_OF) && !ofItsOwnPerson) {
           add(
               row,
               findings,

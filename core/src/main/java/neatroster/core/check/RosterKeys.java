@@ -45,6 +45,8 @@ public final class RosterKeys {
   private final IntList userOfName = new IntList();
   private final IntList userLines = new IntList();
   private final IntList usernameOfUser = new IntList();
+  private final IntList peopleLines = new IntList();
+  private final IntList userOfPeopleLine = new IntList();
   private final BitSet unmarked = new BitSet();
 
   private final KeyIndex tornUsers = KeyIndex.caseless();
@@ -205,6 +207,30 @@ public final class RosterKeys {
   }
 
   /**
+   * The user who has this row's id, username or email address, else, where it has none, its name;
+   * or {@link #NONE}.
+   */
+  int findPerson(RosterRow row) {
+    for (Field mark : new Field[] {Field.ID, Field.USERNAME, Field.EMAIL}) {
+      if (row.has(mark)) {
+        int number = references.find(row.cell(mark));
+        IntList userOf =
+            switch (mark) {
+              case ID -> userOfId;
+              case USERNAME -> userOfUsername;
+              default -> userOfEmail;
+            };
+        return number == KeyIndex.NONE ? NONE : userOf.get(number);
+      }
+    }
+    String full = Names.full(row);
+    String key =
+        new Person("", "", full, row.text(Field.BIRTH_DATE), row.text(Field.SITE)).nameKey();
+    int name = full.isEmpty() ? KeyIndex.NONE : names.find(key);
+    return name == KeyIndex.NONE || !isUnmarked(userOfName.get(name)) ? NONE : userOfName.get(name);
+  }
+
+  /**
    * Lets references find users by what they were issued, and users of earlier runs who are in no
    * sheet of this one.
    *
@@ -257,6 +283,31 @@ public final class RosterKeys {
       return other;
     }
     return other == NONE ? one : AMBIGUOUS;
+  }
+
+  /** The user whom a line of users is about, or {@link #NONE}. */
+  public int userOfLine(int line) {
+    int low = 0;
+    int high = peopleLines.size() - 1;
+    while (low <= high) {
+      int middle = (low + high) >>> 1;
+      int at = peopleLines.get(middle);
+      if (at == line) {
+        return userOfPeopleLine.get(middle);
+      }
+      if (at < line) {
+        low = middle + 1;
+      } else {
+        high = middle - 1;
+      }
+    }
+    return NONE;
+  }
+
+  /** Remembers that a line is about a user. Lines come in their order. */
+  void setUserOfLine(int line, int user) {
+    peopleLines.add(line);
+    userOfPeopleLine.add(user);
   }
 
   /** The username of a user, given or issued; null where there is none yet. */

@@ -29,6 +29,7 @@ public final class Rules {
             new DuplicateEmail(settings),
             new DuplicateId(),
             new SamePersonTwice(),
+            new ConflictingRows(),
             new DuplicateCourse(),
             new DuplicateGroup(),
             new DuplicateEnrollment(),

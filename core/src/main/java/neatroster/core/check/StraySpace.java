@@ -38,6 +38,10 @@ final class StraySpace implements RowRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
+    if (row.row.isDerived()) {
+      // Its cells are those of the row that it comes from.
+      return;
+    }
     SheetReading sheet = row.row.reading();
     for (Column column : sheet.columns()) {
       if (column.field().isEmpty()) {

@@ -39,7 +39,7 @@ final class UnknownColumn implements SheetRule {
       }
     }
     for (Column column : sheet.columns()) {
-      if (column.field().isPresent() || column.header().length() < 3) {
+      if (column.field().isPresent() || sheet.saysCourse(column) || column.header().length() < 3) {
         continue;
       }
       String header = column.header();

@@ -60,7 +60,7 @@ final class HeaderFinder {
     }
     if (as.isPresent()) {
       return new Candidate(
-              early.get(0), as.get(), HeaderWords.match(as.get(), early.get(0).cells()), 0)
+              early.get(0), as.get(), HeaderWords.match(as.get(), early.get(0).cells()), 0, false)
           .found(early);
     }
     throw UnreadableSheetException.notATable(
@@ -95,9 +95,14 @@ final class HeaderFinder {
    * @param table the table
    * @param matches for each cell what it means
    * @param score how much speaks for it
+   * @param numbered whether there are numbered columns for courses
    */
   private record Candidate(
-      EarlyRow row, Table table, List<Optional<HeaderWords.Match>> matches, double score) {
+      EarlyRow row,
+      Table table,
+      List<Optional<HeaderWords.Match>> matches,
+      double score,
+      boolean numbered) {
     static Candidate of(EarlyRow row, Table table) {
       List<Optional<HeaderWords.Match>> matches = HeaderWords.match(table, row.cells());
       double score = 0;
@@ -108,13 +113,28 @@ final class HeaderFinder {
           score += match.get().by() == Column.By.NAME ? weight + 0.1 : weight;
         }
       }
-      return new Candidate(row, table, matches, score);
+      boolean numbered = Enrolling.InNumberedColumns.isFoundIn(row.cells());
+      if (numbered) {
+        // Numbered courses stand beside people, or beside what refers to people.
+        score += table == Table.ENROLLMENTS ? 1 : table == Table.USERS ? 0.5 : 0;
+      }
+      return new Candidate(row, table, matches, score, numbered);
     }
 
-    /** Two headers are known, or the only one there is. */
+    /** Two headers are known, or the only one there is, or one beside headers that are courses. */
     boolean isHeader() {
       long known = matches.stream().filter(Optional::isPresent).count();
-      return score > 1 && (known >= 2 || (known == 1 && row.filled() <= 2));
+      boolean alone = row.filled() <= 2 || numbered || (score >= 3 && !looksLikeData());
+      return score > 1 && (known >= 2 || (known == 1 && alone));
+    }
+
+    private boolean looksLikeData() {
+      for (String cell : row.cells()) {
+        if (cell.indexOf('@') >= 0 || cell.matches("[\\d .,/:-]+")) {
+          return true;
+        }
+      }
+      return false;
     }
 
     Found found(List<EarlyRow> early) {

@@ -84,7 +84,8 @@ public final class Roster {
   public void read(Table table, Receiver receiver, OnTrouble onTrouble) {
     for (int i = 0; i < sheets.size(); i++) {
       SheetReading sheet = sheets.get(i);
-      if (sheet.table() != table) {
+      boolean alongWithPeople = table == Table.ENROLLMENTS && sheet.enrolls();
+      if (sheet.table() != table && !alongWithPeople) {
         continue;
       }
       boolean firstTime = firstLine[i] < 0;
@@ -101,7 +102,11 @@ public final class Roster {
             receiver.row(row, Math.addExact(base, row.number()));
           };
       try {
-        sheet.read(numbered);
+        if (table == Table.ENROLLMENTS) {
+          sheet.readEnrollments(numbered);
+        } else {
+          sheet.read(numbered);
+        }
       } catch (UnreadableSheetException e) {
         onTrouble.unreadable(sheet, e);
       }

@@ -1,21 +1,72 @@
 package neatroster.core.intake;
 
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.Optional;
 import neatroster.core.model.Field;
 import neatroster.core.model.Place;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
 
-/** One row of a table, its cells named by fields. Valid until the next row is read. */
+/**
+ * One row of a table, its cells named by fields. Valid until the next row is read.
+ *
+ * <p>An enrollment that a row of people holds beside what it says of the person is a row of its
+ * own, <em>derived</em> from that one.
+ */
 public final class RosterRow {
   private final SheetReading reading;
+  private final RosterRow from;
+  private final Map<Field, Cell> derivedCells;
+  private final Map<Field, Integer> derivedColumns;
   private SheetRow raw;
 
   RosterRow(SheetReading reading) {
     this.reading = reading;
+    this.from = null;
+    this.derivedCells = Map.of();
+    this.derivedColumns = Map.of();
+  }
+
+  private RosterRow(RosterRow from) {
+    this.reading = from.reading;
+    this.from = from;
+    this.raw = from.raw;
+    this.derivedCells = new EnumMap<>(Field.class);
+    this.derivedColumns = new EnumMap<>(Field.class);
   }
 
   void bind(SheetRow raw) {
     this.raw = raw;
+  }
+
+  /** An enrollment of this row's person, still without a course. */
+  RosterRow derived() {
+    RosterRow derived = new RosterRow(this);
+    for (Field mark : new Field[] {Field.USER, Field.USERNAME, Field.EMAIL, Field.ID}) {
+      if (has(mark)) {
+        derived.put(Field.USER, text(mark), reading.indexOf(mark));
+        break;
+      }
+    }
+    return derived;
+  }
+
+  /** Fills a field of a derived row with what stands in a column, or in none (-1). */
+  void put(Field field, String value, int column) {
+    if (!value.isEmpty()) {
+      Cell cell = new Cell();
+      cell.show(value.toCharArray(), 0, value.length());
+      derivedCells.put(field, cell);
+    }
+    if (column >= 0) {
+      derivedColumns.put(field, column);
+    }
+  }
+
+  /** Whether this is an enrollment that a row of people holds. */
+  public boolean isDerived() {
+    return from != null;
   }
 
   /** How the row's sheet is understood. */
@@ -25,7 +76,7 @@ public final class RosterRow {
 
   /** The row's table. */
   public Table table() {
-    return reading.table();
+    return isDerived() ? Table.ENROLLMENTS : reading.table();
   }
 
   /** The row as the spreadsheet program numbers it. */
@@ -43,8 +94,20 @@ public final class RosterRow {
     return raw;
   }
 
+  /** The column that a field of this row stands in. */
+  public Optional<Column> column(Field field) {
+    if (!isDerived()) {
+      return reading.column(field);
+    }
+    Integer column = derivedColumns.get(field);
+    return column == null ? Optional.empty() : Optional.of(reading.columns().get(column));
+  }
+
   /** The cell of a field as it stands; empty where the sheet has no such column. */
   public Cell cell(Field field) {
+    if (isDerived()) {
+      return derivedCells.getOrDefault(field, Cell.EMPTY);
+    }
     int column = reading.indexOf(field);
     return column < 0 ? Cell.EMPTY : raw.cell(column);
   }
@@ -66,7 +129,8 @@ public final class RosterRow {
   public boolean isUneven() {
     int width = reading.columns().size();
     if (raw.size() < width) {
-      return reading.sheet().facts().writesEveryCell();
+      // Without a header there is no width that a row should have.
+      return reading.sheet().facts().writesEveryCell() && reading.headerRow() > 0;
     }
     for (int i = width; i < raw.size(); i++) {
       if (!raw.cell(i).isBlank()) {

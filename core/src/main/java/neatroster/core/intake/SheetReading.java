@@ -1,9 +1,11 @@
 package neatroster.core.intake;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import neatroster.core.model.Field;
 import neatroster.core.model.SheetName;
 import neatroster.core.model.Table;
@@ -12,18 +14,22 @@ import neatroster.core.model.Table;
 @SuppressWarnings("EnumOrdinal") // looked up for every cell of every row
 public final class SheetReading {
   private final Sheet sheet;
+  private final HeaderFinder.Found found;
   private final Table table;
   private final int headerRow;
   private final List<Column> columns;
   private final List<SkippedRow> titles;
+  private final Optional<Enrolling> enrolling;
   private final int[] columnOfField = new int[Field.values().length];
 
-  private SheetReading(Sheet sheet, HeaderFinder.Found found) {
+  private SheetReading(Sheet sheet, HeaderFinder.Found found, Optional<Enrolling> enrolling) {
     this.sheet = sheet;
+    this.found = found;
     this.table = found.table();
     this.headerRow = found.row();
     this.columns = List.copyOf(found.columns());
     this.titles = List.copyOf(found.titles());
+    this.enrolling = enrolling;
     Arrays.fill(columnOfField, -1);
     for (Column column : columns) {
       column.field().ifPresent(field -> columnOfField[field.ordinal()] = column.index());
@@ -38,7 +44,186 @@ public final class SheetReading {
    */
   public static SheetReading of(Sheet sheet, Optional<Table> as) throws UnreadableSheetException {
     HeaderFinder.Found found = HeaderFinder.find(sheet, as);
-    return new SheetReading(sheet, found);
+    SheetReading plain = new SheetReading(sheet, found, Optional.empty());
+    return new SheetReading(sheet, found, plain.enrollingByHeaders());
+  }
+
+  private Optional<Enrolling> enrollingByHeaders() {
+    int role = indexOf(Field.ROLE);
+    if (table == Table.USERS && has(Field.ENROLLMENTS_CELL)) {
+      return Optional.of(new Enrolling.InOneCell(indexOf(Field.ENROLLMENTS_CELL), role));
+    }
+    if (table == Table.USERS || (table == Table.ENROLLMENTS && !has(Field.COURSE))) {
+      Optional<Enrolling> numbered = Enrolling.InNumberedColumns.find(columns, role);
+      if (numbered.isPresent()) {
+        return numbered;
+      }
+    }
+    if (table == Table.USERS && has(Field.COURSE)) {
+      return Optional.of(
+          new Enrolling.OnEachRow(
+              indexOf(Field.COURSE),
+              role,
+              indexOf(Field.GROUP),
+              indexOf(Field.STARTS),
+              indexOf(Field.ENDS)));
+    }
+    return Optional.empty();
+  }
+
+  /**
+   * The same sheet, its rows enrolling in the courses that its headers or its name mean, where they
+   * mean any.
+   *
+   * @param courses the courses there are
+   * @param isRole whether a text is a word for a role
+   * @param course the course that the user says the sheet is a list of
+   */
+  public SheetReading enrollingIn(
+      CourseNames courses, Function<String, Boolean> isRole, Optional<String> course)
+      throws UnreadableSheetException {
+    boolean people =
+        table == Table.USERS
+            || (table == Table.ENROLLMENTS && has(Field.USER) && !has(Field.COURSE));
+    if (!people || enrolling.isPresent()) {
+      return this;
+    }
+    if (table == Table.USERS && !hasNames()) {
+      SheetReading references = ofReferences();
+      SheetReading enrolling = references.enrollingIn(courses, isRole, course);
+      return enrolling.enrolls() ? enrolling : this;
+    }
+    int role = indexOf(Field.ROLE);
+    if (course.isPresent()) {
+      return enrolling(new Enrolling.InOneCourse(course.get(), role, indexOf(Field.GROUP)));
+    }
+    Optional<Enrolling> grid = grid(courses, isRole, role);
+    if (grid.isPresent()) {
+      return enrolling(grid.get());
+    }
+    Optional<String> named = courseOfSheet(courses);
+    return named.isPresent()
+        ? enrolling(new Enrolling.InOneCourse(named.get(), role, indexOf(Field.GROUP)))
+        : this;
+  }
+
+  private boolean hasNames() {
+    return has(Field.GIVEN_NAME)
+        || has(Field.FAMILY_NAME)
+        || has(Field.FULL_NAME)
+        || has(Field.PREFERRED_NAME);
+  }
+
+  /**
+   * A list that says no names, only who is meant: its rows refer to people, they do not describe
+   * them.
+   */
+  private SheetReading ofReferences() {
+    List<Column> referring = new ArrayList<>();
+    boolean user = false;
+    for (Column column : columns) {
+      Optional<Field> field = column.field();
+      boolean mark =
+          field.isPresent()
+              && (field.get() == Field.EMAIL
+                  || field.get() == Field.USERNAME
+                  || field.get() == Field.ID);
+      if (mark && !user) {
+        user = true;
+        field = Optional.of(Field.USER);
+      } else if (field.isPresent() && !Table.ENROLLMENTS.fields().contains(field.get())) {
+        field = Optional.empty();
+      }
+      referring.add(
+          new Column(column.index(), column.header(), field, field.isEmpty() ? null : column.by()));
+    }
+    return new SheetReading(
+        sheet,
+        new HeaderFinder.Found(Table.ENROLLMENTS, headerRow, referring, titles),
+        Optional.empty());
+  }
+
+  private SheetReading enrolling(Enrolling in) {
+    return new SheetReading(sheet, found, Optional.of(in));
+  }
+
+  /** A grid, if headers are courses and every cell below them is a mark or a role. */
+  private Optional<Enrolling> grid(CourseNames courses, Function<String, Boolean> isRole, int role)
+      throws UnreadableSheetException {
+    List<Integer> at = new ArrayList<>();
+    List<String> codes = new ArrayList<>();
+    for (Column column : columns) {
+      if (column.field().isEmpty() && !column.header().isEmpty()) {
+        courses
+            .named(column.header())
+            .ifPresent(
+                code -> {
+                  at.add(column.index());
+                  codes.add(code);
+                });
+      }
+    }
+    boolean[] marks = {!at.isEmpty()};
+    if (marks[0]) {
+      sheet.read(
+          row -> {
+            for (int i = 0; marks[0] && row.number() > headerRow && i < at.size(); i++) {
+              marks[0] = Enrolling.InAGrid.isMark(row.cell(at.get(i)).cleaned(), isRole);
+            }
+            return marks[0];
+          });
+    }
+    return marks[0]
+        ? Optional.of(new Enrolling.InAGrid(at, codes, role, isRole))
+        : Optional.empty();
+  }
+
+  /** The course that the sheet's tab, a title above its headers, or the file's name means. */
+  private Optional<String> courseOfSheet(CourseNames courses) throws UnreadableSheetException {
+    List<String> names = new ArrayList<>();
+    if (name().sheet() != null) {
+      names.add(name().sheet());
+    }
+    if (!titles.isEmpty()) {
+      sheet.read(
+          row -> {
+            for (int i = 0; row.number() < headerRow && i < row.size(); i++) {
+              names.add(row.cell(i).cleaned());
+            }
+            return row.number() + 1 < headerRow;
+          });
+    }
+    String file = name().file().replaceAll(".*[/\\\\]", "");
+    names.add(file.replaceAll("\\.[^.]*$", ""));
+    for (String candidate : names) {
+      Optional<String> course = courses.mentioned(candidate);
+      if (course.isPresent()) {
+        return course;
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** How the sheet says who is in which course. */
+  public Shape shape() {
+    return enrolling.map(Enrolling::shape).orElse(Shape.ROWS);
+  }
+
+  /** Whether rows of people hold enrollments besides. */
+  public boolean enrolls() {
+    return enrolling.isPresent();
+  }
+
+  /** The course that everybody in the sheet is in, if it is a class list. */
+  public Optional<String> courseOfAll() {
+    return enrolling
+        .filter(in -> in instanceof Enrolling.InOneCourse)
+        .map(in -> ((Enrolling.InOneCourse) in).course());
+  }
+
+  /** Whether a column says which courses somebody is in. */
+  public boolean saysCourse(Column column) {
+    return enrolling.map(in -> in.columns().contains(column.index())).orElse(false);
   }
 
   /** The sheet itself. */
@@ -93,6 +278,30 @@ public final class SheetReading {
    */
   public void read(Consumer<RosterRow> receiver) throws UnreadableSheetException {
     read(receiver, skipped -> {});
+  }
+
+  /**
+   * Hands on each enrollment that the rows hold: the rows themselves in a sheet of enrollments,
+   * else what the rows of people say besides.
+   *
+   * @throws UnreadableSheetException where the sheet can be read no further
+   */
+  public void readEnrollments(Consumer<RosterRow> receiver) throws UnreadableSheetException {
+    if (enrolling.isEmpty()) {
+      if (table == Table.ENROLLMENTS) {
+        read(receiver);
+      }
+      return;
+    }
+    Enrolling in = enrolling.get();
+    read(
+        row -> {
+          if (!row.isUneven()) {
+            in.enrollments(row, receiver);
+          } else if (table == Table.ENROLLMENTS) {
+            receiver.accept(row);
+          }
+        });
   }
 
   /**

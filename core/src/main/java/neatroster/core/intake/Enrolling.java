@@ -1,0 +1,251 @@
+package neatroster.core.intake;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+
+/** How the rows of a sheet say, beside what else they say, which courses somebody is in. */
+sealed interface Enrolling {
+  /** The sheet's shape. */
+  Shape shape();
+
+  /** The columns that are used up by it. */
+  List<Integer> columns();
+
+  /** Hands on an enrollment for each that the row holds. */
+  void enrollments(RosterRow row, Consumer<RosterRow> receiver);
+
+  /** A blank cell, a hyphen, a nought or a no: not enrolled. */
+  Set<String> NO =
+      Set.of("", "-", "–", "—", "0", "no", "n", "false", "nein", "non", "não", "nao", "x̶");
+
+  /** A mark that says no more than that somebody is enrolled. */
+  Set<String> YES =
+      Set.of(
+          "x", "✓", "✔", "✗", "1", "yes", "y", "true", "si", "sí", "oui", "ja", "j", "sim", "s",
+          "o", "*", "+", "•");
+
+  /** One course on each row of users, or several between semicolons. */
+  record OnEachRow(int course, int role, int group, int starts, int ends) implements Enrolling {
+    @Override
+    public Shape shape() {
+      return Shape.ROWS;
+    }
+
+    @Override
+    public List<Integer> columns() {
+      return List.of(course);
+    }
+
+    @Override
+    public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
+      String cell = row.raw().cell(course).cleaned();
+      for (CompactEnrollments.Piece piece : pieces(cell)) {
+        RosterRow derived = row.derived();
+        derived.put(Field.COURSE, piece.course(), course);
+        derived.put(Field.ROLE, piece.role().isEmpty() ? text(row, role) : piece.role(), role);
+        derived.put(Field.GROUP, piece.group().isEmpty() ? text(row, group) : piece.group(), group);
+        derived.put(Field.STARTS, text(row, starts), starts);
+        derived.put(Field.ENDS, text(row, ends), ends);
+        receiver.accept(derived);
+      }
+    }
+
+    private static List<CompactEnrollments.Piece> pieces(String cell) {
+      if (cell.isEmpty()) {
+        return List.of();
+      }
+      return cell.indexOf(';') >= 0
+          ? CompactEnrollments.parse(cell)
+          : List.of(new CompactEnrollments.Piece(cell, "", ""));
+    }
+  }
+
+  /** A cell that lists the courses. */
+  record InOneCell(int cell, int role) implements Enrolling {
+    @Override
+    public Shape shape() {
+      return Shape.COMPACT;
+    }
+
+    @Override
+    public List<Integer> columns() {
+      return List.of(cell);
+    }
+
+    @Override
+    public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
+      for (CompactEnrollments.Piece piece :
+          CompactEnrollments.parse(row.raw().cell(cell).toString())) {
+        RosterRow derived = row.derived();
+        derived.put(Field.COURSE, piece.course(), cell);
+        boolean own = !piece.role().isEmpty();
+        derived.put(Field.ROLE, own ? piece.role() : text(row, role), own ? cell : role);
+        derived.put(Field.GROUP, piece.group(), cell);
+        receiver.accept(derived);
+      }
+    }
+  }
+
+  /** Columns that belong together by their number; -1 where there is none. */
+  record Trio(int course, int role, int group) {}
+
+  /** Courses in numbered columns. */
+  record InNumberedColumns(List<Trio> trios, int role) implements Enrolling {
+    private static final Pattern NUMBERED = Pattern.compile("(.*?)[\\s_.#-]*(\\d{1,3})");
+
+    @Override
+    public Shape shape() {
+      return Shape.NUMBERED;
+    }
+
+    @Override
+    public List<Integer> columns() {
+      List<Integer> columns = new ArrayList<>();
+      for (Trio trio : trios) {
+        columns.addAll(List.of(trio.course(), trio.role(), trio.group()));
+      }
+      return columns;
+    }
+
+    @Override
+    public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
+      for (Trio trio : trios) {
+        String course = text(row, trio.course());
+        if (!course.isEmpty()) {
+          RosterRow derived = row.derived();
+          derived.put(Field.COURSE, course, trio.course());
+          String own = text(row, trio.role());
+          derived.put(
+              Field.ROLE,
+              own.isEmpty() ? text(row, role) : own,
+              own.isEmpty() ? role : trio.role());
+          derived.put(Field.GROUP, text(row, trio.group()), trio.group());
+          receiver.accept(derived);
+        }
+      }
+    }
+
+    /** Whether a row of headers has numbered columns for courses. */
+    static boolean isFoundIn(List<String> headers) {
+      List<Column> columns = new ArrayList<>();
+      for (String header : headers) {
+        columns.add(new Column(columns.size(), header, Optional.empty(), null));
+      }
+      return find(columns, -1).isPresent();
+    }
+
+    /** The numbered columns of a row of headers, if it has any for courses. */
+    static Optional<Enrolling> find(List<Column> columns, int role) {
+      TreeMap<Integer, int[]> byNumber = new TreeMap<>();
+      for (Column column : columns) {
+        Matcher numbered = NUMBERED.matcher(column.header());
+        if (column.field().isPresent() || !numbered.matches()) {
+          continue;
+        }
+        HeaderWords.match(Table.ENROLLMENTS, numbered.group(1))
+            .map(HeaderWords.Match::field)
+            .map(InNumberedColumns::place)
+            .filter(place -> place >= 0)
+            .ifPresent(
+                place -> {
+                  int number = Integer.parseInt(numbered.group(2));
+                  int[] trio = byNumber.computeIfAbsent(number, n -> new int[] {-1, -1, -1});
+                  if (trio[place] < 0) {
+                    trio[place] = column.index();
+                  }
+                });
+      }
+      List<Trio> trios = new ArrayList<>();
+      for (int[] trio : byNumber.values()) {
+        if (trio[0] >= 0) {
+          trios.add(new Trio(trio[0], trio[1], trio[2]));
+        }
+      }
+      return trios.isEmpty() ? Optional.empty() : Optional.of(new InNumberedColumns(trios, role));
+    }
+
+    private static int place(Field field) {
+      return switch (field) {
+        case COURSE -> 0;
+        case ROLE -> 1;
+        case GROUP -> 2;
+        default -> -1;
+      };
+    }
+  }
+
+  /** A column for each course; its code by the column's number. */
+  record InAGrid(
+      List<Integer> columns, List<String> courses, int role, Function<String, Boolean> isRole)
+      implements Enrolling {
+    @Override
+    public Shape shape() {
+      return Shape.GRID;
+    }
+
+    @Override
+    public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
+      for (int i = 0; i < columns.size(); i++) {
+        String cell = text(row, columns.get(i));
+        if (NO.contains(cell.toLowerCase(Locale.ROOT))) {
+          continue;
+        }
+        RosterRow derived = row.derived();
+        derived.put(Field.COURSE, courses.get(i), columns.get(i));
+        boolean plain = YES.contains(cell.toLowerCase(Locale.ROOT));
+        int slash = cell.indexOf('/');
+        String own = slash < 0 ? cell : cell.substring(0, slash).strip();
+        derived.put(Field.ROLE, plain ? text(row, role) : own, plain ? role : columns.get(i));
+        derived.put(
+            Field.GROUP, slash < 0 ? "" : cell.substring(slash + 1).strip(), columns.get(i));
+        receiver.accept(derived);
+      }
+    }
+
+    /** Whether a cell of a grid can hold this: a mark, or a role with or without a group. */
+    static boolean isMark(String cell, Function<String, Boolean> isRole) {
+      String lower = cell.toLowerCase(Locale.ROOT);
+      if (NO.contains(lower) || YES.contains(lower)) {
+        return true;
+      }
+      int slash = cell.indexOf('/');
+      return isRole.apply(slash < 0 ? cell : cell.substring(0, slash).strip());
+    }
+  }
+
+  /** Everybody is in one course. */
+  record InOneCourse(String course, int role, int group) implements Enrolling {
+    @Override
+    public Shape shape() {
+      return Shape.CLASS_LIST;
+    }
+
+    @Override
+    public List<Integer> columns() {
+      return List.of();
+    }
+
+    @Override
+    public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
+      RosterRow derived = row.derived();
+      derived.put(Field.COURSE, course, -1);
+      derived.put(Field.ROLE, text(row, role), role);
+      derived.put(Field.GROUP, text(row, group), group);
+      receiver.accept(derived);
+    }
+  }
+
+  private static String text(RosterRow row, int column) {
+    return column < 0 ? "" : row.raw().cell(column).cleaned();
+  }
+}
