@@ -52,6 +52,12 @@ record TextEncoding(Charset charset, int markLength) {
           "EUC-JP",
           "EUC-KR");
 
+  /** Those of languages written in Latin letters. */
+  private static final Set<String> LATIN =
+      Set.of("windows-1250", "windows-1252", "windows-1254", "ISO-8859-2", "ISO-8859-9");
+
+  private static final String TURKISH = "\u00d0\u00dd\u00de\u00f0\u00fd\u00fe";
+
   /** Encodings whose letters are the same in a Windows encoding that has more of them. */
   private static final Map<String, String> WIDER =
       Map.of(
@@ -161,14 +167,51 @@ record TextEncoding(Charset charset, int markLength) {
   }
 
   private static Charset guess(byte[] sample) {
+    boolean latin = isMostlyLatin(sample);
     CharsetDetector detector = new CharsetDetector();
     detector.setText(sample);
     for (CharsetMatch match : detector.detectAll()) {
       String name = WIDER.getOrDefault(match.getName(), match.getName());
-      if (USUAL.contains(name) && Charset.isSupported(name)) {
-        return Charset.forName(name);
+      if (USUAL.contains(name) && LATIN.contains(name) == latin && Charset.isSupported(name)) {
+        boolean turkish = name.equals("windows-1254");
+        return Charset.forName(turkish && !hasTurkishLetters(sample) ? "windows-1252" : name);
       }
     }
-    return Charset.forName("windows-1252");
+    return Charset.forName(latin ? "windows-1252" : "windows-1251");
+  }
+
+  /**
+   * Whether the words that have a byte above 127 have mostly others: a few accents among plain
+   * letters are a language written in Latin letters, words wholly above 127 are none.
+   */
+  private static boolean isMostlyLatin(byte[] sample) {
+    int high = 0;
+    int plain = 0;
+    int plainOfWord = 0;
+    int highOfWord = 0;
+    for (byte b : sample) {
+      boolean letter = (b >= 'a' && b <= 'z') || (b >= 'A' && b <= 'Z');
+      if (b < 0) {
+        highOfWord++;
+      } else if (letter) {
+        plainOfWord++;
+      } else {
+        high += highOfWord;
+        plain += highOfWord > 0 ? plainOfWord : 0;
+        highOfWord = 0;
+        plainOfWord = 0;
+      }
+    }
+    return high + highOfWord <= plain + plainOfWord;
+  }
+
+  /** The letters in which Turkish differs from the western languages, in windows-1254. */
+  private static boolean hasTurkishLetters(byte[] sample) {
+    for (byte b : sample) {
+      if (TURKISH.indexOf(b & 0xff) >= 0) {
+        return true;
+      }
+    }
+    return false;
   }
 }

@@ -3,6 +3,7 @@ package neatroster.core.intake;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cleaning;
 
@@ -46,7 +47,8 @@ final class HeaderFinder {
     for (EarlyRow row : early) {
       for (Table table : as.isPresent() ? List.of(as.get()) : List.of(Table.values())) {
         Candidate candidate = Candidate.of(row, table);
-        if (candidate.isHeader() && (best == null || candidate.score() > best.score())) {
+        boolean taken = candidate.isHeader() && !(as.isEmpty() && candidate.isNameAlone());
+        if (taken && (best == null || candidate.score() > best.score())) {
           best = candidate;
         }
       }
@@ -113,6 +115,13 @@ final class HeaderFinder {
           score += match.get().by() == Column.By.NAME ? weight + 0.1 : weight;
         }
       }
+      if (table == Table.ENROLLMENTS
+          && !means(matches, Field.USER)
+          && !means(matches, Field.MEMBERS_OF)
+          && !means(matches, Field.ROLE)) {
+        // A course and a group without anybody in them are a group of a course.
+        score -= 2;
+      }
       boolean numbered = Enrolling.InNumberedColumns.isFoundIn(row.cells());
       if (numbered) {
         // Numbered courses stand beside people, or beside what refers to people.
@@ -126,6 +135,17 @@ final class HeaderFinder {
       long known = matches.stream().filter(Optional::isPresent).count();
       boolean alone = row.filled() <= 2 || numbered || (score >= 3 && !looksLikeData());
       return score > 1 && (known >= 2 || (known == 1 && alone));
+    }
+
+    private static boolean means(List<Optional<HeaderWords.Match>> matches, Field field) {
+      return matches.stream().anyMatch(match -> match.isPresent() && match.get().field() == field);
+    }
+
+    /** “Name” and nothing else that is known is people's more often than groups'. */
+    boolean isNameAlone() {
+      return table == Table.GROUPS
+          && matches.stream().filter(Optional::isPresent).count() == 1
+          && row.cells().stream().anyMatch(cell -> cell.equalsIgnoreCase("name"));
     }
 
     private boolean looksLikeData() {
