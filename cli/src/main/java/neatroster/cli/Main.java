@@ -39,6 +39,7 @@ public final class Main implements Runnable {
 
   static {
     COMMANDS.put("inspect", InspectCommand::new);
+    COMMANDS.put("tidy", TidyCommand::new);
     COMMANDS.put("check", CheckCommand::new);
     COMMANDS.put("issue", IssueCommand::new);
     COMMANDS.put("pack", PackCommand::new);

@@ -173,6 +173,7 @@ public final class RosterBatcher {
     put(values, Field.GIVEN_NAME, name.given());
     put(values, Field.MIDDLE_NAME, name.middle());
     put(values, Field.FAMILY_NAME, name.family());
+    put(values, Field.SUFFIX, name.suffix());
     if (account != null) {
       if (!values.containsKey(Field.EMAIL)) {
         put(values, Field.EMAIL, account.email());

@@ -8,7 +8,7 @@ import java.util.Locale;
  * Enrollments in one cell: {@code NAV-2 as learner in Port Watch; KNOT-1}. Quotation marks stand
  * around a name that contains a word or a sign that separates.
  */
-final class CompactEnrollments {
+public final class CompactEnrollments {
   private CompactEnrollments() {}
 
   /**
@@ -43,6 +43,22 @@ final class CompactEnrollments {
     }
     close(pieces, parts);
     return pieces;
+  }
+
+  /**
+   * Writes one enrollment as it is read.
+   *
+   * @param role the role, or empty
+   * @param group the group, or empty
+   */
+  public static String text(String course, String role, String group) {
+    return quoted(course)
+        + (role.isEmpty() ? "" : " as " + quoted(role))
+        + (group.isEmpty() ? "" : " in " + quoted(group));
+  }
+
+  private static String quoted(String name) {
+    return name.matches("(?i).*(?:;|\\b(?:as|in)\\b).*") ? '"' + name + '"' : name;
   }
 
   private static void close(List<Piece> pieces, StringBuilder[] parts) {

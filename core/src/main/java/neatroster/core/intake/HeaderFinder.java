@@ -122,12 +122,26 @@ final class HeaderFinder {
         // A course and a group without anybody in them are a group of a course.
         score -= 2;
       }
+      if (table == Table.ENROLLMENTS) {
+        // What has a person's name beside the address describes people, it does not refer to them.
+        score -= 3 * namesUnclaimed(row, matches);
+      }
       boolean numbered = Enrolling.InNumberedColumns.isFoundIn(row.cells());
       if (numbered) {
         // Numbered courses stand beside people, or beside what refers to people.
         score += table == Table.ENROLLMENTS ? 1 : table == Table.USERS ? 0.5 : 0;
       }
       return new Candidate(row, table, matches, score, numbered);
+    }
+
+    private static int namesUnclaimed(EarlyRow row, List<Optional<HeaderWords.Match>> matches) {
+      int names = 0;
+      for (int i = 0; i < matches.size(); i++) {
+        Optional<HeaderWords.Match> ofUsers = HeaderWords.match(Table.USERS, row.cells().get(i));
+        boolean name = ofUsers.isPresent() && HeaderWords.NAMES.contains(ofUsers.get().field());
+        names += name && matches.get(i).isEmpty() ? 1 : 0;
+      }
+      return names;
     }
 
     /** Two headers are known, or the only one there is, or one beside headers that are courses. */

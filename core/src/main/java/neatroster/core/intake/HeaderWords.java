@@ -23,8 +23,7 @@ final class HeaderWords {
   static final Set<Field> OF_ENROLLMENT =
       EnumSet.of(Field.COURSE, Field.GROUP, Field.STARTS, Field.ENDS);
 
-  private static final Set<Field> NAMES =
-      EnumSet.of(Field.GIVEN_NAME, Field.FAMILY_NAME, Field.FULL_NAME);
+  static final Set<Field> NAMES = EnumSet.of(Field.GIVEN_NAME, Field.FAMILY_NAME, Field.FULL_NAME);
 
   private static final Map<Table, Map<String, Match>> WORDS = load();
 

@@ -1,5 +1,11 @@
 package neatroster.core.intake;
 
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.regex.Pattern;
 import neatroster.core.model.Field;
 
 /**
@@ -7,6 +13,20 @@ import neatroster.core.model.Field;
  * whole.
  */
 public final class Names {
+  private static final Set<String> PARTICLES =
+      Set.of(
+          "van", "von", "der", "den", "de", "del", "della", "di", "da", "do", "dos", "das", "du",
+          "la", "le", "los", "las", "ter", "ten", "zu", "zum", "zur", "bin", "ibn", "bint", "al",
+          "el", "ben", "bat", "af", "av", "y", "e", "und", "st", "st.", "san", "santa", "mac",
+          "ap");
+
+  private static final Pattern SUFFIX =
+      Pattern.compile("(?i)(?:jr|sr|jun|sen|junior|senior|ii|iii|iv|phd|md|esq)\\.?");
+
+  /** Han, kana and hangul: scripts whose languages put the family first. */
+  private static final Pattern FAMILY_FIRST =
+      Pattern.compile("[\\p{IsHan}\\p{IsHiragana}\\p{IsKatakana}\\p{IsHangul}ー・ ]+");
+
   private Names() {}
 
   /**
@@ -15,32 +35,32 @@ public final class Names {
    * @param given given name
    * @param middle middle names
    * @param family family name
+   * @param suffix what follows the name, as {@code Jr.}
    */
-  public record Parts(String given, String middle, String family) {}
+  public record Parts(String given, String middle, String family, String suffix) {}
 
   /** The name's parts, from the full name where the row has no others. */
   public static Parts parts(RosterRow row) {
-    String given = row.text(Field.GIVEN_NAME);
-    String family = row.text(Field.FAMILY_NAME);
-    String middle = row.text(Field.MIDDLE_NAME);
-    if (given.isEmpty() && family.isEmpty() && row.has(Field.FULL_NAME)) {
+    if (hasOnlyFull(row)) {
       return split(row.text(Field.FULL_NAME));
     }
-    return new Parts(given, middle, family);
+    return new Parts(
+        row.text(Field.GIVEN_NAME),
+        row.text(Field.MIDDLE_NAME),
+        row.text(Field.FAMILY_NAME),
+        row.text(Field.SUFFIX));
+  }
+
+  /** Whether the row has a full name and neither a given nor a family name. */
+  public static boolean hasOnlyFull(RosterRow row) {
+    return !row.has(Field.GIVEN_NAME) && !row.has(Field.FAMILY_NAME) && row.has(Field.FULL_NAME);
   }
 
   /** The full name, given names first, with a single space between its parts. */
   public static String full(RosterRow row) {
-    if (!row.has(Field.GIVEN_NAME) && !row.has(Field.FAMILY_NAME) && row.has(Field.FULL_NAME)) {
-      Parts parts = split(row.text(Field.FULL_NAME));
-      return join(parts);
-    }
-    return join(parts(row));
-  }
-
-  private static String join(Parts parts) {
+    Parts parts = parts(row);
     StringBuilder full = new StringBuilder(parts.given());
-    for (String part : new String[] {parts.middle(), parts.family()}) {
+    for (String part : new String[] {parts.middle(), parts.family(), parts.suffix()}) {
       if (!part.isEmpty()) {
         full.append(full.isEmpty() ? "" : " ").append(part);
       }
@@ -48,14 +68,71 @@ public final class Names {
     return full.toString();
   }
 
-  private static Parts split(String full) {
-    int comma = full.indexOf(',');
-    if (comma > 0) {
-      return new Parts(full.substring(comma + 1).strip(), "", full.substring(0, comma).strip());
+  /**
+   * Takes a full name apart: “Family, Given”; a family name in capitals beside a given name that is
+   * not; the family first in the scripts of China, Japan and Korea; else the last word with the
+   * particles before it.
+   */
+  static Parts split(String full) {
+    String suffix = "";
+    List<String> words = new ArrayList<>(Arrays.asList(full.split(" ", -1)));
+    while (words.size() > 1 && SUFFIX.matcher(words.get(words.size() - 1)).matches()) {
+      suffix = words.remove(words.size() - 1) + (suffix.isEmpty() ? "" : " " + suffix);
     }
-    int space = full.lastIndexOf(' ');
-    return space < 0
-        ? new Parts(full, "", "")
-        : new Parts(full.substring(0, space), "", full.substring(space + 1));
+    String name = String.join(" ", words).replaceAll(",$", "");
+    int comma = name.indexOf(',');
+    if (comma > 0) {
+      String family = name.substring(0, comma).strip();
+      String given = name.substring(comma + 1).strip();
+      return new Parts(given, "", family, suffix);
+    }
+    if (words.size() == 1) {
+      return new Parts(name, "", "", suffix);
+    }
+    words = Arrays.asList(name.split(" ", -1));
+    if (FAMILY_FIRST.matcher(name).matches()) {
+      return new Parts(join(words, 1, words.size()), "", words.get(0), suffix);
+    }
+    int capitals = leadingCapitals(words);
+    if (capitals > 0) {
+      return new Parts(join(words, capitals, words.size()), "", join(words, 0, capitals), suffix);
+    }
+    int family = words.size() - 1;
+    while (family > 1 && PARTICLES.contains(words.get(family - 1).toLowerCase(Locale.ROOT))) {
+      family--;
+    }
+    return new Parts(join(words, 0, family), "", join(words, family, words.size()), suffix);
+  }
+
+  /** Whether a full name can be taken apart in more than one way that people's names go. */
+  public static boolean isUncertain(String full) {
+    Parts parts = split(full);
+    boolean told =
+        full.indexOf(',') > 0
+            || parts.family().isEmpty()
+            || FAMILY_FIRST.matcher(full).matches()
+            || leadingCapitals(Arrays.asList(full.split(" ", -1))) > 0;
+    return !told && parts.given().indexOf(' ') > 0;
+  }
+
+  /** How many words at the beginning are in capitals, if the others are not. */
+  private static int leadingCapitals(List<String> words) {
+    int capitals = 0;
+    while (capitals < words.size() && isCapitals(words.get(capitals))) {
+      capitals++;
+    }
+    boolean othersToo = words.subList(capitals, words.size()).stream().anyMatch(Names::isCapitals);
+    return capitals == words.size() || othersToo ? 0 : capitals;
+  }
+
+  private static boolean isCapitals(String word) {
+    return word.length() > 1
+        && word.equals(word.toUpperCase(Locale.ROOT))
+        && !word.equals(word.toLowerCase(Locale.ROOT))
+        && word.chars().filter(Character::isLetter).count() > 1;
+  }
+
+  private static String join(List<String> words, int from, int to) {
+    return String.join(" ", words.subList(from, to));
   }
 }

@@ -204,6 +204,11 @@ public final class SheetReading {
     return Optional.empty();
   }
 
+  /** Hands on the enrollments that one row of people holds. */
+  public void enrollmentsOf(RosterRow row, Consumer<RosterRow> receiver) {
+    enrolling.ifPresent(in -> in.enrollments(row, receiver));
+  }
+
   /** How the sheet says who is in which course. */
   public Shape shape() {
     return enrolling.map(Enrolling::shape).orElse(Shape.ROWS);

@@ -81,20 +81,6 @@ class SheetReadingTest {
             UnreadableSheetException.class, e -> assertThat(e.isEmpty()).isTrue());
   }
 
-  @ParameterizedTest
-  @CsvSource({
-    "Ana Marlowe, Ana, Marlowe",
-    "'Marlowe, Ana', Ana, Marlowe",
-    "Ana Maria Marlowe, Ana Maria, Marlowe",
-    "Plato, Plato, ''",
-  })
-  void aFullNameIsTakenApartWhereItsPartsAreMissing(String full, String given, String family)
-      throws UnreadableSheetException {
-    List<Names.Parts> parts = new ArrayList<>();
-    read("full name | email\n" + full + " | \n").read(row -> parts.add(Names.parts(row)));
-    assertThat(parts).containsExactly(new Names.Parts(given, "", family));
-  }
-
   @Test
   void columnsAreLetteredAsSpreadsheetsDo() {
     assertThat(new Column(0, "", Optional.empty(), null).letters()).isEqualTo("A");

@@ -1,0 +1,87 @@
+package neatroster.core.intake;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import neatroster.core.TextSheet;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class NamesTest {
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "Ana Marlowe          | Ana        | Marlowe       | ''",
+        "Marlowe, Ana         | Ana        | Marlowe       | ''",
+        "Marlowe, Ana Maria   | Ana Maria  | Marlowe       | ''",
+        "Ana Maria Marlowe    | Ana Maria  | Marlowe       | ''",
+        "Plato                | Plato      | ''            | ''",
+        "Ludwig van der Berg  | Ludwig     | van der Berg  | ''",
+        "María de la Cruz     | María      | de la Cruz    | ''",
+        "van Dyke             | van        | Dyke          | ''",
+        "Bo Finch Jr.         | Bo         | Finch         | Jr.",
+        "Finch, Bo III        | Bo         | Finch         | III",
+        "MARLOWE Ana          | Ana        | MARLOWE       | ''",
+        "DE LA CRUZ María     | María      | DE LA CRUZ    | ''",
+        "ANA MARLOWE          | ANA        | MARLOWE       | ''",
+        "林 海                | 海         | 林            | ''",
+        "船越 さくら          | さくら     | 船越          | ''",
+        "O'Rourke-Daly, Siobhán | Siobhán  | O'Rourke-Daly | ''",
+        "محمد البحراني        | محمد       | البحراني      | ''",
+      })
+  void aFullNameIsTakenApart(String full, String given, String family, String suffix) {
+    assertThat(Names.split(full)).isEqualTo(new Names.Parts(given, "", family, suffix));
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"Ana Maria Marlowe", "José Ruiz Caballero", "Nguyễn Thuỷ Triều"})
+  void severalWordsCouldBeTakenApartInMoreThanOneWay(String full) {
+    assertThat(Names.isUncertain(full)).isTrue();
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "Ana Marlowe",
+        "Marlowe, Ana Maria",
+        "Ludwig van der Berg",
+        "Plato",
+        "林 海",
+        "MARLOWE Ana Maria"
+      })
+  void othersCouldNot(String full) {
+    assertThat(Names.isUncertain(full)).isFalse();
+  }
+
+  @Test
+  void partsThatTheSheetHasAreNotTakenApart() throws UnreadableSheetException {
+    List<Names.Parts> parts = new ArrayList<>();
+    List<String> full = new ArrayList<>();
+    SheetReading.of(
+            TextSheet.of(
+                "users",
+                """
+                given name | family name    | full name        | suffix
+                Ana        | van der Marlowe| somebody else    |
+                           |                | Finch, Bo        |
+                Cy         |                |                  | Jr.
+                """),
+            Optional.empty())
+        .read(
+            row -> {
+              parts.add(Names.parts(row));
+              full.add(Names.full(row));
+            });
+    assertThat(parts)
+        .containsExactly(
+            new Names.Parts("Ana", "", "van der Marlowe", ""),
+            new Names.Parts("Bo", "", "Finch", ""),
+            new Names.Parts("Cy", "", "", "Jr."));
+    assertThat(full).containsExactly("Ana van der Marlowe", "Bo Finch", "Cy Jr.");
+  }
+}
