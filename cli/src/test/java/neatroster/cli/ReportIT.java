@@ -137,6 +137,18 @@ class ReportIT {
   }
 
   @Test
+  void aQuotationMarkThatIsNotClosedIsOneShortFinding() throws Exception {
+    StringBuilder rows = new StringBuilder("given name,email\nAna,\"a@pier.example\n");
+    for (int i = 0; i < 5000; i++) {
+      rows.append("Bo,b").append(i).append("@pier.example\n");
+    }
+    Files.writeString(folder.resolve("users.csv"), rows);
+    Program.Result result = program.run("check", "users.csv");
+    assertThat(result.exit()).isEqualTo(1);
+    assertThat(result.out()).contains("goes over several lines. Is the").hasSizeLessThan(600);
+  }
+
+  @Test
   void theFolderAboveIsFoundAndWhoHasItIsSaid() throws Exception {
     program.file("roster.yaml", "rules: {bad-email: warning}");
     program.file("sheets/users.csv", "given name,email", "Ana,ana@pier");

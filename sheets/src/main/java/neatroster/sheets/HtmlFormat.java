@@ -43,7 +43,9 @@ final class HtmlFormat implements FileFormat {
     String encoding = page.charset().name().toLowerCase(Locale.ROOT);
     FileFacts facts = new FileFacts("html", encoding, null, false);
     List<Element> tables =
-        page.select("table").stream().filter(table -> table.select("table").size() == 1).toList();
+        page.select("table").stream()
+            .filter(table -> table.select("table").size() == 1 && !table.text().isBlank())
+            .toList();
     List<Sheet> sheets = new ArrayList<>();
     for (Element table : tables) {
       String sheet = tables.size() == 1 ? null : "Table " + (sheets.size() + 1);

@@ -151,6 +151,13 @@ class FormatsTest {
   }
 
   @Test
+  void tablesWithinTablesEndInOneLine() throws Exception {
+    Path page = folder.resolve("deep.html");
+    Files.writeString(page, "<table><tr><td>".repeat(5000) + "</td></tr></table>".repeat(5000));
+    assertThatThrownBy(() -> rows(page)).hasMessageContaining("no table on the page");
+  }
+
+  @Test
   void entitiesAreNotFetched() throws Exception {
     Path secret = Files.writeString(folder.resolve("secret.txt"), "the secret");
     Path file = folder.resolve("entity.ods");

@@ -60,6 +60,11 @@ public record Finding(
 
   /** Puts a finding together. */
   static final class Builder {
+    /** Values beyond this are shown in part: a report is no place for megabytes. */
+    private static final int LONGEST_VALUE = 2000;
+
+    private static final int LONGEST_SUGGESTION = 500;
+
     private final Rule rule;
     private final Place place;
     private final String message;
@@ -100,6 +105,12 @@ public record Finding(
       return with(other);
     }
 
+    private static String shortened(String value) {
+      return value == null || value.length() <= LONGEST_VALUE
+          ? value
+          : value.substring(0, LONGEST_VALUE) + "…";
+    }
+
     Rule rule() {
       return rule;
     }
@@ -112,9 +123,9 @@ public record Finding(
           column,
           columnIndex,
           field,
-          value,
+          shortened(value),
           message,
-          suggestion,
+          suggestion == null || suggestion.length() > LONGEST_SUGGESTION ? null : suggestion,
           List.copyOf(related),
           doubtsRelated);
     }

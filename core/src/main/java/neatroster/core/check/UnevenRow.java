@@ -41,8 +41,8 @@ final class UnevenRow implements RowRule {
     String message =
         "The row has " + cells + (cells == 1 ? " cell" : " cells") + ", the header " + width + ". ";
     if (holdsLines(row.row.raw())) {
-      message +=
-          "A value in it goes over several lines: is the quotation mark missing that ends it?";
+      message =
+          "A value in the row goes over several lines. Is the quotation mark missing that ends it?";
     } else if (cells > width) {
       message += "Is there a separator inside a value? Put that value in quotation marks.";
     } else {

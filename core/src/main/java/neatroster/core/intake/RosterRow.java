@@ -15,6 +15,9 @@ import neatroster.core.text.Cell;
  * own, <em>derived</em> from that one.
  */
 public final class RosterRow {
+  /** A value over more lines has swallowed the rows below it. */
+  private static final int MOST_LINES = 30;
+
   private final SheetReading reading;
   private final RosterRow from;
   private final Map<Field, Cell> derivedCells;
@@ -124,9 +127,13 @@ public final class RosterRow {
 
   /**
    * Whether the row does not have as many cells as the header, so that values may stand in the
-   * wrong columns. Blank cells beyond the last header do not count.
+   * wrong columns. Blank cells beyond the last header do not count. A row in which a value goes on
+   * over the rows below counts too.
    */
   public boolean isUneven() {
+    if (raw.linesInLongCells() > MOST_LINES) {
+      return true;
+    }
     int width = reading.columns().size();
     if (raw.size() < width) {
       // Without a header there is no width that a row should have.

@@ -5,6 +5,9 @@ import neatroster.core.text.Cell;
 
 /** One row of a sheet as its reader hands it on. The object is used again for the next row. */
 public final class SheetRow {
+  /** Longer rows than this are rare enough to be looked at more closely. */
+  private static final int LONG = 2000;
+
   private int number;
   private int size;
   private char[] text = new char[512];
@@ -72,6 +75,21 @@ public final class SheetRow {
     Cell cell = cells[column];
     cell.show(text, start, ends[column] - start);
     return cell;
+  }
+
+  /**
+   * How many line ends there are in a cell that is so long that a quotation mark may be missing;
+   * else 0.
+   */
+  int linesInLongCells() {
+    if (used < LONG) {
+      return 0;
+    }
+    int lines = 0;
+    for (int i = 0; i < used; i++) {
+      lines += text[i] == '\n' ? 1 : 0;
+    }
+    return lines;
   }
 
   /** Whether no cell holds anything that shows. */
