@@ -182,6 +182,16 @@ final class TidyCommand implements Callable<Integer> {
             skipped -> note(sheet, skipped));
       }
       written.put(name, rows[0]);
+      if (alongWithPeople) {
+        changes.add(
+            new Change(
+                sheet.name().toString(),
+                sheet.headerRow(),
+                moved(sheet),
+                "",
+                "",
+                "courses are now in the column enrollments"));
+      }
     }
     if (sheet.enrolls() && !alongWithPeople) {
       enrollments(sheet, settings, making, stem + "-enrollments.csv");
@@ -196,6 +206,17 @@ final class TidyCommand implements Callable<Integer> {
     return sheet.table() == Table.USERS
         && column.field().isPresent()
         && !Table.USERS.fields().contains(column.field().get());
+  }
+
+  /** The headers of the columns that say who is in which course. */
+  private static String moved(SheetReading sheet) {
+    List<String> headers = new ArrayList<>();
+    for (Column column : sheet.columns()) {
+      if (sheet.saysCourse(column)) {
+        headers.add(column.header());
+      }
+    }
+    return String.join(" ", headers);
   }
 
   private void note(SheetReading sheet, SkippedRow skipped) {
@@ -369,6 +390,7 @@ final class TidyCommand implements Callable<Integer> {
     written.forEach(
         (name, rows) ->
             screen.line(String.format("  %-32s %s", to.resolve(name), Counted.of(rows, "row"))));
+    screen.line("");
     screen.line(
         "Wrote "
             + screen.bold(Counted.of(written.size(), "sheet"))
