@@ -59,7 +59,7 @@ final class OpenRoster implements Closeable {
             "Name the spreadsheets, or work in a roster folder (one with a roster.yaml): neat-roster"
                 + " check users.xlsx courses.csv");
       }
-      open.settleClassLists(settings);
+      open.settleClassLists(settings, options.screen());
       open.roster = new Roster(open.readings, open.unread, open.order);
       return open;
     } catch (RuntimeException e) {
@@ -75,10 +75,20 @@ final class OpenRoster implements Closeable {
   /**
    * Which lists of people are lists of a course's people can be told when all courses are known.
    */
-  private void settleClassLists(Settings settings) {
+  private void settleClassLists(Settings settings, Screen screen) {
     CourseNames courses = CourseNames.of(readings, settings.courseAliases());
     for (int i = 0; i < readings.size(); i++) {
-      readings.set(i, settled(readings.get(i), courses, settings));
+      SheetReading before = readings.get(i);
+      SheetReading settled = settled(before, courses, settings);
+      readings.set(i, settled);
+      if (settled.courseOfAll().isPresent() && !courseOfSheet.containsKey(before)) {
+        // Whoever did not mean it must hear of it before a whole list is in the wrong course.
+        screen.remark(
+            settled.name()
+                + " is read as the class list of "
+                + settled.courseOfAll().get()
+                + ", which its name or a title names.");
+      }
     }
   }
 

@@ -136,6 +136,16 @@ class InspectIT {
   }
 
   @Test
+  void aListThatIsTakenForAClassListByItsNameIsSaid() throws Exception {
+    Program program = new Program(FILES);
+    Program.Result byName = program.run("check", "31 NAV-2.csv", "00-courses.csv");
+    assertThat(byName.err()).contains("31 NAV-2.csv is read as the class list of NAV-2");
+    assertThat(byName.out()).contains("2 users, 4 courses, 2 enrollments");
+    Program.Result asked = program.run("check", "course:NAV-1=31 NAV-2.csv", "00-courses.csv");
+    assertThat(asked.err()).isEmpty();
+  }
+
+  @Test
   void aPastedPageOfNamesBecomesUsersWithUsernames() throws Exception {
     Path out = temp.resolve("out");
     Program program = new Program(FILES);

@@ -157,6 +157,65 @@ class FormatsTest {
     assertThatThrownBy(() -> rows(page)).hasMessageContaining("no table on the page");
   }
 
+  private Path ods(String rows) throws IOException {
+    Path file = folder.resolve("made.ods");
+    String content =
+        "<?xml version=\"1.0\"?>"
+            + "<office:document-content xmlns:office=\"urn:oasis:names:tc:opendocument:xmlns:office:1.0\""
+            + " xmlns:table=\"urn:oasis:names:tc:opendocument:xmlns:table:1.0\""
+            + " xmlns:text=\"urn:oasis:names:tc:opendocument:xmlns:text:1.0\"><office:spreadsheet>"
+            + "<table:table table:name=\"A\">"
+            + rows
+            + "</table:table></office:spreadsheet></office:document-content>";
+    try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file))) {
+      zip.putNextEntry(new ZipEntry("content.xml"));
+      zip.write(content.getBytes(StandardCharsets.UTF_8));
+      zip.closeEntry();
+    }
+    return file;
+  }
+
+  private static String cell(String attributes, String text) {
+    return "<table:table-cell " + attributes + "><text:p>" + text + "</text:p></table:table-cell>";
+  }
+
+  @Test
+  void cellsAndRowsOfAnOpenDocumentThatRepeatAreWrittenOut() throws Exception {
+    String blank = "<table:table-cell table:number-columns-repeated=\"16000\"/>";
+    Path file =
+        ods(
+            "<table:table-row>"
+                + cell("table:number-columns-repeated=\"2\"", "a")
+                + "<table:covered-table-cell/>"
+                + cell("", "b<text:s text:c=\"2\"/>c<text:tab/>d")
+                + blank
+                + "</table:table-row>"
+                + "<table:table-row table:number-rows-repeated=\"3\">"
+                + blank
+                + "</table:table-row>"
+                + "<table:table-row table:number-rows-repeated=\"2\">"
+                + cell("", "again")
+                + "</table:table-row>"
+                + "<table:table-row table:number-rows-repeated=\"1048000\">"
+                + blank
+                + "</table:table-row>");
+    assertThat(rows(file)).containsExactly("1:a|a||b  c\td", "5:again", "6:again");
+  }
+
+  @Test
+  void numbersAndDatesOfAnOpenDocumentAreWhatTheyStandFor() throws Exception {
+    Path file =
+        ods(
+            "<table:table-row>"
+                + cell("office:value-type=\"float\" office:value=\"123456789012\"", "1.23E+11")
+                + cell("office:value-type=\"float\" office:value=\"417\"", "000417")
+                + cell("office:value-type=\"date\" office:date-value=\"2011-04-03\"", "3. Apr 11")
+                + "<table:table-cell><office:annotation><text:p>a remark</text:p>"
+                + "</office:annotation><text:p>one</text:p><text:p>two</text:p></table:table-cell>"
+                + "</table:table-row>");
+    assertThat(rows(file)).containsExactly("1:123456789012|000417|2011-04-03|one\ntwo");
+  }
+
   @Test
   void entitiesAreNotFetched() throws Exception {
     Path secret = Files.writeString(folder.resolve("secret.txt"), "the secret");
