@@ -81,8 +81,8 @@ public final class CheckBenchmark {
     long start = System.nanoTime();
     Process process =
         new ProcessBuilder(line)
-            .redirectOutput(ProcessBuilder.Redirect.DISCARD)
             .inheritIO()
+            .redirectOutput(ProcessBuilder.Redirect.DISCARD)
             .start();
     int exit = process.waitFor();
     if (exit != 0) {
