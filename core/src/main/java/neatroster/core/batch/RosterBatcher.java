@@ -140,7 +140,7 @@ public final class RosterBatcher {
 
   private void user(RosterRow row, int line) {
     int user = userOf(row, line);
-    if (user >= 0 && row.reading().enrolls() && !seen(user)) {
+    if (user >= 0 && row.reading().enrolls() && !isFirstRowOf(user)) {
       // Another row about the same person, for another course.
       return;
     }
@@ -191,7 +191,7 @@ public final class RosterBatcher {
     change(Phase.USERS, Change.CREATE, values);
   }
 
-  private boolean seen(int user) {
+  private boolean isFirstRowOf(int user) {
     boolean first = !usersSeen.get(user);
     usersSeen.set(user);
     return first;

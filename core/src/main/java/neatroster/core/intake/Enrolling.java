@@ -25,14 +25,15 @@ sealed interface Enrolling {
   void enrollments(RosterRow row, Consumer<RosterRow> receiver);
 
   /** A blank cell, a hyphen, a nought or a no: not enrolled. */
-  Set<String> NO =
-      Set.of("", "-", "–", "—", "0", "no", "n", "false", "nein", "non", "não", "nao", "x̶");
+  Set<String> NO = Set.of("", "-", "–", "—", "0", "no", "n", "false", "nein", "non", "não", "nao");
 
-  /** A mark that says no more than that somebody is enrolled. */
+  /**
+   * A mark that says no more than that somebody is enrolled. One that some read as a no is none.
+   */
   Set<String> YES =
       Set.of(
-          "x", "✓", "✔", "✗", "1", "yes", "y", "true", "si", "sí", "oui", "ja", "j", "sim", "s",
-          "o", "*", "+", "•");
+          "x", "✓", "✔", "1", "yes", "y", "true", "si", "sí", "oui", "ja", "j", "sim", "s", "*",
+          "+", "•");
 
   /** One course on each row of users, or several between semicolons. */
   record OnEachRow(int course, int role, int group, int starts, int ends) implements Enrolling {

@@ -165,12 +165,13 @@ public final class SheetReading {
     }
     boolean[] marks = {!at.isEmpty()};
     if (marks[0]) {
-      sheet.read(
+      // Totals below the marks are no scores.
+      read(
           row -> {
-            for (int i = 0; marks[0] && row.number() > headerRow && i < at.size(); i++) {
-              marks[0] = Enrolling.InAGrid.isMark(row.cell(at.get(i)).cleaned(), isRole);
+            for (int i = 0; marks[0] && i < at.size(); i++) {
+              String cell = row.raw().cell(at.get(i)).cleaned();
+              marks[0] = Enrolling.InAGrid.isMark(cell, isRole);
             }
-            return marks[0];
           });
     }
     return marks[0]

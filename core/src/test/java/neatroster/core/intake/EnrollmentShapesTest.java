@@ -139,6 +139,14 @@ class EnrollmentShapesTest {
   }
 
   @Test
+  void aTotalBelowAGridIsNoScoreAndACrossThatMayMeanNoIsNoMark() throws UnreadableSheetException {
+    String grid = "name | email | NAV-1\nAna Lee | a@pier.example | x\n";
+    assertThat(enrollments(read("a", grid + "Total | | 17\n")))
+        .containsExactly("2 a@pier.example NAV-1 . .");
+    assertThat(read("a", grid + "Bo Finch | b@pier.example | ✗\n").enrolls()).isFalse();
+  }
+
+  @Test
   void scoresBelowCoursesAreNoGrid() throws UnreadableSheetException {
     SheetReading sheet =
         read("a", "name | email | NAV-1 | NAV-2\nAna Lee | a@pier.example | 1 | 87\n");
