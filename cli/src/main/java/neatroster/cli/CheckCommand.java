@@ -32,6 +32,7 @@ final class CheckCommand implements Callable<Integer> {
     Settings settings = folder.map(f -> f.settings(screen)).orElseGet(Settings::standard);
     try (OpenRoster open = OpenRoster.open(options, settings, files, folder)) {
       CheckResult result = new Checker(settings).check(open.roster(), Workplace.knownIn(folder));
+      open.verifyUnchanged();
       if (options.json()) {
         Json.write(screen.out(), json -> FindingsJson.write(json, result));
       } else {

@@ -17,7 +17,6 @@ import neatroster.core.accounts.IssuedAccount;
 import neatroster.core.accounts.NewUser;
 import neatroster.core.accounts.PasswordMaker;
 import neatroster.core.accounts.PasswordWords;
-import neatroster.core.accounts.PatternException;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Checker;
 import neatroster.core.check.Finding;
@@ -28,6 +27,7 @@ import neatroster.core.model.Place;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.pattern.PatternException;
 import neatroster.register.RegisterException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -78,7 +78,7 @@ final class IssueCommand implements Callable<Integer> {
     Settings settings = folder.settings(screen);
     try (OpenRoster open = OpenRoster.open(options, settings, files, Optional.of(folder));
         Workplace workplace = Workplace.open(folder, "issue")) {
-      Outcome outcome = issue(settings, open.roster(), workplace);
+      Outcome outcome = issue(settings, open, workplace);
       if (options.json()) {
         Json.write(screen.out(), json -> json(json, outcome));
       } else {
@@ -89,7 +89,8 @@ final class IssueCommand implements Callable<Integer> {
     }
   }
 
-  private static Outcome issue(Settings settings, Roster all, Workplace workplace) {
+  private static Outcome issue(Settings settings, OpenRoster open, Workplace workplace) {
+    Roster all = open.roster();
     Roster users =
         new Roster(
             all.sheets().stream().filter(sheet -> sheet.table() == Table.USERS).toList(),
@@ -130,6 +131,7 @@ final class IssueCommand implements Callable<Integer> {
           (sheet, why) -> {});
       List<Place> refused = new ArrayList<>();
       List<IssuedAccount> issued = issuer.issue(newUsers, refused);
+      open.verifyUnchanged();
       if (!issued.isEmpty()) {
         workplace.accounts().add(issued, workplace.register());
       }

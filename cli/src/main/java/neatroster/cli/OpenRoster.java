@@ -7,19 +7,23 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import neatroster.core.intake.CourseNames;
 import neatroster.core.intake.Roster;
 import neatroster.core.intake.Sheet;
+import neatroster.core.intake.SheetPlanException;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.Settings;
 import neatroster.core.model.SheetName;
+import neatroster.core.model.SheetPlan;
 import neatroster.core.text.Nearest;
 import neatroster.sheets.SheetFile;
 import neatroster.sheets.SheetFiles;
@@ -34,7 +38,12 @@ final class OpenRoster implements Closeable {
   private Path standardInput;
   private Roster roster;
 
-  private OpenRoster() {}
+  private final Settings settings;
+  private final Map<Path, Stamp> stamps = new LinkedHashMap<>();
+
+  private OpenRoster(Settings settings) {
+    this.settings = settings;
+  }
 
   /**
    * Opens the files that a command line names, or those of the roster folder where it names none.
@@ -44,7 +53,7 @@ final class OpenRoster implements Closeable {
       Settings settings,
       List<String> arguments,
       Optional<RosterFolder> folder) {
-    OpenRoster open = new OpenRoster();
+    OpenRoster open = new OpenRoster(settings);
     try {
       if (!arguments.isEmpty()) {
         for (String argument : arguments) {
@@ -59,9 +68,12 @@ final class OpenRoster implements Closeable {
             "Name the spreadsheets, or work in a roster folder (one with a roster.yaml): neat-roster"
                 + " check users.xlsx courses.csv");
       }
-      open.settleClassLists(settings, options.screen());
+      open.settleClassLists(options.screen());
       open.roster = new Roster(open.readings, open.unread, open.order);
       return open;
+    } catch (SheetPlanException e) {
+      open.close();
+      throw Problem.usage(e.getMessage());
     } catch (RuntimeException e) {
       open.close();
       throw e;
@@ -73,15 +85,49 @@ final class OpenRoster implements Closeable {
   }
 
   /**
+   * Makes sure that what was read over and over was the same each time: somebody may save a sheet
+   * while a command reads it.
+   */
+  void verifyUnchanged() {
+    stamps.forEach(
+        (path, stamp) -> {
+          if (!stamp.equals(Stamp.of(path))) {
+            throw Problem.unreadable(
+                path.getFileName()
+                    + " was changed while it was being read. Nothing was done; run the command again.",
+                null);
+          }
+        });
+  }
+
+  /**
+   * What a file's change can be told by.
+   *
+   * @param size its length in bytes
+   * @param changed when it was last written to
+   */
+  private record Stamp(long size, FileTime changed) {
+    static Stamp of(Path path) {
+      try {
+        return new Stamp(Files.size(path), Files.getLastModifiedTime(path));
+      } catch (IOException e) {
+        return new Stamp(-1, FileTime.fromMillis(0));
+      }
+    }
+  }
+
+  /**
    * Which lists of people are lists of a course's people can be told when all courses are known.
    */
-  private void settleClassLists(Settings settings, Screen screen) {
+  private void settleClassLists(Screen screen) {
     CourseNames courses = CourseNames.of(readings, settings.courseAliases());
     for (int i = 0; i < readings.size(); i++) {
       SheetReading before = readings.get(i);
-      SheetReading settled = settled(before, courses, settings);
+      SheetReading settled = settled(before, courses);
       readings.set(i, settled);
-      if (settled.courseOfAll().isPresent() && !courseOfSheet.containsKey(before)) {
+      boolean said =
+          courseOfSheet.containsKey(before) || before.plan().flatMap(SheetPlan::course).isPresent();
+      if (settled.courseOfAll().isPresent() && !said) {
         // Whoever did not mean it must hear of it before a whole list is in the wrong course.
         screen.remark(
             settled.name()
@@ -92,7 +138,7 @@ final class OpenRoster implements Closeable {
     }
   }
 
-  private SheetReading settled(SheetReading reading, CourseNames courses, Settings settings) {
+  private SheetReading settled(SheetReading reading, CourseNames courses) {
     try {
       return reading.enrollingIn(
           courses,
@@ -135,6 +181,7 @@ final class OpenRoster implements Closeable {
             argument.name() + " is a folder, not a file. Name the files in it, or use --folder.",
             null);
       }
+      stamps.put(argument.path(), Stamp.of(argument.path()));
       file = SheetFiles.open(argument.path(), argument.name());
     } catch (UnreadableSheetException e) {
       unread(new SheetName(argument.name(), null), e);
@@ -153,7 +200,7 @@ final class OpenRoster implements Closeable {
     for (Sheet sheet : sheets) {
       order.add(sheet.name());
       try {
-        SheetReading reading = SheetReading.of(sheet, argument.table());
+        SheetReading reading = SheetReading.of(sheet, argument.table(), settings);
         argument.course().ifPresent(course -> courseOfSheet.put(reading, course));
         readings.add(reading);
       } catch (UnreadableSheetException e) {

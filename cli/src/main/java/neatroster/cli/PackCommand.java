@@ -107,7 +107,7 @@ final class PackCommand implements Callable<Integer> {
         refuse(screen, checked, refusal.get());
         return Exit.FINDINGS;
       }
-      Packed packed = pack(settings, formats, checked, known, workplace);
+      Packed packed = pack(settings, formats, open, checked, known, workplace);
       if (options.json()) {
         Json.write(screen.out(), json -> json(json, packed));
       } else {
@@ -221,6 +221,7 @@ final class PackCommand implements Callable<Integer> {
   private static Packed pack(
       Settings settings,
       List<BatchFormat> formats,
+      OpenRoster open,
       CheckResult checked,
       KnownUsers known,
       Workplace workplace)
@@ -279,6 +280,7 @@ final class PackCommand implements Callable<Integer> {
           files.add(new PackedFile(path, format, written, run.sha256(path)));
         }
       }
+      open.verifyUnchanged();
       Packed packed =
           new Packed(
               run.name(),

@@ -14,15 +14,14 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import neatroster.core.accounts.PatternException;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.Rules;
-import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.pattern.PatternException;
 import neatroster.core.text.Cleaning;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
@@ -43,16 +42,7 @@ final class SettingsReader {
   /** Settings of the contract that no command of this version acts on. */
   private static final Set<String> NOT_YET =
       Set.of(
-          "phones",
-          "join-codes",
-          "match-by",
-          "stop-above",
-          "most-courses",
-          "consent",
-          "sheets",
-          "platform",
-          "fields",
-          "words");
+          "phones", "join-codes", "match-by", "stop-above", "most-courses", "consent", "platform");
 
   /** Rules of the contract that no version has yet. */
   private static final Set<String> RULES_TO_COME =
@@ -191,16 +181,7 @@ final class SettingsReader {
     }
     RoleWords roles = roles(root);
     return new Settings(
-        root.choice(
-            "dates",
-            ordered(
-                "day-first",
-                DateOrder.DAY_FIRST,
-                "month-first",
-                DateOrder.MONTH_FIRST,
-                "ask",
-                DateOrder.ASK),
-            standard.dates()),
+        root.choice("dates", ReadingSettings.DATES, standard.dates()),
         usernames(root.section("usernames")),
         emails(root.section("emails")),
         ids(root.section("ids")),
@@ -210,7 +191,9 @@ final class SettingsReader {
         defaultRole(root, roles),
         defaults(root.section("defaults")),
         aliases(root.section("aliases")),
-        rules(root.section("rules")));
+        rules(root.section("rules")),
+        ReadingSettings.read(root),
+        standard.checks());
   }
 
   private void notYet(YamlSection section, String key) {
@@ -286,8 +269,8 @@ final class SettingsReader {
         "pattern",
         pattern -> {
           try {
-            neatroster.core.accounts.Pattern.parse(
-                pattern, neatroster.core.accounts.Pattern.userValues());
+            neatroster.core.pattern.Pattern.parse(
+                pattern, neatroster.core.pattern.Pattern.userValues());
             return Optional.empty();
           } catch (PatternException e) {
             return Optional.of(new YamlSection.Fault(e.position(), e.getMessage()));
@@ -383,7 +366,6 @@ final class SettingsReader {
 
   private Map<String, String> aliases(YamlSection section) throws SettingsException {
     section.only(List.of("courses", "groups", "sites", "categories"));
-    notYet(section, Set.of("groups", "sites", "categories"));
     YamlSection courses = section.section("courses");
     Map<String, String> aliases = new HashMap<>();
     for (String alias : courses.keys()) {

@@ -19,6 +19,7 @@ import org.yaml.snakeyaml.nodes.SequenceNode;
 final class YamlSection {
   private final String file;
   private final Map<String, NodeTuple> entries = new LinkedHashMap<>();
+  private int start = 1;
 
   private YamlSection(String file) {
     this.file = file;
@@ -83,6 +84,33 @@ final class YamlSection {
   YamlSection section(String key) throws SettingsException {
     NodeTuple entry = entries.get(key);
     return entry == null ? empty(file) : of(file, entry.getValueNode());
+  }
+
+  /** The sections that a key lists, each a mapping. */
+  List<YamlSection> sections(String key) throws SettingsException {
+    NodeTuple entry = entries.get(key);
+    if (entry == null || isNothing(entry.getValueNode())) {
+      return List.of();
+    }
+    if (!(entry.getValueNode() instanceof SequenceNode sequence)) {
+      throw error(entry.getValueNode(), "here stands a list; begin each entry with a hyphen");
+    }
+    List<YamlSection> sections = new ArrayList<>();
+    for (Node node : sequence.getValue()) {
+      sections.add(of(file, node));
+      sections.get(sections.size() - 1).start = node.getStartMark().getLine() + 1;
+    }
+    return sections;
+  }
+
+  /** Where an entry of a list begins, as messages name it. */
+  String place() {
+    return file + ", line " + start;
+  }
+
+  /** Whether there is such a key. */
+  boolean has(String key) {
+    return entries.containsKey(key);
   }
 
   /** Whether the key's value is a section of its own. */

@@ -25,6 +25,8 @@ class WallsTest {
           .definedBy("..core.text..")
           .layer("model")
           .definedBy("..core.model..")
+          .layer("pattern")
+          .definedBy("..core.pattern..")
           .layer("intake")
           .definedBy("..core.intake..")
           .layer("check")
@@ -41,8 +43,10 @@ class WallsTest {
           .mayOnlyBeAccessedByLayers("accounts", "batch")
           .whereLayer("intake")
           .mayOnlyBeAccessedByLayers("check", "accounts", "batch")
+          .whereLayer("pattern")
+          .mayOnlyBeAccessedByLayers("intake", "check", "accounts", "batch")
           .whereLayer("model")
-          .mayOnlyBeAccessedByLayers("intake", "check", "accounts", "batch");
+          .mayOnlyBeAccessedByLayers("pattern", "intake", "check", "accounts", "batch");
 
   @ArchTest
   static final ArchRule NO_CYCLES =

@@ -2,7 +2,6 @@ package neatroster.sheets;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
-import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
@@ -13,7 +12,7 @@ import java.util.List;
  * Writes CSV (RFC 4180): UTF-8, comma, CR LF. A value that a spreadsheet program would run as a
  * formula is written behind an apostrophe.
  */
-public final class CsvRows implements Closeable {
+public final class CsvRows implements RowWriter {
   private final CsvWriter writer;
 
   /** Starts writing to a stream, which {@link #close} closes. */
@@ -25,6 +24,7 @@ public final class CsvRows implements Closeable {
   }
 
   /** Writes one row. */
+  @Override
   public void row(List<String> cells) {
     String[] guarded = new String[cells.size()];
     for (int i = 0; i < guarded.length; i++) {

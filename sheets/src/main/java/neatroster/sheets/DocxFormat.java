@@ -58,6 +58,8 @@ final class DocxFormat implements FileFormat {
     private final StringBuilder text = new StringBuilder();
     private List<String> cells = new ArrayList<>();
     private int tableDepth;
+    private boolean goesOnFromAbove;
+    private int blanksBehind;
     private boolean inText;
 
     void read(XMLStreamReader xml) throws XMLStreamException {
@@ -90,7 +92,13 @@ final class DocxFormat implements FileFormat {
         case "tc" -> {
           if (tableDepth == 1) {
             text.setLength(0);
+            goesOnFromAbove = false;
+            blanksBehind = 0;
           }
+        }
+        case "vMerge" -> {
+          String value = xml.getAttributeValue(xml.getNamespaceURI(), "val");
+          goesOnFromAbove = tableDepth == 1 && (value == null || value.equals("continue"));
         }
         case "p" -> {
           if (tableDepth == 0) {
@@ -103,15 +111,19 @@ final class DocxFormat implements FileFormat {
         case "tab" -> text.append('\t');
         case "br" -> text.append('\n');
         case "gridSpan" -> {
-          String span = xml.getAttributeValue(xml.getNamespaceURI(), "val");
-          for (int i = 1;
-              span != null && span.matches("\\d{1,3}") && i < Integer.parseInt(span);
-              i++) {
-            cells.add("");
-          }
+          String columns = xml.getAttributeValue(xml.getNamespaceURI(), "val");
+          boolean several = columns != null && columns.matches("\\d{1,3}");
+          blanksBehind = several ? Integer.parseInt(columns) - 1 : 0;
         }
         default -> {}
       }
+    }
+
+    /** What stands in a column of the row before. */
+    private String above(int column) {
+      List<List<String>> table = tables.get(tables.size() - 1);
+      List<String> last = table.isEmpty() ? List.of() : table.get(table.size() - 1);
+      return column < last.size() ? last.get(column) : "";
     }
 
     private void end(String element) {
@@ -120,7 +132,10 @@ final class DocxFormat implements FileFormat {
         case "tbl" -> tableDepth--;
         case "tc" -> {
           if (tableDepth == 1) {
-            cells.add(text.toString());
+            cells.add(goesOnFromAbove ? above(cells.size()) : text.toString());
+            for (; blanksBehind > 0; blanksBehind--) {
+              cells.add("");
+            }
             text.setLength(0);
           }
         }

@@ -65,10 +65,16 @@ final class HtmlFormat implements FileFormat {
 
   private static List<List<String>> rows(Element table) {
     List<List<String>> rows = new ArrayList<>();
+    RowSpans spans = new RowSpans();
     for (Element tr : table.select("tr")) {
       List<String> cells = new ArrayList<>();
       for (Element cell : tr.children()) {
         if (cell.nameIs("td") || cell.nameIs("th")) {
+          fillFromAbove(cells, rows.size(), spans);
+          String down = cell.attr("rowspan");
+          if (down.matches("[1-9]\\d{0,4}") && Integer.parseInt(down) > 1) {
+            spans.begin(cells.size(), rows.size() + Integer.parseInt(down) - 1, cell.text());
+          }
           cells.add(cell.text());
           String span = cell.attr("colspan");
           int wide = span.matches("\\d{1,4}") ? Math.min(WIDEST_SPAN, Integer.parseInt(span)) : 1;
@@ -77,8 +83,18 @@ final class HtmlFormat implements FileFormat {
           }
         }
       }
+      fillFromAbove(cells, rows.size(), spans);
       rows.add(cells);
     }
     return rows;
+  }
+
+  /** A cell that reaches down takes the place of one in each row that it reaches. */
+  private static void fillFromAbove(List<String> cells, int row, RowSpans spans) {
+    for (String above = spans.at(row, cells.size());
+        above != null;
+        above = spans.at(row, cells.size())) {
+      cells.add(above);
+    }
   }
 }

@@ -10,6 +10,7 @@ import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import neatroster.core.intake.FileFacts;
+import neatroster.core.intake.Hidden;
 import neatroster.core.intake.Sheet;
 import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.UnreadableSheetException;
@@ -158,8 +159,19 @@ final class OpenDocumentFormat implements FileFormat {
   private record TableSheet(ZipFile zip, SheetName name, FileFacts facts, int number)
       implements Sheet {
     @Override
+    public Hidden hidden() {
+      try (InputStream in = SafeZip.content(zip, CONTENT)) {
+        return new HiddenParts(number).find(SafeXml.read(in));
+      } catch (IOException | XMLStreamException | UnreadableSheetException e) {
+        // Whoever reads the rows comes to the same place and says so.
+        return Hidden.NOTHING;
+      }
+    }
+
+    @Override
     public void read(Receiver receiver) throws UnreadableSheetException {
       SheetRow row = new SheetRow();
+      RowSpans spans = new RowSpans();
       try (InputStream in = SafeZip.content(zip, CONTENT)) {
         XMLStreamReader xml = SafeXml.read(in);
         int table = -1;
@@ -178,7 +190,7 @@ final class OpenDocumentFormat implements FileFormat {
               && depth == 1
               && is(xml, TABLE, "table-row")) {
             int repeats = repeats(xml, TABLE, "number-rows-repeated", Integer.MAX_VALUE);
-            List<String> cells = cells(xml);
+            List<String> cells = cells(xml, next, spans);
             // The rest of a sheet is one blank row that repeats a million times.
             for (int i = 0; i < (cells.isEmpty() ? 0 : Math.min(repeats, 10_000)); i++) {
               row.begin(next + i);
@@ -196,7 +208,8 @@ final class OpenDocumentFormat implements FileFormat {
     }
 
     /** The cells of the row that has begun, without blank ones at its end. */
-    private static List<String> cells(XMLStreamReader xml) throws XMLStreamException {
+    private static List<String> cells(XMLStreamReader xml, int row, RowSpans spans)
+        throws XMLStreamException {
       List<String> cells = new ArrayList<>();
       int blanks = 0;
       int depth = 1;
@@ -208,7 +221,14 @@ final class OpenDocumentFormat implements FileFormat {
             && depth == 1
             && (is(xml, TABLE, "table-cell") || is(xml, TABLE, "covered-table-cell"))) {
           int repeats = repeats(xml, TABLE, "number-columns-repeated", MOST_COLUMNS);
+          int spanned = repeats(xml, TABLE, "number-rows-spanned", 1_000_000);
+          String above = spans.at(row, cells.size() + blanks);
           String text = cell(xml);
+          if (spanned > 1) {
+            spans.begin(cells.size() + blanks, row + spanned - 1, text);
+          } else if (above != null && text.isEmpty()) {
+            text = above;
+          }
           if (text.isEmpty()) {
             blanks += repeats;
           } else {
@@ -231,6 +251,7 @@ final class OpenDocumentFormat implements FileFormat {
       String type = xml.getAttributeValue(OFFICE, "value-type");
       String date = xml.getAttributeValue(OFFICE, "date-value");
       String value = xml.getAttributeValue(OFFICE, "value");
+      String formula = xml.getAttributeValue(TABLE, "formula");
       StringBuilder text = new StringBuilder();
       int depth = 1;
       while (depth > 0) {
@@ -247,6 +268,10 @@ final class OpenDocumentFormat implements FileFormat {
             depth++;
           }
         }
+      }
+      if (formula != null && type == null && text.isEmpty()) {
+        // Written by a program that calculates nothing.
+        return "=" + formula.replaceFirst("^[a-z]*:?=", "");
       }
       if ("date".equals(type) && date != null) {
         return date.replace("T00:00:00", "");

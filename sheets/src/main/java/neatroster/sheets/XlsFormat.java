@@ -4,9 +4,12 @@ import java.io.IOException;
 import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import neatroster.core.intake.FileFacts;
+import neatroster.core.intake.Hidden;
 import neatroster.core.intake.Sheet;
 import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.UnreadableSheetException;
@@ -19,6 +22,8 @@ import org.apache.poi.ss.usermodel.CellType;
 import org.apache.poi.ss.usermodel.DataFormatter;
 import org.apache.poi.ss.usermodel.DateUtil;
 import org.apache.poi.ss.usermodel.Row;
+import org.apache.poi.ss.util.CellAddress;
+import org.apache.poi.ss.util.CellRangeAddress;
 
 /**
  * The workbooks of before 2007 (BIFF8 in an OLE 2 container); also the container that hides a
@@ -82,14 +87,49 @@ final class XlsFormat implements FileFormat {
     }
 
     @Override
+    public Hidden hidden() {
+      int rows = 0;
+      int width = 0;
+      for (Row row : sheet) {
+        rows += row.getZeroHeight() ? 1 : 0;
+        width = Math.max(width, row.getLastCellNum());
+      }
+      List<Integer> columns = new ArrayList<>();
+      for (int i = 0; i < width; i++) {
+        if (sheet.isColumnHidden(i)) {
+          columns.add(i);
+        }
+      }
+      var workbook = sheet.getWorkbook();
+      int number = workbook.getSheetIndex(sheet);
+      boolean whole = workbook.isSheetHidden(number) || workbook.isSheetVeryHidden(number);
+      return new Hidden(whole, rows, columns);
+    }
+
+    @Override
     public void read(Receiver receiver) {
       DataFormatter formatter = new DataFormatter(Locale.ROOT);
       SheetRow row = new SheetRow();
+      Map<CellAddress, Integer> lastRow = new HashMap<>();
+      for (CellRangeAddress merged : sheet.getMergedRegions()) {
+        if (merged.getLastRow() > merged.getFirstRow()) {
+          lastRow.put(
+              new CellAddress(merged.getFirstRow(), merged.getFirstColumn()), merged.getLastRow());
+        }
+      }
+      RowSpans spans = new RowSpans();
       for (Row from : sheet) {
-        row.begin(from.getRowNum() + 1);
-        for (int i = 0; i < from.getLastCellNum(); i++) {
+        int number = from.getRowNum();
+        row.begin(number + 1);
+        for (int i = 0; i < Math.max(from.getLastCellNum(), spans.rightmost() + 1); i++) {
           Cell cell = from.getCell(i);
-          row.add(cell == null ? "" : text(cell, formatter));
+          String above = spans.at(number, i);
+          String text = above != null ? above : cell == null ? "" : text(cell, formatter);
+          Integer last = lastRow.isEmpty() ? null : lastRow.get(new CellAddress(number, i));
+          if (last != null) {
+            spans.begin(i, last, text);
+          }
+          row.add(text);
         }
         if (!receiver.row(row)) {
           return;

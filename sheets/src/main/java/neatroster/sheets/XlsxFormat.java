@@ -1,16 +1,24 @@
 package neatroster.sheets;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.stream.Stream;
+import java.util.zip.ZipFile;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
 import neatroster.core.intake.FileFacts;
+import neatroster.core.intake.Hidden;
 import neatroster.core.intake.Sheet;
 import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.UnreadableSheetException;
@@ -19,6 +27,7 @@ import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
+import org.dhatim.fastexcel.reader.SheetVisibility;
 
 /** Office Open XML workbooks (ECMA-376), read row by row. */
 final class XlsxFormat implements FileFormat {
@@ -48,7 +57,10 @@ final class XlsxFormat implements FileFormat {
       throw new UnreadableSheetException(0, DAMAGED);
     }
     List<Sheet> sheets = new ArrayList<>();
-    workbook.getSheets().forEach(sheet -> sheets.add(new XlsxSheet(sheet, name)));
+    Map<String, String> entries = entries(path);
+    workbook
+        .getSheets()
+        .forEach(sheet -> sheets.add(new XlsxSheet(path, sheet, name, entries.get(sheet.getId()))));
     return new SheetFile() {
       @Override
       public List<Sheet> sheets() {
@@ -62,7 +74,63 @@ final class XlsxFormat implements FileFormat {
     };
   }
 
-  private record XlsxSheet(org.dhatim.fastexcel.reader.Sheet sheet, String file) implements Sheet {
+  /** Where in the file the worksheets are, by the ids that the workbook knows them by. */
+  private static Map<String, String> entries(Path path) throws UnreadableSheetException {
+    Map<String, String> entries = new HashMap<>();
+    try (ZipFile zip = SafeZip.open(path);
+        InputStream in = SafeZip.content(zip, "xl/_rels/workbook.xml.rels")) {
+      XMLStreamReader xml = SafeXml.read(in);
+      while (xml.hasNext()) {
+        if (xml.next() == XMLStreamConstants.START_ELEMENT
+            && xml.getLocalName().equals("Relationship")) {
+          String target = xml.getAttributeValue(null, "Target");
+          boolean whole = target != null && target.startsWith("/");
+          entries.put(
+              xml.getAttributeValue(null, "Id"), whole ? target.substring(1) : "xl/" + target);
+        }
+      }
+      return entries;
+    } catch (IOException | XMLStreamException e) {
+      throw new UnreadableSheetException(0, DAMAGED);
+    }
+  }
+
+  private static final class XlsxSheet implements Sheet {
+    private final Path path;
+    private final org.dhatim.fastexcel.reader.Sheet sheet;
+    private final String file;
+    private final String entry;
+    private XlsxMarkup markup;
+
+    XlsxSheet(Path path, org.dhatim.fastexcel.reader.Sheet sheet, String file, String entry) {
+      this.path = path;
+      this.sheet = sheet;
+      this.file = file;
+      this.entry = entry;
+    }
+
+    @Override
+    public Hidden hidden() {
+      boolean whole = sheet.getVisibility() != SheetVisibility.VISIBLE;
+      try {
+        return new Hidden(whole, markup().hiddenRows(), markup().hiddenColumns());
+      } catch (UnreadableSheetException e) {
+        // Whoever reads the rows comes to the same place and says so.
+        return new Hidden(whole, 0, List.of());
+      }
+    }
+
+    private XlsxMarkup markup() throws UnreadableSheetException {
+      if (markup == null) {
+        try (ZipFile zip = SafeZip.open(path)) {
+          markup = XlsxMarkup.of(zip, entry == null ? "" : entry);
+        } catch (IOException e) {
+          throw new UnreadableSheetException(0, DAMAGED);
+        }
+      }
+      return markup;
+    }
+
     @Override
     public SheetName name() {
       return new SheetName(file, sheet.getName());
@@ -76,14 +144,16 @@ final class XlsxFormat implements FileFormat {
     @Override
     public void read(Receiver receiver) throws UnreadableSheetException {
       SheetRow row = new SheetRow();
+      XlsxMarkup merged = markup().merges() ? markup() : null;
+      RowSpans spans = new RowSpans();
       try (Stream<Row> rows = sheet.openStream()) {
         for (Iterator<Row> each = rows.iterator(); each.hasNext(); ) {
           Row from = each.next();
           row.begin(from.getRowNum());
-          int cells = from.getCellCount();
-          for (int i = 0; i < cells; i++) {
-            Cell cell = from.getCell(i);
-            row.add(cell == null ? "" : text(cell));
+          if (merged == null) {
+            cells(from, row);
+          } else {
+            cells(from, row, merged, spans);
           }
           if (!receiver.row(row)) {
             return;
@@ -94,14 +164,46 @@ final class XlsxFormat implements FileFormat {
       }
     }
 
-    /** What the user sees in the cell. */
+    private static void cells(Row from, SheetRow row) {
+      int cells = from.getCellCount();
+      for (int i = 0; i < cells; i++) {
+        Cell cell = from.getCell(i);
+        row.add(cell == null ? "" : text(cell));
+      }
+    }
+
+    private static void cells(Row from, SheetRow row, XlsxMarkup merged, RowSpans spans) {
+      int number = from.getRowNum();
+      int cells = Math.max(from.getCellCount(), merged.rightmost() + 1);
+      for (int i = 0; i < cells; i++) {
+        Cell cell = i < from.getCellCount() ? from.getCell(i) : null;
+        String above = spans.at(number, i);
+        String text = above != null ? above : cell == null ? "" : text(cell);
+        if (above == null && merged.lastRow(number, i) > number) {
+          spans.begin(i, merged.lastRow(number, i), text);
+        }
+        row.add(text);
+      }
+    }
+
+    /** What the user sees in the cell; a formula itself where its result was not saved. */
     private static String text(Cell cell) {
       return switch (cell.getType()) {
         case NUMBER -> number(cell);
         case BOOLEAN -> cell.asBoolean() ? "true" : "false";
         case STRING -> cell.getText();
-        case FORMULA, ERROR, EMPTY -> cell.getRawValue() == null ? "" : cell.getRawValue();
+        case FORMULA -> formula(cell);
+        case ERROR, EMPTY -> cell.getRawValue() == null ? "" : cell.getRawValue();
       };
+    }
+
+    private static String formula(Cell cell) {
+      String result = cell.getRawValue();
+      if (result == null) {
+        return "=" + cell.getFormula();
+      }
+      boolean number = cell.getValue() instanceof BigDecimal;
+      return number ? number(cell) : result;
     }
 
     private static String number(Cell cell) {

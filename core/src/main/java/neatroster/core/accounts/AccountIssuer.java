@@ -17,6 +17,8 @@ import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Place;
 import neatroster.core.model.Settings;
+import neatroster.core.pattern.Pattern;
+import neatroster.core.pattern.PatternException;
 
 /**
  * Gives accounts to new users. Who gets the plain username and who the numbered one depends on the

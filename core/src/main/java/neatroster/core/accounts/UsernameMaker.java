@@ -8,6 +8,8 @@ import java.util.Optional;
 import java.util.Set;
 import neatroster.core.check.UsernameShape;
 import neatroster.core.model.Settings;
+import neatroster.core.pattern.AsciiText;
+import neatroster.core.pattern.Pattern;
 
 /** Makes usernames by pattern that the settings allow and nobody has. */
 final class UsernameMaker {

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -30,6 +31,8 @@ import neatroster.core.text.Quoted;
  * every row that needs it: nobody is enrolled in a course that is not delivered.
  */
 public final class RosterBatcher {
+  private static final Set<Field> DATES = EnumSet.of(Field.BIRTH_DATE, Field.STARTS, Field.ENDS);
+
   private final Settings settings;
   private final Roster roster;
   private final RosterKeys keys;
@@ -337,7 +340,7 @@ public final class RosterBatcher {
     Map<Field, String> values = new EnumMap<>(Field.class);
     Map<Field, String> defaults = settings.defaults().getOrDefault(row.table(), Map.of());
     for (Field field : phase.fields()) {
-      String text = row.text(field);
+      String text = DATES.contains(field) ? row.isoDate(field) : row.text(field);
       put(values, field, text.isEmpty() ? defaults.getOrDefault(field, "") : text);
     }
     if (values.containsKey(Field.STATUS)) {

@@ -56,7 +56,7 @@ final class BadDate implements RowRule {
       return;
     }
     String text = row.text(field);
-    if (WrittenDates.read(text, order).isEmpty() && !(relative && WrittenDates.isRelative(text))) {
+    if (row.row.date(field).isEmpty() && !(relative && WrittenDates.isRelative(text))) {
       String why =
           order == DateOrder.ASK && WrittenDates.read(text, DateOrder.DAY_FIRST).isPresent()
               ? " could be two different days."

@@ -180,7 +180,7 @@ public final class RosterKeys {
     int sharesName = NONE;
     if (!full.isEmpty()) {
       String key =
-          new Person("", "", full, row.text(Field.BIRTH_DATE), row.text(Field.SITE)).nameKey();
+          new Person("", "", full, row.isoDate(Field.BIRTH_DATE), row.text(Field.SITE)).nameKey();
       int name = names.add(key);
       if (name == userOfName.size()) {
         userOfName.add(user);
@@ -225,7 +225,7 @@ public final class RosterKeys {
     }
     String full = Names.full(row);
     String key =
-        new Person("", "", full, row.text(Field.BIRTH_DATE), row.text(Field.SITE)).nameKey();
+        new Person("", "", full, row.isoDate(Field.BIRTH_DATE), row.text(Field.SITE)).nameKey();
     int name = full.isEmpty() ? KeyIndex.NONE : names.find(key);
     return name == KeyIndex.NONE || !isUnmarked(userOfName.get(name)) ? NONE : userOfName.get(name);
   }

@@ -20,7 +20,9 @@ public record Column(int index, String header, Optional<Field> field, By by) {
     /** The header is another word for it. */
     SYNONYM,
     /** The values look like it. */
-    VALUES;
+    VALUES,
+    /** The settings say so. */
+    SETTINGS;
 
     /** The name in JSON. */
     public String word() {
@@ -30,6 +32,11 @@ public record Column(int index, String header, Optional<Field> field, By by) {
 
   /** The column's letters as a spreadsheet program shows them: A, B, … Z, AA. */
   public String letters() {
+    return letters(index);
+  }
+
+  /** The letters of a column counted from 0. */
+  public static String letters(int index) {
     StringBuilder letters = new StringBuilder();
     for (int rest = index; rest >= 0; rest = rest / 26 - 1) {
       letters.insert(0, (char) ('A' + rest % 26));

@@ -49,7 +49,7 @@ sealed interface Enrolling {
 
     @Override
     public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
-      String cell = row.raw().cell(course).cleaned();
+      String cell = row.cellAt(course).cleaned();
       for (CompactEnrollments.Piece piece : pieces(cell)) {
         RosterRow derived = row.derived();
         derived.put(Field.COURSE, piece.course(), course);
@@ -85,8 +85,7 @@ sealed interface Enrolling {
 
     @Override
     public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
-      for (CompactEnrollments.Piece piece :
-          CompactEnrollments.parse(row.raw().cell(cell).toString())) {
+      for (CompactEnrollments.Piece piece : CompactEnrollments.parse(row.cellAt(cell).toString())) {
         RosterRow derived = row.derived();
         derived.put(Field.COURSE, piece.course(), cell);
         boolean own = !piece.role().isEmpty();
@@ -247,6 +246,6 @@ sealed interface Enrolling {
   }
 
   private static String text(RosterRow row, int column) {
-    return column < 0 ? "" : row.raw().cell(column).cleaned();
+    return column < 0 ? "" : row.cellAt(column).cleaned();
   }
 }

@@ -1,9 +1,15 @@
 package neatroster.core.intake;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import neatroster.core.model.Field;
+import neatroster.core.model.SheetPlan;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cleaning;
 
@@ -14,6 +20,9 @@ import neatroster.core.text.Cleaning;
 final class HeaderFinder {
   /** Title rows, addresses and blank rows above the headers come to a dozen at the most. */
   private static final int ROWS_LOOKED_AT = 40;
+
+  /** A header row that the settings name is looked for up to here. */
+  private static final int LAST_HEADER_ROW = 10_000;
 
   /** Nobody names more columns than a spreadsheet program has. */
   private static final int MOST_COLUMNS = 16_384;
@@ -37,12 +46,97 @@ final class HeaderFinder {
     }
   }
 
-  /** Looks through the first rows of a sheet. */
-  static Found find(Sheet sheet, Optional<Table> as) throws UnreadableSheetException {
-    List<EarlyRow> early = earlyRows(sheet);
+  /**
+   * Looks through the first rows of a sheet.
+   *
+   * @param as the table that the user says it is
+   * @param plan what the settings say of the sheet
+   */
+  static Found find(Sheet sheet, Optional<Table> as, Optional<SheetPlan> plan)
+      throws UnreadableSheetException {
+    int row = plan.flatMap(SheetPlan::headerRow).orElse(-1);
+    List<EarlyRow> early = earlyRows(sheet, row);
     if (early.isEmpty()) {
       throw UnreadableSheetException.empty("there is nothing in it");
     }
+    if (row == 0) {
+      return withoutHeader(early, as);
+    }
+    if (row > 0) {
+      List<EarlyRow> only = early.stream().filter(each -> each.number() == row).toList();
+      if (only.isEmpty()) {
+        throw new SheetPlanException(
+            plan.get().place() + ": header-row: row " + row + " of " + sheet.name() + " is blank.");
+      }
+      return named(only.get(0), as).found(early);
+    }
+    Optional<EarlyRow> planned = plan.flatMap(p -> plannedHeader(p, early));
+    if (planned.isPresent()) {
+      return named(planned.get(), as.or(() -> tableOf(plan.get()))).found(early);
+    }
+    return find(early, as);
+  }
+
+  /** The row that has the headers which the settings name. */
+  private static Optional<EarlyRow> plannedHeader(SheetPlan plan, List<EarlyRow> early) {
+    Set<String> named = new HashSet<>();
+    for (String source : plan.columns().values()) {
+      Matcher braces = Pattern.compile("\\{([^}|:]+)").matcher(source);
+      boolean composed = false;
+      while (braces.find()) {
+        composed = true;
+        named.add(HeaderWords.squeeze(braces.group(1)));
+      }
+      if (!composed) {
+        named.add(HeaderWords.squeeze(source));
+      }
+    }
+    for (EarlyRow row : early) {
+      long found =
+          row.cells().stream().filter(cell -> named.contains(HeaderWords.squeeze(cell))).count();
+      if (found > 0 && found * 2 >= named.size()) {
+        return Optional.of(row);
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** The first table that has all the fields which the settings fill. */
+  private static Optional<Table> tableOf(SheetPlan plan) {
+    List<Field> fields =
+        plan.columns().keySet().stream().map(Field::named).flatMap(Optional::stream).toList();
+    return Stream.of(Table.values())
+        .filter(table -> !fields.isEmpty() && table.fields().containsAll(fields))
+        .findFirst();
+  }
+
+  /** A row that is the headers, whatever stands in it. */
+  private static Candidate named(EarlyRow row, Optional<Table> as) {
+    Candidate best = null;
+    for (Table table : as.isPresent() ? List.of(as.get()) : List.of(Table.values())) {
+      Candidate candidate = Candidate.of(row, table);
+      if (best == null || candidate.score() > best.score()) {
+        best = candidate;
+      }
+    }
+    return best;
+  }
+
+  private static Found withoutHeader(List<EarlyRow> early, Optional<Table> as) {
+    Optional<Found> guessed = ColumnGuesser.guess(early, as);
+    if (guessed.isPresent()) {
+      return guessed.get();
+    }
+    int width = early.stream().mapToInt(row -> row.cells().size()).max().orElse(0);
+    List<Column> columns = new ArrayList<>();
+    for (int i = 0; i < width; i++) {
+      columns.add(new Column(i, "", Optional.empty(), null));
+    }
+    return new Found(as.orElse(Table.USERS), 0, columns, List.of());
+  }
+
+  private static Found find(List<EarlyRow> early, Optional<Table> as)
+      throws UnreadableSheetException {
     Candidate best = null;
     for (EarlyRow row : early) {
       for (Table table : as.isPresent() ? List.of(as.get()) : List.of(Table.values())) {
@@ -71,7 +165,7 @@ final class HeaderFinder {
             + ". A sheet of users, say, has headers such as “given name”, “family name”, “email”");
   }
 
-  private static List<EarlyRow> earlyRows(Sheet sheet) throws UnreadableSheetException {
+  private static List<EarlyRow> earlyRows(Sheet sheet, int upTo) throws UnreadableSheetException {
     List<EarlyRow> early = new ArrayList<>();
     sheet.read(
         row -> {
@@ -85,7 +179,7 @@ final class HeaderFinder {
             }
             early.add(new EarlyRow(row.number(), cells));
           }
-          return early.size() < ROWS_LOOKED_AT;
+          return early.size() < ROWS_LOOKED_AT || row.number() < Math.min(upTo, LAST_HEADER_ROW);
         });
     return early;
   }
@@ -184,7 +278,7 @@ final class HeaderFinder {
       }
       List<SkippedRow> titles = new ArrayList<>();
       for (EarlyRow above : early) {
-        if (above.number() < row.number()) {
+        if (above.number() < row.number() && titles.size() < ROWS_LOOKED_AT) {
           titles.add(new SkippedRow(above.number(), "title"));
         }
       }

@@ -5,6 +5,7 @@ import java.util.EnumSet;
 import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
+import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
@@ -45,6 +46,16 @@ public final class Repair {
    * @param given the cell as it stands
    */
   public static String of(Table table, Field field, String given, Settings settings) {
+    return of(table, field, given, settings, settings.dates());
+  }
+
+  /**
+   * The value of a cell as it is safe to write it.
+   *
+   * @param dates how a date is read that could be two
+   */
+  public static String of(
+      Table table, Field field, String given, Settings settings, DateOrder dates) {
     if (field == Field.PASSWORD) {
       return given;
     }
@@ -52,7 +63,7 @@ public final class Repair {
     if (CODES.contains(field)) {
       text = straightQuotes(fullWidthToPlain(text));
     } else if (DATES.contains(field)) {
-      text = WrittenDates.read(text, settings.dates()).map(Object::toString).orElse(text);
+      text = WrittenDates.read(text, dates).map(Object::toString).orElse(text);
     } else if (field == Field.ROLE) {
       text = settings.roles().role(text).orElse(text);
     } else if (field == Field.STATUS) {

@@ -1,11 +1,14 @@
 package neatroster.core.intake;
 
+import java.time.LocalDate;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
+import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.Place;
 import neatroster.core.model.Table;
+import neatroster.core.model.WrittenDates;
 import neatroster.core.text.Cell;
 
 /**
@@ -22,6 +25,7 @@ public final class RosterRow {
   private final RosterRow from;
   private final Map<Field, Cell> derivedCells;
   private final Map<Field, Integer> derivedColumns;
+  private final Cell[] made;
   private SheetRow raw;
 
   RosterRow(SheetReading reading) {
@@ -29,18 +33,35 @@ public final class RosterRow {
     this.from = null;
     this.derivedCells = Map.of();
     this.derivedColumns = Map.of();
+    this.made = new Cell[reading.fillings().isEmpty() ? 0 : reading.columns().size()];
+    for (Filling filling : reading.fillings()) {
+      made[filling.column()] = new Cell();
+    }
   }
 
   private RosterRow(RosterRow from) {
     this.reading = from.reading;
     this.from = from;
     this.raw = from.raw;
+    this.made = from.made;
     this.derivedCells = new EnumMap<>(Field.class);
     this.derivedColumns = new EnumMap<>(Field.class);
   }
 
   void bind(SheetRow raw) {
     this.raw = raw;
+    for (Filling filling : reading.fillings()) {
+      char[] value = filling.value(raw).toCharArray();
+      made[filling.column()].show(value, 0, value.length);
+    }
+  }
+
+  /**
+   * The cell of a column, counted from 0, as the settings have it read: put together, translated,
+   * or as it stands.
+   */
+  public Cell cellAt(int column) {
+    return column < made.length && made[column] != null ? made[column] : raw.cell(column);
   }
 
   /** An enrollment of this row's person, still without a course. */
@@ -58,8 +79,9 @@ public final class RosterRow {
   /** Fills a field of a derived row with what stands in a column, or in none (-1). */
   void put(Field field, String value, int column) {
     if (!value.isEmpty()) {
+      char[] text = Filling.translated(value, reading.wordsOf(field)).toCharArray();
       Cell cell = new Cell();
-      cell.show(value.toCharArray(), 0, value.length());
+      cell.show(text, 0, text.length);
       derivedCells.put(field, cell);
     }
     if (column >= 0) {
@@ -112,7 +134,19 @@ public final class RosterRow {
       return derivedCells.getOrDefault(field, Cell.EMPTY);
     }
     int column = reading.indexOf(field);
-    return column < 0 ? Cell.EMPTY : raw.cell(column);
+    return column < 0 ? Cell.EMPTY : cellAt(column);
+  }
+
+  /** The day that a field of this row names, read in the order that its column shows. */
+  public Optional<LocalDate> date(Field field) {
+    String text = text(field);
+    return WrittenDates.read(
+        text, WrittenDates.dependsOnOrder(text) ? reading.dateOrder(field) : DateOrder.DAY_FIRST);
+  }
+
+  /** A date as ISO 8601 has it, or the text where it is none. */
+  public String isoDate(Field field) {
+    return has(field) ? date(field).map(LocalDate::toString).orElseGet(() -> text(field)) : "";
   }
 
   /** Whether the cell of a field holds something. */

@@ -21,6 +21,11 @@ public interface Sheet {
   /** How the sheet is written down. */
   FileFacts facts();
 
+  /** What the workbook does not show of it. */
+  default Hidden hidden() {
+    return Hidden.NOTHING;
+  }
+
   /** Hands on every row in order, blank ones included where the format has them. */
   void read(Receiver receiver) throws UnreadableSheetException;
 }

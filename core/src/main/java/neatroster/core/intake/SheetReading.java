@@ -2,13 +2,23 @@ package neatroster.core.intake;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
+import neatroster.core.model.OwnField;
+import neatroster.core.model.Settings;
 import neatroster.core.model.SheetName;
+import neatroster.core.model.SheetPlan;
 import neatroster.core.model.Table;
+import neatroster.core.model.WrittenDates;
+import neatroster.core.text.Cleaning;
 
 /** How one sheet is understood. */
 @SuppressWarnings("EnumOrdinal") // looked up for every cell of every row
@@ -20,11 +30,33 @@ public final class SheetReading {
   private final List<Column> columns;
   private final List<SkippedRow> titles;
   private final Optional<Enrolling> enrolling;
+  private final Planned planned;
+  private final Map<Field, DateOrder> orders = new ConcurrentHashMap<>();
   private final int[] columnOfField = new int[Field.values().length];
 
-  private SheetReading(Sheet sheet, HeaderFinder.Found found, Optional<Enrolling> enrolling) {
+  /**
+   * What the settings say of the sheet.
+   *
+   * @param plan what they say of this sheet alone
+   * @param words for a field what its values are to be read as
+   * @param fillings the columns in which something else stands than the sheet says
+   * @param parts the columns that are used up in putting others together
+   * @param own the columns of the school's own fields
+   * @param dates how a date is read that could be two
+   */
+  private record Planned(
+      Optional<SheetPlan> plan,
+      Map<Field, Map<String, String>> words,
+      List<Filling> fillings,
+      List<Integer> parts,
+      Map<OwnField, Integer> own,
+      DateOrder dates) {}
+
+  private SheetReading(
+      Sheet sheet, HeaderFinder.Found found, Planned planned, Optional<Enrolling> enrolling) {
     this.sheet = sheet;
     this.found = found;
+    this.planned = planned;
     this.table = found.table();
     this.headerRow = found.row();
     this.columns = List.copyOf(found.columns());
@@ -43,9 +75,35 @@ public final class SheetReading {
    * @throws UnreadableSheetException where it cannot be read or holds no table
    */
   public static SheetReading of(Sheet sheet, Optional<Table> as) throws UnreadableSheetException {
-    HeaderFinder.Found found = HeaderFinder.find(sheet, as);
-    SheetReading plain = new SheetReading(sheet, found, Optional.empty());
-    return new SheetReading(sheet, found, plain.enrollingByHeaders());
+    return of(sheet, as, Settings.standard());
+  }
+
+  /**
+   * Reads as much of a sheet as it takes to understand it.
+   *
+   * @param as the table that the user says it is
+   * @param settings what the folder's settings say, also of this sheet
+   * @throws UnreadableSheetException where it cannot be read or holds no table
+   * @throws SheetPlanException where the settings name what the sheet does not have
+   */
+  public static SheetReading of(Sheet sheet, Optional<Table> as, Settings settings)
+      throws UnreadableSheetException {
+    Optional<SheetPlan> plan = settings.reading().planFor(sheet.name());
+    HeaderFinder.Found found =
+        HeaderFinder.find(sheet, as.or(() -> plan.flatMap(SheetPlan::table)), plan);
+    PlannedColumns columns = new PlannedColumns(found, plan, settings.reading().ownFields());
+    Map<Field, Map<String, String>> words = PlannedColumns.words(settings.reading().words(), plan);
+    Planned planned =
+        new Planned(
+            plan,
+            words,
+            columns.fillings(words),
+            columns.parts(),
+            columns.own(),
+            plan.flatMap(SheetPlan::dates).orElse(settings.dates()));
+    found = new HeaderFinder.Found(found.table(), found.row(), columns.columns(), found.titles());
+    SheetReading plain = new SheetReading(sheet, found, planned, Optional.empty());
+    return new SheetReading(sheet, found, planned, plain.enrollingByHeaders());
   }
 
   private Optional<Enrolling> enrollingByHeaders() {
@@ -94,8 +152,9 @@ public final class SheetReading {
       return enrolling.enrolls() ? enrolling : this;
     }
     int role = indexOf(Field.ROLE);
-    if (course.isPresent()) {
-      return enrolling(new Enrolling.InOneCourse(course.get(), role, indexOf(Field.GROUP)));
+    Optional<String> said = course.or(() -> planned.plan().flatMap(SheetPlan::course));
+    if (said.isPresent()) {
+      return enrolling(new Enrolling.InOneCourse(said.get(), role, indexOf(Field.GROUP)));
     }
     Optional<Enrolling> grid = grid(courses, isRole, role);
     if (grid.isPresent()) {
@@ -140,11 +199,12 @@ public final class SheetReading {
     return new SheetReading(
         sheet,
         new HeaderFinder.Found(Table.ENROLLMENTS, headerRow, referring, titles),
+        planned,
         Optional.empty());
   }
 
   private SheetReading enrolling(Enrolling in) {
-    return new SheetReading(sheet, found, Optional.of(in));
+    return new SheetReading(sheet, found, planned, Optional.of(in));
   }
 
   /** A grid, if headers are courses and every cell below them is a mark or a role. */
@@ -169,7 +229,7 @@ public final class SheetReading {
       read(
           row -> {
             for (int i = 0; marks[0] && i < at.size(); i++) {
-              String cell = row.raw().cell(at.get(i)).cleaned();
+              String cell = row.cellAt(at.get(i)).cleaned();
               marks[0] = Enrolling.InAGrid.isMark(cell, isRole);
             }
           });
@@ -225,6 +285,78 @@ public final class SheetReading {
     return enrolling
         .filter(in -> in instanceof Enrolling.InOneCourse)
         .map(in -> ((Enrolling.InOneCourse) in).course());
+  }
+
+  /** What the settings say of this sheet alone. */
+  public Optional<SheetPlan> plan() {
+    return planned.plan();
+  }
+
+  List<Filling> fillings() {
+    return planned.fillings();
+  }
+
+  /** What the values of a field are to be read as, by value in lower case. */
+  Map<String, String> wordsOf(Field field) {
+    return planned.words().getOrDefault(field, Map.of());
+  }
+
+  /** The columns, counted from 0, of the school's own fields that the sheet has. */
+  public Map<OwnField, Integer> ownFields() {
+    return planned.own();
+  }
+
+  /** The school's own field that a column holds. */
+  public Optional<OwnField> ownField(Column column) {
+    return planned.own().entrySet().stream()
+        .filter(own -> own.getValue() == column.index())
+        .map(Map.Entry::getKey)
+        .findFirst();
+  }
+
+  /** Whether the column is a part of which another field is put together. */
+  public boolean isPart(Column column) {
+    return planned.parts().contains(column.index());
+  }
+
+  /** How the value of a field is put together from several columns, if it is. */
+  public Optional<String> composed(Field field) {
+    return planned.fillings().stream()
+        .filter(filling -> filling.column() == indexOf(field) && filling.pattern().isPresent())
+        .map(filling -> filling.pattern().get().toString())
+        .findFirst();
+  }
+
+  /**
+   * How dates of a field are read that could be two: in the order that the others in the column
+   * show, else as the settings say. Goes over the sheet the first time.
+   */
+  public DateOrder dateOrder(Field field) {
+    DateOrder order = orders.get(field);
+    if (order == null) {
+      order = shownOrder(field).orElse(planned.dates());
+      orders.put(field, order);
+    }
+    return order;
+  }
+
+  /** The same for one text: only a date that could be two makes it go over the sheet. */
+  public DateOrder dateOrder(Field field, String text) {
+    return WrittenDates.dependsOnOrder(Cleaning.clean(text))
+        ? dateOrder(field)
+        : DateOrder.DAY_FIRST;
+  }
+
+  /** The one order in which the dates of a column can be read, if they show it. */
+  public Optional<DateOrder> shownOrder(Field field) {
+    Set<DateOrder> shown = EnumSet.noneOf(DateOrder.class);
+    try {
+      read(row -> WrittenDates.orderOf(row.text(field)).ifPresent(shown::add));
+    } catch (UnreadableSheetException e) {
+      // The check comes to the same place and says so; the rows up to there show what they show.
+      return Optional.empty();
+    }
+    return shown.size() == 1 ? Optional.of(shown.iterator().next()) : Optional.empty();
   }
 
   /** Whether a column says which courses somebody is in. */

@@ -19,6 +19,8 @@ import java.util.Optional;
  * @param courseAliases other names of courses: alias to code
  * @param rules for each rule that the settings mention its severity, or empty where it is switched
  *     off
+ * @param reading how sheets are read
+ * @param checks what the rules need to know
  */
 public record Settings(
     DateOrder dates,
@@ -31,7 +33,9 @@ public record Settings(
     String defaultRole,
     Map<Table, Map<Field, String>> defaults,
     Map<String, String> courseAliases,
-    Map<String, Optional<Severity>> rules) {
+    Map<String, Optional<Severity>> rules,
+    Reading reading,
+    Checks checks) {
 
   /** What holds where a roster folder has no settings or an empty file of them. */
   public static Settings standard() {
@@ -55,7 +59,82 @@ public record Settings(
         "learner",
         Map.of(),
         Map.of(),
-        Map.of());
+        Map.of(),
+        Reading.standard(),
+        Checks.standard());
+  }
+
+  /** These settings with others for reading sheets. */
+  public Settings with(Reading other) {
+    return new Settings(
+        dates,
+        usernames,
+        emails,
+        ids,
+        passwords,
+        policy,
+        roles,
+        defaultRole,
+        defaults,
+        courseAliases,
+        rules,
+        other,
+        checks);
+  }
+
+  /** These settings with others for the rules. */
+  public Settings with(Map<String, Optional<Severity>> otherRules, Checks other) {
+    return new Settings(
+        dates,
+        usernames,
+        emails,
+        ids,
+        passwords,
+        policy,
+        roles,
+        defaultRole,
+        defaults,
+        courseAliases,
+        otherRules,
+        reading,
+        other);
+  }
+
+  /**
+   * How sheets are read.
+   *
+   * @param sheets how particular sheets are read
+   * @param words for a field what its values are to be read as
+   * @param ownFields fields that the school has beside ours
+   */
+  public record Reading(
+      List<SheetPlan> sheets, Map<Field, Map<String, String>> words, List<OwnField> ownFields) {
+    /** Nothing in particular. */
+    public static Reading standard() {
+      return new Reading(List.of(), Map.of(), List.of());
+    }
+
+    /** How a sheet is to be read, if the settings say so; the first that fits counts. */
+    public Optional<SheetPlan> planFor(SheetName name) {
+      return sheets.stream().filter(plan -> plan.isFor(name)).findFirst();
+    }
+  }
+
+  /**
+   * What the rules need to know.
+   *
+   * @param phoneRegion the region (ISO 3166-1 alpha-2) of phone numbers without a country code, or
+   *     empty
+   * @param mostCourses in more courses than these nobody is
+   * @param consentBelowAge below this age somebody has to consent; 0 where nobody has to
+   * @param accepted what is found and meant
+   */
+  public record Checks(
+      String phoneRegion, int mostCourses, int consentBelowAge, List<Accepted> accepted) {
+    /** The defaults. */
+    public static Checks standard() {
+      return new Checks("", 12, 13, List.of());
+    }
   }
 
   /** What is done where two people would get the same username. */

@@ -89,6 +89,31 @@ public final class WrittenDates {
     return day(year, String.valueOf(month), String.valueOf(day));
   }
 
+  /** Whether a text is a date that the order alone tells, such as 3/4/2027. */
+  public static boolean dependsOnOrder(String text) {
+    Matcher m = YEAR_LAST.matcher(text);
+    return m.matches()
+        && Integer.parseInt(m.group(1)) <= 12
+        && Integer.parseInt(m.group(3)) <= 12
+        && !m.group(1).equals(m.group(3));
+  }
+
+  /** The order that a date can be read in alone, such as day first for 31/12/2027. */
+  public static Optional<DateOrder> orderOf(String text) {
+    Matcher m = YEAR_LAST.matcher(text);
+    if (!m.matches()) {
+      return Optional.empty();
+    }
+    int first = Integer.parseInt(m.group(1));
+    int second = Integer.parseInt(m.group(3));
+    if (first > 12 && first <= 31 && second <= 12) {
+      return Optional.of(DateOrder.DAY_FIRST);
+    }
+    return second > 12 && second <= 31 && first <= 12
+        ? Optional.of(DateOrder.MONTH_FIRST)
+        : Optional.empty();
+  }
+
   /**
    * Whether the text is a length of time that a start or an end may be given as, such as {@code +90
    * days}.

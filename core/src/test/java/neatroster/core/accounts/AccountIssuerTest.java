@@ -15,6 +15,7 @@ import neatroster.core.model.Person;
 import neatroster.core.model.Place;
 import neatroster.core.model.Settings;
 import neatroster.core.model.SheetName;
+import neatroster.core.pattern.PatternException;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.Size;
@@ -110,7 +111,9 @@ class AccountIssuerTest {
         SETTINGS.defaultRole(),
         SETTINGS.defaults(),
         SETTINGS.courseAliases(),
-        SETTINGS.rules());
+        SETTINGS.rules(),
+        SETTINGS.reading(),
+        SETTINGS.checks());
   }
 
   @Property(tries = 150)

@@ -14,6 +14,7 @@ import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.pattern.PatternException;
 import org.junit.jupiter.api.Test;
 
 /** Emails, ids and passwords that are made for users who have none. */
@@ -42,7 +43,9 @@ class IssuedItemsTest {
         usual.defaultRole(),
         usual.defaults(),
         usual.courseAliases(),
-        usual.rules());
+        usual.rules(),
+        usual.reading(),
+        usual.checks());
   }
 
   private static List<IssuedAccount> issue(Settings settings, List<KnownUser> known)

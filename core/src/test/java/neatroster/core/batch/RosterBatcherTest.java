@@ -70,7 +70,9 @@ class RosterBatcherTest {
         "observer",
         defaults,
         Map.of("First hour", "NAV-1"),
-        Map.of());
+        Map.of(),
+        usual.reading(),
+        usual.checks());
   }
 
   @Test

@@ -325,7 +325,9 @@ class RulesTest {
             usual.defaultRole(),
             usual.defaults(),
             usual.courseAliases(),
-            Map.of("stray-space", Optional.of(Severity.ERROR), "bad-date", Optional.empty()));
+            Map.of("stray-space", Optional.of(Severity.ERROR), "bad-date", Optional.empty()),
+            usual.reading(),
+            usual.checks());
     CheckResult result =
         check(
             settings,

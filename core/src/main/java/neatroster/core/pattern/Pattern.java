@@ -1,4 +1,4 @@
-package neatroster.core.accounts;
+package neatroster.core.pattern;
 
 import java.time.DateTimeException;
 import java.time.format.DateTimeFormatter;
@@ -64,6 +64,19 @@ public final class Pattern {
    * @throws PatternException with the position of what is wrong
    */
   public static Pattern parse(String text, Set<String> names) throws PatternException {
+    return parse(text, Optional.of(names));
+  }
+
+  /**
+   * Reads a pattern whose slots name columns that are not known yet.
+   *
+   * @throws PatternException with the position of what is wrong
+   */
+  public static Pattern parse(String text) throws PatternException {
+    return parse(text, Optional.empty());
+  }
+
+  private static Pattern parse(String text, Optional<Set<String>> names) throws PatternException {
     List<Part> parts = new ArrayList<>();
     StringBuilder literal = new StringBuilder();
     for (int i = 0; i < text.length(); i++) {
@@ -95,7 +108,8 @@ public final class Pattern {
     return new Pattern(text, List.copyOf(parts));
   }
 
-  private static Part slot(String inside, int position, Set<String> names) throws PatternException {
+  private static Part slot(String inside, int position, Optional<Set<String>> names)
+      throws PatternException {
     List<String> filters = new ArrayList<>();
     int bar = inside.indexOf('|');
     String head = bar < 0 ? inside : inside.substring(0, bar);
@@ -118,11 +132,11 @@ public final class Pattern {
       limit = Integer.parseInt(number);
     }
     String canonical =
-        names.contains(name)
+        names.isEmpty() || names.get().contains(name)
             ? name
-            : Field.named(name).map(Field::label).filter(names::contains).orElse(null);
+            : Field.named(name).map(Field::label).filter(names.get()::contains).orElse(null);
     if (canonical == null) {
-      Optional<String> near = Nearest.word(name, names);
+      Optional<String> near = Nearest.word(name, names.get());
       throw new PatternException(
           position,
           "there is no value “"
@@ -174,7 +188,7 @@ public final class Pattern {
   }
 
   /** How many letters the first shortened slot can be lengthened by before the value is used up. */
-  int spare(Map<String, String> values) {
+  public int spare(Map<String, String> values) {
     for (Part part : parts) {
       if (part.name() != null && part.limit() > 0 && !part.name().equals(COUNTER)) {
         return Math.max(0, squeeze(values.getOrDefault(part.name(), "")).length() - part.limit());
@@ -191,7 +205,7 @@ public final class Pattern {
    * @param counter what <code>{n}</code> is filled with
    * @param longer by how many letters the first shortened slot is lengthened
    */
-  String fill(Map<String, String> values, long counter, int longer) {
+  public String fill(Map<String, String> values, long counter, int longer) {
     StringBuilder filled = new StringBuilder();
     boolean lengthened = longer == 0;
     for (Part part : parts) {
@@ -210,6 +224,84 @@ public final class Pattern {
       }
     }
     return filled.toString();
+  }
+
+  /**
+   * Fills the slots with the values as they stand: no letter is changed that no filter changes.
+   *
+   * @param values the values by name, in lower case
+   */
+  public String fillPlainly(Map<String, String> values) {
+    StringBuilder filled = new StringBuilder();
+    for (Part part : parts) {
+      filled.append(
+          part.literal() != null
+              ? part.literal()
+              : plainText(part, values.getOrDefault(part.name(), "")));
+    }
+    return filled.toString();
+  }
+
+  private static String plainText(Part part, String given) {
+    String value = given;
+    for (String filter : part.filters()) {
+      value =
+          switch (filter) {
+            case "lower" -> value.toLowerCase(Locale.ROOT);
+            case "upper" -> value.toUpperCase(Locale.ROOT);
+            case "ascii" -> AsciiText.of(value);
+            case "title" -> titled(value);
+            default ->
+                filter.startsWith("or ")
+                    ? value.isEmpty() ? filter.substring(3) : value
+                    : dated(value, filter.substring(5));
+          };
+    }
+    int letters = value.codePointCount(0, value.length());
+    return part.limit() == 0 || letters <= part.limit()
+        ? value
+        : value.substring(0, value.offsetByCodePoints(0, part.limit()));
+  }
+
+  private static String titled(String value) {
+    return value.isEmpty()
+        ? value
+        : value.substring(0, 1).toUpperCase(Locale.ROOT)
+            + value.substring(1).toLowerCase(Locale.ROOT);
+  }
+
+  /**
+   * Whether a value is what the pattern makes of these values, whatever its case; a number at the
+   * end that keeps two people apart does not count, and a counter may be any number.
+   */
+  public boolean fits(String value, Map<String, String> values) {
+    StringBuilder expected = new StringBuilder();
+    for (Part part : parts) {
+      if (part.literal() == null && part.name().equals(COUNTER)) {
+        expected.append(part.limit() > 0 ? "\\d{" + part.limit() + ",}" : "\\d+");
+        continue;
+      }
+      String text =
+          part.literal() != null
+              ? part.literal()
+              : slotText(part, part.limit(), values.getOrDefault(part.name(), ""));
+      int sign = part.literal() == null ? -1 : text.indexOf('@');
+      if (sign >= 0) {
+        expected.append(java.util.regex.Pattern.quote(text.substring(0, sign)));
+        expected.append("\\d{0,4}");
+        expected.append(java.util.regex.Pattern.quote(text.substring(sign)));
+      } else {
+        expected.append(java.util.regex.Pattern.quote(text));
+      }
+    }
+    if (value.indexOf('@') < 0) {
+      expected.append("\\d{0,4}");
+    }
+    return java.util.regex.Pattern.compile(
+            expected.toString(),
+            java.util.regex.Pattern.CASE_INSENSITIVE | java.util.regex.Pattern.UNICODE_CASE)
+        .matcher(value)
+        .matches();
   }
 
   private static String slotText(Part part, int limit, String given) {
@@ -232,10 +324,8 @@ public final class Pattern {
     }
     if (part.filters().contains("upper")) {
       value = value.toUpperCase(Locale.ROOT);
-    } else if (part.filters().contains("title") && !value.isEmpty()) {
-      value =
-          value.substring(0, 1).toUpperCase(Locale.ROOT)
-              + value.substring(1).toLowerCase(Locale.ROOT);
+    } else if (part.filters().contains("title")) {
+      value = titled(value);
     }
     return value;
   }

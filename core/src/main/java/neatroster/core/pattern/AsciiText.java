@@ -1,4 +1,4 @@
-package neatroster.core.accounts;
+package neatroster.core.pattern;
 
 import com.ibm.icu.text.Transliterator;
 
@@ -6,7 +6,7 @@ import com.ibm.icu.text.Transliterator;
  * Names of any script in the letters that every platform takes, by ICU's romanisation of each
  * script.
  */
-final class AsciiText {
+public final class AsciiText {
   /** Loading the rules takes longer than many small rosters: only who needs them pays. */
   private static final class Rules {
     static final Transliterator TO_ASCII =
@@ -16,7 +16,7 @@ final class AsciiText {
   private AsciiText() {}
 
   /** The text in ASCII; what has no letter there is left out. */
-  static String of(String text) {
+  public static String of(String text) {
     if (isAscii(text)) {
       return text;
     }

@@ -1,4 +1,4 @@
-package neatroster.core.accounts;
+package neatroster.core.pattern;
 
 /** A pattern says something that has no meaning. */
 public final class PatternException extends Exception {

@@ -1,4 +1,4 @@
-package neatroster.core.accounts;
+package neatroster.core.pattern;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;

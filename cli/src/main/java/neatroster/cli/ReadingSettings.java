@@ -1,0 +1,184 @@
+package neatroster.cli;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import neatroster.core.model.DateOrder;
+import neatroster.core.model.Field;
+import neatroster.core.model.OwnField;
+import neatroster.core.model.Settings;
+import neatroster.core.model.SheetPlan;
+import neatroster.core.model.Table;
+import neatroster.core.pattern.Pattern;
+import neatroster.core.pattern.PatternException;
+import neatroster.core.text.Cleaning;
+
+/** The settings about reading sheets: {@code sheets}, {@code fields}, {@code words}, aliases. */
+final class ReadingSettings {
+  static final Map<String, DateOrder> DATES = new LinkedHashMap<>();
+
+  static {
+    DATES.put("day-first", DateOrder.DAY_FIRST);
+    DATES.put("month-first", DateOrder.MONTH_FIRST);
+    DATES.put("ask", DateOrder.ASK);
+  }
+
+  private ReadingSettings() {}
+
+  static Settings.Reading read(YamlSection root) throws SettingsException {
+    List<OwnField> own = ownFields(root.section("fields"));
+    Map<Field, Map<String, String>> words = new HashMap<>(words(root.section("words")));
+    YamlSection aliases = root.section("aliases");
+    aliases(aliases.section("groups"), words, Field.GROUP, Field.MEMBERS_OF);
+    aliases(aliases.section("sites"), words, Field.SITE);
+    aliases(aliases.section("categories"), words, Field.CATEGORY);
+    List<SheetPlan> plans = new ArrayList<>();
+    for (YamlSection sheet : root.sections("sheets")) {
+      plans.add(plan(sheet, own));
+    }
+    return new Settings.Reading(List.copyOf(plans), words, own);
+  }
+
+  private static void aliases(
+      YamlSection section, Map<Field, Map<String, String>> words, Field... fields)
+      throws SettingsException {
+    for (String alias : section.keys()) {
+      for (Field field : fields) {
+        Map<String, String> ofField = new HashMap<>(words.getOrDefault(field, Map.of()));
+        ofField.put(Cleaning.clean(alias), section.text(alias, ""));
+        words.put(field, ofField);
+      }
+    }
+  }
+
+  private static SheetPlan plan(YamlSection section, List<OwnField> own) throws SettingsException {
+    section.only(
+        List.of(
+            "file",
+            "sheet",
+            "table",
+            "header-row",
+            "columns",
+            "leave",
+            "words",
+            "course",
+            "dates",
+            "covers"));
+    if (section.text("file", "").isEmpty()) {
+      throw new SettingsException(
+          section.place() + ": an entry of sheets names its file, such as “file: intake.xlsx”");
+    }
+    Map<String, Table> tables = new LinkedHashMap<>();
+    Stream.of(Table.values()).forEach(table -> tables.put(table.word(), table));
+    String covers = section.text("covers", "");
+    if (!covers.isEmpty() && !covers.matches("everything|course \\S.*")) {
+      throw section.error("covers", "here stands “everything”, or “course” and its code");
+    }
+    return new SheetPlan(
+        section.place(),
+        section.text("file", ""),
+        optional(section.text("sheet", "")),
+        Optional.ofNullable(section.choice("table", tables, null)),
+        section.has("header-row")
+            ? Optional.of(section.number("header-row", 0, 10_000, 1))
+            : Optional.empty(),
+        columns(section.section("columns"), own),
+        section.list("leave", List.of()),
+        words(section.section("words")),
+        optional(section.text("course", "")),
+        Optional.ofNullable(section.choice("dates", DATES, null)),
+        optional(covers));
+  }
+
+  private static Optional<String> optional(String text) {
+    return text.isEmpty() ? Optional.empty() : Optional.of(text);
+  }
+
+  private static Map<String, String> columns(YamlSection section, List<OwnField> own)
+      throws SettingsException {
+    Map<String, String> columns = new LinkedHashMap<>();
+    List<String> known = new ArrayList<>();
+    Stream.of(Field.values()).forEach(field -> known.add(field.label()));
+    own.forEach(field -> known.add(field.name()));
+    for (String name : section.keys()) {
+      boolean isOwn = own.stream().anyMatch(field -> field.name().equalsIgnoreCase(name));
+      if (Field.named(name).isEmpty() && !isOwn) {
+        throw section.unknownKey(name, "there is no field “" + name + "”", known);
+      }
+      section.verify(name, ReadingSettings::faultIn);
+      columns.put(name, section.text(name, ""));
+    }
+    return columns;
+  }
+
+  /** What is wrong with a pattern of columns. */
+  private static Optional<YamlSection.Fault> faultIn(String source) {
+    try {
+      Pattern.parse(source);
+      return Optional.empty();
+    } catch (PatternException e) {
+      return Optional.of(new YamlSection.Fault(e.position(), e.getMessage()));
+    }
+  }
+
+  private static Map<Field, Map<String, String>> words(YamlSection section)
+      throws SettingsException {
+    Map<Field, Map<String, String>> words = new HashMap<>();
+    for (String name : section.keys()) {
+      Optional<Field> field = Field.named(name);
+      if (field.isEmpty() || field.get() == Field.PASSWORD) {
+        throw section.unknownKey(
+            name,
+            "there is no field “" + name + "” whose words could be translated",
+            Stream.of(Field.values()).map(Field::label).toList());
+      }
+      YamlSection translations = section.section(name);
+      Map<String, String> ofField = new LinkedHashMap<>();
+      for (String word : translations.keys()) {
+        ofField.put(word, translations.text(word, ""));
+      }
+      words.put(field.get(), ofField);
+    }
+    return words;
+  }
+
+  private static List<OwnField> ownFields(YamlSection section) throws SettingsException {
+    List<OwnField> fields = new ArrayList<>();
+    Map<String, Table> tables = new LinkedHashMap<>();
+    Stream.of(Table.values()).forEach(table -> tables.put(table.word(), table));
+    Map<String, OwnField.Type> types = new LinkedHashMap<>();
+    for (OwnField.Type type : OwnField.Type.values()) {
+      types.put(type.name().toLowerCase(Locale.ROOT).replace('_', '-'), type);
+    }
+    Map<String, Boolean> yesNo = new LinkedHashMap<>();
+    yesNo.put("true", true);
+    yesNo.put("false", false);
+    yesNo.put("yes", true);
+    yesNo.put("no", false);
+    for (String name : section.keys()) {
+      YamlSection field = section.section(name);
+      field.only(List.of("table", "type", "one-of", "required", "unique", "pattern"));
+      Table table = field.choice("table", tables, Table.USERS);
+      if (Field.named(name).filter(table.fields()::contains).isPresent()) {
+        throw section.unknownKey(
+            name, "“" + name + "” is a field of " + table.word() + " already", List.of());
+      }
+      field.verify("pattern", ReadingSettings::faultIn);
+      fields.add(
+          new OwnField(
+              name,
+              table,
+              field.choice("type", types, OwnField.Type.TEXT),
+              field.list("one-of", List.of()),
+              field.choice("required", yesNo, false),
+              field.choice("unique", yesNo, false),
+              field.text("pattern", "")));
+    }
+    return List.copyOf(fields);
+  }
+}

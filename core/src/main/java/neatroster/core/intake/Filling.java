@@ -1,0 +1,45 @@
+package neatroster.core.intake;
+
+import java.util.HashMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import neatroster.core.pattern.Pattern;
+
+/**
+ * What stands in a column once the settings have had their say.
+ *
+ * @param column the column, counted from 0, in whose place it stands
+ * @param pattern how the value is put together from several columns, or empty where the column has
+ *     it
+ * @param columns the columns that the pattern names, by header in lower case
+ * @param words what values are to be read as, by value in lower case
+ */
+record Filling(
+    int column,
+    Optional<Pattern> pattern,
+    Map<String, Integer> columns,
+    Map<String, String> words) {
+  /** The value in a row. */
+  String value(SheetRow row) {
+    String value = row.cell(column).toString();
+    if (pattern.isPresent()) {
+      Map<String, String> values = new HashMap<>();
+      boolean all = true;
+      for (Map.Entry<String, Integer> named : columns.entrySet()) {
+        String part = row.cell(named.getValue()).cleaned();
+        all &= !part.isEmpty();
+        values.put(named.getKey(), part);
+      }
+      // Half a code is worse than none: what misses a part is blank, and then found to be.
+      value = all ? pattern.get().fillPlainly(values) : "";
+    }
+    return words.isEmpty() ? value : translated(value, words);
+  }
+
+  /** What a value is to be read as. */
+  static String translated(String value, Map<String, String> words) {
+    String other = words.get(neatroster.core.text.Cleaning.clean(value).toLowerCase(Locale.ROOT));
+    return other == null ? value : other;
+  }
+}

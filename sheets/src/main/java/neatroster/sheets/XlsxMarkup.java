@@ -1,0 +1,140 @@
+package neatroster.sheets;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.zip.ZipFile;
+import neatroster.core.intake.UnreadableSheetException;
+
+/**
+ * What a worksheet says of its rows and columns besides what is in them (ECMA-376, part 1, sections
+ * 18.3.1.13, 18.3.1.55 and 18.3.1.73): which are hidden, and which cells reach over the rows below.
+ *
+ * <p>The merged cells stand behind all rows. Their bytes are looked through without being parsed,
+ * which takes a small part of the time that reading the rows takes.
+ */
+final class XlsxMarkup {
+  /** A tag that we look for is no longer. */
+  private static final int LONGEST_TAG = 1000;
+
+  private static final int MOST = 100_000;
+  private static final Pattern MERGED =
+      Pattern.compile("ref=[\"']([A-Z]{1,3})(\\d+):[A-Z]{1,3}(\\d+)[\"']");
+  private static final Pattern HIDDEN = Pattern.compile("\\bhidden=[\"'](?:1|true)[\"']");
+
+  private int hiddenRows;
+  private final List<Integer> hiddenColumns = new ArrayList<>();
+  private final Map<Long, Integer> lastRowOfCell = new HashMap<>();
+  private int rightmost = -1;
+
+  /** Looks through a worksheet. */
+  static XlsxMarkup of(ZipFile zip, String entry) throws IOException, UnreadableSheetException {
+    XlsxMarkup markup = new XlsxMarkup();
+    try (InputStream in = SafeZip.content(zip, entry)) {
+      markup.look(in);
+    }
+    return markup;
+  }
+
+  private void look(InputStream in) throws IOException {
+    byte[] block = new byte[1 << 16];
+    byte[] tag = new byte[LONGEST_TAG];
+    int length = -1;
+    for (int read = in.read(block); read >= 0; read = in.read(block)) {
+      for (int i = 0; i < read; i++) {
+        byte b = block[i];
+        if (b == '<') {
+          length = 0;
+        } else if (length >= 0) {
+          if (b == '>') {
+            tag(tag, length);
+            length = -1;
+          } else if (length == LONGEST_TAG || (length == 2 && !interesting(tag))) {
+            length = -1;
+          } else {
+            tag[length++] = b;
+          }
+        }
+      }
+    }
+  }
+
+  /** Rows, columns and merged cells; a cell itself, {@code <c }, is by far the commonest tag. */
+  private static boolean interesting(byte[] tag) {
+    return (tag[0] == 'r' && tag[1] == 'o')
+        || (tag[0] == 'm' && tag[1] == 'e')
+        || (tag[0] == 'c' && tag[1] == 'o');
+  }
+
+  private void tag(byte[] tag, int length) {
+    if (length < 4) {
+      return;
+    }
+    String text = new String(tag, 0, length, StandardCharsets.ISO_8859_1);
+    if (text.startsWith("row ")) {
+      hiddenRows += text.contains("hidden") && HIDDEN.matcher(text).find() ? 1 : 0;
+    } else if (text.startsWith("col ") && HIDDEN.matcher(text).find()) {
+      int last = Math.min(number(text, "max"), 16_384);
+      for (int column = number(text, "min"); column > 0 && column <= last; column++) {
+        hiddenColumns.add(column - 1);
+      }
+    } else if (text.startsWith("mergeCell ") && lastRowOfCell.size() < MOST) {
+      Matcher merged = MERGED.matcher(text);
+      if (merged.find() && merged.group(2).length() < 8 && merged.group(3).length() < 8) {
+        int first = Integer.parseInt(merged.group(2));
+        int last = Integer.parseInt(merged.group(3));
+        if (last > first) {
+          int column = column(merged.group(1));
+          rightmost = Math.max(rightmost, column);
+          lastRowOfCell.put(cell(first, column), last);
+        }
+      }
+    }
+  }
+
+  private static int number(String tag, String attribute) {
+    Matcher number = Pattern.compile("\\b" + attribute + "=[\"'](\\d{1,6})[\"']").matcher(tag);
+    return number.find() ? Integer.parseInt(number.group(1)) : 0;
+  }
+
+  private static int column(String letters) {
+    int column = 0;
+    for (int i = 0; i < letters.length(); i++) {
+      column = column * 26 + letters.charAt(i) - 'A' + 1;
+    }
+    return column - 1;
+  }
+
+  private static long cell(int row, int column) {
+    return ((long) row << 20) | column;
+  }
+
+  /** Whether any cell reaches over the rows below. */
+  boolean merges() {
+    return !lastRowOfCell.isEmpty();
+  }
+
+  /** The rightmost column, counted from 0, in which cells reach down, or -1. */
+  int rightmost() {
+    return rightmost;
+  }
+
+  /** The last row that a cell reaches down to; its own row where it reaches no further. */
+  int lastRow(int row, int column) {
+    return lastRowOfCell.getOrDefault(cell(row, column), row);
+  }
+
+  int hiddenRows() {
+    return hiddenRows;
+  }
+
+  List<Integer> hiddenColumns() {
+    return List.copyOf(hiddenColumns);
+  }
+}
