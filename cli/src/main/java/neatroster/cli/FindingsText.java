@@ -129,6 +129,9 @@ final class FindingsText {
         anything
             ? "Checked " + Counted.tables(result.counts()) + ": "
             : "Nothing could be checked: ";
+    if (errors + warnings + notes == 0 && !anything) {
+      return "There are no rows yet; nothing was checked.";
+    }
     if (errors + warnings + notes == 0) {
       return checked + screen.green("nothing is wrong.");
     }

@@ -38,6 +38,7 @@ public final class Main implements Runnable {
   private static final Map<String, Supplier<Callable<Integer>>> COMMANDS = new LinkedHashMap<>();
 
   static {
+    COMMANDS.put("begin", BeginCommand::new);
     COMMANDS.put("inspect", InspectCommand::new);
     COMMANDS.put("tidy", TidyCommand::new);
     COMMANDS.put("check", CheckCommand::new);

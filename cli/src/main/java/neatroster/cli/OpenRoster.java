@@ -2,6 +2,7 @@ package neatroster.cli;
 
 import java.io.Closeable;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
@@ -35,6 +36,7 @@ final class OpenRoster implements Closeable {
   private final Map<SheetReading, String> courseOfSheet = new HashMap<>();
   private final List<Roster.Unread> unread = new ArrayList<>();
   private final List<SheetName> order = new ArrayList<>();
+  private final List<Path> temporary = new ArrayList<>();
   private Path standardInput;
   private Roster roster;
 
@@ -152,20 +154,38 @@ final class OpenRoster implements Closeable {
 
   private void add(CommonOptions options, String argument) {
     FileArgument file = FileArgument.parse(options.resolve(Path.of("")), argument);
-    if (file.name().equals(FileArgument.STANDARD_INPUT)) {
-      file =
-          new FileArgument(
-              keepStandardInput(), file.name(), file.sheet(), file.table(), file.course());
+    boolean standardInput = file.name().equals(FileArgument.STANDARD_INPUT);
+    if (standardInput || isPipe(file.path())) {
+      Path kept = standardInput ? keepStandardInput() : keep(file);
+      file = new FileArgument(kept, file.name(), file.sheet(), file.table(), file.course());
     }
     add(file);
+  }
+
+  private static boolean isPipe(Path path) {
+    return Files.exists(path) && !Files.isRegularFile(path) && !Files.isDirectory(path);
+  }
+
+  private Path keep(FileArgument file) {
+    try (InputStream in = Files.newInputStream(file.path())) {
+      return keep(in);
+    } catch (IOException e) {
+      throw Problem.unreadable(file.name() + " cannot be read (" + Workplace.reason(e) + ").", e);
+    }
+  }
+
+  private Path keep(InputStream in) throws IOException {
+    Path copy = PrivateFiles.temporary();
+    temporary.add(copy);
+    Files.copy(in, copy, StandardCopyOption.REPLACE_EXISTING);
+    return copy;
   }
 
   /** Sheets are read more than once; what comes through a pipe is kept until we are done. */
   private Path keepStandardInput() {
     try {
       if (standardInput == null) {
-        standardInput = PrivateFiles.temporary();
-        Files.copy(System.in, standardInput, StandardCopyOption.REPLACE_EXISTING);
+        standardInput = keep(System.in);
       }
       return standardInput;
     } catch (IOException e) {
@@ -265,8 +285,8 @@ final class OpenRoster implements Closeable {
       for (SheetFile file : files) {
         file.close();
       }
-      if (standardInput != null) {
-        Files.deleteIfExists(standardInput);
+      for (Path copy : temporary) {
+        Files.deleteIfExists(copy);
       }
     } catch (IOException e) {
       throw Problem.unreadable("A spreadsheet could not be closed.", e);

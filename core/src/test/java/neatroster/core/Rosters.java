@@ -19,13 +19,17 @@ public final class Rosters {
   private Rosters() {}
 
   public static Roster of(TextSheet... sheets) {
+    return of(Settings.standard(), sheets);
+  }
+
+  public static Roster of(Settings settings, TextSheet... sheets) {
     List<SheetReading> readings = new ArrayList<>();
     List<Roster.Unread> unread = new ArrayList<>();
     List<SheetName> order = new ArrayList<>();
     for (TextSheet sheet : sheets) {
       order.add(sheet.name());
       try {
-        readings.add(SheetReading.of(sheet, Optional.empty()));
+        readings.add(SheetReading.of(sheet, Optional.empty(), settings));
       } catch (UnreadableSheetException e) {
         unread.add(new Roster.Unread(sheet.name(), e));
       }
@@ -38,7 +42,7 @@ public final class Rosters {
   }
 
   public static CheckResult check(Settings settings, KnownUsers known, TextSheet... sheets) {
-    return new Checker(settings).check(of(sheets), known);
+    return new Checker(settings).check(of(settings, sheets), known);
   }
 
   /** Each finding as {@code file:row rule [suggestion]}, in order. */

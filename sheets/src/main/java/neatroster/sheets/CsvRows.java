@@ -7,12 +7,16 @@ import java.io.OutputStream;
 import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.regex.Pattern;
 
 /**
  * Writes CSV (RFC 4180): UTF-8, comma, CR LF. A value that a spreadsheet program would run as a
  * formula is written behind an apostrophe.
  */
 public final class CsvRows implements RowWriter {
+  private static final Pattern HARMLESS =
+      Pattern.compile("[+-][0-9 ()./-]*(?:day|week|month|year)?s?");
+
   private final CsvWriter writer;
 
   /** Starts writing to a stream, which {@link #close} closes. */
@@ -35,7 +39,7 @@ public final class CsvRows implements RowWriter {
 
   /**
    * The value, behind an apostrophe where it begins as a formula does. A phone number with its plus
-   * sign does not.
+   * sign does not, nor does a length of time.
    */
   static String withoutFormula(String value) {
     if (value.isEmpty()) {
@@ -47,7 +51,7 @@ public final class CsvRows implements RowWriter {
             || first == '@'
             || first == '\t'
             || first == '\r'
-            || ((first == '+' || first == '-') && !value.matches("[+-][0-9 ()./-]*"));
+            || ((first == '+' || first == '-') && !HARMLESS.matcher(value).matches());
     return formula ? "'" + value : value;
   }
 

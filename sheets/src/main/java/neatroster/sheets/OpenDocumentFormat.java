@@ -2,9 +2,11 @@ package neatroster.sheets;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
@@ -42,6 +44,9 @@ final class OpenDocumentFormat implements FileFormat {
       throws UnreadableSheetException, IOException {
     ZipFile zip = SafeZip.open(path);
     try {
+      if (isSealed(zip)) {
+        throw UnreadableSheetException.behindPassword();
+      }
       List<Sheet> sheets = new ArrayList<>();
       List<String> tables = new ArrayList<>();
       boolean spreadsheet = survey(zip, tables);
@@ -60,6 +65,18 @@ final class OpenDocumentFormat implements FileFormat {
     } catch (UnreadableSheetException e) {
       zip.close();
       throw e;
+    }
+  }
+
+  /** Whether the contents are encrypted (OpenDocument 1.3, part 2, section 3.4). */
+  private static boolean isSealed(ZipFile zip) throws IOException {
+    ZipEntry manifest = zip.getEntry("META-INF/manifest.xml");
+    if (manifest == null) {
+      return false;
+    }
+    try (InputStream in = zip.getInputStream(manifest)) {
+      byte[] head = in.readNBytes(1 << 20);
+      return new String(head, StandardCharsets.UTF_8).contains("encryption-data");
     }
   }
 

@@ -47,11 +47,11 @@ final class XlsFormat implements FileFormat {
       POIFSFileSystem container = new POIFSFileSystem(path.toFile(), true);
       if (container.getRoot().hasEntryCaseInsensitive("EncryptedPackage")) {
         container.close();
-        throw locked();
+        throw UnreadableSheetException.behindPassword();
       }
       workbook = new HSSFWorkbook(container);
     } catch (EncryptedDocumentException e) {
-      throw locked();
+      throw UnreadableSheetException.behindPassword();
     } catch (IOException | RuntimeException e) {
       throw SafeZip.damaged();
     }
@@ -68,11 +68,6 @@ final class XlsFormat implements FileFormat {
         workbook.close();
       }
     };
-  }
-
-  private static UnreadableSheetException locked() {
-    return new UnreadableSheetException(
-        0, "it is protected by a password; open it, save it without one, and try again");
   }
 
   private record XlsSheet(org.apache.poi.ss.usermodel.Sheet sheet, String file) implements Sheet {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -12,8 +13,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import neatroster.core.intake.Hidden;
 import neatroster.core.intake.Sheet;
 import neatroster.core.intake.UnreadableSheetException;
+import org.apache.poi.poifs.crypt.EncryptionInfo;
+import org.apache.poi.poifs.crypt.EncryptionMode;
+import org.apache.poi.poifs.filesystem.POIFSFileSystem;
+import org.dhatim.fastexcel.Workbook;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -251,5 +257,115 @@ class FormatsTest {
           .isInstanceOf(UnreadableSheetException.class)
           .hasMessageContaining("damaged");
     }
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"crew.ods", "crew.xlsx", "crew.xls"})
+  void mergedCellsDatesSince1904AndHiddenPartsAreRead(String name) throws Exception {
+    List<String> rows = rows(made(name));
+    // The spreadsheet program saved no result for the formula in the old format.
+    String email = name.endsWith("xls") ? "0" : "ana@pier.example";
+    assertThat(rows)
+        .containsExactly(
+            "1:Gannet Point: crew lists",
+            "3:course|given name|family name|birth date|id|email",
+            "4:NAV-1|Ana|Marlowe|2011-04-03|000417|" + email,
+            "5:NAV-1|Bo|Finch|2010-12-31|123456789012|bo@pier.example",
+            "6:NAV-1|Mei|Lin|2011-09-14|419|#DIV/0!",
+            "7:KNOT-1|Tom|Reed|2011-01-05|420|tom@pier.example",
+            "8:KNOT-1|Ida|Holm|2011-02-06|421|ida@pier.example",
+            "1:given name|family name",
+            "2:Una|Quill");
+    try (SheetFile file = SheetFiles.open(made(name), name)) {
+      assertThat(file.sheets().get(0).hidden()).isEqualTo(new Hidden(false, 1, List.of(4)));
+      assertThat(file.sheets().get(1).hidden()).isEqualTo(new Hidden(true, 0, List.of()));
+    }
+  }
+
+  @Test
+  void aFormulaWithoutItsResultIsShownAsAFormula() throws Exception {
+    Path file = folder.resolve("computed.xlsx");
+    try (OutputStream out = Files.newOutputStream(file);
+        Workbook workbook = new Workbook(out, "test", null)) {
+      var sheet = workbook.newWorksheet("One");
+      sheet.value(0, 0, "Ana");
+      sheet.formula(0, 1, "LOWER(A1)");
+    }
+    assertThat(rows(file)).containsExactly("1:Ana|=LOWER(A1)");
+  }
+
+  @Test
+  void aCellThatReachesOverRowsOfAPageIsMeantForAllOfThem() throws Exception {
+    Path page = folder.resolve("page.html");
+    Files.writeString(
+        page,
+        "<table><tr><th>course<th>user</tr><tr><td rowspan=2>NAV-1<td>ana</tr><tr><td>bo</tr>"
+            + "<tr><td>NAV-2<td>cy</tr></table>");
+    assertThat(rows(page))
+        .containsExactly("1:course|user", "2:NAV-1|ana", "3:NAV-1|bo", "4:NAV-2|cy");
+  }
+
+  @Test
+  void aCellThatReachesOverRowsOfADocumentIsMeantForAllOfThem() throws Exception {
+    String xml =
+        "<w:document xmlns:w='http://schemas.openxmlformats.org/wordprocessingml/2006/main'><w:body><w:tbl>"
+            + row("<w:gridSpan w:val='2'/>", "Crew", "", "id")
+            + row("<w:vMerge w:val='restart'/>", "NAV-1", "", "ana")
+            + row("<w:vMerge/>", "", "", "bo")
+            + "</w:tbl></w:body></w:document>";
+    Path file = folder.resolve("crew.docx");
+    try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file))) {
+      zip.putNextEntry(new ZipEntry("word/document.xml"));
+      zip.write(xml.getBytes(StandardCharsets.UTF_8));
+    }
+    assertThat(rows(file)).containsExactly("1:Crew||id", "2:NAV-1|ana", "3:NAV-1|bo");
+  }
+
+  private static String row(String properties, String first, String more, String second) {
+    return "<w:tr><w:tc><w:tcPr>"
+        + properties
+        + "</w:tcPr><w:p><w:r><w:t>"
+        + first
+        + more
+        + "</w:t></w:r></w:p></w:tc><w:tc><w:p><w:r><w:t>"
+        + second
+        + "</w:t></w:r></w:p></w:tc></w:tr>";
+  }
+
+  @Test
+  void aWorkbookBehindAPasswordIsSaidToBeOne() throws Exception {
+    Path file = folder.resolve("locked.xlsx");
+    try (POIFSFileSystem container = new POIFSFileSystem();
+        OutputStream out = Files.newOutputStream(file)) {
+      EncryptionInfo info = new EncryptionInfo(EncryptionMode.standard);
+      info.getEncryptor().confirmPassword("not for us");
+      try (OutputStream sealed = info.getEncryptor().getDataStream(container)) {
+        Files.copy(made("people.xlsx"), sealed);
+      }
+      container.writeFilesystem(out);
+    }
+    assertThatThrownBy(() -> rows(file)).hasMessageContaining("protected by a password");
+    Path ods = folder.resolve("locked.ods");
+    try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(ods))) {
+      zip.putNextEntry(new ZipEntry("META-INF/manifest.xml"));
+      zip.write(
+          "<manifest:file-entry><manifest:encryption-data/>".getBytes(StandardCharsets.UTF_8));
+      zip.putNextEntry(new ZipEntry("content.xml"));
+      zip.write(new byte[] {17, 4, 99, 8});
+    }
+    assertThatThrownBy(() -> rows(ods)).hasMessageContaining("protected by a password");
+  }
+
+  @Test
+  void whatIsWrittenAsAWorkbookIsReadBackAsItWas() throws Exception {
+    Path file = folder.resolve("out.xlsx");
+    try (RowWriter out = new XlsxRows(Files.newOutputStream(file), "a/b: [c]")) {
+      out.row(List.of("id", "name"));
+      for (int i = 0; i < 1200; i++) {
+        out.row(List.of("00" + i, i == 7 ? "=1+1" : "Ana & Bo <" + i + ">"));
+      }
+    }
+    List<String> rows = rows(file);
+    assertThat(rows).hasSize(1201).contains("9:007|=1+1", "1201:001199|Ana & Bo <1199>");
   }
 }

@@ -18,6 +18,7 @@ public final class Rules {
         List.of(
             new MissingValue(),
             new StraySpace(),
+            new SpreadsheetError(),
             new BadUsername(settings),
             new BadEmail(),
             new BadDate(settings),

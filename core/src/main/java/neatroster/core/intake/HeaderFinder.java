@@ -7,7 +7,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 import neatroster.core.model.Field;
 import neatroster.core.model.SheetPlan;
 import neatroster.core.model.Table;
@@ -68,11 +67,11 @@ final class HeaderFinder {
         throw new SheetPlanException(
             plan.get().place() + ": header-row: row " + row + " of " + sheet.name() + " is blank.");
       }
-      return named(only.get(0), as).found(early);
+      return named(only.get(0), as, plan).found(early);
     }
     Optional<EarlyRow> planned = plan.flatMap(p -> plannedHeader(p, early));
     if (planned.isPresent()) {
-      return named(planned.get(), as.or(() -> tableOf(plan.get()))).found(early);
+      return named(planned.get(), as, plan).found(early);
     }
     return find(early, as);
   }
@@ -101,25 +100,31 @@ final class HeaderFinder {
     return Optional.empty();
   }
 
-  /** The first table that has all the fields which the settings fill. */
-  private static Optional<Table> tableOf(SheetPlan plan) {
-    List<Field> fields =
-        plan.columns().keySet().stream().map(Field::named).flatMap(Optional::stream).toList();
-    return Stream.of(Table.values())
-        .filter(table -> !fields.isEmpty() && table.fields().containsAll(fields))
-        .findFirst();
-  }
-
   /** A row that is the headers, whatever stands in it. */
-  private static Candidate named(EarlyRow row, Optional<Table> as) {
+  private static Candidate named(EarlyRow row, Optional<Table> as, Optional<SheetPlan> plan) {
     Candidate best = null;
+    double most = 0;
     for (Table table : as.isPresent() ? List.of(as.get()) : List.of(Table.values())) {
       Candidate candidate = Candidate.of(row, table);
-      if (best == null || candidate.score() > best.score()) {
+      double score = candidate.score() + plan.map(p -> planned(p, table)).orElse(0.0);
+      if (best == null || score > most) {
         best = candidate;
+        most = score;
       }
     }
     return best;
+  }
+
+  /** How much the fields that the settings fill say for a table. */
+  private static double planned(SheetPlan plan, Table table) {
+    double score = 0;
+    for (String name : plan.columns().keySet()) {
+      Optional<Field> field = Field.named(name);
+      if (field.isPresent() && table.fields().contains(field.get())) {
+        score += HeaderWords.weight(table, field.get());
+      }
+    }
+    return score;
   }
 
   private static Found withoutHeader(List<EarlyRow> early, Optional<Table> as) {
@@ -216,7 +221,7 @@ final class HeaderFinder {
         // A course and a group without anybody in them are a group of a course.
         score -= 2;
       }
-      if (table == Table.ENROLLMENTS) {
+      if (table != Table.USERS) {
         // What has a person's name beside the address describes people, it does not refer to them.
         score -= 3 * namesUnclaimed(row, matches);
       }

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
+import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
 
 /**
@@ -11,6 +12,9 @@ import neatroster.core.text.Cell;
  * an export.
  */
 final class NoData {
+  /** The example is the first row of a starter sheet, or not far below what was put above it. */
+  private static final int ROWS_OF_EXAMPLE = 200;
+
   private static final Set<String> TOTALS =
       Set.of(
           "total",
@@ -37,10 +41,13 @@ final class NoData {
               + " (?:list|report)|ende der liste|fin de la liste|fin de lista|fim da lista)\\b.*",
           Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
 
+  private final Table table;
   private final List<Column> columns;
+  private int rowsSeen;
   private final int first;
 
-  NoData(List<Column> columns) {
+  NoData(Table table, List<Column> columns) {
+    this.table = table;
     this.columns = columns;
     int firstNamed = -1;
     for (Column column : columns) {
@@ -55,6 +62,12 @@ final class NoData {
   String why(SheetRow row) {
     if (first >= 0 && sameAsHeader(row, columns.get(first)) && repeatsHeader(row)) {
       return "repeated header";
+    }
+    if (rowsSeen < ROWS_OF_EXAMPLE) {
+      rowsSeen++;
+      if (ExampleRow.is(table, columns, row)) {
+        return "example row";
+      }
     }
     // Only rows with hardly anything in them can be totals or footers.
     int filled = 0;

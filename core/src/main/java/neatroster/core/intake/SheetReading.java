@@ -451,7 +451,7 @@ public final class SheetReading {
       throws UnreadableSheetException {
     titles.forEach(skipped);
     RosterRow row = new RosterRow(this);
-    NoData noData = new NoData(columns);
+    NoData noData = new NoData(table, columns);
     sheet.read(
         raw -> {
           if (raw.number() > headerRow && !raw.isBlank()) {

@@ -57,4 +57,10 @@ public final class UnreadableSheetException extends Exception {
   public boolean isEmpty() {
     return kind == Kind.EMPTY;
   }
+
+  /** The file is sealed with a password. */
+  public static UnreadableSheetException behindPassword() {
+    return new UnreadableSheetException(
+        0, "it is protected by a password; open it, save it without one, and try again");
+  }
 }

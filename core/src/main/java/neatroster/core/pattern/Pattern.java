@@ -275,27 +275,28 @@ public final class Pattern {
    * end that keeps two people apart does not count, and a counter may be any number.
    */
   public boolean fits(String value, Map<String, String> values) {
+    String made = fill(values, 0, 0);
+    if (!counts()) {
+      int sign = value.indexOf('@');
+      int madeSign = made.indexOf('@');
+      String local = value.substring(0, sign < 0 ? value.length() : sign);
+      String madeLocal = made.substring(0, madeSign < 0 ? made.length() : madeSign);
+      return (sign < 0) == (madeSign < 0)
+          && (sign < 0 || value.substring(sign).equalsIgnoreCase(made.substring(madeSign)))
+          && local.regionMatches(true, 0, madeLocal, 0, madeLocal.length())
+          && local.substring(Math.min(local.length(), madeLocal.length())).matches("\\d{0,4}");
+    }
     StringBuilder expected = new StringBuilder();
     for (Part part : parts) {
       if (part.literal() == null && part.name().equals(COUNTER)) {
-        expected.append(part.limit() > 0 ? "\\d{" + part.limit() + ",}" : "\\d+");
-        continue;
-      }
-      String text =
-          part.literal() != null
-              ? part.literal()
-              : slotText(part, part.limit(), values.getOrDefault(part.name(), ""));
-      int sign = part.literal() == null ? -1 : text.indexOf('@');
-      if (sign >= 0) {
-        expected.append(java.util.regex.Pattern.quote(text.substring(0, sign)));
-        expected.append("\\d{0,4}");
-        expected.append(java.util.regex.Pattern.quote(text.substring(sign)));
+        expected.append("\\d{").append(Math.max(1, part.limit())).append(",}");
       } else {
+        String text =
+            part.literal() != null
+                ? part.literal()
+                : slotText(part, part.limit(), values.getOrDefault(part.name(), ""));
         expected.append(java.util.regex.Pattern.quote(text));
       }
-    }
-    if (value.indexOf('@') < 0) {
-      expected.append("\\d{0,4}");
     }
     return java.util.regex.Pattern.compile(
             expected.toString(),

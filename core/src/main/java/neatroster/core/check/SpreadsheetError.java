@@ -1,0 +1,76 @@
+package neatroster.core.check;
+
+import java.util.EnumSet;
+import java.util.Set;
+import java.util.regex.Pattern;
+import neatroster.core.intake.Column;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
+import neatroster.core.text.Quoted;
+
+/** A cell that a spreadsheet program could not calculate. */
+final class SpreadsheetError implements RowRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "spreadsheet-error",
+          Severity.ERROR,
+          "A cell holds what a spreadsheet program shows where it cannot calculate, such as #N/A or #REF!, or a formula whose result was not saved.",
+          "The platform would take the error itself for a name or an address.",
+          "Mend the formula in the spreadsheet program, or type the value; then save the sheet again.",
+          """
+          given name | email
+          Ana        | ana@pier.example
+          Bo         | #N/A     ← the lookup found nobody
+          """);
+
+  /** The errors of ECMA-376, part 1, section 18.17.3, and those of other spreadsheet programs. */
+  private static final Pattern ERROR =
+      Pattern.compile(
+          "#(?:N/A|REF!|NAME\\?|VALUE!|DIV/0!|NUM!|NULL!|SPILL!|CALC!|GETTING_DATA|NV|BEZUG!|WERT!"
+              + "|ZAHL!|NOMBRE\\?|NOME\\?|VALOR!|¡REF!|¡VALOR!|NOM\\s?\\?|VALEUR\\s?!)|Err:\\d{3}|#{3,}");
+
+  private static final Pattern FORMULA = Pattern.compile("=[A-Z_$(\\[\".].*[()&$:.\\]].*");
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public Set<Table> tables() {
+    return EnumSet.allOf(Table.class);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.row.isDerived()) {
+      return;
+    }
+    for (Column column : row.row.reading().columns()) {
+      Cell cell = row.row.cellAt(column.index());
+      if (cell.isEmpty() || column.field().isEmpty() || column.field().get() == Field.PASSWORD) {
+        continue;
+      }
+      char first = cell.charAt(0);
+      if (first == '=' && FORMULA.matcher(cell).matches()) {
+        findings.add(
+            row.finding(
+                this,
+                column.field().get(),
+                "The cell holds a formula, "
+                    + Quoted.value(cell)
+                    + ", and its result was not saved. Open the sheet in a spreadsheet program and"
+                    + " save it again."));
+      } else if ((first == '#' || first == 'E') && ERROR.matcher(cell.cleaned()).matches()) {
+        findings.add(
+            row.finding(
+                this,
+                column.field().get(),
+                Quoted.value(cell)
+                    + " is what a spreadsheet program shows where it cannot calculate."));
+      }
+    }
+  }
+}
