@@ -71,10 +71,23 @@ public final class Main implements Runnable {
       // Scripts ask this often; the command line's machinery takes longer to load than to answer.
       surroundings.out().println(NAME_AND_VERSION);
     } else {
-      exit = run(surroundings, args);
+      exit = runWithinMemory(surroundings, args);
     }
     surroundings.flush();
     System.exit(exit);
+  }
+
+  private static int runWithinMemory(Surroundings surroundings, String... args) {
+    try {
+      return run(surroundings, args);
+    } catch (OutOfMemoryError e) {
+      surroundings
+          .err()
+          .println(
+              "neat-roster: The sheets need more memory than there is. Give it more by"
+                  + " JAVA_TOOL_OPTIONS=-Xmx2g, or check the sheets in parts.");
+      return Exit.UNREADABLE;
+    }
   }
 
   /** Runs a command line and gives its exit code. */

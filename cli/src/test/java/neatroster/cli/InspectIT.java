@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.File;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -11,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -88,6 +91,19 @@ class InspectIT {
       brief.append("  skipped ").append(skipped.get("row").asText());
       brief.append(": ").append(skipped.get("why").asText()).append("\n");
     }
+    for (JsonNode pattern : sheet.get("patterns")) {
+      brief.append("  ").append(pattern.get("field").asText()).append(" follows ");
+      brief.append(pattern.get("pattern").asText()).append(" but ");
+      brief.append(pattern.get("breaking")).append("\n");
+    }
+    for (JsonNode dates : sheet.get("dates")) {
+      brief.append("  ").append(dates.get("field").asText()).append(" ");
+      brief.append(dates.get("order").asText()).append("\n");
+    }
+    JsonNode hidden = sheet.get("hidden");
+    if (hidden.get("sheet").asBoolean() || hidden.get("rows").asInt() > 0) {
+      brief.append("  hidden ").append(hidden).append("\n");
+    }
     return brief.toString();
   }
 
@@ -117,6 +133,74 @@ class InspectIT {
               skipped as total: row 3
 
             """);
+  }
+
+  @Test
+  void whatWasUnderstoodIsSavedBesideTheRemarksThatAreThere() throws Exception {
+    Path folder = Files.createDirectory(temp.resolve("office"));
+    Program program = new Program(folder);
+    program.file("roster.yaml", "# ours", "sheets: []  # none yet", "", "dates: ask # always");
+    program.file(
+        "sheets/in.csv",
+        "Klasse;Zug;Nachname;Vorname;Kennung",
+        "NAV;1;Marlowe;Ana;amarlowe",
+        "NAV;2;Finch;Bo;bfinch",
+        "NAV;2;Lin;Mei;mlin",
+        "NAV;2;Holm;Ida;iholm");
+    assertThat(program.run("inspect", "--save").exit()).isZero();
+    String saved = Files.readString(folder.resolve("roster.yaml"));
+    assertThat(saved)
+        .isEqualTo(
+            """
+            # ours
+            sheets:   # none yet
+              - file: in.csv
+                table: users
+                header-row: 1
+                columns:
+                  course: Klasse
+                  family name: Nachname
+                  given name: Vorname
+                  username: Kennung
+
+            dates: ask # always
+
+            usernames:
+              pattern: "{given:1}{family}"  # as in sheets/in.csv
+            """);
+    // What it wrote is read back, and can be corrected by hand.
+    program.file(
+        "roster.yaml", saved.replace("course: Klasse", "course: \"{Klasse}-{Zug}\"").split("\n"));
+    program.file("sheets/two.csv", "code;title", "NAV-1;Coast", "NAV-2;Night");
+    Program.Result again = program.run("inspect", "--save");
+    assertThat(again.out()).contains("course  (from {Klasse}-{Zug})");
+    assertThat(again.err()).contains("in.csv has its entry at roster.yaml, line 3; it was left");
+    assertThat(Files.readString(folder.resolve("roster.yaml")))
+        .contains("Kennung\n  - file: two.csv\n    table: courses\n");
+    assertThat(program.run("check").exit()).isZero();
+    program.file("roster.yaml", "sheets: [{file: other.csv}]");
+    Program.Result inOneLine = program.run("inspect", "--save");
+    assertThat(inOneLine.exit()).isEqualTo(2);
+    assertThat(inOneLine.err()).contains("between brackets");
+    assertThat(program.run("inspect", "--save", "--folder", temp.toString()).exit()).isEqualTo(2);
+  }
+
+  @Test
+  void aSheetThatChangesWhileItIsReadIsNotMixedFromTwo() throws Exception {
+    Assumptions.assumeTrue(new File("/usr/bin/mkfifo").exists());
+    Path folder = Files.createDirectory(temp.resolve("busy"));
+    Program program = new Program(folder);
+    program.file("users.csv", "given name,email", "Ana,ana@pier.example");
+    Path pipe = folder.resolve("courses.csv");
+    new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor();
+    Process process = program.start(List.of(), "check", "users.csv", "courses.csv");
+    // The pipe opens when the program has come to it: by then it has begun with the other file.
+    try (var out = Files.newOutputStream(pipe)) {
+      program.file("users.csv", "given name,email", "Bo,bo@pier.example", "Cy,cy@pier.example");
+      out.write("code,title\nNAV-1,Coast\n".getBytes(StandardCharsets.UTF_8));
+    }
+    assertThat(process.waitFor()).isEqualTo(3);
+    assertThat(program.err()).contains("users.csv was changed while it was being read");
   }
 
   @Test

@@ -55,6 +55,11 @@ final class Program {
         .start();
   }
 
+  /** What the program that was started last said beside its result. */
+  String err() throws IOException {
+    return read("err");
+  }
+
   private File stream(String name) {
     File file = streams.resolve(name).toFile();
     file.deleteOnExit();

@@ -127,6 +127,24 @@ class TidyIT {
   }
 
   @Test
+  void workbooksKeepEveryCellAsItIsWrittenAndDoubtfulNamesAreSaid() throws Exception {
+    program.file("crew.csv", "id;Name", "000417;Ana Maria Marlowe", "1E5;Bo Finch");
+    Program.Result result = program.run("tidy", "crew.csv", "--as", "xlsx", "--to", "clean");
+    assertThat(result.exit()).isZero();
+    assertThat(result.out())
+        .contains("look at these names  crew.csv, row 2: they can be split in more than one way")
+        .contains("listed in clean/changes.xlsx");
+    assertThat(program.run("tidy", "clean/crew.xlsx", "--to", "back").exit()).isZero();
+    assertThat(Files.readString(folder.resolve("back/crew-crew.csv")).replace("\r", ""))
+        .isEqualTo(
+            """
+            id,full name,given name,family name,suffix
+            000417,Ana Maria Marlowe,Ana Maria,Marlowe,
+            1E5,Bo Finch,Bo,Finch,
+            """);
+  }
+
+  @Test
   void aTornRowIsNotRepairedAndNothingIsOverwritten() throws Exception {
     program.file("notes.csv", "code,title", "KNOT-1,Knots, Bends ,and Hitches");
     assertThat(program.run("tidy", "notes.csv", "--to", "clean").exit()).isZero();

@@ -32,6 +32,7 @@ final class DocxFormat implements FileFormat {
     Document document = new Document();
     try (ZipFile zip = SafeZip.open(path);
         InputStream in = SafeZip.content(zip, CONTENT)) {
+      SafeZip.refuseLarge(zip, CONTENT);
       document.read(SafeXml.read(in));
     } catch (XMLStreamException | RuntimeException e) {
       throw SafeZip.damaged();
@@ -69,7 +70,7 @@ final class DocxFormat implements FileFormat {
           case XMLStreamConstants.END_ELEMENT -> end(xml.getLocalName());
           case XMLStreamConstants.CHARACTERS -> {
             if (inText) {
-              text.append(xml.getText());
+              SafeXml.append(text, xml.getText());
             }
           }
           default -> {}

@@ -17,7 +17,7 @@ import org.jsoup.nodes.Element;
 
 /** Tables on web pages; many record systems export them under the name of a spreadsheet. */
 final class HtmlFormat implements FileFormat {
-  private static final long LARGEST = 100L << 20;
+  private static final long LARGEST = 32L << 20;
   private static final int WIDEST_SPAN = 1000;
 
   @Override

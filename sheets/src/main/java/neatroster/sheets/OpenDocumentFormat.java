@@ -50,6 +50,9 @@ final class OpenDocumentFormat implements FileFormat {
       List<Sheet> sheets = new ArrayList<>();
       List<String> tables = new ArrayList<>();
       boolean spreadsheet = survey(zip, tables);
+      if (!spreadsheet) {
+        SafeZip.refuseLarge(zip, CONTENT);
+      }
       String format = spreadsheet ? "ods" : "odt";
       for (int i = 0; i < tables.size(); i++) {
         SheetName sheetName = new SheetName(name, tables.get(i));
@@ -138,7 +141,7 @@ final class OpenDocumentFormat implements FileFormat {
     int depth = 1;
     while (depth > 0) {
       switch (xml.next()) {
-        case XMLStreamConstants.CHARACTERS -> text.append(xml.getText());
+        case XMLStreamConstants.CHARACTERS -> SafeXml.append(text, xml.getText());
         case XMLStreamConstants.START_ELEMENT -> {
           depth++;
           if (is(xml, TEXT, "s")) {

@@ -9,7 +9,18 @@ import javax.xml.stream.XMLStreamReader;
 final class SafeXml {
   private static final XMLInputFactory FACTORY = factory();
 
+  /** A cell or a paragraph is shorter. */
+  private static final int LONGEST_TEXT = 400_000;
+
   private SafeXml() {}
+
+  /** Adds text that has come, unless it grows beyond what anybody types. */
+  static void append(StringBuilder text, String more) throws XMLStreamException {
+    if (text.length() + more.length() > LONGEST_TEXT) {
+      throw new XMLStreamException("a cell is larger than anybody types");
+    }
+    text.append(more);
+  }
 
   private static XMLInputFactory factory() {
     XMLInputFactory factory = XMLInputFactory.newFactory();

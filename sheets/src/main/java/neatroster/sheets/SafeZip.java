@@ -20,6 +20,8 @@ final class SafeZip {
 
   private static final long SMALL = 64L << 20;
 
+  private static final long LARGEST_DOCUMENT = 100L << 20;
+
   private SafeZip() {}
 
   /** Opens a file, unless its directory says that it unpacks to something monstrous. */
@@ -42,6 +44,15 @@ final class SafeZip {
       throw damaged();
     } catch (IOException e) {
       throw damaged();
+    }
+  }
+
+  /** Refuses a document that is held in memory and would not fit. */
+  static void refuseLarge(ZipFile zip, String name) throws UnreadableSheetException {
+    ZipEntry entry = zip.getEntry(name);
+    if (entry != null && entry.getSize() > LARGEST_DOCUMENT) {
+      throw new UnreadableSheetException(
+          0, "as a text document it is too large; put the list into a spreadsheet");
     }
   }
 

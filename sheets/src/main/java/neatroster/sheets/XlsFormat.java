@@ -2,6 +2,7 @@ package neatroster.sheets;
 
 import java.io.IOException;
 import java.math.BigDecimal;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -30,6 +31,9 @@ import org.apache.poi.ss.util.CellRangeAddress;
  * workbook's password.
  */
 final class XlsFormat implements FileFormat {
+  /** Its sheets are held in memory, and are at most 65,536 rows each. */
+  private static final long LARGEST = 64L << 20;
+
   @Override
   public boolean recognizes(Path path, byte[] head) {
     return head.length > 8
@@ -42,6 +46,10 @@ final class XlsFormat implements FileFormat {
   @Override
   public SheetFile open(Path path, String name, byte[] head)
       throws UnreadableSheetException, IOException {
+    if (Files.size(path) > LARGEST) {
+      throw new UnreadableSheetException(
+          0, "as a workbook of the old kind it is too large; save it as XLSX");
+    }
     HSSFWorkbook workbook;
     try {
       POIFSFileSystem container = new POIFSFileSystem(path.toFile(), true);

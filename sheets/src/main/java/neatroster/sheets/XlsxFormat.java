@@ -52,7 +52,9 @@ final class XlsxFormat implements FileFormat {
     SafeZip.open(path).close();
     ReadableWorkbook workbook;
     try {
-      workbook = new ReadableWorkbook(path.toFile(), new ReadingOptions(true, true));
+      // Some programs write no styles; then every number is just a number.
+      boolean styles = SafeZip.holds(path, "xl/styles.xml");
+      workbook = new ReadableWorkbook(path.toFile(), new ReadingOptions(styles, true));
     } catch (IOException | RuntimeException e) {
       throw new UnreadableSheetException(0, DAMAGED);
     }
@@ -123,6 +125,7 @@ final class XlsxFormat implements FileFormat {
     private XlsxMarkup markup() throws UnreadableSheetException {
       if (markup == null) {
         try (ZipFile zip = SafeZip.open(path)) {
+          XlsxMarkup.verifyTexts(zip, "xl/sharedStrings.xml");
           markup = XlsxMarkup.of(zip, entry == null ? "" : entry);
         } catch (IOException e) {
           throw new UnreadableSheetException(0, DAMAGED);

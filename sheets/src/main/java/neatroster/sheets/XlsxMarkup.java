@@ -28,6 +28,9 @@ final class XlsxMarkup {
       Pattern.compile("ref=[\"']([A-Z]{1,3})(\\d+):[A-Z]{1,3}(\\d+)[\"']");
   private static final Pattern HIDDEN = Pattern.compile("\\bhidden=[\"'](?:1|true)[\"']");
 
+  /** A cell holds 32,767 characters at the most (section 18.18.98); this is generous. */
+  private static final int LONGEST_TEXT = 400_000;
+
   private int hiddenRows;
   private final List<Integer> hiddenColumns = new ArrayList<>();
   private final Map<Long, Integer> lastRowOfCell = new HashMap<>();
@@ -42,38 +45,68 @@ final class XlsxMarkup {
     return markup;
   }
 
-  private void look(InputStream in) throws IOException {
+  /** Refuses texts that no cell could hold: whoever reads them in one piece runs out of memory. */
+  static void verifyTexts(ZipFile zip, String entry) throws IOException, UnreadableSheetException {
+    if (zip.getEntry(entry) != null) {
+      of(zip, entry);
+    }
+  }
+
+  private void look(InputStream in) throws IOException, UnreadableSheetException {
     byte[] block = new byte[1 << 16];
     byte[] tag = new byte[LONGEST_TAG];
+    // Of a tag that goes on in the next block what came so far; -1 between tags.
     int length = -1;
+    int run = 0;
     for (int read = in.read(block); read >= 0; read = in.read(block)) {
-      for (int i = 0; i < read; i++) {
-        byte b = block[i];
-        if (b == '<') {
-          length = 0;
-        } else if (length >= 0) {
-          if (b == '>') {
-            tag(tag, length);
+      int i = 0;
+      while (i < read) {
+        int from = i;
+        if (length < 0) {
+          while (i < read && block[i] != '<') {
+            i++;
+          }
+          run += i - from;
+          if (run > LONGEST_TEXT) {
+            throw new UnreadableSheetException(0, "a cell is larger than anybody types");
+          }
+          if (i < read) {
+            i++;
+            length = 0;
+            run = 0;
+          }
+        } else {
+          while (i < read && block[i] != '>') {
+            i++;
+          }
+          int kept = Math.min(i - from, LONGEST_TAG - length);
+          if (length < 2 || isInteresting(tag)) {
+            System.arraycopy(block, from, tag, length, kept);
+            length += kept;
+          }
+          if (i < read) {
+            i++;
+            if (length > 3 && isInteresting(tag)) {
+              tag(tag, length);
+            }
             length = -1;
-          } else if (length == LONGEST_TAG || (length == 2 && !interesting(tag))) {
-            length = -1;
-          } else {
-            tag[length++] = b;
           }
         }
       }
     }
   }
 
-  /** Rows, columns and merged cells; a cell itself, {@code <c }, is by far the commonest tag. */
-  private static boolean interesting(byte[] tag) {
-    return (tag[0] == 'r' && tag[1] == 'o')
+  /** Rows, columns, merged cells, and the cells themselves, by far the commonest. */
+  private static boolean isInteresting(byte[] tag) {
+    return (tag[0] == 'c' && tag[1] == ' ')
+        || (tag[0] == 'r' && tag[1] == 'o')
         || (tag[0] == 'm' && tag[1] == 'e')
         || (tag[0] == 'c' && tag[1] == 'o');
   }
 
-  private void tag(byte[] tag, int length) {
-    if (length < 4) {
+  private void tag(byte[] tag, int length) throws UnreadableSheetException {
+    if (tag[1] == ' ') {
+      verifyColumn(tag, length);
       return;
     }
     String text = new String(tag, 0, length, StandardCharsets.ISO_8859_1);
@@ -94,6 +127,23 @@ final class XlsxMarkup {
           rightmost = Math.max(rightmost, column);
           lastRowOfCell.put(cell(first, column), last);
         }
+      }
+    }
+  }
+
+  /** A worksheet's columns end at XFD; a cell far beyond makes a row of billions. */
+  private static void verifyColumn(byte[] tag, int length) throws UnreadableSheetException {
+    for (int i = 2; i + 3 < length; i++) {
+      boolean reference = tag[i] == 'r' && tag[i + 1] == '=' && tag[i - 1] == ' ';
+      if (reference) {
+        int letters = 0;
+        while (i + 3 + letters < length && tag[i + 3 + letters] >= 'A') {
+          letters++;
+        }
+        if (letters > 3) {
+          throw new UnreadableSheetException(0, "it has more columns than a workbook can have");
+        }
+        return;
       }
     }
   }

@@ -368,4 +368,65 @@ class FormatsTest {
     List<String> rows = rows(file);
     assertThat(rows).hasSize(1201).contains("9:007|=1+1", "1201:001199|Ana & Bo <1199>");
   }
+
+  @Test
+  void cellsThatFillTheMemoryAndRowsOfBillionsAreRefused() throws Exception {
+    String huge = "<c r='B2' t='inlineStr'><is><t>" + "x".repeat(3_000_000) + "</t></is></c>";
+    assertThatThrownBy(() -> rows(workbook(huge))).hasMessageContaining("larger than anybody");
+    String far = "<c s='1' r='ZZZZZZ2' t='inlineStr'><is><t>x</t></is></c>";
+    assertThatThrownBy(() -> rows(workbook(far))).hasMessageContaining("more columns than");
+    String fine = "<c r='B2' t='inlineStr'><is><t>" + "y".repeat(30_000) + "</t></is></c>";
+    assertThat(rows(workbook(fine))).singleElement().asString().hasSize(30_003);
+    String deep = "<table><tr><td>".repeat(30_000);
+    Path page = folder.resolve("deep.html");
+    Files.writeString(page, deep);
+    assertThatThrownBy(() -> rows(page)).isInstanceOf(UnreadableSheetException.class);
+  }
+
+  /** A workbook with the least that one needs, and one row. */
+  private Path workbook(String cells) throws IOException {
+    Path file = folder.resolve("least.xlsx");
+    String office = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
+    String packaged = "http://schemas.openxmlformats.org/package/2006/relationships";
+    String main = "http://schemas.openxmlformats.org/spreadsheetml/2006/main";
+    String relation =
+        "<Relationships xmlns='%s'><Relationship Id='r' Type='%s/%s' Target='%s'/></Relationships>";
+    try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file))) {
+      String type = "application/vnd.openxmlformats-officedocument.spreadsheetml.";
+      part(
+          zip,
+          "[Content_Types].xml",
+          "<Types xmlns='http://schemas.openxmlformats.org/package/2006/content-types'>"
+              + ("<Override PartName='/xl/workbook.xml' ContentType='" + type + "sheet.main+xml'/>")
+              + ("<Override PartName='/xl/s.xml' ContentType='"
+                  + type
+                  + "worksheet+xml'/></Types>"));
+      part(
+          zip,
+          "_rels/.rels",
+          String.format(relation, packaged, office, "officeDocument", "xl/workbook.xml"));
+      part(
+          zip,
+          "xl/_rels/workbook.xml.rels",
+          String.format(relation, packaged, office, "worksheet", "s.xml"));
+      part(
+          zip,
+          "xl/workbook.xml",
+          String.format(
+              "<workbook xmlns='%s' xmlns:r='%s'><sheets><sheet name='A' sheetId='1' r:id='r'/></sheets></workbook>",
+              main, office));
+      part(
+          zip,
+          "xl/s.xml",
+          String.format(
+              "<worksheet xmlns='%s'><sheetData><row r='2'>%s</row></sheetData></worksheet>",
+              main, cells));
+    }
+    return file;
+  }
+
+  private static void part(ZipOutputStream zip, String name, String xml) throws IOException {
+    zip.putNextEntry(new ZipEntry(name));
+    zip.write(xml.getBytes(StandardCharsets.UTF_8));
+  }
 }
