@@ -103,7 +103,7 @@ class TidyIT {
         .isEqualTo(
             """
             user,course,role,group,starts,ends
-            a@pier.example,NAV-1,Lehrer,,,
+            a@pier.example,NAV-1,instructor,,,
             a@pier.example,NAV-2,,,,
             """);
     assertThat(made("each.csv")).isEqualTo("id,given name,role\n501,Ana,learner\n");

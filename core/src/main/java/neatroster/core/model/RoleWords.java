@@ -15,9 +15,110 @@ public final class RoleWords {
   private static final List<String> OURS =
       List.of("learner", "instructor", "assistant", "observer", "manager");
 
+  /**
+   * What other languages call the roles; the folder's own words come first. Words that mean one
+   * role here and another there are left out.
+   */
+  private static final Map<String, List<String>> IN_OTHER_LANGUAGES =
+      Map.of(
+          "learner",
+          List.of(
+              "learners",
+              "students",
+              "participant",
+              "alumno",
+              "alumna",
+              "estudiante",
+              "élève",
+              "eleve",
+              "étudiant",
+              "étudiante",
+              "etudiant",
+              "etudiante",
+              "apprenant",
+              "apprenante",
+              "schüler",
+              "schülerin",
+              "schueler",
+              "schuelerin",
+              "lernende",
+              "lernender",
+              "teilnehmer",
+              "teilnehmerin",
+              "studentin",
+              "aluno",
+              "aluna",
+              "estudante"),
+          "instructor",
+          List.of(
+              "teachers",
+              "instructors",
+              "profesor",
+              "profesora",
+              "docente",
+              "maestro",
+              "maestra",
+              "instructora",
+              "enseignant",
+              "enseignante",
+              "professeur",
+              "professeure",
+              "formateur",
+              "formatrice",
+              "instructeur",
+              "instructrice",
+              "lehrer",
+              "lehrerin",
+              "lehrkraft",
+              "dozent",
+              "dozentin",
+              "professor",
+              "professora",
+              "formador",
+              "formadora",
+              "instrutor",
+              "instrutora"),
+          "assistant",
+          List.of(
+              "teaching assistant",
+              "asistente",
+              "ayudante",
+              "assistante",
+              "assistent",
+              "assistentin",
+              "hilfskraft",
+              "assistente"),
+          "observer",
+          List.of(
+              "observador",
+              "observadora",
+              "oyente",
+              "observateur",
+              "observatrice",
+              "beobachter",
+              "beobachterin",
+              "hospitant",
+              "hospitantin",
+              "ouvinte"),
+          "manager",
+          List.of(
+              "coordinator",
+              "coordinador",
+              "coordinadora",
+              "coordinateur",
+              "coordinatrice",
+              "gestionnaire",
+              "koordinator",
+              "koordinatorin",
+              "leiter",
+              "leiterin",
+              "coordenador",
+              "coordenadora"));
+
   private final List<String> roles = new ArrayList<>(OURS);
   private final KeyIndex words = KeyIndex.caseless();
   private final IntList roleOfWord = new IntList();
+  private final int own;
 
   /**
    * The five roles with these words for them.
@@ -39,6 +140,9 @@ public final class RoleWords {
             put(other, number);
           }
         });
+    own = words.size();
+    IN_OTHER_LANGUAGES.forEach(
+        (role, others) -> others.forEach(other -> put(other, OURS.indexOf(role))));
   }
 
   private void put(String word, int role) {
@@ -66,10 +170,10 @@ public final class RoleWords {
     return List.copyOf(roles);
   }
 
-  /** Every word that is understood, in lower case. */
+  /** The roles and the folder's own words for them, in lower case. */
   public List<String> words() {
     List<String> all = new ArrayList<>();
-    for (int i = 0; i < words.size(); i++) {
+    for (int i = 0; i < own; i++) {
       all.add(words.text(i));
     }
     return all;
