@@ -20,6 +20,9 @@ import neatroster.core.model.SheetPlan;
 final class InspectText {
   private static final int ROWS_NAMED = 8;
 
+  /** So many columns are listed one by one, whatever they are. */
+  private static final int FEW = 6;
+
   private final Screen screen;
 
   InspectText(Screen screen) {
@@ -94,6 +97,15 @@ final class InspectText {
   }
 
   private void columns(SheetReading sheet) {
+    List<Column> all = sheet.columns();
+    if (all.size() > FEW && all.stream().allMatch(column -> column.by() == Column.By.NAME)) {
+      String names = all.stream().map(Column::header).collect(Collectors.joining(", "));
+      screen.line("  every header is one of our own names:");
+      for (String line : TextWrap.lines(names, screen.width() - 4)) {
+        screen.line("    " + screen.green(line));
+      }
+      return;
+    }
     List<String> unused = new ArrayList<>();
     for (Column column : sheet.columns()) {
       boolean own = sheet.ownField(column).isPresent();

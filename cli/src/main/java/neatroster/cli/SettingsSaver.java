@@ -44,7 +44,7 @@ final class SettingsSaver {
       if (plan.isPresent()) {
         screen.remark(
             sheet.reading().name() + " has its entry at " + plan.get().place() + "; it was left.");
-      } else if (sheet.trouble() == null) {
+      } else if (sheet.trouble() == null && sheet.rows() > 0) {
         fresh.add(sheet);
       }
     }

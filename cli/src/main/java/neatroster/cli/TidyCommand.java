@@ -16,6 +16,7 @@ import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import neatroster.core.intake.Roster;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SheetSurvey;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Settings;
 import neatroster.core.text.Quoted;
@@ -81,6 +82,10 @@ final class TidyCommand implements Callable<Integer> {
       TidyChanges changes = new TidyChanges(create(making, "changes"), most);
       try (changes) {
         for (SheetReading sheet : open.roster().sheets()) {
+          if (SheetSurvey.isWithoutRows(sheet)) {
+            screen.remark(sheet.name() + " has no rows; no sheet was written for it.");
+            continue;
+          }
           new TidySheet(sheet, settings, changes, (row, column, value) -> value)
               .write(stem(sheet), stem -> create(making, stem))
               .forEach((stem, rows) -> written.put(stem + "." + kind, rows));

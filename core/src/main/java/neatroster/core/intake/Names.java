@@ -23,6 +23,11 @@ public final class Names {
   private static final Pattern SUFFIX =
       Pattern.compile("(?i)(?:jr|sr|jun|sen|junior|senior|ii|iii|iv|phd|md|esq)\\.?");
 
+  /** What people are addressed by: no part of a name, and never of a username. */
+  private static final Pattern HONORIFIC =
+      Pattern.compile(
+          "(?i)(?:dr|dra|prof|profa|mr|mrs|ms|miss|mx|herr|frau|mme|mlle|sra|srta|dott)\\.?|(?i:m)\\.|(?i:sr)\\.");
+
   /** Han, kana and hangul: scripts whose languages put the family first. */
   private static final Pattern FAMILY_FIRST =
       Pattern.compile("[\\p{IsHan}\\p{IsHiragana}\\p{IsKatakana}\\p{IsHangul}ー・ ]+");
@@ -76,6 +81,15 @@ public final class Names {
   static Parts split(String full) {
     String suffix = "";
     List<String> words = new ArrayList<>(Arrays.asList(full.split(" ", -1)));
+    String honorifics = "";
+    while (words.size() > 1 && HONORIFIC.matcher(words.get(0)).matches()) {
+      honorifics += (honorifics.isEmpty() ? "" : " ") + words.remove(0);
+    }
+    if (!honorifics.isEmpty()) {
+      Parts parts = split(String.join(" ", words));
+      String all = parts.suffix().isEmpty() ? honorifics : honorifics + " " + parts.suffix();
+      return new Parts(parts.given(), parts.middle(), parts.family(), all);
+    }
     while (words.size() > 1 && SUFFIX.matcher(words.get(words.size() - 1)).matches()) {
       suffix = words.remove(words.size() - 1) + (suffix.isEmpty() ? "" : " " + suffix);
     }
@@ -106,6 +120,9 @@ public final class Names {
 
   /** Whether a full name can be taken apart in more than one way that people's names go. */
   public static boolean isUncertain(String full) {
+    if (HONORIFIC.matcher(full.substring(0, Math.max(0, full.indexOf(' ')))).matches()) {
+      return true;
+    }
     Parts parts = split(full);
     boolean told =
         full.indexOf(',') > 0

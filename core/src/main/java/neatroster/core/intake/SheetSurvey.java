@@ -102,6 +102,13 @@ public record SheetSurvey(
     return new SheetSurvey(reading, counts[0], counts[1], skipped, followed, dates, trouble);
   }
 
+  /** Whether a sheet holds nothing but what is skipped, as a starter that nobody filled in. */
+  public static boolean isWithoutRows(SheetReading reading) throws UnreadableSheetException {
+    boolean[] empty = {true};
+    reading.read(row -> empty[0] = false);
+    return empty[0];
+  }
+
   private static Followed followed(SheetReading reading, Field field, Pattern pattern)
       throws UnreadableSheetException {
     int[] filled = {0};
