@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import neatroster.core.intake.Roster;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Accepted;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -17,13 +18,15 @@ import neatroster.core.model.Table;
  * @param counts for each table its rows in all sheets
  * @param findings everything found, in the order of sheet, row and column
  * @param keys the keys of the roster's rows
+ * @param accepted the settings' exceptions, each with how often it was met
  */
 public record CheckResult(
     Roster roster,
     Map<SheetReading, Integer> rows,
     Map<Table, Integer> counts,
     List<Finding> findings,
-    RosterKeys keys) {
+    RosterKeys keys,
+    Map<Accepted, Integer> accepted) {
 
   /** How many findings have this severity. */
   public int count(Severity severity) {

@@ -20,6 +20,7 @@ final class CheckedRow {
 
   private final Roster roster;
   final RosterKeys keys;
+  final RosterCounts counts = new RosterCounts();
   final Suggestions suggestions;
   RosterRow row;
   int line;
@@ -38,6 +39,15 @@ final class CheckedRow {
 
   /** The account that this row's user has already, or null. */
   KnownUser account;
+
+  /** Its position among the known users, or -1. */
+  int accountNumber;
+
+  /** The row that had the same account before, or {@link RosterKeys#NONE}. */
+  int earlierWithAccount;
+
+  /** The role of the enrollment; empty where its word has no meaning. */
+  String role = "";
 
   /** The other person to whom this row's username was issued, or null. */
   KnownUser usernameOwner;
@@ -92,6 +102,15 @@ final class CheckedRow {
 
   Finding.Builder finding(Rule rule, Field field, String message) {
     return Finding.about(row, field, rule, message);
+  }
+
+  /**
+   * A finding about the cell of a column, counted from 0, that holds a field of the school's own.
+   */
+  Finding.Builder finding(Rule rule, int column, String message) {
+    return new Finding.Builder(rule, row.place(), message)
+        .in(row.reading().columns().get(column))
+        .showing(row.cellAt(column).toString());
   }
 
   /** A finding about a value that does not exist, with what may have been meant instead. */

@@ -6,16 +6,20 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import neatroster.core.intake.Known;
 import neatroster.core.intake.KnownUsers;
+import neatroster.core.intake.Names;
 import neatroster.core.intake.Roster;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SkippedRow;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
 import neatroster.core.text.KeyIndex;
+import neatroster.core.text.Nearest;
 import neatroster.core.text.PairIndex;
 
 /**
@@ -24,20 +28,10 @@ import neatroster.core.text.PairIndex;
  */
 public final class Checker {
   private final Settings settings;
-  private final Rules rules;
-  private final Map<Table, RowRule[]> rulesOf = new EnumMap<>(Table.class);
 
   /** A checker under a folder's settings. */
   public Checker(Settings settings) {
     this.settings = settings;
-    this.rules = new Rules(settings);
-    for (Table table : Table.values()) {
-      rulesOf.put(
-          table,
-          rules.rowRules.stream()
-              .filter(rule -> rule.tables().contains(table))
-              .toArray(RowRule[]::new));
-    }
   }
 
   /**
@@ -46,27 +40,38 @@ public final class Checker {
    * @param known users who have an account already; references to them are good
    */
   public CheckResult check(Roster roster, KnownUsers known) {
-    return new Pass(roster, known).run();
+    return check(roster, Basis.of(settings, Known.of(known)));
+  }
+
+  /** Checks a roster. */
+  public static CheckResult check(Roster roster, Basis basis) {
+    return new Pass(roster, basis).run();
   }
 
   private static final RosterKeys.Shared NOTHING_SHARED =
       new RosterKeys.Shared(RosterKeys.NONE, RosterKeys.NONE, RosterKeys.NONE, RosterKeys.NONE);
 
   /** One going over. */
-  private final class Pass {
+  private static final class Pass {
     private final Roster roster;
+    private final Settings settings;
+    private final Known knownAll;
     private final KnownUsers known;
-    private final Findings findings = new Findings(settings.rules());
-    private final RosterKeys keys = new RosterKeys(settings.courseAliases());
+    private final Rules rules;
+    private final Map<Table, RowRule[]> rulesOf = new EnumMap<>(Table.class);
+    private final Findings findings;
+    private final RosterKeys keys;
     private final CheckedRow checked;
     private final Map<SheetReading, int[]> rows = new HashMap<>();
     private SheetReading counted;
     private int[] countedRows;
+    private SheetReading current;
     private boolean groupsCheckable;
     private int derivedEnrollments;
     private int lastDerivedLine = -1;
     private final Map<Table, Boolean> complete = new EnumMap<>(Table.class);
     private final PairIndex enrollments = new PairIndex();
+    private final PairIndex memberships = new PairIndex();
     private byte[] roleOfLine = new byte[1024];
     private final KeyIndex unlistedUsers = KeyIndex.caseless();
     private final KeyIndex unlistedCourses = KeyIndex.exact();
@@ -74,9 +79,21 @@ public final class Checker {
     private final int[] userOfKnown;
     private final Map<Integer, Integer> fingerprints = new HashMap<>();
 
-    Pass(Roster roster, KnownUsers known) {
+    Pass(Roster roster, Basis basis) {
       this.roster = roster;
-      this.known = known;
+      this.settings = basis.settings();
+      this.knownAll = basis.known();
+      this.known = knownAll.users();
+      this.rules = new Rules(basis);
+      this.findings = new Findings(settings.rules(), settings.checks().accepted());
+      this.keys = new RosterKeys(settings.courseAliases());
+      for (Table table : Table.values()) {
+        rulesOf.put(
+            table,
+            rules.rowRules.stream()
+                .filter(rule -> rule.tables().contains(table))
+                .toArray(RowRule[]::new));
+      }
       this.userOfKnown = new int[known.all().size()];
       Arrays.fill(userOfKnown, RosterKeys.NONE);
       this.checked = new CheckedRow(roster, keys, new Suggestions());
@@ -106,10 +123,48 @@ public final class Checker {
         if (table == Table.ENROLLMENTS && !known.isEmpty()) {
           keys.addKnown(known, userOfKnown);
         }
+        addKnown(table);
         groupsCheckable = checkable(Table.GROUPS);
-        roster.read(table, this::row, this::unreadable);
+        roster.read(table, this::row, this::unreadable, this::skipped);
+        endSheet();
       }
+      Ending ending = new Ending(roster, keys, checked.counts, knownAll);
+      rules.all().forEach(rule -> rule.end(ending, findings));
       return result();
+    }
+
+    private void skipped(SheetReading sheet, SkippedRow row) {
+      switch (row.why()) {
+        case "repeated header" -> rules.repeatedHeader.add(sheet, row, findings);
+        case "example row" -> rules.exampleRow.add(sheet, row, findings);
+        case "title" -> {
+          // Above the headers stands what the sheet is; nobody takes that for a person.
+        }
+        default -> rules.skippedRow.add(sheet, row, findings);
+      }
+    }
+
+    /** What the platform has and the sheets do not list comes behind what they list. */
+    private void addKnown(Table table) {
+      if (table == Table.GROUPS) {
+        keys.addKnownCourses(knownAll.courses());
+      } else if (table == Table.USERS && knownAll.listsGroups()) {
+        knownAll.groupsOf("").forEach(name -> keys.addKnownGroup(RosterKeys.NONE, name));
+        for (String code : knownAll.courses().keySet()) {
+          for (String name : knownAll.groupsOf(code)) {
+            keys.addKnownGroup(keys.findCourse(code), name);
+          }
+        }
+      }
+    }
+
+    private void endSheet() {
+      if (current != null) {
+        for (Rule rule : rules.all()) {
+          rule.endSheet(current, findings);
+        }
+        current = null;
+      }
     }
 
     private void unreadable(SheetReading sheet, UnreadableSheetException why) {
@@ -132,7 +187,13 @@ public final class Checker {
     }
 
     private boolean listed(Table table) {
-      return roster.lists(table) || (table == Table.USERS && !known.isEmpty());
+      return roster.lists(table)
+          || switch (table) {
+            case USERS -> !known.isEmpty();
+            case COURSES -> !knownAll.courses().isEmpty();
+            case GROUPS -> knownAll.listsGroups();
+            case ENROLLMENTS -> false;
+          };
     }
 
     private boolean checkable(Table table) {
@@ -141,6 +202,10 @@ public final class Checker {
 
     private void row(RosterRow row, int line) {
       Table table = row.table();
+      if (row.reading() != current) {
+        endSheet();
+        current = row.reading();
+      }
       if (row.isDerived()) {
         derivedEnrollments++;
         if (row.reading().table() == Table.ENROLLMENTS && line != lastDerivedLine) {
@@ -193,12 +258,20 @@ public final class Checker {
           });
       rowsOfTable.merge(Table.ENROLLMENTS, derivedEnrollments, Integer::sum);
       return new CheckResult(
-          roster, rowsOfSheet, rowsOfTable, findings.inOrder(roster.order()), keys);
+          roster,
+          rowsOfSheet,
+          rowsOfTable,
+          findings.inOrder(roster.order()),
+          keys,
+          findings.accepted());
     }
 
     private void course() {
       checked.earlierSame =
           checked.has(Field.CODE) ? keys.addCourse(checked.row, checked.line) : RosterKeys.NONE;
+      if (checked.has(Field.CODE) && checked.earlierSame == RosterKeys.NONE) {
+        checked.counts.course(keys.courses().size() - 1, checked.row);
+      }
     }
 
     private void group() {
@@ -218,6 +291,9 @@ public final class Checker {
         course = Integer.MAX_VALUE - unlistedCourses.add(checked.cell(Field.COURSE));
       }
       checked.earlierSame = keys.addGroup(course, checked.cell(Field.NAME), checked.line);
+      if (checked.earlierSame == RosterKeys.NONE) {
+        checked.counts.group(keys.groups().size() - 1, checked.row);
+      }
     }
 
     private void user() {
@@ -230,15 +306,41 @@ public final class Checker {
         keys.setUserOfLine(checked.line, checked.user);
         fingerprints.put(checked.user, fingerprint());
       }
+      checked.account = null;
+      checked.accountNumber = -1;
+      checked.earlierWithAccount = RosterKeys.NONE;
+      checked.usernameOwner = null;
       if (!known.isEmpty()) {
-        int account = known.find(KnownUsers.person(checked.row));
-        checked.account = account < 0 ? null : known.all().get(account);
-        if (account >= 0 && userOfKnown[account] == RosterKeys.NONE) {
+        matchKnown();
+      }
+    }
+
+    /**
+     * Who of the known this row is about: by id, email or name; else by a username of the platform,
+     * if the names do not speak against it.
+     */
+    private void matchKnown() {
+      int account = known.find(KnownUsers.person(checked.row));
+      int owner =
+          checked.has(Field.USERNAME) ? known.findUsername(checked.text(Field.USERNAME)) : -1;
+      if (account < 0 && owner >= 0 && known.all().get(owner).isOnPlatform() && sameName(owner)) {
+        account = owner;
+      }
+      checked.accountNumber = account;
+      checked.account = account < 0 ? null : known.all().get(account);
+      checked.usernameOwner = owner < 0 || owner == account ? null : known.all().get(owner);
+      if (account >= 0) {
+        checked.earlierWithAccount = userOfKnown[account];
+        if (userOfKnown[account] == RosterKeys.NONE) {
           userOfKnown[account] = checked.user;
         }
-        int owner = known.findUsername(checked.cell(Field.USERNAME));
-        checked.usernameOwner = owner < 0 || owner == account ? null : known.all().get(owner);
       }
+    }
+
+    private boolean sameName(int owner) {
+      String theirs = known.all().get(owner).person().fullName();
+      String named = Names.full(checked.row);
+      return theirs.isEmpty() || named.isEmpty() || Nearest.isAlike(theirs, named);
     }
 
     /**
@@ -253,6 +355,8 @@ public final class Checker {
       checked.user = earlier;
       checked.shared = NOTHING_SHARED;
       checked.account = null;
+      checked.accountNumber = -1;
+      checked.earlierWithAccount = RosterKeys.NONE;
       checked.usernameOwner = null;
       checked.earlierDisagrees = !fingerprints.get(earlier).equals(fingerprint());
       keys.setUserOfLine(checked.line, earlier);
@@ -280,6 +384,7 @@ public final class Checker {
             keys.findGroup(Math.max(checked.course, RosterKeys.NONE), checked.cell(Field.GROUP));
       }
       checked.earlierEnrollment = PairIndex.NEW;
+      checked.role = "";
       int who = whoKey();
       int where = whereKey();
       if (who < 0 || where < 0) {
@@ -287,6 +392,10 @@ public final class Checker {
       }
       int earlier = enrollments.putIfNew(who, where, checked.line);
       byte role = (byte) settings.roles().number(roleCell());
+      checked.role = role < 0 ? "" : settings.roles().roles().get(role);
+      if (earlier == PairIndex.NEW && !checked.text(Field.STATUS).equalsIgnoreCase("ended")) {
+        count();
+      }
       if (earlier == PairIndex.NEW) {
         if (checked.line >= roleOfLine.length) {
           roleOfLine = Arrays.copyOf(roleOfLine, checked.line * 2);
@@ -295,6 +404,19 @@ public final class Checker {
       } else {
         checked.earlierEnrollment = earlier;
         checked.earlierRoleDiffers = roleOfLine[earlier] != role;
+      }
+    }
+
+    private void count() {
+      int inCourse =
+          checked.course >= 0 && checked.course < keys.courses().size() ? checked.course : -1;
+      if (inCourse >= 0
+          && checked.user >= 0
+          && memberships.putIfNew(checked.user, inCourse, 0) != PairIndex.NEW) {
+        // In two groups of one course somebody is in the course once.
+        checked.counts.enroll(checked.user, -1, checked.group, checked.role);
+      } else {
+        checked.counts.enroll(checked.user, inCourse, checked.group, checked.role);
       }
     }
 

@@ -14,12 +14,12 @@ final class DuplicateEnrollment implements RowRule {
           "duplicate-enrollment",
           Severity.ERROR,
           "Two rows enroll the same user in the same course and group, also where one names the user by email and the other by username.",
-          "The platform refuses the second, or lets the last one win where the roles differ.",
+          "The platform refuses the second.",
           "Delete the row that is too many.",
           """
           user              | course | role
           ana@pier.example  | NAV-2  | learner
-          aferreira         | NAV-2  | instructor     ← Ana again
+          aferreira         | NAV-2  | learner     ← Ana again
           """);
 
   @Override
@@ -34,7 +34,7 @@ final class DuplicateEnrollment implements RowRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.earlierEnrollment >= 0) {
+    if (row.earlierEnrollment >= 0 && !row.earlierRoleDiffers) {
       Place place = row.place(row.earlierEnrollment);
       Field whom = row.firstColumn(Field.USER, Field.MEMBERS_OF);
       String where =
@@ -52,9 +52,9 @@ final class DuplicateEnrollment implements RowRule {
                   + where
                   + " by "
                   + row.named(place)
-                  + (row.earlierRoleDiffers ? ", with another role." : ".")
+                  + "."
                   + " Delete the row that is too many.");
-      findings.add(row.earlierRoleDiffers ? finding.against(place) : finding.with(place));
+      findings.add(finding.with(place));
     }
   }
 }

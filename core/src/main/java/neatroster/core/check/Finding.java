@@ -67,7 +67,7 @@ public record Finding(
 
     private final Rule rule;
     private final Place place;
-    private final String message;
+    private String message;
     private final List<Place> related = new ArrayList<>();
     private String column;
     private int columnIndex = -1;
@@ -86,6 +86,18 @@ public record Finding(
       column = in.header();
       columnIndex = in.index();
       field = in.field().orElse(null);
+      return this;
+    }
+
+    /** Says something else, where that is known only when more rows have gone by. */
+    Builder saying(String other) {
+      message = other;
+      return this;
+    }
+
+    /** The value that the finding is about, where it is not of the row at hand. */
+    Builder showing(String other) {
+      value = other;
       return this;
     }
 
@@ -113,6 +125,14 @@ public record Finding(
 
     Rule rule() {
       return rule;
+    }
+
+    Place place() {
+      return place;
+    }
+
+    String value() {
+      return value;
     }
 
     Finding build(Severity severity) {

@@ -3,27 +3,49 @@ package neatroster.core.check;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import neatroster.core.model.Accepted;
 import neatroster.core.model.Severity;
 import neatroster.core.model.SheetName;
 
 /** Collects what the rules find, with the severities that the settings give them. */
 public final class Findings {
   private final Map<String, Optional<Severity>> severities;
+  private final List<Accepted> accepted;
+  private final int[] acceptedCounts;
   private final List<Finding> all = new ArrayList<>();
 
-  Findings(Map<String, Optional<Severity>> severities) {
+  Findings(Map<String, Optional<Severity>> severities, List<Accepted> accepted) {
     this.severities = severities;
+    this.accepted = accepted;
+    this.acceptedCounts = new int[accepted.size()];
   }
 
   /** Adds a finding, unless its rule is switched off. */
   void add(Finding.Builder finding) {
     RuleText text = finding.rule().text();
+    for (int i = 0; i < acceptedCounts.length; i++) {
+      Accepted exception = accepted.get(i);
+      if (exception.covers(text.name(), finding.place().sheet(), finding.value())) {
+        acceptedCounts[i]++;
+        return;
+      }
+    }
     severities
         .getOrDefault(text.name(), Optional.of(text.severity()))
         .ifPresent(severity -> all.add(finding.build(severity)));
+  }
+
+  /** How often each of the settings' exceptions was met. */
+  Map<Accepted, Integer> accepted() {
+    Map<Accepted, Integer> counts = new LinkedHashMap<>();
+    for (int i = 0; i < acceptedCounts.length; i++) {
+      counts.put(accepted.get(i), acceptedCounts[i]);
+    }
+    return counts;
   }
 
   /** Everything found, in the order of sheet, row and column. */
@@ -37,7 +59,8 @@ public final class Findings {
         Comparator.<Finding>comparingInt(
                 f -> order.getOrDefault(f.place().sheet(), Integer.MAX_VALUE))
             .thenComparingInt(f -> f.place().row())
-            .thenComparingInt(Finding::columnIndex));
+            .thenComparingInt(Finding::columnIndex)
+            .thenComparing(f -> f.rule().text().name()));
     return sorted;
   }
 }

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import neatroster.core.intake.Column;
+import neatroster.core.intake.Known;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -25,6 +26,12 @@ final class MissingColumn implements SheetRule {
           NAV-2  | learner
           """);
 
+  private final Known known;
+
+  MissingColumn(Known known) {
+    this.known = known;
+  }
+
   @Override
   public RuleText text() {
     return TEXT;
@@ -33,7 +40,10 @@ final class MissingColumn implements SheetRule {
   @Override
   public void check(SheetReading sheet, Findings findings) {
     switch (sheet.table()) {
-      case USERS ->
+      case USERS -> {
+        // Whoever is known already needs no name here: the mark tells who it is.
+        boolean marked = sheet.has(Field.EMAIL) || sheet.has(Field.USERNAME) || sheet.has(Field.ID);
+        if (known.users().isEmpty() || !marked) {
           need(
               sheet,
               findings,
@@ -41,6 +51,8 @@ final class MissingColumn implements SheetRule {
               Field.FAMILY_NAME,
               Field.FULL_NAME,
               Field.PREFERRED_NAME);
+        }
+      }
       case COURSES -> need(sheet, findings, Field.CODE);
       case GROUPS -> need(sheet, findings, Field.NAME);
       case ENROLLMENTS -> {

@@ -33,12 +33,16 @@ final class MissingValue implements RowRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
+    if (!row.row.isDerived()) {
+      ownFields(row, findings);
+    }
     switch (row.table()) {
       case USERS -> {
         if (!row.has(Field.GIVEN_NAME)
             && !row.has(Field.FAMILY_NAME)
             && !row.has(Field.FULL_NAME)
-            && !row.has(Field.PREFERRED_NAME)) {
+            && !row.has(Field.PREFERRED_NAME)
+            && row.account == null) {
           add(
               row,
               findings,
@@ -85,6 +89,22 @@ final class MissingValue implements RowRule {
         }
       }
     }
+  }
+
+  private void ownFields(CheckedRow row, Findings findings) {
+    row.row
+        .reading()
+        .ownFields()
+        .forEach(
+            (field, column) -> {
+              if (field.required() && row.row.cellAt(column).isBlank()) {
+                findings.add(
+                    row.finding(
+                        this,
+                        column,
+                        "“" + field.name() + "” is blank; your settings ask for it."));
+              }
+            });
   }
 
   private void add(CheckedRow row, Findings findings, String message, Field field) {

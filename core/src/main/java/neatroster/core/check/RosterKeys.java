@@ -79,6 +79,27 @@ public final class RosterKeys {
     return earlier;
   }
 
+  /** Lets references find courses that the platform has and no sheet lists. */
+  void addKnownCourses(Map<String, String> codesAndTitles) {
+    codesAndTitles.forEach(
+        (code, title) -> {
+          int before = courses.size();
+          int number = courses.add(code);
+          if (number < before) {
+            return;
+          }
+          courseLines.add(NONE);
+          if (!title.isEmpty()) {
+            int named = titles.add(title);
+            if (named == courseOfTitle.size()) {
+              courseOfTitle.add(number);
+            } else {
+              courseOfTitle.set(named, AMBIGUOUS);
+            }
+          }
+        });
+  }
+
   /** The course of a code, an alias or a title that only one course has. */
   public int findCourse(CharSequence name) {
     int number = courses.find(name);
@@ -121,6 +142,26 @@ public final class RosterKeys {
     }
     groupLines.add(line);
     return NONE;
+  }
+
+  /** Lets references find a group that the platform has and no sheet lists. */
+  void addKnownGroup(int course, String name) {
+    int before = groups.size();
+    if (groups.add(groupKey(course, name)) == before) {
+      groupLines.add(NONE);
+    }
+  }
+
+  /** The name of a group. */
+  String groupName(int group) {
+    String key = groups.text(group);
+    return key.substring(key.indexOf(':') + 1);
+  }
+
+  /** The course of a group, or {@link #NONE}. */
+  int courseOfGroup(int group) {
+    String key = groups.text(group);
+    return key.startsWith("-") ? NONE : Integer.parseInt(key.substring(0, key.indexOf(':')));
   }
 
   /**

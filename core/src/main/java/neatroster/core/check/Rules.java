@@ -1,7 +1,8 @@
 package neatroster.core.check;
 
+import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.Stream;
+import neatroster.core.intake.Known;
 import neatroster.core.model.Settings;
 
 /** Every rule there is. A new rule is a new file and a line here. */
@@ -10,47 +11,115 @@ public final class Rules {
   final NotATable notATable = new NotATable();
   final UncheckedReferences uncheckedReferences = new UncheckedReferences();
   final UnevenRow unevenRow = new UnevenRow();
-  final List<SheetRule> sheetRules = List.of(new MissingColumn(), new UnknownColumn());
+  final RepeatedHeader repeatedHeader = new RepeatedHeader();
+  final SkippedRowNote skippedRow = new SkippedRowNote();
+  final ExampleRowNote exampleRow = new ExampleRowNote();
+  final FillDownSlip fillDownSlip = new FillDownSlip();
+  final List<SheetRule> sheetRules;
   final List<RowRule> rowRules;
+  private final List<Rule> others;
 
-  Rules(Settings settings) {
+  Rules(Basis basis) {
+    Settings settings = basis.settings();
+    Known known = basis.known();
+    sheetRules =
+        List.of(new MissingColumn(known), new UnknownColumn(), new NoHeader(), new HiddenParts());
     rowRules =
         List.of(
             new MissingValue(),
             new StraySpace(),
+            new OddCharacter(),
+            new UndecodableText(),
+            new GarbledText(),
             new SpreadsheetError(),
+            new MangledNumber(),
+            new TooLong(),
+            new TooShort(settings),
             new BadUsername(settings),
             new BadEmail(),
             new BadDate(settings),
+            new BadPhone(settings),
+            new BadCountry(),
+            new BadTimeZone(),
+            new BadLanguage(),
+            new BadNumber(),
             new UnknownRole(settings),
             new UnknownStatus(),
+            new WeakPassword(),
+            new MissingPhoto(basis),
+            new StrayPhoto(basis),
+            new BadPlacement(),
+            new OffPattern(),
+            new StaleYear(basis),
+            new UnlistedValue(),
             new DuplicateUsername(),
-            new UsernameTaken(),
-            new RenameRefused(settings),
             new DuplicateEmail(settings),
             new DuplicateId(),
+            new DuplicatePhone(settings),
+            new DuplicateValue(),
             new SamePersonTwice(),
             new ConflictingRows(),
             new DuplicateCourse(),
             new DuplicateGroup(),
             new DuplicateEnrollment(),
+            new ConflictingRoles(),
+            new NearTwin(known),
+            new ShiftedColumn(),
             new UnknownUser(),
+            new UnknownCourse(fillDownSlip),
+            new UnknownGroup(fillDownSlip),
+            new UnknownManager(),
+            new UnknownInstructor(),
+            new UnknownSite(known),
+            new UnknownCategory(known),
+            new UnknownFormerUsername(known),
             new AmbiguousUser(),
-            new UnknownCourse(),
-            new UnknownGroup(),
-            new RemovalRefused(settings));
+            new ConsentNeeded(basis),
+            new UnlikelyRole(basis),
+            new UnreachableEmail(),
+            new DatesOutOfOrder(basis),
+            new EnrollmentOutsideCourse(),
+            new RemovalRefused(settings),
+            new RenameRefused(settings),
+            new UsernameTaken(),
+            new EmailTaken(basis),
+            new AlreadyKnown(),
+            new AlreadyEnrolled(known),
+            new SuspendedUser(known),
+            new MatchedTwice(known),
+            new AnotherPerson(),
+            new ChangedElsewhere(known));
+    others =
+        List.of(
+            new ClassWithoutInstructor(),
+            new ClassWithoutLearners(),
+            new ClassOverCapacity(),
+            new GroupOverCapacity(),
+            new TooManyCourses(settings));
+  }
+
+  /** Every rule: those about sheets, those about rows, those about all of them together. */
+  List<Rule> all() {
+    List<Rule> all = new ArrayList<>();
+    all.addAll(
+        List.of(
+            unreadableFile,
+            notATable,
+            repeatedHeader,
+            skippedRow,
+            exampleRow,
+            unevenRow,
+            fillDownSlip,
+            uncheckedReferences));
+    all.addAll(sheetRules);
+    all.addAll(rowRules);
+    all.addAll(others);
+    return all;
   }
 
   /** The texts of all rules: those about sheets, then those about rows. */
   public static List<RuleText> texts() {
-    Rules rules = new Rules(Settings.standard());
-    return Stream.of(
-            Stream.of(
-                rules.unreadableFile, rules.notATable, rules.unevenRow, rules.uncheckedReferences),
-            rules.sheetRules.stream(),
-            rules.rowRules.stream())
-        .flatMap(stream -> stream)
-        .map(Rule::text)
-        .toList();
+    Basis basis = Basis.of(Settings.standard(), Known.nothing());
+    return new Rules(basis).all().stream().map(Rule::text).toList();
   }
 }

@@ -21,6 +21,12 @@ final class UnknownCourse implements RowRule {
           enrollments: aferreira | NAV-22     ← NAV-2?
           """);
 
+  private final FillDownSlip fillDownSlip;
+
+  UnknownCourse(FillDownSlip fillDownSlip) {
+    this.fillDownSlip = fillDownSlip;
+  }
+
   @Override
   public RuleText text() {
     return TEXT;
@@ -36,20 +42,30 @@ final class UnknownCourse implements RowRule {
     if (!row.has(Field.COURSE)) {
       return;
     }
-    String course = row.text(Field.COURSE);
-    if (row.course == RosterKeys.NONE) {
-      findings.add(
-          row.unknown(
-              this,
-              Field.COURSE,
-              "There is no course " + Quoted.value(course) + ".",
-              row.suggestions.courses(row.keys, course)));
+    boolean unknown = row.course == RosterKeys.NONE;
+    if (row.course == CheckedRow.UNCHECKED
+        || fillDownSlip.takes(row, Field.COURSE, !unknown, () -> unknown(row), findings)) {
+      return;
+    }
+    if (unknown) {
+      findings.add(unknown(row));
     } else if (row.course == RosterKeys.AMBIGUOUS) {
       findings.add(
           row.finding(
               this,
               Field.COURSE,
-              "More than one course has the title " + Quoted.value(course) + ". Use the code."));
+              "More than one course has the title "
+                  + Quoted.value(row.text(Field.COURSE))
+                  + ". Use the code."));
     }
+  }
+
+  private Finding.Builder unknown(CheckedRow row) {
+    String course = row.text(Field.COURSE);
+    return row.unknown(
+        this,
+        Field.COURSE,
+        "There is no course " + Quoted.value(course) + ".",
+        row.suggestions.courses(row.keys, course));
   }
 }

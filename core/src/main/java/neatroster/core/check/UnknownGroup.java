@@ -23,6 +23,12 @@ final class UnknownGroup implements RowRule {
 
   private static final List<Field> FIELDS = List.of(Field.GROUP, Field.MEMBERS_OF);
 
+  private final FillDownSlip fillDownSlip;
+
+  UnknownGroup(FillDownSlip fillDownSlip) {
+    this.fillDownSlip = fillDownSlip;
+  }
+
   @Override
   public RuleText text() {
     return TEXT;
@@ -36,7 +42,11 @@ final class UnknownGroup implements RowRule {
   @Override
   public void check(CheckedRow row, Findings findings) {
     for (Field field : FIELDS) {
-      if (!row.has(field) || (field == Field.GROUP && row.group >= 0)) {
+      if (!row.has(field)) {
+        continue;
+      }
+      if (field == Field.GROUP && row.group >= 0) {
+        fillDownSlip.takes(row, field, true, () -> null, findings);
         continue;
       }
       int course = field == Field.MEMBERS_OF ? RosterKeys.NONE : row.course;
@@ -48,18 +58,27 @@ final class UnknownGroup implements RowRule {
           || (field == Field.MEMBERS_OF && row.keys.findGroup(course, group) >= 0)) {
         continue;
       }
-      String message;
-      if (course >= 0) {
-        message = row.keys.courseCode(course) + " has no group " + Quoted.value(group) + ".";
-        if (row.keys.findGroup(RosterKeys.NONE, group) >= 0) {
-          message +=
-              " There is a cross-course group of that name: leave the course blank on a row of its own to put somebody into it.";
-        }
-      } else {
-        message = "There is no cross-course group " + Quoted.value(group) + ".";
+      if (field != Field.GROUP
+          || !fillDownSlip.takes(row, field, false, () -> unknown(row, field), findings)) {
+        findings.add(unknown(row, field));
       }
-      findings.add(
-          row.unknown(this, field, message, row.suggestions.groups(row.keys, course, group)));
     }
+  }
+
+  private Finding.Builder unknown(CheckedRow row, Field field) {
+    int course = field == Field.MEMBERS_OF ? RosterKeys.NONE : row.course;
+    String group = row.text(field);
+    String message;
+    if (course >= 0) {
+      message = row.keys.courseCode(course) + " has no group " + Quoted.value(group) + ".";
+      if (row.keys.findGroup(RosterKeys.NONE, group) >= 0) {
+        message +=
+            " There is a cross-course group of that name: leave the course blank on a row of its"
+                + " own to put somebody into it.";
+      }
+    } else {
+      message = "There is no cross-course group " + Quoted.value(group) + ".";
+    }
+    return row.unknown(this, field, message, row.suggestions.groups(row.keys, course, group));
   }
 }

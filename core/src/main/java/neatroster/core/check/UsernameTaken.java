@@ -33,7 +33,7 @@ final class UsernameTaken implements RowRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.usernameOwner != null) {
+    if (row.usernameOwner != null && !row.usernameOwner.isOnPlatform()) {
       findings.add(
           row.finding(
               this,

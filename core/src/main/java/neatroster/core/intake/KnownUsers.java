@@ -32,6 +32,8 @@ public final class KnownUsers {
       Person person = users.get(i).person();
       put(ids, userOfId, person.id(), i);
       put(emails, userOfEmail, person.email(), i);
+      put(emails, userOfEmail, users.get(i).email(), i);
+      put(ids, userOfId, users.get(i).id(), i);
       put(usernames, userOfUsername, users.get(i).username(), i);
       put(names, userOfName, person.nameKey(), i);
     }
@@ -77,6 +79,25 @@ public final class KnownUsers {
   public int findUsername(CharSequence username) {
     int number = usernames.find(username);
     return number == KeyIndex.NONE ? -1 : userOfUsername.get(number);
+  }
+
+  /** The position of the account with that email address in {@link #all}, or -1. */
+  public int findEmail(CharSequence email) {
+    int number = emails.find(email);
+    return number == KeyIndex.NONE ? -1 : userOfEmail.get(number);
+  }
+
+  /** The position of the account with that id in {@link #all}, or -1. */
+  public int findId(CharSequence id) {
+    int number = ids.find(id);
+    return number == KeyIndex.NONE ? -1 : userOfId.get(number);
+  }
+
+  /** The position of the account that a username, an email address or an id means, or -1. */
+  public int findReference(CharSequence text) {
+    int user = findUsername(text);
+    user = user < 0 ? findEmail(text) : user;
+    return user < 0 ? findId(text) : user;
   }
 
   /** The position of a person's account in {@link #all}, or -1. */

@@ -78,7 +78,7 @@ public final class Names {
    * not; the family first in the scripts of China, Japan and Korea; else the last word with the
    * particles before it.
    */
-  static Parts split(String full) {
+  public static Parts split(String full) {
     String suffix = "";
     List<String> words = new ArrayList<>(Arrays.asList(full.split(" ", -1)));
     String honorifics = "";

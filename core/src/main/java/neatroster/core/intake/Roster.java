@@ -3,6 +3,7 @@ package neatroster.core.intake;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import neatroster.core.model.Place;
 import neatroster.core.model.SheetName;
@@ -82,6 +83,19 @@ public final class Roster {
 
   /** Hands on every row of a table, sheet by sheet. */
   public void read(Table table, Receiver receiver, OnTrouble onTrouble) {
+    read(table, receiver, onTrouble, (sheet, row) -> {});
+  }
+
+  /**
+   * Hands on every row of a table, sheet by sheet.
+   *
+   * @param onSkipped is told which rows of the table's sheets are none
+   */
+  public void read(
+      Table table,
+      Receiver receiver,
+      OnTrouble onTrouble,
+      BiConsumer<SheetReading, SkippedRow> onSkipped) {
     for (int i = 0; i < sheets.size(); i++) {
       SheetReading sheet = sheets.get(i);
       boolean alongWithPeople = table == Table.ENROLLMENTS && sheet.enrolls();
@@ -103,9 +117,15 @@ public final class Roster {
           };
       try {
         if (table == Table.ENROLLMENTS) {
-          sheet.readEnrollments(numbered);
+          sheet.readEnrollments(
+              numbered,
+              row -> {
+                if (!alongWithPeople || sheet.table() == Table.ENROLLMENTS) {
+                  onSkipped.accept(sheet, row);
+                }
+              });
         } else {
-          sheet.read(numbered);
+          sheet.read(numbered, row -> onSkipped.accept(sheet, row));
         }
       } catch (UnreadableSheetException e) {
         onTrouble.unreadable(sheet, e);
@@ -128,6 +148,16 @@ public final class Roster {
 
   /** The sheet and row of a line. */
   public Place place(int line) {
+    int at = startOf(line);
+    return new Place(started.get(at).name(), line - starts.get(at));
+  }
+
+  /** The sheet of a line. */
+  public SheetReading sheet(int line) {
+    return started.get(startOf(line));
+  }
+
+  private int startOf(int line) {
     int low = 0;
     int high = starts.size() - 1;
     while (low < high) {
@@ -138,6 +168,6 @@ public final class Roster {
         high = middle - 1;
       }
     }
-    return new Place(started.get(low).name(), line - starts.get(low));
+    return low;
   }
 }

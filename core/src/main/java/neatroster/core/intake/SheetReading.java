@@ -347,6 +347,11 @@ public final class SheetReading {
         : DateOrder.DAY_FIRST;
   }
 
+  /** How a date is read that could be two, where no column shows it. */
+  public DateOrder usualDates() {
+    return planned.dates();
+  }
+
   /** The one order in which the dates of a column can be read, if they show it. */
   public Optional<DateOrder> shownOrder(Field field) {
     Set<DateOrder> shown = EnumSet.noneOf(DateOrder.class);
@@ -425,9 +430,19 @@ public final class SheetReading {
    * @throws UnreadableSheetException where the sheet can be read no further
    */
   public void readEnrollments(Consumer<RosterRow> receiver) throws UnreadableSheetException {
+    readEnrollments(receiver, skipped -> {});
+  }
+
+  /**
+   * Hands on each enrollment that the rows hold, and says which rows are no data.
+   *
+   * @throws UnreadableSheetException where the sheet can be read no further
+   */
+  public void readEnrollments(Consumer<RosterRow> receiver, Consumer<SkippedRow> skipped)
+      throws UnreadableSheetException {
     if (enrolling.isEmpty()) {
       if (table == Table.ENROLLMENTS) {
-        read(receiver);
+        read(receiver, skipped);
       }
       return;
     }
@@ -439,7 +454,8 @@ public final class SheetReading {
           } else if (table == Table.ENROLLMENTS) {
             receiver.accept(row);
           }
-        });
+        },
+        skipped);
   }
 
   /**

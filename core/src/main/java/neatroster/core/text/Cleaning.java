@@ -74,7 +74,7 @@ public final class Cleaning {
    * space, byte order mark and direction marks. The zero-width joiners stay: Persian and Indic
    * spelling needs them.
    */
-  private static boolean isInvisible(char c) {
+  public static boolean isInvisible(char c) {
     if (c < 0x20 || c == 0x7f) {
       return true;
     }

@@ -101,6 +101,11 @@ public final class Nearest {
     return edits * 2 + (a.length() == b.length() && digitsDiffer(a, b) ? 1 : 0);
   }
 
+  /** Whether two texts have the same letters and digits, accents and case aside. */
+  public static boolean isAlike(String one, String other) {
+    return squeeze(one.toLowerCase(Locale.ROOT)).equals(squeeze(other.toLowerCase(Locale.ROOT)));
+  }
+
   private static boolean digitsDiffer(String a, String b) {
     for (int i = 0; i < a.length(); i++) {
       if (a.charAt(i) != b.charAt(i)

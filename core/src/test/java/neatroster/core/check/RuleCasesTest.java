@@ -2,10 +2,22 @@ package neatroster.core.check;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Stream;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
+import neatroster.core.intake.Known;
+import neatroster.core.intake.Roster;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.OwnField;
+import neatroster.core.model.Settings;
+import neatroster.core.model.Table;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -185,7 +197,7 @@ class RuleCasesTest {
             ana  | NAV-1  | Port  | learner
             ana  | NAV-1  | Star  | learner
             ANA  | NAV-1  |       | learner     ←
-            ana  | NAV-1  | Port  | instructor  ←
+            ana  | NAV-1  | Port  | instructor
             """),
         of(
             "uneven-row",
@@ -284,27 +296,82 @@ class RuleCasesTest {
   }
 
   @ParameterizedTest(name = "{0}")
-  @MethodSource("cases")
-  void findsTheMarkedRowsAndNoOthers(String rule, List<String> texts) {
-    TextSheet[] sheets = new TextSheet[texts.size()];
-    List<String> marked = new java.util.ArrayList<>();
-    for (int i = 0; i < sheets.length; i++) {
-      List<String> lines = texts.get(i).lines().toList();
+  @MethodSource({"cases", "neatroster.core.check.MoreRuleCases#cases"})
+  void findsTheMarkedRowsAndNoOthers(String rule, List<String> texts) throws Exception {
+    List<TextSheet> sheets = new ArrayList<>();
+    List<SheetReading> known = new ArrayList<>();
+    List<String> marked = new ArrayList<>();
+    for (String text : texts) {
+      if (text.startsWith("known\n")) {
+        TextSheet export = TextSheet.of("known", text.substring(6));
+        known.add(SheetReading.of(export, Optional.empty(), SETTINGS));
+        continue;
+      }
+      String name = "sheet" + sheets.size();
+      List<String> lines = text.lines().toList();
       for (int row = 1; row <= lines.size(); row++) {
         if (lines.get(row - 1).endsWith("←")) {
-          marked.add("sheet" + i + ":" + row);
+          marked.add(name + ":" + row);
         }
       }
-      String bare = texts.get(i).replaceAll(" *←", "");
-      sheets[i] = new TextSheet("sheet" + i, !rule.equals("missing-value"), bare.lines().toList());
+      String bare = text.replaceAll(" *←", "");
+      sheets.add(new TextSheet(name, !rule.equals("missing-value"), bare.lines().toList()));
     }
-    List<String> found =
-        Rosters.check(sheets).findings().stream()
-            .filter(finding -> finding.rule().text().name().equals(rule))
-            .map(finding -> finding.place().sheet().file() + ":" + finding.place().row())
-            .distinct()
-            .toList();
+    Basis basis =
+        new Basis(
+            SETTINGS,
+            Known.read(known, List.of()),
+            Optional.of(LocalDate.of(2027, 1, 15)),
+            Optional.of(Set.of("ana.jpg", "bo.jpg")));
+    Roster roster = Rosters.of(SETTINGS, sheets.toArray(TextSheet[]::new));
+    Set<String> found = new TreeSet<>();
+    for (Finding finding : Checker.check(roster, basis).findings()) {
+      if (finding.rule().text().name().equals(rule)) {
+        found.add(finding.place().sheet().file() + ":" + finding.place().row());
+        if (finding.doubtsRelated()) {
+          finding.related().forEach(place -> found.add(place.sheet().file() + ":" + place.row()));
+        }
+        assertThat(finding.message()).isNotBlank();
+      }
+    }
+    found.removeIf(place -> place.endsWith(":0"));
     assertThat(marked).isNotEmpty();
-    assertThat(found).containsExactlyElementsOf(marked);
+    if (RELATED_TOO.contains(rule)) {
+      assertThat(found).containsExactlyInAnyOrderElementsOf(marked);
+    } else {
+      assertThat(firstRows(roster, basis, rule)).containsExactlyElementsOf(marked);
+    }
+  }
+
+  /** Rules that tell a run of rows in one finding: the others of the run are doubted too. */
+  private static final Set<String> RELATED_TOO = Set.of("fill-down-slip", "shifted-column");
+
+  private static final Settings SETTINGS =
+      Settings.standard()
+          .with(
+              new Settings.Reading(
+                  List.of(),
+                  Map.of(),
+                  List.of(
+                      new OwnField(
+                          "track",
+                          Table.USERS,
+                          OwnField.Type.TEXT,
+                          List.of("A", "B"),
+                          false,
+                          false,
+                          ""),
+                      new OwnField(
+                          "locker", Table.USERS, OwnField.Type.NUMBER, List.of(), false, true, ""),
+                      new OwnField(
+                          "deck", Table.USERS, OwnField.Type.TEXT, List.of(), true, false, ""))));
+
+  private static List<String> firstRows(Roster roster, Basis basis, String rule) {
+    return Checker.check(roster, basis).findings().stream()
+        .filter(finding -> finding.rule().text().name().equals(rule))
+        .filter(finding -> finding.place().row() > 0)
+        .map(finding -> finding.place().sheet().file() + ":" + finding.place().row())
+        .distinct()
+        .toList();
   }
 }

@@ -1,0 +1,45 @@
+package neatroster.core.check;
+
+import neatroster.core.intake.Known;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/** Somebody who is in the course already. */
+final class AlreadyEnrolled extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "already-enrolled",
+          Severity.NOTE,
+          "A row enrolls somebody where the platform has them already, as far as the exports in known/ show.",
+          "Nothing is wrong if you expected it.",
+          "Nothing is to be done.",
+          """
+          (known: amorgan is in NAV-2)
+          user    | course
+          amorgan | NAV-2     ← is in it already
+          """);
+
+  private final Known known;
+
+  AlreadyEnrolled(Known known) {
+    super(TEXT, Table.ENROLLMENTS);
+    this.known = known;
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.user < 0 || row.course < 0 || known.users().isEmpty()) {
+      return;
+    }
+    String username = row.keys.username(row.user);
+    if (username != null
+        && known.hasEnrollment(username, row.keys.courseCode(row.course), row.text(Field.GROUP))) {
+      findings.add(
+          row.finding(
+              this,
+              row.firstColumn(Field.USER, Field.COURSE),
+              username + " is in " + row.keys.courseCode(row.course) + " already."));
+    }
+  }
+}

@@ -1,0 +1,39 @@
+package neatroster.core.check;
+
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/** Somebody whom the platform has already. */
+final class AlreadyKnown extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "already-known",
+          Severity.NOTE,
+          "A row is about somebody who has an account on the platform, as far as the exports in known/ show.",
+          "Nobody gets a second account; nothing is wrong if you expected it.",
+          "Nothing is to be done.",
+          """
+          (known: amorgan)
+          username | given name
+          amorgan  | Ana         ← has an account already
+          """);
+
+  AlreadyKnown() {
+    super(TEXT, Table.USERS);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.account != null
+        && row.account.isOnPlatform()
+        && row.earlierWithAccount == RosterKeys.NONE) {
+      findings.add(
+          row.finding(
+              this,
+              row.firstColumn(
+                  Field.USERNAME, Field.EMAIL, Field.ID, Field.FULL_NAME, Field.GIVEN_NAME),
+              "The platform has this person already, as " + row.account.username() + "."));
+    }
+  }
+}

@@ -1,0 +1,48 @@
+package neatroster.core.check;
+
+import neatroster.core.intake.Known;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Quoted;
+
+/** An account that somebody changed on the platform. */
+final class ChangedElsewhere extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "changed-elsewhere",
+          Severity.WARNING,
+          "The platform has an account under another username than the one that was issued for it: somebody changed it there.",
+          "What the login slip says is wrong.",
+          "Keep the one on the platform by writing it into the sheet, or change it back there.",
+          """
+          (issued: aferreira; known: the same id has ana.ferreira)     ← changed on the platform
+          """);
+
+  private final Known known;
+
+  ChangedElsewhere(Known known) {
+    super(TEXT, Table.USERS);
+    this.known = known;
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.accountNumber >= 0) {
+      known
+          .renamed(row.accountNumber)
+          .filter(username -> !username.equalsIgnoreCase(row.text(Field.USERNAME)))
+          .ifPresent(
+              username ->
+                  findings.add(
+                      row.finding(
+                          this,
+                          row.firstColumn(Field.USERNAME, Field.EMAIL, Field.ID, Field.GIVEN_NAME),
+                          "Issued as "
+                              + row.account.username()
+                              + ", the account is "
+                              + Quoted.value(username)
+                              + " on the platform.")));
+    }
+  }
+}

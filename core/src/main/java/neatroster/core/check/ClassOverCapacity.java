@@ -1,0 +1,49 @@
+package neatroster.core.check;
+
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+
+/** More learners than places. */
+final class ClassOverCapacity implements Rule {
+  static final RuleText TEXT =
+      new RuleText(
+          "class-over-capacity",
+          Severity.ERROR,
+          "A course has more learners than its capacity.",
+          "The platform refuses the last ones, whoever they are.",
+          "Raise the capacity, or move some to another class.",
+          """
+          code  | capacity
+          NAV-1 | 24          ← 31 learners are enrolled
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public void end(Ending ending, Findings findings) {
+    for (int course = 0; course < ending.keys().courses().size(); course++) {
+      int line = ending.keys().courseLine(course);
+      RosterCounts counts = ending.counts();
+      if (line >= 0
+          && counts.courseCapacity(course) != RosterCounts.NONE
+          && counts.learners(course) > counts.courseCapacity(course)) {
+        String code = ending.keys().courseCode(course);
+        findings.add(
+            ending.about(
+                line,
+                Field.CAPACITY,
+                String.valueOf(counts.courseCapacity(course)),
+                this,
+                code
+                    + " has "
+                    + counts.courseCapacity(course)
+                    + " places, and "
+                    + counts.learners(course)
+                    + " learners are enrolled."));
+      }
+    }
+  }
+}

@@ -1,0 +1,54 @@
+package neatroster.core.check;
+
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+
+/** A class that nobody teaches. */
+final class ClassWithoutInstructor implements Rule {
+  static final RuleText TEXT =
+      new RuleText(
+          "class-without-instructor",
+          Severity.WARNING,
+          "A course that is to be open has learners and no instructor, while other courses in the sheets have theirs.",
+          "The learners find a class that nobody has prepared.",
+          "Enroll an instructor, fill the column instructors, or close the course.",
+          """
+          courses:     NAV-1, NAV-2
+          enrollments: everybody in NAV-2 is a learner     ← who teaches it?
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public void end(Ending ending, Findings findings) {
+    if (!ending.counts().anyInstructor()) {
+      // Where the sheets name none at all, they come from elsewhere.
+      return;
+    }
+    for (int course = 0; course < ending.keys().courses().size(); course++) {
+      int line = ending.keys().courseLine(course);
+      RosterCounts counts = ending.counts();
+      if (line >= 0
+          && counts.isOpen(course)
+          && counts.learners(course) > 0
+          && counts.instructors(course) == 0
+          && !counts.hasInstructors(course)) {
+        String code = ending.keys().courseCode(course);
+        findings.add(
+            ending.about(
+                line,
+                Field.CODE,
+                code,
+                this,
+                code
+                    + " has "
+                    + counts.learners(course)
+                    + (counts.learners(course) == 1 ? " learner" : " learners")
+                    + " and no instructor."));
+      }
+    }
+  }
+}

@@ -1,0 +1,42 @@
+package neatroster.core.check;
+
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+
+/** A class that nobody attends. */
+final class ClassWithoutLearners implements Rule {
+  static final RuleText TEXT =
+      new RuleText(
+          "class-without-learners",
+          Severity.NOTE,
+          "A course that is to be open has no learner, although most of the others have.",
+          "Often its code is spelled differently in the other sheet, or a sheet is missing.",
+          "Enroll somebody, or leave it if the class fills up later.",
+          """
+          courses:     NAV-1, NAV-2, RAD-1
+          enrollments: NAV-1 and NAV-2     ← nobody in RAD-1
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public void end(Ending ending, Findings findings) {
+    if (!ending.counts().mostHaveLearners()) {
+      // The sheets are about a few classes only.
+      return;
+    }
+    for (int course = 0; course < ending.keys().courses().size(); course++) {
+      int line = ending.keys().courseLine(course);
+      RosterCounts counts = ending.counts();
+      if (line >= 0 && counts.isOpen(course) && counts.learners(course) == 0) {
+        String code = ending.keys().courseCode(course);
+        findings.add(
+            ending.about(
+                line, Field.CODE, code, this, "Nobody is enrolled in " + code + " as a learner."));
+      }
+    }
+  }
+}

@@ -1,0 +1,63 @@
+package neatroster.core.check;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/** An enrollment before or after its course. */
+final class EnrollmentOutsideCourse extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "enrollment-outside-course",
+          Severity.WARNING,
+          "An enrollment starts before its course does, or ends after it.",
+          "The person waits before a closed door, or is thought to be in a class that is over.",
+          "Correct the dates, or leave them blank to have the course’s.",
+          """
+          courses:     NAV-1 from 2027-01-11 to 2027-03-26
+          enrollments: amorgan | NAV-1 | starts 2026-09-01     ← four months early
+          """);
+
+  EnrollmentOutsideCourse() {
+    super(TEXT, Table.ENROLLMENTS);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.course < 0 || (!row.has(Field.STARTS) && !row.has(Field.ENDS))) {
+      return;
+    }
+    int starts = row.counts.starts(row.course);
+    int ends = row.counts.ends(row.course);
+    for (Field field : List.of(Field.STARTS, Field.ENDS)) {
+      Optional<LocalDate> day = row.has(field) ? row.row.date(field) : Optional.empty();
+      if (day.isEmpty()) {
+        continue;
+      }
+      long at = day.get().toEpochDay();
+      if (starts != RosterCounts.NONE && at < starts) {
+        add(
+            row,
+            field,
+            day.get() + " is before the course starts, " + LocalDate.ofEpochDay(starts),
+            findings);
+        return;
+      }
+      if (ends != RosterCounts.NONE && at > ends) {
+        add(
+            row,
+            field,
+            day.get() + " is after the course ends, " + LocalDate.ofEpochDay(ends),
+            findings);
+        return;
+      }
+    }
+  }
+
+  private void add(CheckedRow row, Field field, String what, Findings findings) {
+    findings.add(row.finding(this, field, what + "."));
+  }
+}

@@ -1,0 +1,35 @@
+package neatroster.core.check;
+
+import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SkippedRow;
+import neatroster.core.model.Place;
+import neatroster.core.model.Severity;
+
+/** The example of a starter sheet. */
+final class ExampleRowNote implements Rule {
+  static final RuleText TEXT =
+      new RuleText(
+          "example-row",
+          Severity.NOTE,
+          "The example row of a starter sheet is still there, untouched. It is skipped.",
+          "It is no person, and was not read as one.",
+          "Delete it, or write over it.",
+          """
+          given name | family name | note
+          Wren       | Halyard     | An example. …     ← from the starter
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  /** Adds the finding for a row. */
+  void add(SheetReading sheet, SkippedRow row, Findings findings) {
+    findings.add(
+        new Finding.Builder(
+            this,
+            new Place(sheet.name(), row.row()),
+            "The example row is still here; it was skipped."));
+  }
+}

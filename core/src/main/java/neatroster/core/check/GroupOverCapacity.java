@@ -1,0 +1,48 @@
+package neatroster.core.check;
+
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.text.Quoted;
+
+/** More members than places. */
+final class GroupOverCapacity implements Rule {
+  static final RuleText TEXT =
+      new RuleText(
+          "group-over-capacity",
+          Severity.ERROR,
+          "A group has more members than its capacity.",
+          "The platform refuses the last ones, whoever they are.",
+          "Raise the capacity, or move some to another group.",
+          """
+          course | name       | capacity
+          NAV-2  | Port Watch | 8         ← 11 people are in it
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public void end(Ending ending, Findings findings) {
+    for (int group = 0; group < ending.keys().groups().size(); group++) {
+      int line = ending.keys().groupLine(group);
+      int capacity = ending.counts().groupCapacity(group);
+      int members = ending.counts().members(group);
+      if (line >= 0 && capacity != RosterCounts.NONE && members > capacity) {
+        findings.add(
+            ending.about(
+                line,
+                Field.CAPACITY,
+                String.valueOf(capacity),
+                this,
+                Quoted.value(ending.keys().groupName(group))
+                    + " has "
+                    + capacity
+                    + " places, and "
+                    + members
+                    + " people are in it."));
+      }
+    }
+  }
+}

@@ -1,0 +1,68 @@
+package neatroster.core.check;
+
+import neatroster.core.intake.Known;
+import neatroster.core.intake.KnownUsers;
+import neatroster.core.model.Field;
+import neatroster.core.model.Place;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/** A row that fits two accounts, or two rows one. */
+final class MatchedTwice extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "matched-twice",
+          Severity.ERROR,
+          "The id of a row belongs to one account and its email address or username to another; or two rows are about the same account.",
+          "Whichever account is changed, it may be the wrong person’s.",
+          "Correct the value that belongs to the other; if both rows are one person, delete one.",
+          """
+          (known: 417 is ana@pier.example, 418 is bo@pier.example)
+          id  | email
+          417 | bo@pier.example     ← Ana or Bo?
+          """);
+
+  private final KnownUsers known;
+
+  MatchedTwice(Known known) {
+    super(TEXT, Table.USERS);
+    this.known = known.users();
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (known.isEmpty() || row.accountNumber < 0) {
+      return;
+    }
+    int byId = row.has(Field.ID) ? known.findId(row.text(Field.ID)) : -1;
+    int byEmail = row.has(Field.EMAIL) ? known.findEmail(row.text(Field.EMAIL)) : -1;
+    if (byId >= 0 && byEmail >= 0 && byId != byEmail) {
+      findings.add(
+          row.finding(
+              this,
+              Field.ID,
+              "The id belongs to "
+                  + known.all().get(byId).username()
+                  + ", the email address to "
+                  + known.all().get(byEmail).username()
+                  + "."));
+    } else if (row.earlierWithAccount >= 0
+        && row.earlierWithAccount != row.user
+        && row.shared.id() < 0
+        && row.shared.email() < 0
+        && row.shared.username() < 0) {
+      Place place = row.place(row.keys.userLine(row.earlierWithAccount));
+      findings.add(
+          row.finding(
+                  this,
+                  row.firstColumn(
+                      Field.ID, Field.USERNAME, Field.EMAIL, Field.FULL_NAME, Field.GIVEN_NAME),
+                  "This row and "
+                      + row.named(place)
+                      + " are both about the account "
+                      + row.account.username()
+                      + ".")
+              .against(place));
+    }
+  }
+}

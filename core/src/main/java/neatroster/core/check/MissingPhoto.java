@@ -1,0 +1,50 @@
+package neatroster.core.check;
+
+import java.util.Optional;
+import java.util.Set;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
+import neatroster.core.text.Nearest;
+import neatroster.core.text.Quoted;
+
+/** A picture that is not there. */
+final class MissingPhoto extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "missing-photo",
+          Severity.WARNING,
+          "The column photo names a file that is neither beside the sheet nor in its folder photos.",
+          "The person has no picture on the platform.",
+          "Put the file there, correct its name, or clear the cell.",
+          """
+          username | photo
+          amorgan  | amorgan.jpg
+          bfinch   | bfinhc.jpg     ← there is a bfinch.jpg
+          """);
+
+  private final Optional<Set<String>> photos;
+
+  MissingPhoto(Basis basis) {
+    super(TEXT, Table.USERS);
+    photos = basis.photos();
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    Cell cell = row.cell(Field.PHOTO);
+    if (cell.isEmpty() || photos.isEmpty() || cell.isBlank()) {
+      return;
+    }
+    String photo = row.text(Field.PHOTO);
+    if (photo.matches("(?i)[a-z][a-z0-9+.-]*://.*")
+        || photos.get().contains(StrayPhoto.key(photo))) {
+      return;
+    }
+    Finding.Builder finding =
+        row.finding(this, Field.PHOTO, "There is no picture " + Quoted.value(photo) + ".");
+    Nearest.word(StrayPhoto.key(photo), photos.get()).ifPresent(finding::suggesting);
+    findings.add(finding);
+  }
+}

@@ -1,0 +1,175 @@
+package neatroster.core.check;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import neatroster.core.intake.Known;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
+import neatroster.core.text.Cleaning;
+import neatroster.core.text.Quoted;
+
+/** Two spellings of what is probably one name. */
+final class NearTwin extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "near-twin",
+          Severity.WARNING,
+          "Two groups of one course, or two sites, categories, terms, grades or domains of email addresses, differ only in case, accents, signs or one typing slip. Names that differ in a number or a letter of their own (Group 1, Group 2; Deck A, Deck B) are left alone.",
+          "A platform makes two of them, and people end up in the one that nobody looks at.",
+          "Type the same everywhere.",
+          """
+          site
+          Main Pier
+          Main Pier
+          Mian Pier     ← Main Pier?
+          """);
+
+  private static final List<Field> FIELDS =
+      List.of(Field.SITE, Field.CATEGORY, Field.TERM, Field.GRADE);
+
+  /** Beyond so many different values a column holds no names of places. */
+  private static final int MOST_VALUES = 1500;
+
+  /** Of two domains one is a slip where the other is so much commoner. */
+  private static final int COMMONER = 8;
+
+  /** One spelling: where it was first seen, and how often. */
+  private static final class Spelling {
+    private final Finding.Builder first;
+    private int times;
+
+    Spelling(Finding.Builder first) {
+      this.first = first;
+    }
+  }
+
+  /** What is to be one: its kind, and of groups the course. */
+  private record Kind(Field field, int course) {}
+
+  private final Map<Kind, Map<String, Spelling>> spellings = new LinkedHashMap<>();
+  private final Known known;
+
+  NearTwin(Known known) {
+    super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
+    this.known = known;
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    for (Field field : FIELDS) {
+      see(row, field, RosterKeys.NONE, row.cell(field));
+    }
+    if (row.table() == Table.GROUPS && (row.course >= 0 || !row.has(Field.COURSE))) {
+      see(row, Field.NAME, row.course, row.cell(Field.NAME));
+    } else if (row.table() == Table.ENROLLMENTS && row.groupsUnchecked) {
+      int course = row.course == CheckedRow.UNCHECKED ? RosterKeys.NONE : row.course;
+      see(row, Field.GROUP, course, row.cell(Field.GROUP));
+    }
+    Cell email = row.cell(Field.EMAIL);
+    for (int i = 1; i + 1 < email.length(); i++) {
+      if (email.charAt(i) == '@') {
+        see(row, Field.EMAIL, RosterKeys.NONE, email.subSequence(i + 1, email.length()));
+      }
+    }
+  }
+
+  private void see(CheckedRow row, Field field, int course, CharSequence value) {
+    if (value.length() == 0) {
+      return;
+    }
+    Map<String, Spelling> all =
+        spellings.computeIfAbsent(new Kind(field, course), k -> new LinkedHashMap<>());
+    String text = Cleaning.clean(value);
+    if (field == Field.EMAIL) {
+      text = text.toLowerCase(Locale.ROOT);
+    }
+    Spelling spelling = all.get(text);
+    if (spelling == null) {
+      if (text.isEmpty() || all.size() > MOST_VALUES) {
+        return;
+      }
+      spelling = new Spelling(row.finding(this, field, ""));
+      all.put(text, spelling);
+    }
+    spelling.times++;
+  }
+
+  @Override
+  public void end(Ending ending, Findings findings) {
+    spellings.forEach(
+        (kind, all) -> {
+          if (all.size() <= MOST_VALUES) {
+            twins(kind, all, knownOf(kind, ending), findings);
+          }
+        });
+  }
+
+  private List<String> knownOf(Kind kind, Ending ending) {
+    return switch (kind.field()) {
+      case SITE -> List.copyOf(known.sites());
+      case CATEGORY -> List.copyOf(known.categories());
+      case NAME, GROUP ->
+          known.groupsOf(kind.course() < 0 ? "" : ending.keys().courseCode(kind.course()));
+      default -> List.of();
+    };
+  }
+
+  private void twins(Kind kind, Map<String, Spelling> all, List<String> known, Findings findings) {
+    List<String> values = new ArrayList<>(all.keySet());
+    Set<String> told = new HashSet<>();
+    for (String one : values) {
+      for (String other : known) {
+        if (!known.contains(one) && Twins.are(one, other) && told.add(one)) {
+          add(all.get(one), one, other, "on the platform", findings);
+        }
+      }
+    }
+    for (int i = 0; i < values.size(); i++) {
+      for (int j = i + 1; j < values.size(); j++) {
+        boolean domains = kind.field() == Field.EMAIL;
+        if (Twins.are(values.get(i), values.get(j))
+            && (!domains || isSlip(all.get(values.get(i)), all.get(values.get(j))))) {
+          boolean firstIsRarer = all.get(values.get(i)).times < all.get(values.get(j)).times;
+          String rare = values.get(firstIsRarer ? i : j);
+          String usual = values.get(firstIsRarer ? j : i);
+          if (told.add(rare)) {
+            Spelling other = all.get(usual);
+            add(all.get(rare), rare, usual, "in row " + other.first.place().row(), findings);
+          }
+        }
+      }
+    }
+  }
+
+  private static boolean isSlip(Spelling one, Spelling other) {
+    int rare = Math.min(one.times, other.times);
+    int usual = Math.max(one.times, other.times);
+    return usual >= rare * COMMONER;
+  }
+
+  private void add(Spelling rare, String value, String usual, String where, Findings findings) {
+    int times = rare.times;
+    Finding.Builder finding =
+        rare.first.saying(
+            Quoted.value(value)
+                + (times > 1 ? " (" + times + " times)" : "")
+                + " and "
+                + Quoted.value(usual)
+                + " "
+                + where
+                + " are probably one.");
+    String stands = rare.first.value();
+    findings.add(
+        finding.suggesting(
+            stands != null && stands.indexOf('@') > 0
+                ? stands.substring(0, stands.lastIndexOf('@') + 1) + usual
+                : usual));
+  }
+}

@@ -1,0 +1,168 @@
+package neatroster.core.check;
+
+import java.text.Normalizer;
+import java.util.EnumSet;
+import java.util.Set;
+import neatroster.core.intake.Column;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
+import neatroster.core.text.Cleaning;
+import neatroster.core.text.Quoted;
+
+/** Characters that nobody meant to type. */
+final class OddCharacter extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "odd-character",
+          Severity.WARNING,
+          "A cell has characters that do not show, that only look like the letters they stand among, or that no name, code or address has: a zero-width space, a Cyrillic а in a Latin name, a digit in a name, a typographic quotation mark in an address.",
+          "Two values that look the same are two values to a platform: nobody can log in with a letter that is not on the keyboard.",
+          "Type the value anew.",
+          """
+          email
+          ana@pier.example
+          аna@pier.example     ← the first letter is Cyrillic
+          """);
+
+  OddCharacter() {
+    super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
+  }
+
+  private static final Set<Field> NAMES =
+      EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.FULL_NAME);
+  private static final Set<Field> CODES =
+      EnumSet.of(
+          Field.USERNAME, Field.EMAIL, Field.GUARDIAN_EMAIL, Field.CODE, Field.COURSE, Field.ID);
+
+  /** Cyrillic and Greek letters that look like Latin ones, each followed by the Latin one. */
+  private static final String LOOK_ALIKES =
+      "аaеeоoрpсcуyхxіiјjѕsԁdԛqԝwАAВBЕEКKМMНHОOРPСCТTХXУYІIЅSЈJ"
+          + "αaοoνvρpιiΑAΒBΕEΖZΗHΙIΚKΜMΝNΟOΡPΤTΥYΧX";
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.row.isDerived()) {
+      return;
+    }
+    for (Column column : row.row.reading().columns()) {
+      Field field = column.field().orElse(null);
+      if (field == null || field == Field.PASSWORD) {
+        continue;
+      }
+      Cell cell = row.row.cellAt(column.index());
+      if (!cell.isEmpty() && !isPlain(cell, NAMES.contains(field))) {
+        look(row, field, cell, findings);
+      }
+    }
+  }
+
+  /** Most cells are ASCII, and names have no digits: those are passed by at once. */
+  private static boolean isPlain(Cell cell, boolean name) {
+    for (int i = 0; i < cell.length(); i++) {
+      char c = cell.charAt(i);
+      if (c >= 0x7f || (c < ' ' && !Cleaning.isSpace(c)) || (name && c >= '0' && c <= '9')) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private void look(CheckedRow row, Field field, Cell cell, Findings findings) {
+    String text = cell.cleaned();
+    if (text.isEmpty()) {
+      return;
+    }
+    if (hidesSomething(cell)) {
+      add(row, field, "there is a character in it that does not show", text, findings);
+    } else if (isMixed(text)) {
+      add(
+          row,
+          field,
+          "some of its letters are Cyrillic or Greek ones that look like Latin ones",
+          latin(text),
+          findings);
+    } else if (CODES.contains(field) && !straight(text).equals(text)) {
+      String what = "it has typographic quotation marks or letters of the wide East Asian kind";
+      add(row, field, what, straight(text), findings);
+    } else if (NAMES.contains(field)) {
+      name(row, field, text, findings);
+    }
+  }
+
+  private void name(CheckedRow row, Field field, String text, Findings findings) {
+    for (int i = 0; i < text.length(); i++) {
+      int c = text.codePointAt(i);
+      boolean symbol = Character.getType(c) == Character.OTHER_SYMBOL;
+      if (Character.isDigit(c) || symbol) {
+        String what =
+            "“"
+                + Character.toString(c)
+                + "” is "
+                + (symbol ? "a symbol" : "a digit")
+                + " in a name";
+        add(row, field, what, null, findings);
+        return;
+      }
+      i += Character.charCount(c) - 1;
+    }
+  }
+
+  private void add(CheckedRow row, Field field, String what, String better, Findings findings) {
+    Finding.Builder finding =
+        row.finding(this, field, "In " + Quoted.value(row.text(field)) + ": " + what + ".");
+    if (better != null) {
+      finding.suggesting(better);
+    }
+    findings.add(finding);
+  }
+
+  private static boolean hidesSomething(Cell cell) {
+    for (int i = 0; i < cell.length(); i++) {
+      char c = cell.charAt(i);
+      if (!Cleaning.isSpace(c) && Cleaning.isInvisible(c)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Whether letters of Latin stand beside look-alikes of another script in one word. */
+  private static boolean isMixed(String text) {
+    boolean latin = false;
+    boolean alike = false;
+    for (int i = 0; i <= text.length(); i++) {
+      char c = i < text.length() ? text.charAt(i) : ' ';
+      if (c == ' ' || c == '-') {
+        if (latin && alike) {
+          return true;
+        }
+        latin = false;
+        alike = false;
+      } else if ((c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z')) {
+        latin = true;
+      } else {
+        int at = LOOK_ALIKES.indexOf(c);
+        alike |= c > 0x7f && at >= 0 && at % 2 == 0;
+      }
+    }
+    return false;
+  }
+
+  private static String latin(String text) {
+    StringBuilder latin = new StringBuilder(text);
+    for (int i = 0; i < latin.length(); i++) {
+      int at = latin.charAt(i) > 0x7f ? LOOK_ALIKES.indexOf(latin.charAt(i)) : -1;
+      if (at >= 0 && at % 2 == 0) {
+        latin.setCharAt(i, LOOK_ALIKES.charAt(at + 1));
+      }
+    }
+    return latin.toString();
+  }
+
+  private static String straight(String text) {
+    String plain = Normalizer.normalize(text, Normalizer.Form.NFKC);
+    return plain.replace('‘', '\'').replace('’', '\'').replace('“', '"').replace('”', '"');
+  }
+}

@@ -1,0 +1,145 @@
+package neatroster.core.check;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SheetSurvey;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.pattern.PatternGuess;
+import neatroster.core.text.Quoted;
+
+/** A value that breaks the pattern of the others. */
+final class OffPattern extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "off-pattern",
+          Severity.WARNING,
+          "A username, email address or course code is made in another way than nine in ten of its column, or a field of your own breaks the pattern that roster.yaml gives for it.",
+          "It is often a slip: a letter swapped, another domain, a code typed with a space or without its hyphen.",
+          "Correct it; if it is meant, accept it in roster.yaml under accept.",
+          """
+          code
+          NAV-1
+          NAV-2
+          KNOT-1
+          NAV3       ← NAV-3?
+          """);
+
+  OffPattern() {
+    super(TEXT, Table.USERS, Table.COURSES);
+  }
+
+  /** Fewer values show no pattern. */
+  private static final int FEWEST = 8;
+
+  private static final double MOST_FOLLOW = 0.9;
+  private static final int MOST_HELD = 2000;
+
+  /** A value that is judged when the pattern is known. */
+  private record Held(String value, Map<String, String> of, Finding.Builder finding) {}
+
+  private final Map<Field, List<Held>> held = new EnumMap<>(Field.class);
+  private final Map<Field, neatroster.core.pattern.Pattern> told = new EnumMap<>(Field.class);
+  private final Set<Field> without = EnumSet.noneOf(Field.class);
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.table() == Table.COURSES) {
+      hold(row, Field.CODE, Map.of());
+      return;
+    }
+    for (Field field : List.of(Field.USERNAME, Field.EMAIL)) {
+      if (without.contains(field) || !row.has(field)) {
+        continue;
+      }
+      neatroster.core.pattern.Pattern pattern = told.get(field);
+      if (pattern == null) {
+        hold(row, field, SheetSurvey.values(row.row));
+      } else if (!pattern.fits(row.text(field), SheetSurvey.values(row.row))) {
+        findings.add(breaks(row.finding(this, field, ""), row.text(field), pattern));
+      }
+    }
+  }
+
+  private void hold(CheckedRow row, Field field, Map<String, String> of) {
+    List<Held> values = held.computeIfAbsent(field, f -> new ArrayList<>());
+    if (row.has(field) && values.size() < MOST_HELD) {
+      values.add(new Held(row.text(field), of, row.finding(this, field, "")));
+    }
+  }
+
+  private static Finding.Builder breaks(
+      Finding.Builder finding, String value, neatroster.core.pattern.Pattern pattern) {
+    return finding.saying(
+        Quoted.value(value) + " is not made as the others are, which follow " + pattern + ".");
+  }
+
+  @Override
+  public void endSheet(SheetReading sheet, Findings findings) {
+    held.forEach(
+        (field, values) -> {
+          if (values.size() >= FEWEST) {
+            if (field == Field.CODE) {
+              codes(values, findings);
+            } else {
+              people(values, findings);
+            }
+          }
+        });
+    held.clear();
+  }
+
+  private static void people(List<Held> values, Findings findings) {
+    PatternGuess guess = new PatternGuess();
+    values.forEach(value -> guess.add(value.value(), value.of()));
+    Optional<neatroster.core.pattern.Pattern> pattern = guess.pattern();
+    if (pattern.isEmpty()) {
+      return;
+    }
+    List<Held> breaking =
+        values.stream().filter(v -> !pattern.get().fits(v.value(), v.of())).toList();
+    if (breaking.size() <= (1 - MOST_FOLLOW) * values.size()) {
+      breaking.forEach(v -> findings.add(breaks(v.finding(), v.value(), pattern.get())));
+    }
+  }
+
+  private static void codes(List<Held> values, Findings findings) {
+    Map<String, Integer> shapes = new HashMap<>();
+    values.forEach(value -> shapes.merge(shape(value.value()), 1, Integer::sum));
+    for (Map.Entry<String, Integer> shape : shapes.entrySet()) {
+      if (shape.getValue() >= MOST_FOLLOW * values.size() && shape.getValue() < values.size()) {
+        String example =
+            values.stream()
+                .filter(value -> shape(value.value()).equals(shape.getKey()))
+                .findFirst()
+                .orElseThrow()
+                .value();
+        for (Held value : values) {
+          if (!shape(value.value()).equals(shape.getKey())) {
+            findings.add(
+                value
+                    .finding()
+                    .saying(
+                        Quoted.value(value.value())
+                            + " is not built as the other codes are, such as "
+                            + example
+                            + "."));
+          }
+        }
+      }
+    }
+  }
+
+  /** Runs of letters, of digits and the signs between them. */
+  private static String shape(String code) {
+    return code.replaceAll("\\p{Lu}+", "A").replaceAll("\\p{Ll}+", "a").replaceAll("\\d+", "9");
+  }
+}

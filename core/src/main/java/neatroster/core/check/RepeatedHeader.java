@@ -1,0 +1,36 @@
+package neatroster.core.check;
+
+import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SkippedRow;
+import neatroster.core.model.Place;
+import neatroster.core.model.Severity;
+
+/** Headers that come again. */
+final class RepeatedHeader implements Rule {
+  static final RuleText TEXT =
+      new RuleText(
+          "repeated-header",
+          Severity.NOTE,
+          "The row of headers comes again further down, as at the top of each printed page. It is skipped.",
+          "It is no person, and was not read as one.",
+          "Nothing is to be done.",
+          """
+          given name | family name
+          Ana        | Marlowe
+          given name | family name     ← page 2
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  /** Adds the finding for a row. */
+  void add(SheetReading sheet, SkippedRow row, Findings findings) {
+    findings.add(
+        new Finding.Builder(
+            this,
+            new Place(sheet.name(), row.row()),
+            "The headers come again here; the row was skipped."));
+  }
+}

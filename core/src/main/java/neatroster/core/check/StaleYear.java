@@ -1,0 +1,79 @@
+package neatroster.core.check;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Quoted;
+
+/** A course of a year that is over. */
+final class StaleYear extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "stale-year",
+          Severity.WARNING,
+          "A course that is to be open names a year that is over, in its code, title or term or by its end, as when last year’s sheet was taken again.",
+          "A whole year’s people end up in last year’s classes.",
+          "Correct the year, or set the status to closed.",
+          """
+          code     | title           | term    | starts
+          NAV-2027 | Navigation      | 2025/26 | 2027-01-11     ← last year’s term
+          """);
+
+  private static final Pattern YEAR =
+      Pattern.compile("(?<!\\d)(20\\d\\d)(?:[/–-](?:20)?(\\d\\d))?(?!\\d)");
+
+  private final Optional<LocalDate> today;
+
+  StaleYear(Basis basis) {
+    super(TEXT, Table.COURSES);
+    today = basis.today();
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    String status = row.text(Field.STATUS);
+    if (today.isEmpty()
+        || status.equalsIgnoreCase("closed")
+        || status.equalsIgnoreCase("removed")) {
+      return;
+    }
+    Optional<LocalDate> ends = row.has(Field.ENDS) ? row.row.date(Field.ENDS) : Optional.empty();
+    if (ends.isPresent() && ends.get().isBefore(today.get())) {
+      findings.add(
+          row.finding(
+              this, Field.ENDS, "The course is to be open and ended on " + ends.get() + "."));
+      return;
+    }
+    int year =
+        row.has(Field.STARTS)
+            ? row.row.date(Field.STARTS).orElse(today.get()).getYear()
+            : today.get().getYear();
+    for (Field field : List.of(Field.TERM, Field.TITLE, Field.CODE)) {
+      int latest = row.has(field) ? latest(row.text(field)) : 0;
+      if (latest > 0 && latest < Math.min(year, today.get().getYear())) {
+        findings.add(
+            row.finding(
+                this, field, Quoted.value(row.text(field)) + " names a year that is over."));
+        return;
+      }
+    }
+  }
+
+  /** The latest year that a text names, a school year by its second half; 0 where it names none. */
+  private static int latest(String text) {
+    int latest = 0;
+    Matcher year = YEAR.matcher(text);
+    while (year.find()) {
+      int first = Integer.parseInt(year.group(1));
+      int second =
+          year.group(2) == null ? first : first / 100 * 100 + Integer.parseInt(year.group(2));
+      latest = Math.max(latest, second == first + 1 ? second : first);
+    }
+    return latest;
+  }
+}

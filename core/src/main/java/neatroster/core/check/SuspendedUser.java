@@ -1,0 +1,67 @@
+package neatroster.core.check;
+
+import java.util.BitSet;
+import neatroster.core.intake.Known;
+import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/** Somebody who is shut out is enrolled. */
+final class SuspendedUser extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "suspended-user",
+          Severity.WARNING,
+          "A row enrolls somebody whose account is suspended, by the sheet or on the platform.",
+          "The person is in the list of the class and cannot come in.",
+          "Set the status to active, or take the row out.",
+          """
+          (known: amorgan is suspended)
+          user    | course
+          amorgan | NAV-2     ← cannot log in
+          """);
+
+  private final Known known;
+  private final BitSet suspended = new BitSet();
+
+  SuspendedUser(Known known) {
+    super(TEXT, Table.USERS, Table.ENROLLMENTS);
+    this.known = known;
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.table() == Table.USERS) {
+      boolean shut =
+          row.text(Field.STATUS).equalsIgnoreCase("suspended")
+              || (!row.has(Field.STATUS)
+                  && row.account != null
+                  && row.account.standing() == KnownUser.Standing.SUSPENDED);
+      if (shut && row.user >= 0) {
+        suspended.set(row.user);
+      }
+      return;
+    }
+    if (row.user >= 0 && !row.text(Field.STATUS).equalsIgnoreCase("ended") && isSuspended(row)) {
+      findings.add(
+          row.finding(
+              this,
+              row.firstColumn(Field.USER, Field.COURSE, Field.ENROLLMENTS_CELL),
+              "The account is suspended: the person cannot come in."));
+    }
+  }
+
+  private boolean isSuspended(CheckedRow row) {
+    if (suspended.get(row.user)) {
+      return true;
+    }
+    String username =
+        row.keys.userLine(row.user) >= 0 || known.users().isEmpty()
+            ? null
+            : row.keys.username(row.user);
+    int account = username == null ? -1 : known.users().findUsername(username);
+    return account >= 0
+        && known.users().all().get(account).standing() == KnownUser.Standing.SUSPENDED;
+  }
+}

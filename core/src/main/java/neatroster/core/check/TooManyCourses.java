@@ -1,0 +1,53 @@
+package neatroster.core.check;
+
+import neatroster.core.model.Field;
+import neatroster.core.model.Settings;
+import neatroster.core.model.Severity;
+
+/** Somebody in more courses than anybody takes. */
+final class TooManyCourses implements Rule {
+  static final RuleText TEXT =
+      new RuleText(
+          "too-many-courses",
+          Severity.WARNING,
+          "A user is in more courses than roster.yaml says under most-courses (12 where it says nothing).",
+          "Often a whole list was enrolled twice, or a grid was filled to its edge.",
+          "Take the rows out that are too many, or raise most-courses.",
+          """
+          enrollments: amorgan is in 31 courses     ← 12 are the most
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  private final int most;
+
+  TooManyCourses(Settings settings) {
+    most = settings.checks().mostCourses();
+  }
+
+  @Override
+  public void end(Ending ending, Findings findings) {
+    for (int user = 0; most > 0 && user < ending.keys().users(); user++) {
+      int courses = ending.counts().coursesOfUser(user);
+      int line = ending.keys().userLine(user);
+      if (courses > most && line >= 0) {
+        String name = ending.keys().username(user);
+        findings.add(
+            ending.about(
+                line,
+                Field.USERNAME,
+                name,
+                this,
+                (name == null ? "This user" : name)
+                    + " is in "
+                    + courses
+                    + " courses; "
+                    + most
+                    + " are the most."));
+      }
+    }
+  }
+}

@@ -1,0 +1,46 @@
+package neatroster.core.check;
+
+import neatroster.core.intake.Column;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
+import neatroster.core.text.Quoted;
+
+/** Letters that were lost. */
+final class UndecodableText extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "undecodable-text",
+          Severity.ERROR,
+          "A cell holds the replacement character � (U+FFFD): a program could not read a letter and put this in its place.",
+          "The letter is gone; a username or an address made of it would be wrong.",
+          "Look the value up where it came from and type it anew.",
+          """
+          family name
+          M�ller     ← Müller? Möller?
+          """);
+
+  UndecodableText() {
+    super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.row.isDerived()) {
+      return;
+    }
+    for (Column column : row.row.reading().columns()) {
+      Field field = column.field().orElse(null);
+      Cell cell = row.row.cellAt(column.index());
+      for (int i = 0; field != null && field != Field.PASSWORD && i < cell.length(); i++) {
+        if (cell.charAt(i) == '\ufffd') {
+          findings.add(
+              row.finding(
+                  this, field, "A letter of " + Quoted.value(cell) + " was lost on the way here."));
+          break;
+        }
+      }
+    }
+  }
+}

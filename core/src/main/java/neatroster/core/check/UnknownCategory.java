@@ -1,0 +1,55 @@
+package neatroster.core.check;
+
+import java.util.HashSet;
+import java.util.Set;
+import neatroster.core.intake.Known;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
+import neatroster.core.text.Nearest;
+import neatroster.core.text.Quoted;
+
+/** A category that the platform does not have. */
+final class UnknownCategory extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "unknown-category",
+          Severity.WARNING,
+          "A category is none of those that the platform has, as far as the exports in known/ show.",
+          "The platform makes a new category, or refuses the row.",
+          "Correct it, or leave it if a new category is meant.",
+          """
+          (known: Deck/Year 1, Deck/Year 2)
+          category
+          Deck/Yaer 2     ← Deck/Year 2?
+          """);
+
+  private final Known known;
+  private final Set<String> told = new HashSet<>();
+
+  UnknownCategory(Known known) {
+    super(TEXT, Table.COURSES);
+    this.known = known;
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    Cell cell = row.cell(Field.CATEGORY);
+    if (cell.isEmpty() || known.categories().isEmpty()) {
+      return;
+    }
+    String value = row.text(Field.CATEGORY);
+    boolean above = known.categories().stream().anyMatch(path -> path.startsWith(value + "/"));
+    // Each is told once: a new place has many people.
+    if (!value.isEmpty() && !above && !known.categories().contains(value) && told.add(value)) {
+      Finding.Builder finding =
+          row.finding(
+              this,
+              Field.CATEGORY,
+              "The platform has no category " + Quoted.value(value) + "; it would be a new one.");
+      Nearest.word(value, known.categories()).ifPresent(finding::suggesting);
+      findings.add(finding);
+    }
+  }
+}

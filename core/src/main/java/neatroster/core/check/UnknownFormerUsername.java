@@ -1,0 +1,52 @@
+package neatroster.core.check;
+
+import neatroster.core.intake.Known;
+import neatroster.core.intake.KnownUsers;
+import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
+import neatroster.core.text.Nearest;
+import neatroster.core.text.Quoted;
+
+/** A former username that nobody had. */
+final class UnknownFormerUsername extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "unknown-former-username",
+          Severity.ERROR,
+          "The column former username names one that no account has.",
+          "Nothing can be renamed; a second account would be made beside the old one.",
+          "Correct it, or clear the cell if the person is new.",
+          """
+          username | former username
+          amarlowe | amorgna     ← amorgan?
+          """);
+
+  private final KnownUsers known;
+
+  UnknownFormerUsername(Known known) {
+    super(TEXT, Table.USERS);
+    this.known = known.users();
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    Cell cell = row.cell(Field.FORMER_USERNAME);
+    if (cell.isEmpty() || cell.isBlank() || known.isEmpty()) {
+      return;
+    }
+    String former = row.text(Field.FORMER_USERNAME);
+    if (known.findUsername(former) < 0) {
+      Finding.Builder finding =
+          row.finding(
+              this,
+              Field.FORMER_USERNAME,
+              "No account has the username " + Quoted.value(former) + ".");
+      Nearest.word(former, known.all().stream().map(KnownUser::username).toList())
+          .ifPresent(finding::suggesting);
+      findings.add(finding);
+    }
+  }
+}

@@ -1,0 +1,55 @@
+package neatroster.core.check;
+
+import java.util.HashSet;
+import java.util.Set;
+import neatroster.core.intake.Known;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
+import neatroster.core.text.Nearest;
+import neatroster.core.text.Quoted;
+
+/** A site that the platform does not have. */
+final class UnknownSite extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "unknown-site",
+          Severity.WARNING,
+          "A site is none of those that the platform has, as far as the exports in known/ show.",
+          "The platform makes a new site, or refuses the row.",
+          "Correct it, or leave it if a new site is meant.",
+          """
+          (known: Main Pier/Cadets, Main Pier/Crew)
+          site
+          Main Pier/Cadet     ← Main Pier/Cadets?
+          """);
+
+  private final Known known;
+  private final Set<String> told = new HashSet<>();
+
+  UnknownSite(Known known) {
+    super(TEXT, Table.USERS, Table.COURSES);
+    this.known = known;
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    Cell cell = row.cell(Field.SITE);
+    if (cell.isEmpty() || known.sites().isEmpty()) {
+      return;
+    }
+    String value = row.text(Field.SITE);
+    boolean above = known.sites().stream().anyMatch(path -> path.startsWith(value + "/"));
+    // Each is told once: a new place has many people.
+    if (!value.isEmpty() && !above && !known.sites().contains(value) && told.add(value)) {
+      Finding.Builder finding =
+          row.finding(
+              this,
+              Field.SITE,
+              "The platform has no site " + Quoted.value(value) + "; it would be a new one.");
+      Nearest.word(value, known.sites()).ifPresent(finding::suggesting);
+      findings.add(finding);
+    }
+  }
+}

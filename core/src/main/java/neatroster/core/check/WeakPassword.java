@@ -1,0 +1,133 @@
+package neatroster.core.check;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import neatroster.core.intake.Names;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
+
+/** A password that others guess. */
+final class WeakPassword extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "weak-password",
+          Severity.WARNING,
+          "A password in the sheet is one of the common ones, the person’s own name, username or birth date, a row of the keyboard, or one character over and over.",
+          "Other pupils try these first.",
+          "Give another, or leave the cell blank to have one made.",
+          """
+          username | password
+          amorgan  | (the username)     ← the first thing anybody tries
+          """);
+
+  WeakPassword() {
+    super(TEXT, Table.USERS);
+  }
+
+  private static final Set<String> COMMON =
+      Set.of(
+          "password",
+          "passwort",
+          "contraseña",
+          "motdepasse",
+          "senha",
+          "geheim",
+          "welcome",
+          "welcome1",
+          "letmein",
+          "changeme",
+          "changeit",
+          "admin",
+          "administrator",
+          "iloveyou",
+          "sunshine",
+          "princess",
+          "football",
+          "monkey",
+          "dragon",
+          "superman",
+          "school",
+          "student",
+          "teacher",
+          "secret",
+          "test",
+          "guest",
+          "hello",
+          "hallo",
+          "hola",
+          "bonjour",
+          "abc",
+          "summer",
+          "winter",
+          "spring",
+          "autumn");
+  private static final String[] ROWS = {
+    "1234567890",
+    "0987654321",
+    "qwertyuiop",
+    "qwertzuiop",
+    "azertyuiop",
+    "asdfghjkl",
+    "yxcvbnm",
+    "zxcvbnm",
+    "abcdefghijklmnopqrstuvwxyz"
+  };
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    Cell cell = row.cell(Field.PASSWORD);
+    if (cell.isEmpty() || cell.isBlank()) {
+      return;
+    }
+    String why = why(row, cell.toString().toLowerCase(Locale.ROOT));
+    if (why != null) {
+      findings.add(row.finding(this, Field.PASSWORD, "The password is " + why + "."));
+    }
+  }
+
+  private static String why(CheckedRow row, String password) {
+    String letters = password.replaceAll("[^\\p{L}]", "");
+    if (COMMON.contains(password) || (COMMON.contains(letters) && password.length() < 14)) {
+      return "one of the most common ones";
+    }
+    if (password.chars().distinct().count() <= 2) {
+      return "hardly more than one character over and over";
+    }
+    for (String keys : ROWS) {
+      if (password.length() >= 4 && (keys + keys).contains(password.replaceAll("[!.?]$", ""))) {
+        return "a row of the keyboard or the alphabet";
+      }
+    }
+    Names.Parts name = Names.parts(row.row);
+    for (String own :
+        new String[] {
+          row.text(Field.USERNAME), name.given(), name.family(), name.given() + name.family()
+        }) {
+      String lower = own.toLowerCase(Locale.ROOT);
+      if (lower.length() >= 3
+          && (letters.equals(lower.replaceAll("[^\\p{L}]", "")) || password.equals(lower))) {
+        return "the person’s own name or username";
+      }
+    }
+    String digits = password.replaceAll("\\D", "");
+    if (row.has(Field.BIRTH_DATE)
+        && digits.length() >= 6
+        && digits.length() == password.replaceAll("[-./ ]", "").length()) {
+      String born = row.row.isoDate(Field.BIRTH_DATE).replace("-", "");
+      boolean same =
+          born.length() == 8
+              && List.of(
+                      born,
+                      born.substring(2),
+                      born.substring(6) + born.substring(4, 6) + born.substring(0, 4),
+                      born.substring(6) + born.substring(4, 6) + born.substring(2, 4),
+                      born.substring(4) + born.substring(0, 4))
+                  .contains(digits);
+      return same ? "the birth date" : null;
+    }
+    return null;
+  }
+}

@@ -1,0 +1,191 @@
+package neatroster.core.intake;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Table;
+
+/** What the platform holds already, as far as exports and our own register say. */
+public final class Known {
+  private static final String SEPARATOR = "\n";
+
+  private final KnownUsers users;
+  private final Map<String, String> courses = new LinkedHashMap<>();
+  private final Set<String> groups = new LinkedHashSet<>();
+  private final Set<String> enrollments = new HashSet<>();
+  private final Set<String> sites = new LinkedHashSet<>();
+  private final Set<String> categories = new LinkedHashSet<>();
+  private final Map<Integer, String> renamed = new HashMap<>();
+  private boolean listsUsers;
+
+  private Known(KnownUsers users) {
+    this.users = users;
+  }
+
+  /** Nothing but accounts that were issued. */
+  public static Known of(KnownUsers issued) {
+    return new Known(issued);
+  }
+
+  /** Nothing at all. */
+  public static Known nothing() {
+    return of(KnownUsers.none());
+  }
+
+  /**
+   * Reads exports of the platform beside the accounts that we issued. An account that is in both is
+   * one.
+   *
+   * @throws UnreadableSheetException where an export cannot be read to its end
+   */
+  public static Known read(List<SheetReading> exports, List<KnownUser> issued)
+      throws UnreadableSheetException {
+    KnownUsers ours = new KnownUsers(issued);
+    List<KnownUser> all = new ArrayList<>(issued);
+    Map<Integer, String> renamed = new HashMap<>();
+    boolean lists = false;
+    for (SheetReading sheet : exports) {
+      if (sheet.table() == Table.USERS) {
+        lists = true;
+        sheet.read(row -> addUser(row, ours, all, renamed));
+      }
+    }
+    Known known = new Known(new KnownUsers(all));
+    known.renamed.putAll(renamed);
+    known.listsUsers = lists;
+    for (SheetReading sheet : exports) {
+      known.readPlaces(sheet);
+      sheet.readEnrollments(known::addEnrollment);
+    }
+    return known;
+  }
+
+  private static void addUser(
+      RosterRow row, KnownUsers ours, List<KnownUser> all, Map<Integer, String> renamed) {
+    String username = row.text(Field.USERNAME);
+    int issued = ours.findUsername(username);
+    if (issued < 0) {
+      issued = ours.find(KnownUsers.person(row));
+    }
+    KnownUser.Standing standing =
+        row.text(Field.STATUS).equalsIgnoreCase("suspended")
+            ? KnownUser.Standing.SUSPENDED
+            : KnownUser.Standing.ON_PLATFORM;
+    if (issued < 0) {
+      all.add(new KnownUser(KnownUsers.person(row), username, "", "", standing));
+      return;
+    }
+    KnownUser account = all.get(issued);
+    all.set(
+        issued,
+        new KnownUser(
+            account.person(), account.username(), account.email(), account.id(), standing));
+    if (!username.isEmpty() && !username.equalsIgnoreCase(account.username())) {
+      renamed.put(issued, username);
+    }
+  }
+
+  private void readPlaces(SheetReading sheet) throws UnreadableSheetException {
+    if (sheet.table() == Table.ENROLLMENTS) {
+      return;
+    }
+    sheet.read(
+        row -> {
+          if (row.has(Field.SITE)) {
+            sites.add(row.text(Field.SITE));
+          }
+          if (sheet.table() == Table.COURSES) {
+            if (row.has(Field.CODE)) {
+              courses.put(row.text(Field.CODE), row.text(Field.TITLE));
+            }
+            if (row.has(Field.CATEGORY)) {
+              categories.add(row.text(Field.CATEGORY));
+            }
+          } else if (sheet.table() == Table.GROUPS && row.has(Field.NAME)) {
+            groups.add(groupKey(row.text(Field.COURSE), row.text(Field.NAME)));
+          }
+        });
+  }
+
+  private void addEnrollment(RosterRow row) {
+    String user = row.text(Field.USER);
+    if (!user.isEmpty() && !row.text(Field.STATUS).equalsIgnoreCase("ended")) {
+      int known = users.findReference(user);
+      String who = known < 0 ? user : users.all().get(known).username();
+      enrollments.add(enrollmentKey(who, row.text(Field.COURSE), row.text(Field.GROUP)));
+    }
+  }
+
+  private static String groupKey(String course, String name) {
+    return course + SEPARATOR + name;
+  }
+
+  private static String enrollmentKey(String username, String course, String group) {
+    return username.toLowerCase(Locale.ROOT) + SEPARATOR + course + SEPARATOR + group;
+  }
+
+  /** Everybody who has an account. */
+  public KnownUsers users() {
+    return users;
+  }
+
+  /** Whether an export lists users. */
+  public boolean listsUsers() {
+    return listsUsers;
+  }
+
+  /** The platform's courses: the code, and the title or nothing. */
+  public Map<String, String> courses() {
+    return courses;
+  }
+
+  /** The names of the platform's groups in a course; of those across courses where it is blank. */
+  public List<String> groupsOf(String course) {
+    String prefix = groupKey(course, "");
+    return groups.stream()
+        .filter(key -> key.startsWith(prefix))
+        .map(key -> key.substring(prefix.length()))
+        .toList();
+  }
+
+  /** Whether any group is known. */
+  public boolean listsGroups() {
+    return !groups.isEmpty();
+  }
+
+  /** Whether the platform has such a group. */
+  public boolean hasGroup(String course, String name) {
+    return groups.contains(groupKey(course, name));
+  }
+
+  /** Whether the platform has somebody in a course, and in a group of it where one is named. */
+  public boolean hasEnrollment(String username, String course, String group) {
+    return enrollments.contains(enrollmentKey(username, course, group));
+  }
+
+  /** The sites that the platform's users and courses are in. */
+  public Set<String> sites() {
+    return sites;
+  }
+
+  /** The categories that the platform's courses are in. */
+  public Set<String> categories() {
+    return categories;
+  }
+
+  /**
+   * The username that somebody gave an account on the platform that we had issued under another.
+   */
+  public Optional<String> renamed(int user) {
+    return Optional.ofNullable(renamed.get(user));
+  }
+}
