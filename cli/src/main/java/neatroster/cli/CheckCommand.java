@@ -1,13 +1,16 @@
 package neatroster.cli;
 
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Checker;
 import neatroster.core.model.Settings;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** Says everything that is wrong at once, and what was checked. */
@@ -16,6 +19,15 @@ import picocli.CommandLine.Parameters;
     description = "Says everything that is wrong with the sheets, at once and where it is.")
 final class CheckCommand implements Callable<Integer> {
   @Mixin private CommonOptions options;
+
+  @Option(
+      names = "--report",
+      paramLabel = "FILE",
+      description = {
+        "Writes what was found into a file as well; repeatable. Its ending tells the kind:",
+        ".html a page to read and print, .xlsx a coloured copy of the sheets, .csv, .json."
+      })
+  private List<Path> reports = List.of();
 
   @Parameters(
       paramLabel = "FILE",
@@ -28,15 +40,22 @@ final class CheckCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     Screen screen = options.screen();
+    Report.verify(reports);
     Optional<RosterFolder> folder = options.folder();
     Settings settings = folder.map(f -> f.settings(screen)).orElseGet(Settings::standard);
     try (OpenRoster open = OpenRoster.open(options, settings, files, folder)) {
-      CheckResult result = new Checker(settings).check(open.roster(), Workplace.knownIn(folder));
+      Basis basis =
+          KnownFiles.basis(options, settings, folder, Workplace.knownIn(folder), open.roster());
+      CheckResult result = Checker.check(open.roster(), basis);
       open.verifyUnchanged();
       if (options.json()) {
         Json.write(screen.out(), json -> FindingsJson.write(json, result));
       } else {
         new FindingsText(screen).write(result);
+      }
+      for (Path report : reports) {
+        Report.write(result, options.resolve(report), report);
+        screen.remark("Wrote " + report + ".");
       }
       return result.hasErrors() ? Exit.FINDINGS : Exit.DONE;
     }

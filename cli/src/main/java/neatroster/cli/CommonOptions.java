@@ -21,6 +21,15 @@ final class CommonOptions {
   private Path folder;
 
   @Option(
+      names = "--known",
+      paramLabel = "FILE",
+      arity = "1..*",
+      description =
+          "Exports of what the platform holds already (besides those in the roster folder’s"
+              + " known/).")
+  private List<String> known = List.of();
+
+  @Option(
       names = "--format",
       paramLabel = "text|json",
       description = "How the result is written (default: text).")
@@ -61,6 +70,11 @@ final class CommonOptions {
   /** The roster folder to work in, if there is one. */
   Optional<RosterFolder> folder() {
     return RosterFolder.find(surroundings().directory(), folder);
+  }
+
+  /** The exports that the command line names. */
+  List<String> known() {
+    return known;
   }
 
   /** A path that the user named, where it is. */

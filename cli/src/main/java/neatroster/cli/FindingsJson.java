@@ -3,9 +3,11 @@ package neatroster.cli;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.List;
+import java.util.Map;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Accepted;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 import neatroster.core.model.SheetName;
@@ -42,6 +44,16 @@ final class FindingsJson {
     json.writeNumberField("notes", result.count(Severity.NOTE));
     json.writeEndObject();
     findings(json, result.findings());
+    json.writeArrayFieldStart("accepted");
+    for (Map.Entry<Accepted, Integer> accepted : result.accepted().entrySet()) {
+      json.writeStartObject();
+      json.writeStringField("rule", accepted.getKey().rule());
+      json.writeStringField("value", accepted.getKey().value().orElse(null));
+      json.writeStringField("why", accepted.getKey().why());
+      json.writeNumberField("count", accepted.getValue());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
     json.writeEndObject();
   }
 

@@ -9,6 +9,7 @@ import java.util.Set;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Accepted;
 import neatroster.core.model.Severity;
 import neatroster.core.model.SheetName;
 
@@ -44,7 +45,36 @@ final class FindingsText {
             screen.line("");
           }
         });
+    result
+        .accepted()
+        .entrySet()
+        .forEach(
+            accepted ->
+                screen.line(
+                    accepted.getValue() == 0
+                        ? screen.yellow(accepted(accepted))
+                        : screen.dim(accepted(accepted))));
     screen.line(summary(result));
+  }
+
+  /** What became of one of the settings' exceptions. */
+  static String accepted(Map.Entry<Accepted, Integer> accepted) {
+    Accepted exception = accepted.getKey();
+    String what = exception.rule() + exception.value().map(value -> " “" + value + "”").orElse("");
+    return accepted.getValue() == 0
+        ? exception.place()
+            + ": the exception for "
+            + what
+            + " fits nothing any more; take it out, or correct it."
+        : "Accepted by "
+            + exception.place()
+            + ": "
+            + Counted.of(accepted.getValue(), "finding")
+            + " of "
+            + what
+            + " ("
+            + exception.why()
+            + ")";
   }
 
   private String read(CheckResult result, SheetName name) {

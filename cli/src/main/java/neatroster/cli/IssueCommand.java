@@ -17,6 +17,7 @@ import neatroster.core.accounts.IssuedAccount;
 import neatroster.core.accounts.NewUser;
 import neatroster.core.accounts.PasswordMaker;
 import neatroster.core.accounts.PasswordWords;
+import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Checker;
 import neatroster.core.check.Finding;
@@ -89,7 +90,7 @@ final class IssueCommand implements Callable<Integer> {
     }
   }
 
-  private static Outcome issue(Settings settings, OpenRoster open, Workplace workplace) {
+  private Outcome issue(Settings settings, OpenRoster open, Workplace workplace) {
     Roster all = open.roster();
     Roster users =
         new Roster(
@@ -99,8 +100,11 @@ final class IssueCommand implements Callable<Integer> {
     if (users.sheets().isEmpty() && users.unread().isEmpty()) {
       throw Problem.usage("None of the sheets is a list of users.");
     }
-    KnownUsers known = workplace.known();
-    CheckResult checked = new Checker(settings).check(users, known);
+    Basis basis =
+        KnownFiles.basis(
+            options, settings, Optional.of(workplace.folder()), workplace.known(), users);
+    KnownUsers known = basis.known().users();
+    CheckResult checked = Checker.check(users, basis);
     BitSet faulty = checked.faultyLines();
     PasswordMaker passwords =
         new PasswordMaker(

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import neatroster.core.intake.CourseNames;
+import neatroster.core.intake.HelperSheet;
 import neatroster.core.intake.Roster;
 import neatroster.core.intake.Sheet;
 import neatroster.core.intake.SheetPlanException;
@@ -73,6 +74,25 @@ final class OpenRoster implements Closeable {
       open.settleClassLists(options.screen());
       open.roster = new Roster(open.readings, open.unread, open.order);
       return open;
+    } catch (SheetPlanException e) {
+      open.close();
+      throw Problem.usage(e.getMessage());
+    } catch (RuntimeException e) {
+      open.close();
+      throw e;
+    }
+  }
+
+  /** Opens the exports of the platform that there are, if any. */
+  static Optional<OpenRoster> openKnown(
+      CommonOptions options, Settings settings, Optional<RosterFolder> folder) {
+    OpenRoster open = new OpenRoster(settings);
+    try {
+      folder.ifPresent(f -> f.knownFiles().forEach(open::add));
+      options.known().forEach(argument -> open.add(options, argument));
+      open.settleClassLists(options.screen());
+      open.roster = new Roster(open.readings, open.unread, open.order);
+      return open.order.isEmpty() ? Optional.empty() : Optional.of(open);
     } catch (SheetPlanException e) {
       open.close();
       throw Problem.usage(e.getMessage());
@@ -218,6 +238,9 @@ final class OpenRoster implements Closeable {
     int before = readings.size();
     List<Roster.Unread> troubles = new ArrayList<>();
     for (Sheet sheet : sheets) {
+      if (isHelper(sheet)) {
+        continue;
+      }
       order.add(sheet.name());
       try {
         SheetReading reading = SheetReading.of(sheet, argument.table(), settings);
@@ -233,6 +256,16 @@ final class OpenRoster implements Closeable {
       if (!(othersAreTables && trouble.why().isEmpty())) {
         unread.add(trouble);
       }
+    }
+  }
+
+  /** Whether a sheet is the list of findings in a workbook that {@code check} marked. */
+  private static boolean isHelper(Sheet sheet) {
+    try {
+      return sheet.name().sheet() != null && HelperSheet.is(sheet);
+    } catch (UnreadableSheetException e) {
+      // Whoever understands the sheet comes to the same place and says so.
+      return false;
     }
   }
 

@@ -17,9 +17,11 @@ import neatroster.core.batch.BatchReceiver;
 import neatroster.core.batch.BatchRow;
 import neatroster.core.batch.Phase;
 import neatroster.core.batch.RosterBatcher;
+import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Checker;
 import neatroster.core.check.Finding;
+import neatroster.core.intake.Known;
 import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
@@ -100,8 +102,11 @@ final class PackCommand implements Callable<Integer> {
     Settings settings = folder.settings(screen);
     try (OpenRoster open = OpenRoster.open(options, settings, files, Optional.of(folder));
         Workplace workplace = Workplace.open(folder, "pack")) {
-      KnownUsers known = workplace.known();
-      CheckResult checked = new Checker(settings).check(open.roster(), known);
+      Basis basis =
+          KnownFiles.basis(
+              options, settings, Optional.of(folder), workplace.known(), open.roster());
+      Known known = basis.known();
+      CheckResult checked = Checker.check(open.roster(), basis);
       Optional<String> refusal = refusal(checked, known);
       if (refusal.isPresent()) {
         refuse(screen, checked, refusal.get());
@@ -142,7 +147,7 @@ final class PackCommand implements Callable<Integer> {
   }
 
   /** Why the roster is not packed, if it is not. */
-  private Optional<String> refusal(CheckResult checked, KnownUsers known) {
+  private Optional<String> refusal(CheckResult checked, Known known) {
     long errors = checked.count(Severity.ERROR);
     if (errors > 0 && !leaveOutFaulty) {
       return Optional.of(
@@ -160,7 +165,7 @@ final class PackCommand implements Callable<Integer> {
       return Optional.of("Nothing was packed: there are no rows.");
     }
     if (!leaveOutFaulty) {
-      int without = usersWithoutAccount(checked, known);
+      int without = usersWithoutAccount(checked, known.users());
       if (without > 0) {
         return Optional.of(
             "Nothing was packed: "
@@ -223,7 +228,7 @@ final class PackCommand implements Callable<Integer> {
       List<BatchFormat> formats,
       OpenRoster open,
       CheckResult checked,
-      KnownUsers known,
+      Known known,
       Workplace workplace)
       throws IOException {
     Map<String, String> passwords = workplace.accounts().passwords();

@@ -92,26 +92,36 @@ final class RosterFolder {
 
   /** The files in {@code sheets/}, by name. */
   List<FileArgument> sheetFiles() {
-    Path sheets = root.resolve("sheets");
+    List<FileArgument> files = files("sheets");
+    if (files.isEmpty()) {
+      throw Problem.usage(
+          "There are no spreadsheets in "
+              + shown("sheets")
+              + ". Put them there, or name them on the command line.");
+    }
+    return files;
+  }
+
+  /** The files in {@code known/}, by name. */
+  List<FileArgument> knownFiles() {
+    return files("known");
+  }
+
+  private List<FileArgument> files(String name) {
+    Path folder = root.resolve(name);
     List<FileArgument> files = new ArrayList<>();
-    if (Files.isDirectory(sheets)) {
-      try (Stream<Path> listed = Files.list(sheets)) {
+    if (Files.isDirectory(folder)) {
+      try (Stream<Path> listed = Files.list(folder)) {
         listed
             .filter(Files::isRegularFile)
             // Spreadsheet programs leave these while a file is open.
             .filter(file -> !file.getFileName().toString().matches("[.~].*"))
             .sorted(Comparator.comparing(file -> file.getFileName().toString()))
             .forEach(
-                file -> files.add(FileArgument.of(file, shown("sheets/" + file.getFileName()))));
+                file -> files.add(FileArgument.of(file, shown(name + "/" + file.getFileName()))));
       } catch (IOException e) {
-        throw Problem.unreadable(shown("sheets") + " cannot be read.", e);
+        throw Problem.unreadable(shown(name) + " cannot be read.", e);
       }
-    }
-    if (files.isEmpty()) {
-      throw Problem.usage(
-          "There are no spreadsheets in "
-              + shown("sheets")
-              + ". Put them there, or name them on the command line.");
     }
     return files;
   }

@@ -9,6 +9,7 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -16,6 +17,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.Rules;
+import neatroster.core.model.Accepted;
 import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.Settings;
@@ -23,6 +25,7 @@ import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.pattern.PatternException;
 import neatroster.core.text.Cleaning;
+import neatroster.core.text.Nearest;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
 import org.yaml.snakeyaml.error.MarkedYAMLException;
@@ -44,63 +47,9 @@ final class SettingsReader {
       Set.of(
           "phones", "join-codes", "match-by", "stop-above", "most-courses", "consent", "platform");
 
-  /** Rules of the contract that no version has yet. */
-  private static final Set<String> RULES_TO_COME =
-      Set.of(
-          "no-header",
-          "repeated-header",
-          "undecodable-text",
-          "garbled-text",
-          "example-row",
-          "skipped-row",
-          "spreadsheet-error",
-          "mangled-number",
-          "odd-character",
-          "too-long",
-          "too-short",
-          "bad-phone",
-          "bad-country",
-          "bad-time-zone",
-          "bad-language",
-          "bad-number",
-          "weak-password",
-          "missing-photo",
-          "stray-photo",
-          "bad-placement",
-          "off-pattern",
-          "stale-year",
-          "duplicate-phone",
-          "conflicting-roles",
-          "near-twin",
-          "fill-down-slip",
-          "shifted-column",
-          "unknown-manager",
-          "unknown-instructor",
-          "unknown-site",
-          "unknown-category",
-          "unknown-former-username",
-          "consent-needed",
-          "unlikely-role",
-          "unreachable-email",
-          "class-without-instructor",
-          "class-without-learners",
-          "class-over-capacity",
-          "group-over-capacity",
-          "too-many-courses",
-          "dates-out-of-order",
-          "enrollment-outside-course",
-          "email-taken",
-          "already-known",
-          "already-enrolled",
-          "suspended-user",
-          "matched-twice",
-          "another-person",
-          "changed-elsewhere");
-
   private static final List<String> KEYS =
       List.of(
           "dates",
-          "phones",
           "usernames",
           "emails",
           "ids",
@@ -109,8 +58,6 @@ final class SettingsReader {
           "match-by",
           "policy",
           "stop-above",
-          "most-courses",
-          "consent",
           "roles",
           "default-role",
           "defaults",
@@ -119,6 +66,7 @@ final class SettingsReader {
           "platform",
           "fields",
           "aliases",
+          "accept",
           "words");
 
   private final Settings standard = Settings.standard();
@@ -193,7 +141,58 @@ final class SettingsReader {
         aliases(root.section("aliases")),
         rules(root.section("rules")),
         ReadingSettings.read(root),
-        standard.checks());
+        checks(root));
+  }
+
+  private static Settings.Checks checks(YamlSection root) throws SettingsException {
+    YamlSection phones = root.section("phones");
+    phones.only(List.of("region"));
+    String region = phones.text("region", "").toUpperCase(Locale.ROOT);
+    if (!region.isEmpty() && !List.of(Locale.getISOCountries()).contains(region)) {
+      throw phones.error("region", "here stands a country as two letters, such as GB");
+    }
+    YamlSection consent = root.section("consent");
+    consent.only(List.of("below-age"));
+    Settings.Checks usual = Settings.Checks.standard();
+    return new Settings.Checks(
+        region,
+        root.number("most-courses", 0, 100_000, usual.mostCourses()),
+        consent.number("below-age", 0, 120, usual.consentBelowAge()),
+        accepted(root));
+  }
+
+  private static List<Accepted> accepted(YamlSection root) throws SettingsException {
+    List<String> known = Rules.texts().stream().map(RuleText::name).toList();
+    List<Accepted> accepted = new ArrayList<>();
+    for (YamlSection exception : root.sections("accept")) {
+      exception.only(List.of("rule", "value", "sheet", "why"));
+      String rule = exception.text("rule", "");
+      if (!known.contains(rule)) {
+        throw exception.has("rule")
+            ? exception.error(
+                "rule",
+                "there is no rule “"
+                    + rule
+                    + "”"
+                    + Nearest.word(rule, known)
+                        .map(near -> "; is “" + near + "” meant?")
+                        .orElse(""))
+            : new SettingsException(
+                exception.place() + ": an exception names its rule, such as “rule: near-twin”");
+      }
+      if (exception.text("why", "").isEmpty()) {
+        throw new SettingsException(
+            exception.place() + ": an exception says why, such as “why: they are sisters”");
+      }
+      accepted.add(
+          new Accepted(
+              exception.place(),
+              rule,
+              Optional.of(exception.text("value", "")).filter(value -> !value.isEmpty()),
+              Optional.of(exception.text("sheet", "")).filter(sheet -> !sheet.isEmpty()),
+              exception.text("why", "")));
+    }
+    return List.copyOf(accepted);
   }
 
   private void notYet(YamlSection section, String key) {
@@ -387,10 +386,6 @@ final class SettingsReader {
     severities.put("off", Optional.empty());
     Map<String, Optional<Severity>> rules = new HashMap<>();
     for (String rule : section.keys()) {
-      if (RULES_TO_COME.contains(rule) && !known.contains(rule)) {
-        notYet(section, rule);
-        continue;
-      }
       if (!known.contains(rule)) {
         throw section.unknownKey(rule, "there is no rule “" + rule + "”", known);
       }

@@ -6,6 +6,8 @@ import java.io.UncheckedIOException;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -14,11 +16,18 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
+import neatroster.core.check.Basis;
+import neatroster.core.check.Checker;
+import neatroster.core.check.Finding;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.Rules;
 import neatroster.core.intake.Roster;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.model.Place;
 import neatroster.core.model.Settings;
+import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
 import neatroster.sheets.CsvRows;
 import neatroster.sheets.RowWriter;
@@ -52,6 +61,17 @@ final class TidyCommand implements Callable<Integer> {
       description = "What the sheets are written as (default: csv).")
   private Kind kind = Kind.csv;
 
+  @Option(
+      names = "--with-suggestions",
+      description = "Types what check suggests, of the rules named with --rule.")
+  private boolean withSuggestions;
+
+  @Option(
+      names = "--rule",
+      paramLabel = "RULE",
+      description = "A rule whose suggestions are typed; repeatable.")
+  private List<String> rules = List.of();
+
   @Parameters(
       paramLabel = "FILE",
       description = "The sheets to tidy. Without any: what the roster folder holds.")
@@ -71,6 +91,7 @@ final class TidyCommand implements Callable<Integer> {
     Screen screen = options.screen();
     Optional<RosterFolder> folder = options.folder();
     Settings settings = folder.map(f -> f.settings(screen)).orElseGet(Settings::standard);
+    verifyRules();
     Path place = options.resolve(to);
     Path making = place.toAbsolutePath().resolveSibling("." + place.getFileName() + ".unfinished");
     try (OpenRoster open = OpenRoster.open(options, settings, files, folder)) {
@@ -78,6 +99,8 @@ final class TidyCommand implements Callable<Integer> {
       PrivateFiles.delete(making);
       PrivateFiles.folder(making);
       names.add("changes");
+      TidySheet.Correction correction =
+          withSuggestions ? suggestions(open, settings, folder) : (row, column, value) -> value;
       int most = options.json() ? Integer.MAX_VALUE : SHOWN;
       TidyChanges changes = new TidyChanges(create(making, "changes"), most);
       try (changes) {
@@ -86,7 +109,7 @@ final class TidyCommand implements Callable<Integer> {
             screen.remark(sheet.name() + " has no rows; no sheet was written for it.");
             continue;
           }
-          new TidySheet(sheet, settings, changes, (row, column, value) -> value)
+          new TidySheet(sheet, settings, changes, correction)
               .write(stem(sheet), stem -> create(making, stem))
               .forEach((stem, rows) -> written.put(stem + "." + kind, rows));
         }
@@ -104,6 +127,48 @@ final class TidyCommand implements Callable<Integer> {
     } finally {
       clear(making);
     }
+  }
+
+  private void verifyRules() {
+    List<String> known = Rules.texts().stream().map(RuleText::name).toList();
+    for (String rule : rules) {
+      if (!known.contains(rule)) {
+        throw Problem.usage(
+            "There is no rule “"
+                + rule
+                + "”."
+                + Nearest.word(rule, known).map(near -> " Is " + near + " meant?").orElse(""));
+      }
+    }
+    if (withSuggestions == rules.isEmpty()) {
+      throw Problem.usage(
+          "--with-suggestions and --rule belong together: say whose suggestions are to be typed,"
+              + " such as --with-suggestions --rule unknown-course.");
+    }
+  }
+
+  /** What check suggests for the cells of the sheets, by the rules that were named. */
+  private TidySheet.Correction suggestions(
+      OpenRoster open, Settings settings, Optional<RosterFolder> folder) {
+    Basis basis =
+        KnownFiles.basis(options, settings, folder, Workplace.knownIn(folder), open.roster());
+    Map<Place, Map<Integer, String>> suggested = new HashMap<>();
+    for (Finding finding : Checker.check(open.roster(), basis).findings()) {
+      boolean wanted = rules.contains(finding.rule().text().name());
+      if (wanted && finding.suggestion() != null && finding.columnIndex() >= 0) {
+        List<Place> places = new ArrayList<>(List.of(finding.place()));
+        if (finding.rule().text().name().equals("fill-down-slip")) {
+          places.addAll(finding.related());
+        }
+        for (Place at : places) {
+          suggested
+              .computeIfAbsent(at, p -> new HashMap<>())
+              .putIfAbsent(finding.columnIndex(), finding.suggestion());
+        }
+      }
+    }
+    return (row, column, value) ->
+        suggested.getOrDefault(row.place(), Map.of()).getOrDefault(column.index(), value);
   }
 
   private RowWriter create(Path making, String stem) throws IOException {

@@ -251,7 +251,17 @@ final class TidySheet {
           row -> {
             List<String> cells = new ArrayList<>();
             for (Field field : OF_ENROLLMENTS) {
-              String text = row.text(field);
+              String stands = row.text(field);
+              String text =
+                  row.column(field).map(c -> correction.of(row, c, stands)).orElse(stands);
+              if (!text.equals(stands)) {
+                changes.add(
+                    row.place(),
+                    row.column(field).map(Column::header).orElse(""),
+                    stands,
+                    text,
+                    "corrected as suggested");
+              }
               cells.add(
                   Repair.of(
                       Table.ENROLLMENTS, field, text, settings, sheet.dateOrder(field, text)));

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Set;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.RosterKeys;
+import neatroster.core.intake.Known;
 import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.Roster;
@@ -36,6 +37,7 @@ public final class RosterBatcher {
   private final Settings settings;
   private final Roster roster;
   private final RosterKeys keys;
+  private final Known onPlatform;
   private final KnownUsers known;
   private final FirstPasswords passwords;
   private final LocalDate today;
@@ -56,7 +58,7 @@ public final class RosterBatcher {
    *
    * @param settings the folder's settings
    * @param checked the roster and what the check found in it
-   * @param known the users who have an account
+   * @param known what the platform has; that is not made again
    * @param passwords their first passwords
    * @param today the day that relative dates without a start are counted from
    * @param receiver takes the changes
@@ -64,14 +66,15 @@ public final class RosterBatcher {
   public RosterBatcher(
       Settings settings,
       CheckResult checked,
-      KnownUsers known,
+      Known known,
       FirstPasswords passwords,
       LocalDate today,
       BatchReceiver receiver) {
     this.settings = settings;
     this.roster = checked.roster();
     this.keys = checked.keys();
-    this.known = known;
+    this.onPlatform = known;
+    this.known = known.users();
     this.passwords = passwords;
     this.today = today;
     this.receiver = receiver;
@@ -113,6 +116,9 @@ public final class RosterBatcher {
       values.put(Field.TITLE, values.get(Field.CODE));
     }
     dates(values, today);
+    if (onPlatform.courses().containsKey(values.get(Field.CODE))) {
+      return;
+    }
     site(values);
     change(Phase.COURSES, Change.CREATE, values);
   }
@@ -138,7 +144,9 @@ public final class RosterBatcher {
       change(Phase.REMOVALS, Change.REMOVE, removal);
       return;
     }
-    change(Phase.GROUPS, Change.CREATE, values);
+    if (!onPlatform.hasGroup(values.getOrDefault(Field.COURSE, ""), row.text(Field.NAME))) {
+      change(Phase.GROUPS, Change.CREATE, values);
+    }
   }
 
   private void user(RosterRow row, int line) {
@@ -154,7 +162,7 @@ public final class RosterBatcher {
       }
       return;
     }
-    KnownUser account = known.of(KnownUsers.person(row)).orElse(null);
+    KnownUser account = account(row);
     String username = row.has(Field.USERNAME) ? row.text(Field.USERNAME) : null;
     if (username == null && account != null) {
       username = account.username();
@@ -170,9 +178,16 @@ public final class RosterBatcher {
       change(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, username));
       return;
     }
+    if (account != null && account.isOnPlatform()) {
+      return;
+    }
     Map<Field, String> values = plainValues(row, Phase.USERS);
     values.put(Field.USERNAME, username);
     Names.Parts name = Names.parts(row);
+    if (account != null && Names.full(row).isEmpty()) {
+      // A list of addresses alone: who it is was known before.
+      name = Names.split(account.person().fullName());
+    }
     put(values, Field.GIVEN_NAME, name.given());
     put(values, Field.MIDDLE_NAME, name.middle());
     put(values, Field.FAMILY_NAME, name.family());
@@ -192,6 +207,15 @@ public final class RosterBatcher {
     isoDate(values, Field.BIRTH_DATE);
     site(values);
     change(Phase.USERS, Change.CREATE, values);
+  }
+
+  private KnownUser account(RosterRow row) {
+    int found = known.find(KnownUsers.person(row));
+    if (found < 0 && row.has(Field.USERNAME)) {
+      int named = known.findUsername(row.text(Field.USERNAME));
+      found = named >= 0 && known.all().get(named).isOnPlatform() ? named : -1;
+    }
+    return found < 0 ? null : known.all().get(found);
   }
 
   private boolean isFirstRowOf(int user) {
@@ -306,7 +330,11 @@ public final class RosterBatcher {
     values.remove(Field.STATUS);
     if (status(row).equals("ended")) {
       change(Phase.WITHDRAWALS, Change.WITHDRAW, values);
-    } else {
+    } else if (username == null
+        || !onPlatform.hasEnrollment(
+            username,
+            values.getOrDefault(Field.COURSE, ""),
+            values.getOrDefault(Field.GROUP, ""))) {
       change(Phase.ENROLLMENTS, Change.ENROLL, values);
     }
   }

@@ -73,6 +73,9 @@ final class NearTwin extends TableRule {
       see(row, Field.GROUP, course, row.cell(Field.GROUP));
     }
     Cell email = row.cell(Field.EMAIL);
+    if (email.isEmpty() || EmailShape.trouble(email) != null) {
+      return;
+    }
     for (int i = 1; i + 1 < email.length(); i++) {
       if (email.charAt(i) == '@') {
         see(row, Field.EMAIL, RosterKeys.NONE, email.subSequence(i + 1, email.length()));

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.BitSet;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
+import neatroster.core.model.WrittenDates;
 import neatroster.core.text.IntList;
 
 /** Who is where, counted, and what the courses and groups say of themselves. */
@@ -27,7 +28,7 @@ final class RosterCounts {
   void course(int course, RosterRow row) {
     put(courseCapacity, course, number(row.text(Field.CAPACITY)));
     put(starts, course, day(row, Field.STARTS));
-    put(ends, course, day(row, Field.ENDS));
+    put(ends, course, end(row, starts.get(course)));
     String status = row.text(Field.STATUS);
     closed.set(course, status.equalsIgnoreCase("closed") || status.equalsIgnoreCase("removed"));
     hasInstructors.set(course, row.has(Field.INSTRUCTORS));
@@ -128,6 +129,17 @@ final class RosterCounts {
     return row.has(field)
         ? row.date(field).map(LocalDate::toEpochDay).map(Long::intValue).orElse(NONE)
         : NONE;
+  }
+
+  /** The day of the end, which may be counted from the start. */
+  private static int end(RosterRow row, int start) {
+    int day = day(row, Field.ENDS);
+    return day != NONE || start == NONE
+        ? day
+        : WrittenDates.after(LocalDate.ofEpochDay(start), row.text(Field.ENDS))
+            .map(LocalDate::toEpochDay)
+            .map(Long::intValue)
+            .orElse(NONE);
   }
 
   private static int number(String text) {

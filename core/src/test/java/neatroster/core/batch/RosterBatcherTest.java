@@ -11,6 +11,7 @@ import java.util.stream.Collectors;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.check.CheckResult;
+import neatroster.core.intake.Known;
 import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.DateOrder;
@@ -47,7 +48,8 @@ class RosterBatcherTest {
             leftOut.add(row.place().sheet().file() + ":" + row.number() + " " + why);
           }
         };
-    new RosterBatcher(settings, checked, known, username -> "pw-" + username, TODAY, receiver)
+    new RosterBatcher(
+            settings, checked, Known.of(known), username -> "pw-" + username, TODAY, receiver)
         .run();
     return changes;
   }

@@ -1,0 +1,92 @@
+package neatroster.cli;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.Finding;
+import neatroster.core.intake.Column;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.model.Field;
+import neatroster.core.model.SheetName;
+
+/** The rows of the sheets that findings are shown in, as they stand; passwords left out. */
+final class SheetPieces {
+  private static final int AROUND = 1;
+  private static final int WIDEST = 60;
+
+  private final Map<SheetName, SheetReading> readings = new HashMap<>();
+  private final Map<SheetName, Map<Integer, List<String>>> rows = new HashMap<>();
+
+  /** Goes over the sheets once more for the rows of these findings and those around them. */
+  static SheetPieces of(CheckResult result, List<Finding> findings) {
+    SheetPieces pieces = new SheetPieces();
+    Map<SheetName, Set<Integer>> wanted = new HashMap<>();
+    for (Finding finding : findings) {
+      if (finding.place().row() > 0) {
+        Set<Integer> ofSheet =
+            wanted.computeIfAbsent(finding.place().sheet(), s -> new TreeSet<>());
+        for (int i = -AROUND; i <= AROUND; i++) {
+          ofSheet.add(finding.place().row() + i);
+        }
+      }
+    }
+    for (SheetReading sheet : result.roster().sheets()) {
+      pieces.readings.put(sheet.name(), sheet);
+      Set<Integer> numbers = wanted.getOrDefault(sheet.name(), Set.of());
+      if (!numbers.isEmpty()) {
+        pieces.read(sheet, numbers);
+      }
+    }
+    return pieces;
+  }
+
+  private void read(SheetReading sheet, Set<Integer> wanted) {
+    Map<Integer, List<String>> found = new TreeMap<>();
+    rows.put(sheet.name(), found);
+    int last = wanted.stream().mapToInt(Integer::intValue).max().orElse(0);
+    int password = passwordColumn(sheet);
+    try {
+      sheet
+          .sheet()
+          .read(
+              row -> {
+                if (wanted.contains(row.number()) && !row.isBlank()) {
+                  List<String> cells = new ArrayList<>();
+                  for (int i = 0; i < Math.min(WIDEST, row.size()); i++) {
+                    cells.add(
+                        i == password && row.number() > sheet.headerRow()
+                            ? (row.cell(i).isBlank() ? "" : "•••")
+                            : row.cell(i).toString());
+                  }
+                  found.put(row.number(), cells);
+                }
+                return row.number() < last;
+              });
+    } catch (UnreadableSheetException e) {
+      // The check says where; the rows up to there are shown.
+      return;
+    }
+  }
+
+  /** The column, from 0, that holds passwords, or -1. */
+  static int passwordColumn(SheetReading sheet) {
+    return sheet.column(Field.PASSWORD).map(Column::index).orElse(-1);
+  }
+
+  /** How a sheet is understood, if it is. */
+  Optional<SheetReading> sheet(SheetName name) {
+    return Optional.ofNullable(readings.get(name));
+  }
+
+  /** The cells of a row as they stand; nothing where it is blank or the sheet has no such row. */
+  Optional<List<String>> row(SheetName sheet, int number) {
+    return Optional.ofNullable(rows.getOrDefault(sheet, Map.of()).get(number));
+  }
+}
