@@ -44,12 +44,14 @@ final class SettingsReader {
 
   /** Settings of the contract that no command of this version acts on. */
   private static final Set<String> NOT_YET =
-      Set.of(
-          "phones", "join-codes", "match-by", "stop-above", "most-courses", "consent", "platform");
+      Set.of("join-codes", "match-by", "stop-above", "platform");
 
   private static final List<String> KEYS =
       List.of(
           "dates",
+          "consent",
+          "most-courses",
+          "phones",
           "usernames",
           "emails",
           "ids",

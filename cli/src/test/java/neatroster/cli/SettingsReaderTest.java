@@ -2,6 +2,7 @@ package neatroster.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -10,8 +11,11 @@ import java.util.Map;
 import java.util.Optional;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
+import neatroster.core.model.OwnField;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
+import neatroster.core.model.SheetName;
+import neatroster.core.model.SheetPlan;
 import neatroster.core.model.Table;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -87,13 +91,61 @@ class SettingsReaderTest {
         .isEqualTo(Map.of(Field.LANGUAGE, "en", Field.BIRTH_DATE, "2010-01-01"));
     assertThat(settings.rules())
         .isEqualTo(
-            Map.of("stray-space", Optional.empty(), "bad-date", Optional.of(Severity.WARNING)));
+            Map.of(
+                "stray-space",
+                Optional.empty(),
+                "bad-date",
+                Optional.of(Severity.WARNING),
+                "near-twin",
+                Optional.of(Severity.ERROR)));
+    assertThat(settings.checks().consentBelowAge()).isEqualTo(13);
     assertThat(settings.courseAliases()).isEqualTo(Map.of("First hour", "NAV-2"));
     // What has no effect yet is said, so that nobody relies on it.
     assertThat(outcome.remarks())
-        .contains("roster.yaml, line 15: “consent” has no effect in this version.")
-        .anyMatch(remark -> remark.contains("near-twin"))
-        .noneMatch(remark -> remark.contains("rules”"));
+        .anyMatch(remark -> remark.contains("“stop-above” has no effect in this version"))
+        .noneMatch(remark -> remark.contains("consent") || remark.contains("near-twin"));
+  }
+
+  @Test
+  void howSheetsAreReadIsPartOfTheSettings() throws Exception {
+    Settings settings =
+        read("""
+                phones: {region: gb}
+                most-courses: 7
+                words: {category: {Deck: 12}}
+                aliases: {groups: {PW: Port Watch}, sites: {MP: Main Pier}}
+                fields:
+                  learning track: {table: users, one-of: [A, B], required: true, pattern: "{n:2}"}
+                  locker: {type: number, unique: yes}
+                sheets:
+                  - file: "intake-*.xlsx"
+                    sheet: Autumn
+                    table: users
+                    header-row: 3
+                    columns: {family name: Surname, course: "{Class}-{Section}", locker: Spind}
+                    leave: [Remarks]
+                    words: {role: {Kadett: learner}}
+                    covers: course NAV-2
+                    dates: month-first
+                """)
+            .settings();
+    assertThat(settings.checks().phoneRegion()).isEqualTo("GB");
+    assertThat(settings.checks().mostCourses()).isEqualTo(7);
+    assertThat(settings.reading().words())
+        .containsEntry(Field.CATEGORY, Map.of("Deck", "12"))
+        .containsEntry(Field.MEMBERS_OF, Map.of("PW", "Port Watch"))
+        .containsEntry(Field.SITE, Map.of("MP", "Main Pier"));
+    assertThat(settings.reading().ownFields())
+        .extracting(OwnField::name, OwnField::required, OwnField::unique, OwnField::type)
+        .containsExactly(
+            tuple("learning track", true, false, OwnField.Type.TEXT),
+            tuple("locker", false, true, OwnField.Type.NUMBER));
+    SheetPlan plan = settings.reading().sheets().get(0);
+    assertThat(plan.isFor(new SheetName("sheets/Intake-2027.xlsx", "autumn"))).isTrue();
+    assertThat(plan.isFor(new SheetName("sheets/intake-2027.xlsx", "Spring"))).isFalse();
+    assertThat(plan.columns()).containsEntry("course", "{Class}-{Section}");
+    assertThat(plan.covers()).contains("course NAV-2");
+    assertThat(plan.dates()).contains(DateOrder.MONTH_FIRST);
   }
 
   @ParameterizedTest
@@ -102,6 +154,15 @@ class SettingsReaderTest {
         "passwords: {length: many}",
         "passwords: {length: 0}",
         "usernames: [a, b]",
+        "sheets: intake.xlsx",
+        "sheets: [{table: users}]",
+        "sheets: [{file: a.csv, columns: {famly name: A}}]",
+        "sheets: [{file: a.csv, columns: {course: \"{Class\"}}]",
+        "sheets: [{file: a.csv, covers: most}]",
+        "fields: {email: {one-of: [a]}}",
+        "fields: {track: {type: colour}}",
+        "words: {colour: {a: b}}",
+        "accept: [{rule: near-twin}]",
         "usernames: {pattern: [a]}",
         "default-role: captain",
         "defaults: {users: {shoe: 43}}",

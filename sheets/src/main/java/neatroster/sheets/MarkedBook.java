@@ -44,6 +44,7 @@ public final class MarkedBook implements Closeable {
     sheet = workbook.newWorksheet("Findings");
     sheet.value(0, 0, HelperSheet.MARK);
     sheet.style(0, 0).bold().fontSize(14).set();
+    sheet.rowHeight(0, 24);
     sheet.value(1, 0, remark);
     for (int i = 0; i < HEADERS.size(); i++) {
       sheet.value(2, i, HEADERS.get(i));
@@ -117,7 +118,7 @@ public final class MarkedBook implements Closeable {
    */
   public void cell(int column, String text, String severity, String comment) {
     if (!text.isEmpty()) {
-      sheet.value(row, column, text);
+      sheet.inlineString(row, column, text);
     }
     if (severity != null) {
       sheet.style(row, column).fillColor(COLORS.get(severity)).set();

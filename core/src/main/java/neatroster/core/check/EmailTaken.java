@@ -39,8 +39,8 @@ final class EmailTaken extends TableRule {
       return;
     }
     int owner = known.users().findEmail(row.text(Field.EMAIL));
-    // Where the owner’s row is in the sheets too, the address was found to stand there twice.
-    if (owner >= 0 && owner != row.accountNumber && row.shared.email() < 0) {
+    // What stands in the sheets twice was found to.
+    if (owner >= 0 && owner != row.accountNumber && row.shared.email() < 0 && row.shared.id() < 0) {
       KnownUser other = known.users().all().get(owner);
       findings.add(
           row.finding(

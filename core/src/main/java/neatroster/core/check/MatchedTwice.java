@@ -31,7 +31,9 @@ final class MatchedTwice extends TableRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (known.isEmpty() || row.accountNumber < 0) {
+    // What two rows of the sheets share was found to be theirs.
+    boolean shared = row.shared.id() >= 0 || row.shared.email() >= 0 || row.shared.username() >= 0;
+    if (known.isEmpty() || row.accountNumber < 0 || shared) {
       return;
     }
     int byId = row.has(Field.ID) ? known.findId(row.text(Field.ID)) : -1;
@@ -46,11 +48,7 @@ final class MatchedTwice extends TableRule {
                   + ", the email address to "
                   + known.all().get(byEmail).username()
                   + "."));
-    } else if (row.earlierWithAccount >= 0
-        && row.earlierWithAccount != row.user
-        && row.shared.id() < 0
-        && row.shared.email() < 0
-        && row.shared.username() < 0) {
+    } else if (row.earlierWithAccount >= 0 && row.earlierWithAccount != row.user) {
       Place place = row.place(row.keys.userLine(row.earlierWithAccount));
       findings.add(
           row.finding(

@@ -2,6 +2,7 @@ package neatroster.core.check;
 
 import java.util.EnumSet;
 import java.util.Set;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -42,7 +43,7 @@ final class MissingValue implements RowRule {
             && !row.has(Field.FAMILY_NAME)
             && !row.has(Field.FULL_NAME)
             && !row.has(Field.PREFERRED_NAME)
-            && row.account == null) {
+            && (row.account == null || namesPeople(row))) {
           add(
               row,
               findings,
@@ -89,6 +90,14 @@ final class MissingValue implements RowRule {
         }
       }
     }
+  }
+
+  /** A list without any column for names refers to people who are known. */
+  private static boolean namesPeople(CheckedRow row) {
+    SheetReading sheet = row.row.reading();
+    return sheet.has(Field.GIVEN_NAME)
+        || sheet.has(Field.FAMILY_NAME)
+        || sheet.has(Field.FULL_NAME);
   }
 
   private void ownFields(CheckedRow row, Findings findings) {
