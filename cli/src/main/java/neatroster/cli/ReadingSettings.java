@@ -70,8 +70,7 @@ final class ReadingSettings {
             "dates",
             "covers"));
     if (section.text("file", "").isEmpty()) {
-      throw new SettingsException(
-          section.place() + ": an entry of sheets names its file, such as “file: intake.xlsx”");
+      throw section.error("an entry of sheets names its file, such as “file: intake.xlsx”");
     }
     Map<String, Table> tables = new LinkedHashMap<>();
     Stream.of(Table.values()).forEach(table -> tables.put(table.word(), table));

@@ -179,12 +179,10 @@ final class SettingsReader {
                     + Nearest.word(rule, known)
                         .map(near -> "; is “" + near + "” meant?")
                         .orElse(""))
-            : new SettingsException(
-                exception.place() + ": an exception names its rule, such as “rule: near-twin”");
+            : exception.error("an exception names its rule, such as “rule: near-twin”");
       }
       if (exception.text("why", "").isEmpty()) {
-        throw new SettingsException(
-            exception.place() + ": an exception says why, such as “why: they are sisters”");
+        throw exception.error("an exception says why, such as “why: they are sisters”");
       }
       accepted.add(
           new Accepted(

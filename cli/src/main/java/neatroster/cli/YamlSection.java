@@ -19,7 +19,7 @@ import org.yaml.snakeyaml.nodes.SequenceNode;
 final class YamlSection {
   private final String file;
   private final Map<String, NodeTuple> entries = new LinkedHashMap<>();
-  private int start = 1;
+  private Node node;
 
   private YamlSection(String file) {
     this.file = file;
@@ -98,14 +98,19 @@ final class YamlSection {
     List<YamlSection> sections = new ArrayList<>();
     for (Node node : sequence.getValue()) {
       sections.add(of(file, node));
-      sections.get(sections.size() - 1).start = node.getStartMark().getLine() + 1;
+      sections.get(sections.size() - 1).node = node;
     }
     return sections;
   }
 
   /** Where an entry of a list begins, as messages name it. */
   String place() {
-    return file + ", line " + start;
+    return file + ", line " + (node.getStartMark().getLine() + 1);
+  }
+
+  /** An error in an entry of a list as a whole. */
+  SettingsException error(String what) {
+    return error(node, what);
   }
 
   /** Whether there is such a key. */

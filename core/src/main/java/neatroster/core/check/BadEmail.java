@@ -1,6 +1,5 @@
 package neatroster.core.check;
 
-import java.util.List;
 import java.util.Set;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -23,7 +22,7 @@ final class BadEmail implements RowRule {
           tomas.novak@pier,example     ← a comma where a dot belongs
           """);
 
-  private static final List<Field> FIELDS = List.of(Field.EMAIL, Field.GUARDIAN_EMAIL);
+  private static final Field[] FIELDS = {Field.EMAIL, Field.GUARDIAN_EMAIL};
 
   @Override
   public RuleText text() {

@@ -27,7 +27,7 @@ final class BadPlacement extends TableRule {
     super(TEXT, Table.USERS, Table.COURSES);
   }
 
-  private static final List<Field> FIELDS = List.of(Field.SITE, Field.CATEGORY);
+  private static final Field[] FIELDS = {Field.SITE, Field.CATEGORY};
   private static final int DEEPEST = 12;
 
   @Override

@@ -18,6 +18,9 @@ final class CheckedRow {
   /** There is nothing to check references of this table against. */
   static final int UNCHECKED = -3;
 
+  /** No limit on the length of any field is lower. */
+  private static final int SHORT = 64;
+
   private final Roster roster;
   final RosterKeys keys;
   final RosterCounts counts = new RosterCounts();
@@ -46,6 +49,12 @@ final class CheckedRow {
   /** The row that had the same account before, or {@link RosterKeys#NONE}. */
   int earlierWithAccount;
 
+  /**
+   * Whether any cell of the row is worth a closer look for its characters: anything but short plain
+   * ASCII without spaces that nobody sees.
+   */
+  boolean unusual;
+
   /** The role of the enrollment; empty where its word has no meaning. */
   String role = "";
 
@@ -68,6 +77,35 @@ final class CheckedRow {
     this.roster = roster;
     this.keys = keys;
     this.suggestions = suggestions;
+  }
+
+  /** Looks over the characters of all cells once, for the rules that look for odd ones. */
+  void lookOver() {
+    unusual = false;
+    int width = row.reading().columns().size();
+    for (int i = 0; i < width && !unusual; i++) {
+      unusual = isUnusual(row.cellAt(i));
+    }
+  }
+
+  private static boolean isUnusual(Cell cell) {
+    int length = cell.length();
+    if (length == 0) {
+      return false;
+    }
+    char first = cell.charAt(0);
+    boolean unusual =
+        length > SHORT
+            || first == '='
+            || first == '#'
+            || (first == 'E' && length > 3 && cell.charAt(3) == ':');
+    boolean afterSpace = true;
+    for (int i = 0; i < length && !unusual; i++) {
+      char c = cell.charAt(i);
+      unusual = c < ' ' || c >= 0x7f || c == '?' || (c == ' ' && afterSpace);
+      afterSpace = c == ' ';
+    }
+    return unusual || afterSpace;
   }
 
   Table table() {

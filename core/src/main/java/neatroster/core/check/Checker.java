@@ -230,6 +230,7 @@ public final class Checker {
         case USERS -> user();
         case ENROLLMENTS -> enrollment();
       }
+      checked.lookOver();
       for (RowRule rule : rulesOf.get(table)) {
         rule.check(checked, findings);
       }

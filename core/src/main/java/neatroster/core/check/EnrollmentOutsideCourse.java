@@ -1,7 +1,6 @@
 package neatroster.core.check;
 
 import java.time.LocalDate;
-import java.util.List;
 import java.util.Optional;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -21,6 +20,8 @@ final class EnrollmentOutsideCourse extends TableRule {
           enrollments: amorgan | NAV-1 | starts 2026-09-01     ← four months early
           """);
 
+  private static final Field[] FIELDS = {Field.STARTS, Field.ENDS};
+
   EnrollmentOutsideCourse() {
     super(TEXT, Table.ENROLLMENTS);
   }
@@ -32,7 +33,7 @@ final class EnrollmentOutsideCourse extends TableRule {
     }
     int starts = row.counts.starts(row.course);
     int ends = row.counts.ends(row.course);
-    for (Field field : List.of(Field.STARTS, Field.ENDS)) {
+    for (Field field : FIELDS) {
       Optional<LocalDate> day = row.has(field) ? row.row.date(field) : Optional.empty();
       if (day.isEmpty()) {
         continue;

@@ -34,8 +34,9 @@ final class MangledNumber extends TableRule {
     super(TEXT, Table.USERS, Table.COURSES, Table.ENROLLMENTS);
   }
 
-  private static final List<Field> FIELDS =
-      List.of(Field.ID, Field.USER, Field.CODE, Field.COURSE, Field.PHONE);
+  private static final Field[] FIELDS = {
+    Field.ID, Field.USER, Field.CODE, Field.COURSE, Field.PHONE
+  };
   private static final Pattern SCIENTIFIC = Pattern.compile("\\d(?:[.,]\\d+)?[eE]\\+\\d{2,3}");
   private static final Pattern DATE =
       Pattern.compile(
@@ -96,7 +97,7 @@ final class MangledNumber extends TableRule {
               field,
               Quoted.value(cell)
                   + " is a number that the spreadsheet program shortened; its last digits are gone."));
-    } else if (field != Field.PHONE && (digits > 0 || cell.length() < 9)) {
+    } else if (field != Field.PHONE && mayBeDate(cell)) {
       if (DATE.matcher(cell).matches()) {
         shape.dates++;
         if (shape.asDates.size() < MOST_HELD) {
@@ -109,6 +110,20 @@ final class MangledNumber extends TableRule {
         }
       }
     }
+  }
+
+  /** A date begins with a digit or the first letter of a month, and is short. */
+  private static boolean mayBeDate(Cell cell) {
+    char first = Character.toLowerCase(cell.charAt(0));
+    boolean month =
+        "jfmasond".indexOf(first) >= 0 && cell.length() > 4 && !isLetter(cell.charAt(3));
+    return cell.length() >= 5
+        && cell.length() <= 10
+        && (month || (first <= '9' && first >= '0' && cell.length() != 7));
+  }
+
+  private static boolean isLetter(char c) {
+    return (c | 0x20) >= 'a' && (c | 0x20) <= 'z';
   }
 
   @Override

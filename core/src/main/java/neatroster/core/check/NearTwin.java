@@ -31,8 +31,7 @@ final class NearTwin extends TableRule {
           Mian Pier     ← Main Pier?
           """);
 
-  private static final List<Field> FIELDS =
-      List.of(Field.SITE, Field.CATEGORY, Field.TERM, Field.GRADE);
+  private static final Field[] FIELDS = {Field.SITE, Field.CATEGORY, Field.TERM, Field.GRADE};
 
   /** Beyond so many different values a column holds no names of places. */
   private static final int MOST_VALUES = 1500;

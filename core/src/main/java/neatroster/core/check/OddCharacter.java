@@ -51,6 +51,9 @@ final class OddCharacter extends TableRule {
       if (field == null || field == Field.PASSWORD) {
         continue;
       }
+      if (!row.unusual && !NAMES.contains(field)) {
+        continue;
+      }
       Cell cell = row.row.cellAt(column.index());
       if (!cell.isEmpty() && !isPlain(cell, NAMES.contains(field))) {
         look(row, field, cell, findings);

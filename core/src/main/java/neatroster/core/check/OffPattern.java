@@ -2,12 +2,10 @@ package neatroster.core.check;
 
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Field;
@@ -42,13 +40,12 @@ final class OffPattern extends TableRule {
 
   private static final double MOST_FOLLOW = 0.9;
   private static final int MOST_HELD = 2000;
+  private static final Field[] OF_PEOPLE = {Field.USERNAME, Field.EMAIL};
 
   /** A value that is judged when the pattern is known. */
   private record Held(String value, Map<String, String> of, Finding.Builder finding) {}
 
   private final Map<Field, List<Held>> held = new EnumMap<>(Field.class);
-  private final Map<Field, neatroster.core.pattern.Pattern> told = new EnumMap<>(Field.class);
-  private final Set<Field> without = EnumSet.noneOf(Field.class);
 
   @Override
   public void check(CheckedRow row, Findings findings) {
@@ -56,17 +53,17 @@ final class OffPattern extends TableRule {
       hold(row, Field.CODE, Map.of());
       return;
     }
-    for (Field field : List.of(Field.USERNAME, Field.EMAIL)) {
-      if (without.contains(field) || !row.has(field)) {
-        continue;
-      }
-      neatroster.core.pattern.Pattern pattern = told.get(field);
-      if (pattern == null) {
+    for (Field field : OF_PEOPLE) {
+      if (row.has(field) && isWanted(field)) {
         hold(row, field, SheetSurvey.values(row.row));
-      } else if (!pattern.fits(row.text(field), SheetSurvey.values(row.row))) {
-        findings.add(breaks(row.finding(this, field, ""), row.text(field), pattern));
       }
     }
+  }
+
+  /** What comes behind the first thousands is not looked at: they have shown the pattern. */
+  private boolean isWanted(Field field) {
+    List<Held> values = held.get(field);
+    return values == null || values.size() < MOST_HELD;
   }
 
   private void hold(CheckedRow row, Field field, Map<String, String> of) {

@@ -45,7 +45,7 @@ final class SpreadsheetError implements RowRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.row.isDerived()) {
+    if (!row.unusual || row.row.isDerived()) {
       return;
     }
     for (Column column : row.row.reading().columns()) {

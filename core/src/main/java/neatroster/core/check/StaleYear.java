@@ -27,6 +27,9 @@ final class StaleYear extends TableRule {
   private static final Pattern YEAR =
       Pattern.compile("(?<!\\d)(20\\d\\d)(?:[/–-](?:20)?(\\d\\d))?(?!\\d)");
 
+  /** A number that names a year longer ago is more likely no year. */
+  private static final int LONG_AGO = 10;
+
   private final Optional<LocalDate> today;
 
   StaleYear(Basis basis) {
@@ -55,7 +58,8 @@ final class StaleYear extends TableRule {
             : today.get().getYear();
     for (Field field : List.of(Field.TERM, Field.TITLE, Field.CODE)) {
       int latest = row.has(field) ? latest(row.text(field)) : 0;
-      if (latest > 0 && latest < Math.min(year, today.get().getYear())) {
+      if (latest > today.get().getYear() - LONG_AGO
+          && latest < Math.min(year, today.get().getYear())) {
         findings.add(
             row.finding(
                 this, field, Quoted.value(row.text(field)) + " names a year that is over."));

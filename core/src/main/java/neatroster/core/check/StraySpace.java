@@ -38,7 +38,7 @@ final class StraySpace implements RowRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.row.isDerived()) {
+    if (!row.unusual || row.row.isDerived()) {
       // Its cells are those of the row that it comes from.
       return;
     }

@@ -27,7 +27,7 @@ final class UndecodableText extends TableRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.row.isDerived()) {
+    if (!row.unusual || row.row.isDerived()) {
       return;
     }
     for (Column column : row.row.reading().columns()) {

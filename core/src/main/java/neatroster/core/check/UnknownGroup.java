@@ -1,6 +1,5 @@
 package neatroster.core.check;
 
-import java.util.List;
 import java.util.Set;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -21,7 +20,7 @@ final class UnknownGroup implements RowRule {
           enrollments: aferreira | NAV-2 | Prot Watch     ← Port Watch?
           """);
 
-  private static final List<Field> FIELDS = List.of(Field.GROUP, Field.MEMBERS_OF);
+  private static final Field[] FIELDS = {Field.GROUP, Field.MEMBERS_OF};
 
   private final FillDownSlip fillDownSlip;
 

@@ -1,6 +1,5 @@
 package neatroster.core.check;
 
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
@@ -24,6 +23,8 @@ final class UnreachableEmail extends TableRule {
           ana@pier.example
           noreply@pier.example     ← nobody reads there
           """);
+
+  private static final Field[] FIELDS = {Field.EMAIL, Field.GUARDIAN_EMAIL};
 
   UnreachableEmail() {
     super(TEXT, Table.USERS);
@@ -59,7 +60,7 @@ final class UnreachableEmail extends TableRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    for (Field field : List.of(Field.EMAIL, Field.GUARDIAN_EMAIL)) {
+    for (Field field : FIELDS) {
       Cell cell = row.cell(field);
       if (cell.isEmpty() || EmailShape.trouble(cell) != null) {
         continue;
