@@ -9,12 +9,14 @@ import java.nio.file.StandardCopyOption;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import neatroster.core.accounts.IssuedAccount;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.UnreadableSheetException;
@@ -84,6 +86,60 @@ final class AccountsFile {
       throw e;
     }
     replace();
+  }
+
+  /** Writes another password for an account; the others stay as they are. */
+  void renew(IssuedAccount renewed, Register register) throws IOException, RegisterException {
+    PrivateFiles.folder(folder);
+    String username = renewed.user().username();
+    try {
+      try (OutputStream out = PrivateFiles.create(next)) {
+        CsvRows rows = new CsvRows(out);
+        rows.row(COLUMNS.stream().map(Field::label).toList());
+        boolean[] found = {false};
+        copy(
+            cells -> {
+              boolean same = cells.get(0).equalsIgnoreCase(username);
+              found[0] |= same;
+              rows.row(same ? cells(renewed) : cells);
+            });
+        if (!found[0]) {
+          rows.row(cells(renewed));
+        }
+        rows.close();
+      }
+      PrivateFiles.settle(next);
+      register.issue(List.of(), sha256(next));
+    } catch (IOException | RegisterException | RuntimeException e) {
+      Files.deleteIfExists(next);
+      throw e;
+    }
+    replace();
+  }
+
+  /** Hands on the rows of the file below its headers. */
+  private void copy(Consumer<List<String>> receiver) {
+    if (!Files.exists(file)) {
+      return;
+    }
+    try (SheetFile sheets = SheetFiles.open(file, file.toString())) {
+      sheets
+          .sheets()
+          .get(0)
+          .read(
+              row -> {
+                if (row.number() > 1 && !row.isBlank()) {
+                  List<String> cells = new ArrayList<>();
+                  for (int i = 0; i < COLUMNS.size(); i++) {
+                    cells.add(row.cell(i).toString());
+                  }
+                  receiver.accept(cells);
+                }
+                return true;
+              });
+    } catch (IOException | UnreadableSheetException e) {
+      throw Problem.unreadable(file + " cannot be read: " + e.getMessage() + ".", e);
+    }
   }
 
   private static List<String> cells(IssuedAccount account) {

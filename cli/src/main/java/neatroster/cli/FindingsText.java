@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
+import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Accepted;
 import neatroster.core.model.Severity;
@@ -137,7 +138,12 @@ final class FindingsText {
   }
 
   private static String inColumn(Finding finding) {
-    return finding.column() == null ? "" : ", column " + finding.column();
+    if (finding.column() == null) {
+      return "";
+    }
+    // Where a sheet has no headers a column goes by its letters.
+    return ", column "
+        + (finding.column().isEmpty() ? Column.letters(finding.columnIndex()) : finding.column());
   }
 
   private static String rows(List<Finding> same) {
@@ -159,7 +165,7 @@ final class FindingsText {
         anything
             ? "Checked " + Counted.tables(result.counts()) + ": "
             : "Nothing could be checked: ";
-    if (errors + warnings + notes == 0 && !anything) {
+    if (errors + warnings == 0 && !anything) {
       return "There are no rows yet; nothing was checked.";
     }
     if (errors + warnings + notes == 0) {

@@ -23,12 +23,15 @@ import neatroster.core.check.Checker;
 import neatroster.core.check.Finding;
 import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.Roster;
+import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Place;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
+import neatroster.core.model.SheetName;
 import neatroster.core.model.Table;
 import neatroster.core.pattern.PatternException;
+import neatroster.core.text.Nearest;
 import neatroster.register.RegisterException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -50,6 +53,13 @@ final class IssueCommand implements Callable<Integer> {
       paramLabel = "DIR",
       description = "Where to keep accounts and register when there is no roster folder.")
   private Path to;
+
+  @Option(
+      names = "--again",
+      paramLabel = "USER",
+      description =
+          "Gives one user who has an account a new first password: a username, email or id.")
+  private String again;
 
   @Parameters(
       paramLabel = "FILE",
@@ -77,6 +87,9 @@ final class IssueCommand implements Callable<Integer> {
     Screen screen = options.screen();
     RosterFolder folder = Workplace.folder(options, to, "issue");
     Settings settings = folder.settings(screen);
+    if (again != null) {
+      return again(screen, folder, settings);
+    }
     try (OpenRoster open = OpenRoster.open(options, settings, files, Optional.of(folder));
         Workplace workplace = Workplace.open(folder, "issue")) {
       Outcome outcome = issue(settings, open, workplace);
@@ -87,6 +100,60 @@ final class IssueCommand implements Callable<Integer> {
       }
       boolean refused = !outcome.findings().isEmpty() || !outcome.refused().isEmpty();
       return refused ? Exit.FINDINGS : Exit.DONE;
+    }
+  }
+
+  private int again(Screen screen, RosterFolder folder, Settings settings) {
+    if (!files.isEmpty()) {
+      throw Problem.usage("--again USER takes no sheets: it is about an account that was issued.");
+    }
+    if (settings.passwords().style() == Settings.PasswordStyle.NONE
+        || settings.passwords().style() == Settings.PasswordStyle.ONE_FOR_ALL) {
+      throw Problem.usage(
+          "roster.yaml says passwords: style: none or one-for-all, so there is no password of one"
+              + " user’s own to make anew.");
+    }
+    try (Workplace workplace = Workplace.open(folder, "issue")) {
+      KnownUsers known = workplace.known();
+      int user = known.findReference(again);
+      if (user < 0) {
+        throw Problem.usage(
+            "No account was issued to “"
+                + again
+                + "”."
+                + Nearest.word(again, known.all().stream().map(KnownUser::username).toList())
+                    .map(near -> " Is " + near + " meant?")
+                    .orElse(" neat-roster find looks for part of a name."));
+      }
+      KnownUser account = known.all().get(user);
+      PasswordMaker passwords =
+          new PasswordMaker(
+              settings.passwords(), PasswordWords.all(), new SecureRandom(), Optional.empty());
+      IssuedAccount renewed =
+          new IssuedAccount(new Place(new SheetName("", null), 0), account, passwords.make());
+      workplace.accounts().renew(renewed, workplace.register());
+      if (options.json()) {
+        Json.write(
+            screen.out(),
+            json -> {
+              json.writeStartObject();
+              json.writeStringField("command", "issue");
+              json.writeStringField("again", account.username());
+              json.writeEndObject();
+            });
+      } else {
+        screen.line(
+            screen.bold(account.username())
+                + " has a new first password, in "
+                + folder.shown("accounts/accounts.csv")
+                + ". pack writes it into the next batch.");
+      }
+      return Exit.DONE;
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "The accounts could not be written (" + Workplace.reason(e) + ").", e);
+    } catch (RegisterException e) {
+      throw Problem.unreadable(e.getMessage() + ".", e);
     }
   }
 

@@ -107,7 +107,8 @@ final class RosterFolder {
     return files("known");
   }
 
-  private List<FileArgument> files(String name) {
+  /** The files in one of its folders, by name. */
+  List<FileArgument> files(String name) {
     Path folder = root.resolve(name);
     List<FileArgument> files = new ArrayList<>();
     if (Files.isDirectory(folder)) {

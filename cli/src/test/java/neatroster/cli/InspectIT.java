@@ -259,7 +259,7 @@ class InspectIT {
     report
         .get("findings")
         .forEach(f -> found.add(f.get("row").asText() + " " + f.get("rule").asText()));
-    assertThat(found).containsExactly("5 conflicting-rows", "6 duplicate-enrollment");
+    assertThat(found).containsExactly("5 conflicting-rows", "6 conflicting-roles");
     assertThat(report.get("counts").get("enrollments").asInt()).isEqualTo(5);
     String[] files = {"courses.csv", "who.csv", "--to", "out"};
     assertThat(program.run(line("issue", files)).exit()).isEqualTo(1);

@@ -76,7 +76,7 @@ class ReportIT {
     JsonNode report = JSON.readTree(program.run("check", "courses.csv", "--format", "json").out());
     assertThat(report.fieldNames())
         .toIterable()
-        .containsExactly("command", "sheets", "counts", "findings");
+        .containsExactly("command", "sheets", "counts", "findings", "accepted");
     assertThat(report.get("counts").fieldNames())
         .toIterable()
         .containsExactly(

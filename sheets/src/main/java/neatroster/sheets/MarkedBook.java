@@ -26,6 +26,7 @@ public final class MarkedBook implements Closeable {
   private final Workbook workbook;
   private Worksheet sheet;
   private int row;
+  private int headerRow;
   private int unflushed;
 
   /** Starts a workbook on a stream, which is not closed. */
@@ -95,6 +96,7 @@ public final class MarkedBook implements Closeable {
    * @param headerRow the row, from 1, that stays in view; 0 for none
    */
   public void beginCopy(String tab, int headerRow) {
+    this.headerRow = headerRow;
     sheet = workbook.newWorksheet(tab);
     if (headerRow > 0 && headerRow < 20) {
       sheet.freezePane(0, headerRow);
@@ -119,6 +121,9 @@ public final class MarkedBook implements Closeable {
   public void cell(int column, String text, String severity, String comment) {
     if (!text.isEmpty()) {
       sheet.inlineString(row, column, text);
+    }
+    if (row == headerRow - 1) {
+      sheet.style(row, column).bold().fillColor("DCE6F1").set();
     }
     if (severity != null) {
       sheet.style(row, column).fillColor(COLORS.get(severity)).set();

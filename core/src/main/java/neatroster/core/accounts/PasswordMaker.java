@@ -38,7 +38,7 @@ public final class PasswordMaker {
   }
 
   /** A first password, or an empty text where the settings want none. */
-  String make() {
+  public String make() {
     return switch (settings.style()) {
       case WORDS -> words();
       case CHARACTERS -> characters();

@@ -15,7 +15,7 @@ final class UnknownInstructor extends TableRule {
   static final RuleText TEXT =
       new RuleText(
           "unknown-instructor",
-          Severity.ERROR,
+          Severity.WARNING,
           "The column instructors of a course names a user whom no sheet holds and who has no account.",
           "The class opens without anybody to teach it.",
           "Correct the username, email address or id, or add the person to the users. Several are separated by semicolons.",

@@ -37,7 +37,9 @@ final class UnlikelyRole extends TableRule {
   @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.table() == Table.ENROLLMENTS) {
-      if (ELEVATED.contains(row.role) && row.counts.isLikelyLearner(row.user)) {
+      if (!row.earlierRoleDiffers
+          && ELEVATED.contains(row.role)
+          && row.counts.isLikelyLearner(row.user)) {
         add(row, findings, row.role);
       }
       return;
@@ -53,7 +55,7 @@ final class UnlikelyRole extends TableRule {
       if (young || row.has(Field.GUARDIAN_NAME) || row.has(Field.GUARDIAN_EMAIL)) {
         add(row, findings, role);
       }
-    } else if (learner || role.equals("learner")) {
+    } else if (learner || (role.equals("learner") && !row.row.reading().enrolls())) {
       row.counts.looksLikeLearner(row.user);
     }
   }
