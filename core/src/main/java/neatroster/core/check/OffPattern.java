@@ -11,6 +11,7 @@ import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.pattern.AsciiText;
 import neatroster.core.pattern.PatternGuess;
 import neatroster.core.text.Quoted;
 
@@ -55,7 +56,10 @@ final class OffPattern extends TableRule {
     }
     for (Field field : OF_PEOPLE) {
       if (row.has(field) && isWanted(field)) {
-        hold(row, field, SheetSurvey.values(row.row));
+        Map<String, String> values = SheetSurvey.values(row.row);
+        if (AsciiText.isEuropean(values.get("given") + values.get("family"))) {
+          hold(row, field, values);
+        }
       }
     }
   }

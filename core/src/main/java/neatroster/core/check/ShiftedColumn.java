@@ -181,6 +181,10 @@ final class ShiftedColumn extends TableRule {
   }
 
   private static String letters(String text) {
+    if (!AsciiText.isEuropean(text)) {
+      // Who is called so in another script has many addresses that fit: nothing can be told.
+      return "";
+    }
     String ascii = AsciiText.of(text).toLowerCase(Locale.ROOT);
     StringBuilder letters = new StringBuilder(ascii.length());
     for (int i = 0; i < ascii.length(); i++) {
