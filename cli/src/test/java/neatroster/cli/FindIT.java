@@ -48,7 +48,7 @@ class FindIT {
   void oneUserGetsAnotherPasswordAndTheOthersKeepTheirs() throws Exception {
     Program program = new Program(temp);
     program.file("roster.yaml");
-    program.file("sheets/users.csv", "id,given name", "501,Ana", "502,Bo", "503,Cy");
+    program.file("sheets/users.csv", "id,given name", "501,Ana", "502,Bonny", "503,Cyril");
     assertThat(program.run("issue").exit()).isZero();
     Path accounts = temp.resolve("accounts/accounts.csv");
     List<String> before = Files.readAllLines(accounts);
@@ -60,7 +60,7 @@ class FindIT {
     assertThat(after.get(3)).isEqualTo(before.get(3));
     String password = after.get(2).split(",", -1)[1];
     assertThat(password).isNotEqualTo(before.get(2).split(",", -1)[1]).hasSizeGreaterThan(8);
-    assertThat(again.out() + again.err()).contains("bo has a new").doesNotContain(password);
+    assertThat(again.out() + again.err()).contains("bonny has a new").doesNotContain(password);
     assertThat(program.run("issue").out()).contains("Issued 0 accounts, kept 3");
     assertThat(Files.readAllLines(accounts)).isEqualTo(after);
     assertThat(program.run("issue", "--again", "nobody").exit()).isEqualTo(2);

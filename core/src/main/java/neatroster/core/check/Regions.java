@@ -77,7 +77,8 @@ final class Regions {
       Locale locale = new Locale.Builder().setLanguageTag(tag).build();
       String language = locale.getLanguage();
       return !tag.isEmpty()
-          && (Languages.CODES.contains(language) || language.length() == 3)
+          && (Languages.CODES.contains(language)
+              || (language.length() == 3 && tag.regionMatches(true, 0, language, 0, 3)))
           && (locale.getCountry().isEmpty()
               || locale.getCountry().length() == 3
               || isCountry(locale.getCountry()));

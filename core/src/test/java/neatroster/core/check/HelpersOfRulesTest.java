@@ -1,0 +1,144 @@
+package neatroster.core.check;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** What several rules lean on. */
+class HelpersOfRulesTest {
+  @ParameterizedTest
+  @CsvSource({
+    "Port Watch, port  watch, true",
+    "Port Watch, Port-Watch, true",
+    "Port Watch, PortWatch, true",
+    "École du Quai, Ecole du quai, true",
+    "Port Watch, Prot Watch, true",
+    "Port Watch, Port Wach, true",
+    "Port Watch, Port Watchh, true",
+    "Port Watch, Pert Watch, true",
+    "Port Watch, Fort Watch, false",
+    "Port Watch, Starboard Watch, false",
+    "Group 1, Group 2, false",
+    "Group 1, Group 11, false",
+    "Deck A, Deck B, false",
+    "Deck II, Deck III, false",
+    "Team 2b, Team 2c, false",
+    "Cats, Bats, false",
+    "Cat, Cats, false",
+    "Year 2027, Year 2026, false",
+    "Night Watch, Night Watch 2, false",
+  })
+  void twoSpellingsOfOneNameAreToldFromTwoNames(String one, String other, boolean twins) {
+    assertThat(Twins.are(one, other)).isEqualTo(twins);
+    assertThat(Twins.are(other, one)).isEqualTo(twins);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "NAV-2, NAV-3, true",
+    "NAV-9, NAV-10, true",
+    "NAV-09, NAV-10, true",
+    "A007, A008, true",
+    "NAV-2, NAV-2, false",
+    "NAV-3, NAV-2, false",
+    "NAV-2, RAD-3, false",
+    "NAV-2, NAV-4, false",
+    "NAV, NAV1, false",
+    "17, 18, true",
+    "99, 100, true",
+    "NAV-2a, NAV-3a, false",
+  })
+  void aCodeCountsUpwardsByOne(String before, String after, boolean next) {
+    assertThat(FillDownSlip.isNext(before, after)).isEqualTo(next);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "+44 20 7946 0123, '', +442079460123",
+    "0044 (0)20 7946 0123, '', +442079460123",
+    "020 7946 0123, GB, +442079460123",
+    "020 7946 0123, '', ''",
+    "030 901820, DE, +4930901820",
+    "call home, GB, ''",
+    "+1 2, '', ''",
+  })
+  void phoneNumbersAreOneHoweverTheyAreWritten(String written, String region, String e164) {
+    assertThat(Phones.e164(written, region).orElse("")).isEqualTo(e164);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "Portugal, PT",
+    "DEUTSCHLAND, DE",
+    "España, ES",
+    "Royaume-Uni, GB",
+    "UK, GB",
+    "PRT, PT",
+    "Portugla, PT",
+    "Atlantis, ''",
+  })
+  void countriesAreKnownByWhatPeopleCallThem(String name, String code) {
+    assertThat(Regions.countryCalled(name).orElse("")).isEqualTo(code);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "English, en",
+    "deutsch, de",
+    "portugiesisch, pt",
+    "pt_BR, pt-BR",
+    "Englisch, en",
+    "Klingon-ish, ''",
+  })
+  void languagesAreKnownByWhatPeopleCallThem(String name, String tag) {
+    assertThat(Regions.languageCalled(name).orElse("")).isEqualTo(tag);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "Lisbon, Europe/Lisbon",
+    "new york, America/New_York",
+    "europe/berlin, Europe/Berlin",
+    "Europe/Berln, Europe/Berlin",
+  })
+  void timeZonesAreKnownByTheirCity(String name, String zone) {
+    assertThat(Regions.timeZoneCalled(name)).contains(zone);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "MÃ¼ller, Müller",
+    "FranÃ§ois, François",
+    "ZoÃ«, Zoë",
+    "Å‚ucja, łucja",
+    "MÃƒÂ¼ller, Müller",
+    "Müller, ''",
+    "Ångström, ''",
+    "Ñuñez, ''",
+    "Marlowe, ''",
+  })
+  void textThatWasReadInTheWrongEncodingIsReadAgain(String garbled, String right) {
+    assertThat(GarbledText.mended(garbled).orElse("")).isEqualTo(right);
+  }
+
+  @Test
+  void instructorsAreListedInAnyOfTheUsualWays() {
+    assertThat(Instructors.of("ana; bo@pier.example,\n 501 ;;"))
+        .containsExactly("ana", "bo@pier.example", "501");
+    assertThat(Instructors.of(" ")).isEmpty();
+  }
+
+  @Test
+  void yesAndNoAreUnderstoodInFiveLanguages() {
+    for (String yes : new String[] {"yes", "Sí", "OUI", "ja", "sim", "x", "✓"}) {
+      assertThat(YesNo.isYes(yes)).as(yes).isTrue();
+    }
+    for (String no : new String[] {"no", "non", "Nein", "não", "0", "-"}) {
+      assertThat(YesNo.isYes(no)).as(no).isFalse();
+      assertThat(YesNo.isEither(no)).as(no).isTrue();
+    }
+    assertThat(YesNo.isEither("perhaps")).isFalse();
+  }
+}
