@@ -43,7 +43,7 @@ public final class RosterGenerator {
     try (BufferedWriter out = Files.newBufferedWriter(folder.resolve("courses.csv"))) {
       out.write("code,title,category,starts,ends\n");
       for (int i = 0; i < courses; i++) {
-        out.write(course(i) + ",Seamanship part " + i + ",Deck,2027-01-11,2027-06-18\n");
+        out.write(course(i) + ",Seamanship part 5" + i + ",Deck,2027-01-11,2027-06-18\n");
       }
     }
     try (BufferedWriter out = Files.newBufferedWriter(folder.resolve("groups.csv"))) {
