@@ -9,6 +9,7 @@ import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
 import neatroster.core.text.Cleaning;
+import neatroster.core.text.LookAlikes;
 import neatroster.core.text.Quoted;
 
 /** Characters that nobody meant to type. */
@@ -35,11 +36,6 @@ final class OddCharacter extends TableRule {
   private static final Set<Field> CODES =
       EnumSet.of(
           Field.USERNAME, Field.EMAIL, Field.GUARDIAN_EMAIL, Field.CODE, Field.COURSE, Field.ID);
-
-  /** Cyrillic and Greek letters that look like Latin ones, each followed by the Latin one. */
-  private static final String LOOK_ALIKES =
-      "аaеeоoрpсcуyхxіiјjѕsԁdԛqԝwАAВBЕEКKМMНHОOРPСCТTХXУYІIЅSЈJ"
-          + "αaοoνvρpιiΑAΒBΕEΖZΗHΙIΚKΜMΝNΟOΡPΤTΥYΧX";
 
   @Override
   public void check(CheckedRow row, Findings findings) {
@@ -84,7 +80,7 @@ final class OddCharacter extends TableRule {
           row,
           field,
           "some of its letters are Cyrillic or Greek ones that look like Latin ones",
-          latin(text),
+          LookAlikes.latin(text),
           findings);
     } else if (CODES.contains(field) && !straight(text).equals(text)) {
       String what = "it has typographic quotation marks or letters of the wide East Asian kind";
@@ -146,22 +142,10 @@ final class OddCharacter extends TableRule {
       } else if ((c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z')) {
         latin = true;
       } else {
-        int at = LOOK_ALIKES.indexOf(c);
-        alike |= c > 0x7f && at >= 0 && at % 2 == 0;
+        alike |= LookAlikes.is(c);
       }
     }
     return false;
-  }
-
-  private static String latin(String text) {
-    StringBuilder latin = new StringBuilder(text);
-    for (int i = 0; i < latin.length(); i++) {
-      int at = latin.charAt(i) > 0x7f ? LOOK_ALIKES.indexOf(latin.charAt(i)) : -1;
-      if (at >= 0 && at % 2 == 0) {
-        latin.setCharAt(i, LOOK_ALIKES.charAt(at + 1));
-      }
-    }
-    return latin.toString();
   }
 
   private static String straight(String text) {

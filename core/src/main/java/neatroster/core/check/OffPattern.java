@@ -9,10 +9,13 @@ import java.util.Optional;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Field;
+import neatroster.core.model.OwnField;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.pattern.AsciiText;
+import neatroster.core.pattern.PatternException;
 import neatroster.core.pattern.PatternGuess;
+import neatroster.core.text.Cell;
 import neatroster.core.text.Quoted;
 
 /** A value that breaks the pattern of the others. */
@@ -33,7 +36,7 @@ final class OffPattern extends TableRule {
           """);
 
   OffPattern() {
-    super(TEXT, Table.USERS, Table.COURSES);
+    super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
   }
 
   /** Fewer values show no pattern. */
@@ -46,14 +49,65 @@ final class OffPattern extends TableRule {
   /** A value that is judged when the pattern is known. */
   private record Held(String value, Map<String, String> of, Finding.Builder finding) {}
 
+  private final Map<String, neatroster.core.pattern.Pattern> ofOwnFields = new HashMap<>();
   private final Map<Field, List<Held>> held = new EnumMap<>(Field.class);
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.table() == Table.COURSES) {
-      hold(row, Field.CODE, Map.of());
+    if (row.row.isDerived()) {
       return;
     }
+    ownFields(row, findings);
+    if (row.table() == Table.COURSES) {
+      hold(row, Field.CODE, Map.of());
+    } else if (row.table() == Table.USERS) {
+      people(row);
+    }
+  }
+
+  /** A field of the school's own keeps to the pattern that the settings give it. */
+  private void ownFields(CheckedRow row, Findings findings) {
+    for (Map.Entry<OwnField, Integer> own : row.row.reading().ownFields().entrySet()) {
+      Cell cell = row.row.cellAt(own.getValue());
+      String pattern = own.getKey().pattern();
+      if (!pattern.isEmpty()
+          && !cell.isBlank()
+          && !parsed(pattern).fits(cell.cleaned(), values(row))) {
+        findings.add(
+            row.finding(
+                this,
+                own.getValue(),
+                Quoted.value(cell.cleaned()) + " does not follow " + pattern + "."));
+      }
+    }
+  }
+
+  private neatroster.core.pattern.Pattern parsed(String pattern) {
+    return ofOwnFields.computeIfAbsent(
+        pattern,
+        text -> {
+          try {
+            return neatroster.core.pattern.Pattern.parse(text);
+          } catch (PatternException e) {
+            throw new IllegalArgumentException("settings are read with their patterns checked", e);
+          }
+        });
+  }
+
+  private static Map<String, String> values(CheckedRow row) {
+    Map<String, String> values = new HashMap<>();
+    if (row.table() == Table.USERS) {
+      values.putAll(SheetSurvey.values(row.row));
+    }
+    for (Field field : row.table().fields()) {
+      if (field != Field.PASSWORD) {
+        values.putIfAbsent(field.label(), row.text(field));
+      }
+    }
+    return values;
+  }
+
+  private void people(CheckedRow row) {
     for (Field field : OF_PEOPLE) {
       if (row.has(field) && isWanted(field)) {
         Map<String, String> values = SheetSurvey.values(row.row);

@@ -2,6 +2,7 @@ package neatroster.core.check;
 
 import java.text.Normalizer;
 import java.util.Locale;
+import neatroster.core.text.LookAlikes;
 
 /** Tells two spellings of one name from two names. */
 final class Twins {
@@ -11,9 +12,10 @@ final class Twins {
   private Twins() {}
 
   /**
-   * Whether two texts differ only in case, accents, spaces and signs, or by one slip of the hand: a
-   * letter too many, too few, another one, or two swapped. Never where they differ in a number, or
-   * in a word of one or two characters, which keeps names apart on purpose.
+   * Whether two texts differ only in case, accents, spaces, signs and letters that look alike, or
+   * by one slip of the hand: a letter too many, too few, another one, or two swapped. Never where
+   * they differ in a number, or in a word of one or two characters, which keeps names apart on
+   * purpose.
    */
   static boolean are(String one, String other) {
     String a = plain(one);
@@ -37,7 +39,8 @@ final class Twins {
 
   /** Lower case without accents, signs as single spaces. */
   private static String plain(String text) {
-    String apart = Normalizer.normalize(text.toLowerCase(Locale.ROOT), Normalizer.Form.NFKD);
+    String apart =
+        Normalizer.normalize(LookAlikes.latin(text).toLowerCase(Locale.ROOT), Normalizer.Form.NFKD);
     StringBuilder plain = new StringBuilder(apart.length());
     for (int i = 0; i < apart.length(); i++) {
       char c = apart.charAt(i);
@@ -49,7 +52,12 @@ final class Twins {
         plain.append(' ');
       }
     }
-    return plain.toString().strip();
+    // A nought or a one inside a word is a letter that was mistyped.
+    return plain
+        .toString()
+        .strip()
+        .replaceAll("(?<=\\p{L})0(?=\\p{L})", "o")
+        .replaceAll("(?<=\\p{L})1(?=\\p{L})", "l");
   }
 
   private static String digits(String text) {

@@ -18,6 +18,8 @@ class HelpersOfRulesTest {
     "Port Watch, Port Wach, true",
     "Port Watch, Port Watchh, true",
     "Port Watch, Pert Watch, true",
+    "Port Watch, Роrt Wаtсh, true",
+    "Port Watch, P0rt Watch, true",
     "Port Watch, Fort Watch, false",
     "Port Watch, Starboard Watch, false",
     "Group 1, Group 2, false",

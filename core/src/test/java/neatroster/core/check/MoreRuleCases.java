@@ -285,6 +285,9 @@ final class MoreRuleCases {
             "code | title\nNAV-1 | Coast\nNAV-2 | Night\n"),
         of(
             "off-pattern",
+            "given name | berth | deck\nAna | B-017 | x\nBo | B-17 | x ←\nCy | | x\nDi | C-018 | x ←\n"),
+        of(
+            "off-pattern",
             """
             code   | title
             NAV-1  | a

@@ -362,6 +362,14 @@ class RuleCasesTest {
                           false,
                           ""),
                       new OwnField(
+                          "berth",
+                          Table.USERS,
+                          OwnField.Type.TEXT,
+                          List.of(),
+                          false,
+                          false,
+                          "B-{n:3}"),
+                      new OwnField(
                           "locker", Table.USERS, OwnField.Type.NUMBER, List.of(), false, true, ""),
                       new OwnField(
                           "deck", Table.USERS, OwnField.Type.TEXT, List.of(), true, false, ""))));
