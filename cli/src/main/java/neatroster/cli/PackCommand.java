@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -15,6 +16,7 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import neatroster.core.batch.BatchReceiver;
 import neatroster.core.batch.BatchRow;
+import neatroster.core.batch.IssuedItems;
 import neatroster.core.batch.Phase;
 import neatroster.core.batch.RosterBatcher;
 import neatroster.core.check.Basis;
@@ -33,6 +35,8 @@ import neatroster.formats.BatchFormat;
 import neatroster.formats.BatchFormats;
 import neatroster.formats.BatchWriter;
 import neatroster.formats.WrittenFile;
+import neatroster.register.Register;
+import neatroster.register.RegisterException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -101,7 +105,7 @@ final class PackCommand implements Callable<Integer> {
     RosterFolder folder = Workplace.folder(options, to, "pack");
     Settings settings = folder.settings(screen);
     try (OpenRoster open = OpenRoster.open(options, settings, files, Optional.of(folder));
-        Workplace workplace = Workplace.open(folder, "pack")) {
+        Workplace workplace = Workplace.open(folder, settings, "pack")) {
       Basis basis =
           KnownFiles.basis(
               options, settings, Optional.of(folder), workplace.known(), open.roster());
@@ -119,6 +123,8 @@ final class PackCommand implements Callable<Integer> {
         text(screen, packed);
       }
       return packed.leftOut() > 0 ? Exit.FINDINGS : Exit.DONE;
+    } catch (RegisterException e) {
+      throw Problem.unreadable(e.getMessage() + ".", e);
     } catch (IOException | UncheckedIOException e) {
       Exception cause = e instanceof UncheckedIOException unchecked ? unchecked.getCause() : e;
       throw Problem.unreadable(
@@ -189,7 +195,7 @@ final class PackCommand implements Callable<Integer> {
         .read(
             Table.USERS,
             (row, line) -> {
-              if (!row.has(Field.USERNAME) && known.find(KnownUsers.person(row)) < 0) {
+              if (!row.has(Field.USERNAME) && known.find(row) < 0) {
                 count[0]++;
               }
             },
@@ -230,8 +236,14 @@ final class PackCommand implements Callable<Integer> {
       CheckResult checked,
       Known known,
       Workplace workplace)
-      throws IOException {
+      throws IOException, RegisterException {
     Map<String, String> passwords = workplace.accounts().passwords();
+    IssuedItems items =
+        new IssuedItems(
+            reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
+            workplace.register().passwordsDue(),
+            joinCodes(workplace.register()));
+    List<String> packedPasswords = new ArrayList<>();
     Path runs = workplace.folder().path("runs");
     LocalDate today = LocalDate.now(ZoneId.systemDefault());
     try (RunFolder run = RunFolder.start(runs, today)) {
@@ -249,6 +261,10 @@ final class PackCommand implements Callable<Integer> {
                 counts
                     .computeIfAbsent(row.phase().word(), phase -> new LinkedHashMap<>())
                     .merge(row.change().word(), 1, Integer::sum);
+                if (items.passwordsDue().contains(row.value(Field.USERNAME))
+                    && !row.value(Field.PASSWORD).isEmpty()) {
+                  packedPasswords.add(row.value(Field.USERNAME));
+                }
                 try {
                   for (BatchWriter writer : writers) {
                     writer.row(row);
@@ -263,14 +279,7 @@ final class PackCommand implements Callable<Integer> {
                 corrections.add(row, why);
               }
             };
-        new RosterBatcher(
-                settings,
-                checked,
-                known,
-                username -> passwords.getOrDefault(username.toLowerCase(Locale.ROOT), ""),
-                today,
-                receiver)
-            .run();
+        new RosterBatcher(settings, checked, known, items, today, receiver).run();
       } finally {
         for (BatchWriter writer : writers) {
           writer.close();
@@ -298,8 +307,15 @@ final class PackCommand implements Callable<Integer> {
         Json.write(out, json -> json(json, packed));
       }
       run.finish();
+      workplace.register().passwordsPacked(packedPasswords);
       return packed;
     }
+  }
+
+  private static Map<String, String> joinCodes(Register register) throws RegisterException {
+    Map<String, String> codes = new HashMap<>();
+    register.joinCodes().forEach(code -> codes.put(code.of(), code.code()));
+    return codes;
   }
 
   private static void text(Screen screen, Packed packed) {

@@ -94,6 +94,11 @@ final class ReadingSettings {
         optional(covers));
   }
 
+  /** What a column can be. */
+  private static Stream<Field> fields() {
+    return Stream.of(Table.values()).flatMap(table -> table.fields().stream()).distinct();
+  }
+
   private static Optional<String> optional(String text) {
     return text.isEmpty() ? Optional.empty() : Optional.of(text);
   }
@@ -102,11 +107,11 @@ final class ReadingSettings {
       throws SettingsException {
     Map<String, String> columns = new LinkedHashMap<>();
     List<String> known = new ArrayList<>();
-    Stream.of(Field.values()).forEach(field -> known.add(field.label()));
+    fields().forEach(field -> known.add(field.label()));
     own.forEach(field -> known.add(field.name()));
     for (String name : section.keys()) {
       boolean isOwn = own.stream().anyMatch(field -> field.name().equalsIgnoreCase(name));
-      if (Field.named(name).isEmpty() && !isOwn) {
+      if (fields().noneMatch(field -> Field.named(name).equals(Optional.of(field))) && !isOwn) {
         throw section.unknownKey(name, "there is no field “" + name + "”", known);
       }
       section.verify(name, ReadingSettings::faultIn);
@@ -134,7 +139,7 @@ final class ReadingSettings {
         throw section.unknownKey(
             name,
             "there is no field “" + name + "” whose words could be translated",
-            Stream.of(Field.values()).map(Field::label).toList());
+            fields().map(Field::label).toList());
       }
       YamlSection translations = section.section(name);
       Map<String, String> ofField = new LinkedHashMap<>();

@@ -13,8 +13,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.Rules;
 import neatroster.core.model.Accepted;
@@ -23,7 +21,6 @@ import neatroster.core.model.RoleWords;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.pattern.PatternException;
 import neatroster.core.text.Cleaning;
 import neatroster.core.text.Nearest;
 import org.yaml.snakeyaml.LoaderOptions;
@@ -39,12 +36,8 @@ import org.yaml.snakeyaml.nodes.Node;
 final class SettingsReader {
   private static final int LARGEST = 1 << 20;
 
-  private static final Map<String, Settings.WhenMissing> WHEN_MISSING =
-      ordered("leave", Settings.WhenMissing.LEAVE, "make", Settings.WhenMissing.MAKE);
-
   /** Settings of the contract that no command of this version acts on. */
-  private static final Set<String> NOT_YET =
-      Set.of("join-codes", "match-by", "stop-above", "platform");
+  private static final Set<String> NOT_YET = Set.of("match-by", "stop-above");
 
   private static final List<String> KEYS =
       List.of(
@@ -69,7 +62,11 @@ final class SettingsReader {
           "fields",
           "aliases",
           "accept",
-          "words");
+          "words",
+          "school",
+          "guardians",
+          "accounts",
+          "anonymous");
 
   private final Settings standard = Settings.standard();
   private final List<String> remarks = new ArrayList<>();
@@ -130,20 +127,46 @@ final class SettingsReader {
       }
     }
     RoleWords roles = roles(root);
-    return new Settings(
-        root.choice("dates", ReadingSettings.DATES, standard.dates()),
-        usernames(root.section("usernames")),
-        emails(root.section("emails")),
-        ids(root.section("ids")),
-        passwords(root.section("passwords")),
-        policy(root.section("policy")),
-        roles,
-        defaultRole(root, roles),
-        defaults(root.section("defaults")),
-        aliases(root.section("aliases")),
-        rules(root.section("rules")),
-        ReadingSettings.read(root),
-        checks(root));
+    Settings.Reading reading = ReadingSettings.read(root);
+    AccountSettings accounts = new AccountSettings(root, roles, reading.ownFields());
+    return Settings.builder()
+        .dates(root.choice("dates", ReadingSettings.DATES, standard.dates()))
+        .usernames(accounts.usernames())
+        .emails(accounts.emails())
+        .ids(accounts.ids())
+        .passwords(accounts.passwords())
+        .guardians(accounts.guardians())
+        .joinCodes(accounts.joinCodes())
+        .anonymousPattern(accounts.anonymousPattern())
+        .keeping(accounts.keeping())
+        .policy(policy(root.section("policy")))
+        .roles(roles)
+        .defaultRole(defaultRole(root, roles))
+        .defaults(accounts.varied("defaults", SettingsReader::defaults))
+        .courseAliases(aliases(root.section("aliases")))
+        .rules(rules(root.section("rules")))
+        .reading(reading)
+        .checks(checks(root))
+        .school(school(root))
+        .build();
+  }
+
+  private Settings.School school(YamlSection root) throws SettingsException {
+    YamlSection school = root.section("school");
+    school.only(List.of("name"));
+    YamlSection platform = root.section("platform");
+    platform.only(List.of("name", "address", "token", "layout"));
+    for (String key : List.of("token", "layout")) {
+      boolean blank =
+          !platform.isSection(key)
+              ? platform.text(key, "").isEmpty()
+              : platform.section(key).text("file", "").isEmpty();
+      if (!blank) {
+        notYet(platform, key);
+      }
+    }
+    return new Settings.School(
+        school.text("name", ""), platform.text("name", ""), platform.text("address", ""));
   }
 
   private static Settings.Checks checks(YamlSection root) throws SettingsException {
@@ -212,115 +235,20 @@ final class SettingsReader {
     }
   }
 
-  private Settings.Usernames usernames(YamlSection section) throws SettingsException {
-    section.only(
-        List.of(
-            "pattern", "on-clash", "length", "allow", "reserved", "by-role", "by-site", "made-by"));
-    notYet(section, Set.of("by-role", "by-site", "made-by"));
-    Settings.Usernames usual = standard.usernames();
-    verifyPattern(section);
-    String length = section.text("length", usual.shortest() + "-" + usual.longest());
-    Matcher bounds = Pattern.compile("(\\d{1,3})\\s*-\\s*(\\d{1,3})").matcher(length);
-    if (!bounds.matches()
-        || Integer.parseInt(bounds.group(1)) < 1
-        || Integer.parseInt(bounds.group(1)) > Integer.parseInt(bounds.group(2))) {
-      throw section.error("length", "here stand the fewest and the most characters, such as 3-30");
-    }
-    return new Settings.Usernames(
-        section.text("pattern", usual.pattern()),
-        section.choice(
-            "on-clash",
-            ordered(
-                "number",
-                Settings.OnClash.NUMBER,
-                "lengthen",
-                Settings.OnClash.LENGTHEN,
-                "refuse",
-                Settings.OnClash.REFUSE),
-            usual.onClash()),
-        Integer.parseInt(bounds.group(1)),
-        Integer.parseInt(bounds.group(2)),
-        section.text("allow", usual.allow()),
-        section.list("reserved", usual.reserved()));
-  }
-
-  private Settings.Emails emails(YamlSection section) throws SettingsException {
-    section.only(List.of("when-missing", "pattern", "shared", "by-role", "by-site", "made-by"));
-    notYet(section, Set.of("by-role", "by-site", "made-by"));
-    verifyPattern(section);
-    return new Settings.Emails(
-        section.choice("when-missing", WHEN_MISSING, standard.emails().whenMissing()),
-        section.text("pattern", standard.emails().pattern()),
-        section.choice("shared", ordered("refuse", false, "allow", true), false));
-  }
-
-  private Settings.Ids ids(YamlSection section) throws SettingsException {
-    section.only(List.of("when-missing", "pattern", "by-role", "by-site", "made-by"));
-    notYet(section, Set.of("by-role", "by-site", "made-by"));
-    verifyPattern(section);
-    return new Settings.Ids(
-        section.choice("when-missing", WHEN_MISSING, standard.ids().whenMissing()),
-        section.text("pattern", standard.ids().pattern()));
-  }
-
-  private static void verifyPattern(YamlSection section) throws SettingsException {
-    section.verify(
-        "pattern",
-        pattern -> {
-          try {
-            neatroster.core.pattern.Pattern.parse(
-                pattern, neatroster.core.pattern.Pattern.userValues());
-            return Optional.empty();
-          } catch (PatternException e) {
-            return Optional.of(new YamlSection.Fault(e.position(), e.getMessage()));
-          }
-        });
-  }
-
-  private Settings.Passwords passwords(YamlSection section) throws SettingsException {
-    section.only(
-        List.of(
-            "style",
-            "length",
-            "change-at-first-login",
-            "minimum",
-            "for-known",
-            "by-role",
-            "by-site",
-            "made-by"));
-    notYet(section, Set.of("change-at-first-login", "for-known", "by-role", "by-site", "made-by"));
-    Settings.PasswordStyle style =
-        section.choice(
-            "style",
-            ordered(
-                "words",
-                Settings.PasswordStyle.WORDS,
-                "characters",
-                Settings.PasswordStyle.CHARACTERS,
-                "one-for-all",
-                Settings.PasswordStyle.ONE_FOR_ALL,
-                "none",
-                Settings.PasswordStyle.NONE),
-            standard.passwords().style());
-    int usual = style == Settings.PasswordStyle.CHARACTERS ? 12 : standard.passwords().length();
-    return new Settings.Passwords(
-        style,
-        section.number("length", 1, 64, usual),
-        section.number("minimum", 1, 64, standard.passwords().minimum()));
-  }
-
   private Settings.Policy policy(YamlSection section) throws SettingsException {
     section.only(List.of("sites", "users", "courses", "groups", "enrollments"));
     notYet(section, Set.of("sites", "groups", "enrollments"));
     Map<String, Boolean> removed = ordered("refuse", false, "carry-out", true);
     YamlSection users = section.section("users");
     users.only(List.of("new", "known", "absent", "renamed", "removed"));
-    notYet(users, Set.of("new", "known", "absent", "renamed"));
+    notYet(users, Set.of("new", "known", "absent"));
     YamlSection courses = section.section("courses");
     courses.only(List.of("new", "known", "absent", "removed"));
     notYet(courses, Set.of("new", "known", "absent"));
     return new Settings.Policy(
-        users.choice("removed", removed, false), courses.choice("removed", removed, false));
+        users.choice("removed", removed, false),
+        courses.choice("removed", removed, false),
+        users.choice("renamed", ordered("refuse", false, "follow", true), false));
   }
 
   private static RoleWords roles(YamlSection root) throws SettingsException {
@@ -394,8 +322,9 @@ final class SettingsReader {
     return rules;
   }
 
+  /** Words with what they mean, in the order in which an error lists them. */
   @SuppressWarnings("unchecked")
-  private static <T> Map<String, T> ordered(Object... keysAndValues) {
+  static <T> Map<String, T> ordered(Object... keysAndValues) {
     Map<String, T> map = new LinkedHashMap<>();
     for (int i = 0; i < keysAndValues.length; i += 2) {
       map.put((String) keysAndValues[i], (T) keysAndValues[i + 1]);

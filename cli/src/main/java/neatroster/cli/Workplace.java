@@ -23,11 +23,15 @@ final class Workplace implements Closeable {
   private final Register register;
   private final AccountsFile accounts;
 
-  private Workplace(RosterFolder folder, FolderLock lock, Register register) {
+  private Workplace(RosterFolder folder, Settings settings, FolderLock lock, Register register) {
     this.folder = folder;
     this.lock = lock;
     this.register = register;
-    this.accounts = new AccountsFile(folder.path("accounts"));
+    this.accounts =
+        new AccountsFile(
+            folder.path("accounts"),
+            settings.keeping().sealed(),
+            new Passphrase(folder, settings.keeping()));
   }
 
   /**
@@ -57,7 +61,7 @@ final class Workplace implements Closeable {
    * Takes the folder's lock, opens its register, and finishes what an interrupted command left half
    * done.
    */
-  static Workplace open(RosterFolder folder, String command) {
+  static Workplace open(RosterFolder folder, Settings settings, String command) {
     FolderLock lock = null;
     Register register = null;
     try {
@@ -77,7 +81,7 @@ final class Workplace implements Closeable {
                           null));
       PrivateFiles.ensure(Register.file(root));
       register = Register.open(root);
-      Workplace workplace = new Workplace(folder, lock, register);
+      Workplace workplace = new Workplace(folder, settings, lock, register);
       workplace.accounts.recover(register.accountsDigest());
       return workplace;
     } catch (IOException | RegisterException | RuntimeException e) {
@@ -138,10 +142,6 @@ final class Workplace implements Closeable {
 
   RosterFolder folder() {
     return folder;
-  }
-
-  Settings settings(Screen screen) {
-    return folder.settings(screen);
   }
 
   Register register() {

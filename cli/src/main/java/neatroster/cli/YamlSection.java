@@ -50,6 +50,41 @@ final class YamlSection {
     return section;
   }
 
+  /**
+   * This section laid over another: what this one does not say, the other does. Sections within are
+   * laid over each other too.
+   */
+  YamlSection over(YamlSection below) throws SettingsException {
+    YamlSection both = new YamlSection(file);
+    both.entries.putAll(below.entries);
+    for (Map.Entry<String, NodeTuple> entry : entries.entrySet()) {
+      NodeTuple under = below.entries.get(entry.getKey());
+      NodeTuple mine = entry.getValue();
+      if (under != null
+          && mine.getValueNode() instanceof MappingNode
+          && under.getValueNode() instanceof MappingNode node) {
+        YamlSection within = section(entry.getKey()).over(below.section(entry.getKey()));
+        mine =
+            new NodeTuple(
+                mine.getKeyNode(),
+                new MappingNode(
+                    node.getTag(), List.copyOf(within.entries.values()), node.getFlowStyle()));
+      }
+      both.entries.put(entry.getKey(), mine);
+    }
+    return both;
+  }
+
+  /** This section without some of its keys. */
+  YamlSection without(String... keys) {
+    YamlSection rest = new YamlSection(file);
+    rest.entries.putAll(entries);
+    for (String key : keys) {
+      rest.entries.remove(key);
+    }
+    return rest;
+  }
+
   private static boolean isNothing(Node node) {
     return node instanceof ScalarNode scalar
         && (scalar.getValue().isEmpty() || scalar.getValue().equals("~"));

@@ -73,21 +73,28 @@ class SettingsReaderTest {
             """);
     Settings settings = outcome.settings();
     assertThat(settings.dates()).isEqualTo(DateOrder.ASK);
-    assertThat(settings.usernames())
+    assertThat(settings.usernames().usual())
         .isEqualTo(
             new Settings.Usernames(
-                "{family}.{given:1}", Settings.OnClash.LENGTHEN, 4, 12, "a-z.", List.of("boss")));
-    assertThat(settings.emails().sharedAllowed()).isTrue();
-    assertThat(settings.emails().whenMissing()).isEqualTo(Settings.WhenMissing.MAKE);
-    assertThat(settings.ids().pattern()).isEqualTo("C{n:4}");
-    assertThat(settings.passwords())
-        .isEqualTo(new Settings.Passwords(Settings.PasswordStyle.CHARACTERS, 10, 9));
-    assertThat(settings.policy()).isEqualTo(new Settings.Policy(true, false));
+                "{family}.{given:1}",
+                Settings.OnClash.LENGTHEN,
+                4,
+                12,
+                "a-z.",
+                List.of("boss"),
+                List.of(),
+                false));
+    assertThat(settings.emails().usual().sharedAllowed()).isTrue();
+    assertThat(settings.emails().usual().whenMissing()).isEqualTo(Settings.WhenMissing.MAKE);
+    assertThat(settings.ids().usual().pattern()).isEqualTo("C{n:4}");
+    assertThat(settings.passwords().usual())
+        .isEqualTo(new Settings.Passwords(Settings.PasswordStyle.CHARACTERS, 10, 9, true, false));
+    assertThat(settings.policy()).isEqualTo(new Settings.Policy(true, false, false));
     assertThat(settings.roles().role("DECKHAND")).contains("learner");
     assertThat(settings.roles().role("boatswain")).contains("bosun");
     assertThat(settings.roles().role("teacher")).contains("instructor");
     assertThat(settings.defaultRole()).isEqualTo("bosun");
-    assertThat(settings.defaults().get(Table.USERS))
+    assertThat(settings.defaults().usual().get(Table.USERS))
         .isEqualTo(Map.of(Field.LANGUAGE, "en", Field.BIRTH_DATE, "2010-01-01"));
     assertThat(settings.rules())
         .isEqualTo(

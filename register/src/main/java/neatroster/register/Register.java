@@ -9,8 +9,14 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 
@@ -19,9 +25,9 @@ public final class Register implements AutoCloseable {
   /** Marks the file as ours: “NRos” in ASCII (SQLite file format, section 1.3.12). */
   private static final int APPLICATION_ID = 0x4E526F73;
 
-  private static final int VERSION = 1;
+  private static final int VERSION = 2;
 
-  private static final String TABLES =
+  private static final String ACCOUNT =
       """
       CREATE TABLE account (
         number INTEGER PRIMARY KEY,
@@ -30,11 +36,36 @@ public final class Register implements AutoCloseable {
         full_name TEXT NOT NULL,
         birth_date TEXT NOT NULL,
         site TEXT NOT NULL,
-        username TEXT NOT NULL UNIQUE COLLATE NOCASE,
+        username TEXT NOT NULL COLLATE NOCASE,
         email TEXT NOT NULL,
-        id TEXT NOT NULL);
-      CREATE TABLE state (name TEXT PRIMARY KEY, value TEXT NOT NULL);
+        id TEXT NOT NULL,
+        role TEXT NOT NULL DEFAULT '',
+        course TEXT NOT NULL DEFAULT '',
+        password_due INTEGER NOT NULL DEFAULT 0);
+      CREATE UNIQUE INDEX account_username ON account (username) WHERE username <> '';
+      CREATE TABLE former_username (
+        username TEXT PRIMARY KEY COLLATE NOCASE,
+        account INTEGER NOT NULL REFERENCES account (number));
+      CREATE TABLE join_code (
+        code TEXT PRIMARY KEY COLLATE NOCASE,
+        course TEXT NOT NULL,
+        group_name TEXT NOT NULL);
       """;
+
+  private static final String STATE =
+      "CREATE TABLE state (name TEXT PRIMARY KEY, value TEXT NOT NULL);";
+
+  /** Version 1 knew no roles, no renaming and no join codes. */
+  private static final String FROM_VERSION_1 =
+      "ALTER TABLE account RENAME TO account_1;"
+          + ACCOUNT
+          + """
+          INSERT INTO account (number, person_id, person_email, full_name, birth_date, site,
+              username, email, id)
+            SELECT number, person_id, person_email, full_name, birth_date, site, username, email, id
+            FROM account_1;
+          DROP TABLE account_1;
+          """;
 
   private final Connection connection;
 
@@ -85,7 +116,7 @@ public final class Register implements AutoCloseable {
         statement.execute("BEGIN IMMEDIATE");
         statement.execute("PRAGMA application_id = " + APPLICATION_ID);
         statement.execute("PRAGMA user_version = " + VERSION);
-        statement.executeUpdate(TABLES);
+        statement.executeUpdate(ACCOUNT + STATE);
         statement.execute("COMMIT");
         return;
       }
@@ -93,9 +124,16 @@ public final class Register implements AutoCloseable {
         throw new RegisterException(
             "register.db is a database of another program; move it out of the folder", null);
       }
-      if (number(statement, "PRAGMA user_version") > VERSION) {
+      int version = number(statement, "PRAGMA user_version");
+      if (version > VERSION) {
         throw new RegisterException(
             "register.db was written by a newer Neat Roster; use that one", null);
+      }
+      if (version < VERSION) {
+        statement.execute("BEGIN IMMEDIATE");
+        statement.executeUpdate(FROM_VERSION_1);
+        statement.execute("PRAGMA user_version = " + VERSION);
+        statement.execute("COMMIT");
       }
     }
   }
@@ -108,25 +146,136 @@ public final class Register implements AutoCloseable {
 
   /** Everyone who has an account, in the order in which they got it. */
   public List<KnownUser> users() throws RegisterException {
-    List<KnownUser> users = new ArrayList<>();
     String query =
-        "SELECT person_id, person_email, full_name, birth_date, site, username, email, id"
-            + " FROM account ORDER BY number";
+        "SELECT number, person_id, person_email, full_name, birth_date, site, username, email, id,"
+            + " role, course FROM account ORDER BY number";
+    return read(
+        () -> {
+          Map<Integer, List<String>> former = formerUsernames();
+          List<KnownUser> users = new ArrayList<>();
+          try (Statement statement = connection.createStatement();
+              ResultSet row = statement.executeQuery(query)) {
+            while (row.next()) {
+              Person person =
+                  new Person(
+                      row.getString(2),
+                      row.getString(3),
+                      row.getString(4),
+                      row.getString(5),
+                      row.getString(6));
+              users.add(
+                  new KnownUser(
+                      person,
+                      row.getString(7),
+                      row.getString(8),
+                      row.getString(9),
+                      KnownUser.Standing.ISSUED,
+                      row.getString(10),
+                      row.getString(11),
+                      former.getOrDefault(row.getInt(1), List.of())));
+            }
+          }
+          return users;
+        });
+  }
+
+  private Map<Integer, List<String>> formerUsernames() throws SQLException {
+    Map<Integer, List<String>> former = new HashMap<>();
     try (Statement statement = connection.createStatement();
-        ResultSet row = statement.executeQuery(query)) {
+        ResultSet row =
+            statement.executeQuery(
+                "SELECT account, username FROM former_username ORDER BY rowid")) {
       while (row.next()) {
-        Person person =
-            new Person(
-                row.getString(1),
-                row.getString(2),
-                row.getString(3),
-                row.getString(4),
-                row.getString(5));
-        users.add(new KnownUser(person, row.getString(6), row.getString(7), row.getString(8)));
+        former.computeIfAbsent(row.getInt(1), account -> new ArrayList<>()).add(row.getString(2));
       }
-      return users;
+    }
+    return former;
+  }
+
+  /** Every join code that was ever given; of two for the same course or group the later counts. */
+  public List<JoinCode> joinCodes() throws RegisterException {
+    return read(
+        () -> {
+          List<JoinCode> codes = new ArrayList<>();
+          try (Statement statement = connection.createStatement();
+              ResultSet row =
+                  statement.executeQuery(
+                      "SELECT course, group_name, code FROM join_code ORDER BY rowid")) {
+            while (row.next()) {
+              codes.add(new JoinCode(row.getString(1), row.getString(2), row.getString(3)));
+            }
+          }
+          return codes;
+        });
+  }
+
+  /** The usernames whose first passwords the platform has still to be told. */
+  public Set<String> passwordsDue() throws RegisterException {
+    return read(
+        () -> {
+          Set<String> due = new HashSet<>();
+          try (Statement statement = connection.createStatement();
+              ResultSet row =
+                  statement.executeQuery("SELECT username FROM account WHERE password_due = 1")) {
+            while (row.next()) {
+              due.add(row.getString(1));
+            }
+          }
+          return due;
+        });
+  }
+
+  /** Remembers that these usernames' first passwords went into a batch. */
+  public void passwordsPacked(Collection<String> usernames) throws RegisterException {
+    write(
+        () -> {
+          try (PreparedStatement done =
+              connection.prepareStatement(
+                  "UPDATE account SET password_due = 0 WHERE username = ?")) {
+            for (String username : usernames) {
+              done.setString(1, username);
+              done.addBatch();
+            }
+            done.executeBatch();
+          }
+        });
+  }
+
+  /** A reading of the database. */
+  @FunctionalInterface
+  private interface Reading<T> {
+    T read() throws SQLException;
+  }
+
+  /** A change to the database. */
+  @FunctionalInterface
+  private interface Writing {
+    void write() throws SQLException;
+  }
+
+  private static <T> T read(Reading<T> reading) throws RegisterException {
+    try {
+      return reading.read();
     } catch (SQLException e) {
       throw new RegisterException("register.db cannot be read: it is damaged", e);
+    }
+  }
+
+  /** Carries out a change as a whole or not at all. */
+  private void write(Writing writing) throws RegisterException {
+    try {
+      connection.setAutoCommit(false);
+      try {
+        writing.write();
+        connection.commit();
+      } catch (SQLException e) {
+        connection.rollback();
+        throw e;
+      } finally {
+        connection.setAutoCommit(true);
+      }
+    } catch (SQLException e) {
+      throw new RegisterException("register.db cannot be written (" + e.getMessage() + ")", e);
     }
   }
 
@@ -142,45 +291,94 @@ public final class Register implements AutoCloseable {
   }
 
   /**
-   * Remembers new accounts, all of them or none.
+   * Remembers what an {@code issue} did, all of it or nothing.
    *
-   * @param accountsDigest the digest of the file that holds their passwords, by which it is told
+   * @param accountsDigest the digest of the file that holds the passwords, by which it is told
    *     after an interruption whether that file belongs to what is remembered
    */
-  public void issue(List<KnownUser> users, String accountsDigest) throws RegisterException {
-    try {
-      connection.setAutoCommit(false);
-      try (PreparedStatement insert =
-              connection.prepareStatement(
-                  "INSERT INTO account (person_id, person_email, full_name, birth_date, site,"
-                      + " username, email, id) VALUES (?, ?, ?, ?, ?, ?, ?, ?)");
-          PreparedStatement state =
+  public void issue(Issue issue, String accountsDigest) throws RegisterException {
+    write(
+        () -> {
+          add(issue.added());
+          rename(issue.renamed());
+          addCodes(issue.codes());
+          renew(issue.renewed());
+          try (PreparedStatement state =
               connection.prepareStatement(
                   "INSERT OR REPLACE INTO state (name, value) VALUES ('accounts digest', ?)")) {
-        for (KnownUser user : users) {
-          Person person = user.person();
-          insert.setString(1, person.id());
-          insert.setString(2, person.email());
-          insert.setString(3, person.fullName());
-          insert.setString(4, person.birthDate());
-          insert.setString(5, person.site());
-          insert.setString(6, user.username());
-          insert.setString(7, user.email());
-          insert.setString(8, user.id());
-          insert.addBatch();
+            state.setString(1, accountsDigest);
+            state.executeUpdate();
+          }
+        });
+  }
+
+  private void add(List<KnownUser> users) throws SQLException {
+    try (PreparedStatement insert =
+        connection.prepareStatement(
+            "INSERT INTO account (person_id, person_email, full_name, birth_date, site, username,"
+                + " email, id, role, course) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")) {
+      for (KnownUser user : users) {
+        Person person = user.person();
+        String[] values = {
+          person.id(),
+          person.email(),
+          person.fullName(),
+          person.birthDate(),
+          person.site(),
+          user.username(),
+          user.email(),
+          user.id(),
+          user.role(),
+          user.course()
+        };
+        for (int i = 0; i < values.length; i++) {
+          insert.setString(i + 1, values[i]);
         }
-        insert.executeBatch();
-        state.setString(1, accountsDigest);
-        state.executeUpdate();
-        connection.commit();
-      } catch (SQLException e) {
-        connection.rollback();
-        throw e;
-      } finally {
-        connection.setAutoCommit(true);
+        insert.addBatch();
       }
-    } catch (SQLException e) {
-      throw new RegisterException("register.db cannot be written (" + e.getMessage() + ")", e);
+      insert.executeBatch();
+    }
+  }
+
+  private void rename(List<Renaming> renamed) throws SQLException {
+    try (PreparedStatement keep =
+            connection.prepareStatement(
+                "INSERT OR IGNORE INTO former_username (username, account)"
+                    + " SELECT username, number FROM account WHERE username = ?");
+        PreparedStatement rename =
+            connection.prepareStatement("UPDATE account SET username = ? WHERE username = ?")) {
+      for (Renaming renaming : renamed) {
+        keep.setString(1, renaming.from());
+        keep.executeUpdate();
+        rename.setString(1, renaming.to());
+        rename.setString(2, renaming.from());
+        rename.executeUpdate();
+      }
+    }
+  }
+
+  private void addCodes(List<JoinCode> codes) throws SQLException {
+    try (PreparedStatement insert =
+        connection.prepareStatement(
+            "INSERT INTO join_code (course, group_name, code) VALUES (?, ?, ?)")) {
+      for (JoinCode code : codes) {
+        insert.setString(1, code.course());
+        insert.setString(2, code.group());
+        insert.setString(3, code.code());
+        insert.addBatch();
+      }
+      insert.executeBatch();
+    }
+  }
+
+  private void renew(List<KnownUser> renewed) throws SQLException {
+    try (PreparedStatement due =
+        connection.prepareStatement("UPDATE account SET password_due = 1 WHERE username = ?")) {
+      for (KnownUser user : renewed) {
+        due.setString(1, user.username());
+        due.addBatch();
+      }
+      due.executeBatch();
     }
   }
 

@@ -26,8 +26,8 @@ class RegisterTest {
   void remembersAccountsFromOneCommandToTheNext() throws Exception {
     try (Register register = Register.open(folder)) {
       assertThat(register.users()).isEmpty();
-      register.issue(List.of(ANA), "first");
-      register.issue(List.of(BO), "second");
+      register.issue(Issue.of(List.of(ANA)), "first");
+      register.issue(Issue.of(List.of(BO)), "second");
     }
     try (Register register = Register.open(folder)) {
       assertThat(register.users()).containsExactly(ANA, BO);
@@ -38,9 +38,9 @@ class RegisterTest {
   @Test
   void aUsernameIsNeverIssuedTwiceAndNothingIsHalfIssued() throws Exception {
     try (Register register = Register.open(folder)) {
-      register.issue(List.of(ANA), "first");
+      register.issue(Issue.of(List.of(ANA)), "first");
       KnownUser taken = new KnownUser(new Person("9", "", "Abel", "", ""), "AMARLOWE", "", "");
-      assertThatThrownBy(() -> register.issue(List.of(BO, taken), "second"))
+      assertThatThrownBy(() -> register.issue(Issue.of(List.of(BO, taken)), "second"))
           .isInstanceOf(RegisterException.class);
       assertThat(register.users()).containsExactly(ANA);
       assertThat(register.accountsDigest()).contains("first");

@@ -8,8 +8,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
+import java.util.random.RandomGenerator;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
@@ -17,6 +17,8 @@ import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Place;
 import neatroster.core.model.Settings;
+import neatroster.core.model.SheetName;
+import neatroster.core.model.Varied;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
 
@@ -25,78 +27,148 @@ import neatroster.core.pattern.PatternException;
  * people, not on the order of their rows.
  */
 public final class AccountIssuer {
+  private static final String USERNAME = Field.USERNAME.label();
+  private static final String EMAIL = Field.EMAIL.label();
+
   private final Settings settings;
-  private final Pattern usernamePattern;
-  private final Pattern emailPattern;
-  private final Pattern idPattern;
-  private final PasswordMaker passwords;
-  private final UsernameMaker usernames;
-  private final Set<String> emails = new HashSet<>();
-  private final Set<String> ids = new HashSet<>();
-  private long nextId = 1;
+  private final Varied<UsernameMaker> usernameMakers;
+  private final Varied<ItemMaker> emailMakers;
+  private final Varied<ItemMaker> idMakers;
+  private final Varied<PasswordMaker> passwords;
+  private final UsernameMaker anonymousMaker;
+  private final Set<String> named = new HashSet<>();
+  private final Set<String> takenUsernames = new HashSet<>();
+  private final Set<String> takenEmails = new HashSet<>();
+  private final Set<String> takenIds = new HashSet<>();
 
   /**
    * Prepares to give accounts.
    *
    * @param settings the folder's settings
-   * @param passwords makes the first passwords
-   * @param known everyone who has an account; nobody else gets their usernames
+   * @param words the list that passwords and usernames take words from
+   * @param random a cryptographic source, except in tests
+   * @param known everyone who has an account; nobody else gets what they have or had
    * @throws PatternException where a pattern of the settings has no meaning
    */
-  public AccountIssuer(Settings settings, PasswordMaker passwords, List<KnownUser> known)
+  public AccountIssuer(
+      Settings settings, List<String> words, RandomGenerator random, List<KnownUser> known)
       throws PatternException {
     this.settings = settings;
-    this.passwords = passwords;
-    Set<String> names = Pattern.userValues();
-    usernamePattern = Pattern.parse(settings.usernames().pattern(), names);
-    emailPattern = Pattern.parse(settings.emails().pattern(), names);
-    idPattern = Pattern.parse(settings.ids().pattern(), names);
-    usernames = new UsernameMaker(settings.usernames(), usernamePattern);
+    Draws draws = new Draws(words, random);
+    Map<String, Pattern> parsed = new HashMap<>();
+    Set<String> names = Pattern.userValues(settings.reading().ownFields());
+    for (Settings.Usernames usernames : settings.usernames().all()) {
+      parse(usernames.pattern(), names, parsed);
+    }
+    for (Settings.Emails emails : settings.emails().all()) {
+      parse(emails.pattern(), names, parsed);
+    }
+    for (Settings.Ids ids : settings.ids().all()) {
+      parse(ids.pattern(), names, parsed);
+    }
+    parse(settings.anonymousPattern(), Set.of("word", "random", "n", "course"), parsed);
+    parsed.values().forEach(pattern -> named.addAll(pattern.names()));
+    usernameMakers =
+        settings
+            .usernames()
+            .map(
+                usernames ->
+                    new UsernameMaker(
+                        usernames, parsed.get(usernames.pattern()), draws, takenUsernames));
+    emailMakers =
+        settings
+            .emails()
+            .map(emails -> new ItemMaker(parsed.get(emails.pattern()), draws, takenEmails));
+    idMakers = settings.ids().map(ids -> new ItemMaker(parsed.get(ids.pattern()), draws, takenIds));
+    passwords = settings.passwords().map(style -> new PasswordMaker(style, words, random));
+    anonymousMaker =
+        new UsernameMaker(
+            settings.usernames().of(KnownUser.ANONYMOUS, ""),
+            parsed.get(settings.anonymousPattern()),
+            draws,
+            takenUsernames);
     for (KnownUser user : known) {
-      usernames.take(user.username());
+      keepUsername(user.username());
+      user.formerUsernames().forEach(this::keepUsername);
       keep(user.person().email(), user.person().id());
       keep(user.email(), user.id());
     }
   }
 
-  private void keep(String email, String id) {
-    if (!email.isEmpty()) {
-      emails.add(email.toLowerCase(Locale.ROOT));
-    }
-    if (!id.isEmpty()) {
-      ids.add(id);
+  private static void parse(String pattern, Set<String> names, Map<String, Pattern> parsed)
+      throws PatternException {
+    parsed.put(pattern, Pattern.parse(pattern, names));
+  }
+
+  /** Keeps a username for whoever has it; nobody else is given it. */
+  public void keepUsername(String username) {
+    if (!username.isEmpty()) {
+      takenUsernames.add(username.toLowerCase(Locale.ROOT));
     }
   }
 
-  /** What a row gives to the patterns. */
-  public NewUser newUser(RosterRow row, Person person) {
+  /** Keeps an email address and an id, each perhaps blank, for whoever has them. */
+  public void keep(String email, String id) {
+    if (!email.isEmpty()) {
+      takenEmails.add(email.toLowerCase(Locale.ROOT));
+    }
+    if (!id.isEmpty()) {
+      takenIds.add(id.toLowerCase(Locale.ROOT));
+    }
+  }
+
+  /** What makes the passwords of a role and site. */
+  public PasswordMaker passwords(String role, String site) {
+    return passwords.of(role, site);
+  }
+
+  /**
+   * What a row gives to the patterns.
+   *
+   * @param role the person's role, or empty
+   */
+  public NewUser newUser(RosterRow row, Person person, String role) {
     Names.Parts name = Names.parts(row);
     Map<String, String> values = new HashMap<>();
-    Set<String> named = new HashSet<>(usernamePattern.names());
-    named.addAll(emailPattern.names());
-    named.addAll(idPattern.names());
     for (String value : named) {
-      Field.named(value).ifPresent(field -> values.put(value, row.text(field)));
+      Field.named(value)
+          .ifPresentOrElse(
+              field -> put(values, value, isDate(field) ? row.isoDate(field) : row.text(field)),
+              () -> put(values, value, row.own(value)));
     }
-    values.put("given", name.given());
-    values.put("middle", name.middle());
-    values.put("family", name.family());
-    String username = row.text(Field.USERNAME);
-    return new NewUser(row.place(), person, username, row.has(Field.PASSWORD), values);
+    put(values, Field.LANGUAGE.label(), row.text(Field.LANGUAGE));
+    put(values, "given", name.given());
+    put(values, "middle", name.middle());
+    put(values, "family", name.family());
+    return new NewUser(
+        row.place(),
+        person,
+        row.text(Field.USERNAME),
+        row.has(Field.PASSWORD),
+        role,
+        Map.copyOf(values));
+  }
+
+  private static boolean isDate(Field field) {
+    return field == Field.BIRTH_DATE || field == Field.CONSENT;
+  }
+
+  private static void put(Map<String, String> values, String name, String value) {
+    if (!value.isEmpty()) {
+      values.put(name, value);
+    }
   }
 
   /**
    * Gives each of these users an account.
    *
    * @param newUsers users without an account, in the order of their rows
-   * @param refused takes the rows for which no username could be made
+   * @param refused takes those who get none
    * @return the accounts in the same order
    */
-  public List<IssuedAccount> issue(List<NewUser> newUsers, List<Place> refused) {
+  public List<IssuedAccount> issue(List<NewUser> newUsers, List<Refused> refused) {
     for (NewUser user : newUsers) {
-      if (!user.username().isEmpty()) {
-        usernames.take(user.username());
-      }
+      keepUsername(user.username());
       keep(user.person().email(), user.person().id());
     }
     List<NewUser> byPerson = new ArrayList<>(newUsers);
@@ -105,54 +177,117 @@ public final class AccountIssuer {
             .thenComparing(user -> user.person().email())
             .thenComparing(user -> user.person().nameKey())
             .thenComparing(NewUser::username));
+    Map<Place, String> why = new HashMap<>();
     Map<NewUser, IssuedAccount> issued = new LinkedHashMap<>();
     for (NewUser user : byPerson) {
-      Optional<String> username =
-          user.username().isEmpty() ? usernames.make(user.values()) : Optional.of(user.username());
-      if (username.isEmpty()) {
-        refused.add(user.place());
-        continue;
-      }
-      issued.put(user, account(user, username.get()));
+      account(user, issued, why);
     }
     List<IssuedAccount> inOrder = new ArrayList<>();
     for (NewUser user : newUsers) {
       if (issued.containsKey(user)) {
         inOrder.add(issued.get(user));
+      } else {
+        refused.add(new Refused(user.place(), why.get(user.place())));
       }
     }
     return inOrder;
   }
 
-  private IssuedAccount account(NewUser user, String username) {
+  private void account(
+      NewUser user, Map<NewUser, IssuedAccount> issued, Map<Place, String> refused) {
+    String role = user.role();
+    String site = user.person().site();
     Map<String, String> values = new HashMap<>(user.values());
-    values.put(Field.USERNAME.label(), username);
-    String id = "";
-    if (user.person().id().isEmpty() && settings.ids().whenMissing() == Settings.WhenMissing.MAKE) {
-      do {
-        id = idPattern.fill(values, nextId++, 0);
-      } while (!ids.add(id) && idPattern.counts());
-      values.put(Field.ID.label(), id);
-    }
     String email = "";
-    if (user.person().email().isEmpty()
-        && settings.emails().whenMissing() == Settings.WhenMissing.MAKE) {
-      email = freeEmail(values);
+    boolean makesEmail =
+        user.person().email().isEmpty()
+            && settings.emails().of(role, site).whenMissing() == Settings.WhenMissing.MAKE;
+    ItemMaker emails = emailMakers.of(role, site);
+    if (makesEmail && !emails.pattern().names().contains(USERNAME)) {
+      // The username may be made of it.
+      email = emails.make(values);
+      put(values, EMAIL, email);
     }
-    String password = user.hasPassword() ? "" : passwords.make();
-    return new IssuedAccount(
-        user.place(), new KnownUser(user.person(), username, email, id), password);
+    String username = user.username();
+    if (username.isEmpty() && !settings.usernames().of(role, site).byPlatform()) {
+      UsernameMaker.Made made = usernameMakers.of(role, site).make(values);
+      if (made.username() == null) {
+        refused.put(user.place(), made.why());
+        return;
+      }
+      username = made.username();
+    }
+    put(values, USERNAME, username);
+    String id = "";
+    if (user.person().id().isEmpty()
+        && settings.ids().of(role, site).whenMissing() == Settings.WhenMissing.MAKE) {
+      id = idMakers.of(role, site).make(values);
+      put(values, Field.ID.label(), id);
+    }
+    if (makesEmail && email.isEmpty()) {
+      email = emails.make(values);
+    }
+    KnownUser account = new KnownUser(user.person(), username, email, id).forRole(role);
+    if (account.reference().isEmpty()) {
+      refused.put(
+          user.place(),
+          "The platform makes the usernames, so an email address or an id must say whose account it"
+              + " is. Type one into the sheet.");
+      return;
+    }
+    String password = user.hasPassword() ? "" : passwords.of(role, site).make();
+    issued.put(user, new IssuedAccount(user.place(), account, password));
   }
 
-  private String freeEmail(Map<String, String> values) {
-    String email = emailPattern.fill(values, 1, 0);
-    int at = email.indexOf('@');
-    String local = at < 0 ? email : email.substring(0, at);
-    String domain = at < 0 ? "" : email.substring(at);
-    String free = email;
-    for (int n = 2; !emails.add(free.toLowerCase(Locale.ROOT)); n++) {
-      free = local + n + domain;
+  /**
+   * Makes a new username for somebody whose name has changed.
+   *
+   * @param user the person as the sheet has it now
+   * @param refused takes the reason where there is none
+   * @return empty where there is none
+   */
+  public String rename(NewUser user, List<Refused> refused) {
+    if (!user.username().isEmpty()) {
+      return user.username();
     }
-    return free;
+    UsernameMaker.Made made =
+        usernameMakers.of(user.role(), user.person().site()).make(user.values());
+    if (made.username() == null) {
+      refused.add(new Refused(user.place(), made.why()));
+      return "";
+    }
+    return made.username();
+  }
+
+  /**
+   * Makes accounts for people whose names are nobody's business.
+   *
+   * @param count how many
+   * @param course the code of the course that they are for
+   * @param refused takes the reason where not all could be made; then none is
+   */
+  public List<IssuedAccount> anonymous(int count, String course, List<Refused> refused) {
+    List<IssuedAccount> issued = new ArrayList<>();
+    Place nowhere = new Place(new SheetName("", null), 0);
+    Person nobody = new Person("", "", "", "", "");
+    for (int i = 0; i < count; i++) {
+      UsernameMaker.Made made = anonymousMaker.make(Map.of("course", course));
+      if (made.username() == null) {
+        refused.add(new Refused(nowhere, made.why()));
+        return List.of();
+      }
+      KnownUser account =
+          new KnownUser(
+              nobody,
+              made.username(),
+              "",
+              "",
+              KnownUser.Standing.ISSUED,
+              KnownUser.ANONYMOUS,
+              course,
+              List.of());
+      issued.add(new IssuedAccount(nowhere, account, passwords.of(KnownUser.ANONYMOUS, "").make()));
+    }
+    return issued;
   }
 }

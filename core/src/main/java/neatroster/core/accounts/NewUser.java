@@ -11,7 +11,13 @@ import neatroster.core.model.Place;
  * @param person what tells the person apart
  * @param username the username that the sheet gives, or empty
  * @param hasPassword whether the sheet gives a first password
+ * @param role the person's role, {@link neatroster.core.model.KnownUser#GUARDIAN}, or empty
  * @param values what the patterns may name
  */
 public record NewUser(
-    Place place, Person person, String username, boolean hasPassword, Map<String, String> values) {}
+    Place place,
+    Person person,
+    String username,
+    boolean hasPassword,
+    String role,
+    Map<String, String> values) {}

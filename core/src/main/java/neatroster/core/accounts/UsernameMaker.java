@@ -1,22 +1,28 @@
 package neatroster.core.accounts;
 
 import java.util.HashMap;
-import java.util.HashSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import neatroster.core.check.UsernameShape;
 import neatroster.core.model.Settings;
 import neatroster.core.pattern.AsciiText;
+import neatroster.core.pattern.Chance;
 import neatroster.core.pattern.Pattern;
+import neatroster.core.text.Quoted;
 
 /** Makes usernames by pattern that the settings allow and nobody has. */
 final class UsernameMaker {
+  /** After so many draws in vain nearly everything is taken. */
+  private static final int MOST_DRAWS = 200;
+
   private final Settings.Usernames settings;
   private final Pattern pattern;
+  private final Chance chance;
   private final UsernameShape shape;
-  private final Set<String> taken = new HashSet<>();
+  private final UnwantedWords unwanted;
+  private final Set<String> taken;
 
   /**
    * Where the counting went on for each base, so that a thousand people of one name take a thousand
@@ -24,92 +30,201 @@ final class UsernameMaker {
    */
   private final Map<String, Long> nextNumber = new HashMap<>();
 
-  UsernameMaker(Settings.Usernames settings, Pattern pattern) {
+  /**
+   * A maker for one pattern.
+   *
+   * @param taken the usernames that somebody has, in lower case; makers for other people share it
+   */
+  UsernameMaker(Settings.Usernames settings, Pattern pattern, Chance chance, Set<String> taken) {
     this.settings = settings;
     this.pattern = pattern;
+    this.chance = chance;
+    this.taken = taken;
     this.shape = new UsernameShape(settings);
+    this.unwanted = new UnwantedWords(settings.unwanted());
   }
 
-  /** Keeps a username from being made for anybody else; false where somebody has it already. */
-  boolean take(String username) {
-    return taken.add(username.toLowerCase(Locale.ROOT));
+  /**
+   * What came of it.
+   *
+   * @param username the username, which is now taken; null where there is none
+   * @param why why there is none, as a sentence; else null
+   */
+  record Made(String username, String why) {
+    static Made of(String username) {
+      return new Made(username, null);
+    }
+
+    static Made nothing(String why) {
+      return new Made(null, why);
+    }
+  }
+
+  /** The pattern. */
+  Pattern pattern() {
+    return pattern;
   }
 
   /**
    * A username for a person, which is then taken.
    *
    * @param values the pattern's values
-   * @return empty where the pattern makes nothing of this name, or the settings refuse the clash
    */
-  Optional<String> make(Map<String, String> values) {
+  Made make(Map<String, String> values) {
+    if (pattern.isLeftToChance()) {
+      return drawn(values);
+    }
     if (pattern.counts()) {
       return counted(values);
     }
     String base = allowed(pattern.fill(values, 0, 0));
-    if (base.length() < settings.shortest()) {
+    if (base.length() < settings.shortest() && !isAddress()) {
       // One short name alone, or a part that is blank: the whole name says more than an initial.
       String whole =
           allowed(
-              AsciiText.of(values.getOrDefault("given", "") + values.getOrDefault("family", ""))
-                  .toLowerCase(Locale.ROOT));
+              ascii(values, values.getOrDefault("given", "") + values.getOrDefault("family", "")));
       if (whole.length() > base.length()) {
         base = whole;
       }
     }
     if (base.isEmpty()) {
-      return Optional.empty();
+      return Made.nothing(nothingMade(values));
+    }
+    if (isAddress() && base.length() > settings.longest()) {
+      return Made.nothing(
+          Quoted.value(base)
+              + " is longer than "
+              + settings.longest()
+              + " characters, and cut short it would be another address. Raise the second number of"
+              + " usernames: length.");
     }
     base = cut(base, settings.longest());
+    if (unwanted.isIn(base)) {
+      return kinder(values);
+    }
     if (base.length() >= settings.shortest() && free(base)) {
-      return Optional.of(base);
+      return Made.of(base);
     }
     if (settings.onClash() == Settings.OnClash.REFUSE && base.length() >= settings.shortest()) {
-      return Optional.empty();
+      return Made.nothing(
+          (shape.isReserved(base)
+                  ? "The settings reserve " + Quoted.value(base)
+                  : Quoted.value(base) + " is somebody else’s")
+              + ", and on-clash says refuse. Type a username into the sheet.");
     }
     if (settings.onClash() == Settings.OnClash.LENGTHEN) {
       for (int more = 1; more <= pattern.spare(values); more++) {
         String longer = cut(allowed(pattern.fill(values, 0, more)), settings.longest());
-        if (longer.length() >= settings.shortest() && free(longer)) {
-          return Optional.of(longer);
+        if (longer.length() >= settings.shortest() && !unwanted.isIn(longer) && free(longer)) {
+          return Made.of(longer);
         }
       }
     }
     return numbered(base);
   }
 
-  private Optional<String> numbered(String base) {
+  private static String ascii(Map<String, String> values, String text) {
+    return AsciiText.of(text, values.getOrDefault("language", "")).toLowerCase(Locale.ROOT);
+  }
+
+  /** Whether usernames are email addresses. */
+  private boolean isAddress() {
+    return shape.allows('@')
+        && (pattern.toString().contains("@") || pattern.names().contains("email"));
+  }
+
+  private String nothingMade(Map<String, String> values) {
+    if (pattern.names().contains("email") && values.getOrDefault("email", "").isEmpty()) {
+      return "Usernames are made of email addresses here, and this row has none. Type one, or a"
+          + " username.";
+    }
+    String name =
+        (values.getOrDefault("given", "") + " " + values.getOrDefault("family", "")).strip();
+    return "The pattern "
+        + pattern
+        + " makes nothing of "
+        + (name.isEmpty() ? "a row without a name" : Quoted.value(name))
+        + ". Type a username into the sheet.";
+  }
+
+  /** A username that is no bad word, from parts of the name that make none. */
+  private Made kinder(Map<String, String> values) {
+    String given = allowed(ascii(values, values.getOrDefault("given", "").replace(" ", "")));
+    String family = allowed(ascii(values, values.getOrDefault("family", "").replace(" ", "")));
+    for (String other :
+        List.of(given + cut(family, 1), given, family, cut(given, 1) + cut(family, 1))) {
+      String base = cut(other, settings.longest());
+      if (base.length() >= settings.shortest() && !unwanted.isIn(base) && free(base)) {
+        return Made.of(base);
+      }
+    }
+    for (String other : List.of(given + cut(family, 1), cut(given, 1) + cut(family, 1), "user")) {
+      if (!other.isEmpty() && !unwanted.isIn(other)) {
+        return numbered(cut(other, settings.longest()));
+      }
+    }
+    return Made.nothing(nothingMade(values));
+  }
+
+  private Made numbered(String base) {
+    int at = base.indexOf('@');
+    String local = at < 0 ? base : base.substring(0, at);
+    String domain = at < 0 ? "" : base.substring(at);
     for (long n = nextNumber.getOrDefault(base, 2L); ; n++) {
       String digits = String.valueOf(n);
-      int room = settings.longest() - digits.length();
+      int room = settings.longest() - digits.length() - domain.length();
       if (room < 1) {
-        return Optional.empty();
+        return exhausted(base);
       }
       String padding =
           "0".repeat(Math.max(0, settings.shortest() - base.length() - digits.length()));
-      String numbered = cut(base, room - padding.length()) + padding + digits;
+      String numbered = cut(local, room - padding.length()) + padding + digits + domain;
       if (free(numbered)) {
         nextNumber.put(base, n + 1);
-        return Optional.of(numbered);
+        return Made.of(numbered);
       }
     }
   }
 
-  private Optional<String> counted(Map<String, String> values) {
+  private Made counted(Map<String, String> values) {
     String base = pattern.fill(values, 0, 0);
     for (long n = nextNumber.getOrDefault(base, 1L); ; n++) {
       String username = allowed(pattern.fill(values, n, 0));
       if (username.length() > settings.longest() || n > 1_000_000_000L) {
-        return Optional.empty();
+        return exhausted(username);
+      }
+      if (unwanted.isIn(username)) {
+        return kinder(values);
       }
       if (username.length() >= settings.shortest() && free(username)) {
         nextNumber.put(base, n + 1);
-        return Optional.of(username);
+        return Made.of(username);
       }
     }
   }
 
+  private Made drawn(Map<String, String> values) {
+    String last = "";
+    for (long n = 1; n <= MOST_DRAWS; n++) {
+      last = cut(allowed(pattern.fill(values, n, 0, chance)), settings.longest());
+      if (last.length() >= settings.shortest() && !unwanted.isIn(last) && free(last)) {
+        return Made.of(last);
+      }
+    }
+    return last.isEmpty() ? Made.nothing(nothingMade(values)) : exhausted(last);
+  }
+
+  private Made exhausted(String last) {
+    return Made.nothing(
+        "Every username like "
+            + Quoted.value(last)
+            + " is taken that fits into "
+            + settings.longest()
+            + " characters. Raise the second number of usernames: length, or change the pattern.");
+  }
+
   private boolean free(String username) {
-    return !shape.isReserved(username) && take(username);
+    return !shape.isReserved(username) && taken.add(username.toLowerCase(Locale.ROOT));
   }
 
   private static String cut(String username, int longest) {

@@ -1,5 +1,6 @@
 package neatroster.core.batch;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import neatroster.core.model.Field;
@@ -13,7 +14,7 @@ import neatroster.core.model.Table;
 public enum Phase {
   SITES(List.of(Field.SITE)),
   COURSES(carried(Table.COURSES)),
-  USERS(carried(Table.USERS)),
+  USERS(users()),
   GROUPS(carried(Table.GROUPS)),
   ENROLLMENTS(enrollment()),
   WITHDRAWALS(enrollment()),
@@ -51,6 +52,12 @@ public enum Phase {
             field ->
                 field != Field.NOTE && field != Field.FULL_NAME && field != Field.ENROLLMENTS_CELL)
         .toList();
+  }
+
+  private static List<Field> users() {
+    List<Field> fields = new ArrayList<>(carried(Table.USERS));
+    fields.add(fields.indexOf(Field.PASSWORD) + 1, Field.CHANGE_AT_FIRST_LOGIN);
+    return List.copyOf(fields);
   }
 
   private static List<Field> enrollment() {

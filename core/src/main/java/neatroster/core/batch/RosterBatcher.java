@@ -20,6 +20,7 @@ import neatroster.core.intake.Names;
 import neatroster.core.intake.Roster;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
+import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
@@ -39,7 +40,8 @@ public final class RosterBatcher {
   private final RosterKeys keys;
   private final Known onPlatform;
   private final KnownUsers known;
-  private final FirstPasswords passwords;
+  private final IssuedItems items;
+  private final AccountRows accounts;
   private final LocalDate today;
   private final BatchReceiver receiver;
 
@@ -59,7 +61,7 @@ public final class RosterBatcher {
    * @param settings the folder's settings
    * @param checked the roster and what the check found in it
    * @param known what the platform has; that is not made again
-   * @param passwords their first passwords
+   * @param items what was issued beside the accounts
    * @param today the day that relative dates without a start are counted from
    * @param receiver takes the changes
    */
@@ -67,7 +69,7 @@ public final class RosterBatcher {
       Settings settings,
       CheckResult checked,
       Known known,
-      FirstPasswords passwords,
+      IssuedItems items,
       LocalDate today,
       BatchReceiver receiver) {
     this.settings = settings;
@@ -75,7 +77,8 @@ public final class RosterBatcher {
     this.keys = checked.keys();
     this.onPlatform = known;
     this.known = known.users();
-    this.passwords = passwords;
+    this.items = items;
+    this.accounts = new AccountRows(settings, this.known, items);
     this.today = today;
     this.receiver = receiver;
     this.faulty = checked.faultyLines();
@@ -86,11 +89,20 @@ public final class RosterBatcher {
     read(Table.COURSES, this::course);
     read(Table.GROUPS, this::group);
     read(Table.USERS, this::user);
+    List<KnownUser> anonymous =
+        accounts.anonymous().stream().filter(account -> hasCourse(account.course())).toList();
+    anonymous.forEach(account -> receiver.change(accounts.anonymous(account)));
     read(Table.ENROLLMENTS, this::collectMembers);
     read(Table.ENROLLMENTS, this::enrollment);
     if (!membersOfGroup.isEmpty()) {
       read(Table.ENROLLMENTS, this::membersOf);
     }
+    anonymous.forEach(account -> receiver.change(accounts.enrollment(account)));
+  }
+
+  private boolean hasCourse(String code) {
+    int course = keys.findCourse(code);
+    return course >= 0 && !coursesOut.get(course);
   }
 
   private void read(Table table, Roster.Receiver rows) {
@@ -116,11 +128,18 @@ public final class RosterBatcher {
       values.put(Field.TITLE, values.get(Field.CODE));
     }
     dates(values, today);
+    joinCode(values, values.get(Field.CODE), "");
     if (onPlatform.courses().containsKey(values.get(Field.CODE))) {
       return;
     }
     site(values);
     change(Phase.COURSES, Change.CREATE, values);
+  }
+
+  private void joinCode(Map<Field, String> values, String course, String group) {
+    if (!values.containsKey(Field.JOIN_CODE)) {
+      put(values, Field.JOIN_CODE, items.joinCodes().getOrDefault(JoinCode.of(course, group), ""));
+    }
   }
 
   private void group(RosterRow row, int line) {
@@ -137,6 +156,7 @@ public final class RosterBatcher {
     }
     Map<Field, String> values = plainValues(row, Phase.GROUPS);
     courseCode(values, course);
+    joinCode(values, values.getOrDefault(Field.COURSE, ""), row.text(Field.NAME));
     if (status(row).equals("removed")) {
       Map<Field, String> removal = new EnumMap<>(Field.class);
       removal.put(Field.GROUP, row.text(Field.NAME));
@@ -162,12 +182,13 @@ public final class RosterBatcher {
       }
       return;
     }
-    KnownUser account = account(row);
-    String username = row.has(Field.USERNAME) ? row.text(Field.USERNAME) : null;
-    if (username == null && account != null) {
+    int found = known.find(row);
+    KnownUser account = found < 0 ? null : known.all().get(found);
+    String username = row.text(Field.USERNAME);
+    if (username.isEmpty() && account != null) {
       username = account.username();
     }
-    if (username == null) {
+    if (username.isEmpty() && (account == null || account.reference().isEmpty())) {
       leaveOut(row, line, "The user has no account yet. Run neat-roster issue first.");
       if (user >= 0) {
         usersOut.set(user);
@@ -178,11 +199,60 @@ public final class RosterBatcher {
       change(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, username));
       return;
     }
-    if (account != null && account.isOnPlatform()) {
+    String former = formerUsername(row, found, username);
+    if (account != null && account.isOnPlatform() && former.isEmpty()) {
+      passwordDue(account);
       return;
     }
-    Map<Field, String> values = plainValues(row, Phase.USERS);
-    values.put(Field.USERNAME, username);
+    Map<Field, String> values = userValues(row, account, username);
+    if (former.isEmpty()) {
+      values.remove(Field.FORMER_USERNAME);
+      change(Phase.USERS, Change.CREATE, values);
+    } else {
+      values.put(Field.FORMER_USERNAME, former);
+      // What the person chose as a password is not taken away with the name.
+      values.remove(Field.PASSWORD);
+      values.remove(Field.CHANGE_AT_FIRST_LOGIN);
+      change(Phase.USERS, Change.RENAME, values);
+    }
+  }
+
+  /**
+   * The username that the platform still knows somebody under who has another now; empty where
+   * nobody is renamed.
+   */
+  private String formerUsername(RosterRow row, int found, String username) {
+    if (found < 0 || !settings.policy().followRenames()) {
+      return "";
+    }
+    KnownUser account = known.all().get(found);
+    String onPlatformAs =
+        onPlatform
+            .renamed(found)
+            .orElse(account.isOnPlatform() ? account.username() : row.text(Field.FORMER_USERNAME));
+    boolean wasOurs =
+        account.formerUsernames().stream().anyMatch(onPlatformAs::equalsIgnoreCase)
+            || row.text(Field.FORMER_USERNAME).equalsIgnoreCase(onPlatformAs);
+    return wasOurs && !username.equalsIgnoreCase(onPlatformAs) ? onPlatformAs : "";
+  }
+
+  /** Another first password for somebody whom the platform has. */
+  private void passwordDue(KnownUser account) {
+    if (!items.passwordsDue().contains(account.username())) {
+      return;
+    }
+    Map<Field, String> values = new EnumMap<>(Field.class);
+    values.put(Field.USERNAME, account.username());
+    accounts.password(values, account.reference(), account.role(), account.person().site());
+    if (values.containsKey(Field.PASSWORD)) {
+      change(Phase.USERS, Change.CHANGE, values);
+    }
+  }
+
+  private Map<Field, String> userValues(RosterRow row, KnownUser account, String username) {
+    String role = role(row).isEmpty() && account != null ? account.role() : role(row);
+    Map<Field, String> values = plainValues(row, Phase.USERS, role);
+    put(values, Field.USERNAME, username);
     Names.Parts name = Names.parts(row);
     if (account != null && Names.full(row).isEmpty()) {
       // A list of addresses alone: who it is was known before.
@@ -200,21 +270,40 @@ public final class RosterBatcher {
         put(values, Field.ID, account.id());
       }
     }
-    if (!values.containsKey(Field.PASSWORD)) {
-      put(values, Field.PASSWORD, passwords.of(username));
-    }
+    String reference = username.isEmpty() && account != null ? account.reference() : username;
+    accounts.password(values, reference, role, row.text(Field.SITE));
     role(values);
     isoDate(values, Field.BIRTH_DATE);
     site(values);
-    change(Phase.USERS, Change.CREATE, values);
+    guardian(row, values);
+    return values;
+  }
+
+  /**
+   * Sees to it that a child's guardian comes before the child, and is named as who looks after it.
+   */
+  private void guardian(RosterRow row, Map<Field, String> values) {
+    if (!settings.guardians().accounts() || !row.has(Field.GUARDIAN_EMAIL)) {
+      return;
+    }
+    String email = row.text(Field.GUARDIAN_EMAIL);
+    int account = known.findEmail(email);
+    BatchRow created = accounts.guardian(account);
+    if (created != null) {
+      receiver.change(created);
+    }
+    int user = keys.findUser(email);
+    String reference = user < 0 ? null : keys.username(user);
+    if (reference == null && account >= 0) {
+      reference = known.all().get(account).reference();
+    }
+    if (reference != null) {
+      values.putIfAbsent(Field.MANAGER, reference);
+    }
   }
 
   private KnownUser account(RosterRow row) {
-    int found = known.find(KnownUsers.person(row));
-    if (found < 0 && row.has(Field.USERNAME)) {
-      int named = known.findUsername(row.text(Field.USERNAME));
-      found = named >= 0 && known.all().get(named).isOnPlatform() ? named : -1;
-    }
+    int found = known.find(row);
     return found < 0 ? null : known.all().get(found);
   }
 
@@ -233,10 +322,8 @@ public final class RosterBatcher {
         return keys.findUser(row.cell(mark));
       }
     }
-    return known
-        .of(KnownUsers.person(row))
-        .map(account -> keys.findUser(account.username()))
-        .orElse(RosterKeys.NONE);
+    KnownUser account = account(row);
+    return account == null ? RosterKeys.NONE : keys.findUser(account.reference());
   }
 
   /**
@@ -320,6 +407,10 @@ public final class RosterBatcher {
     String username = user < 0 ? null : keys.username(user);
     if (username != null) {
       values.put(Field.USER, username);
+    } else if (!values.containsKey(Field.USER)) {
+      // The platform makes the usernames: the account goes by its email address or id.
+      int account = known.find(row);
+      put(values, Field.USER, account < 0 ? "" : known.all().get(account).reference());
     }
     courseCode(values, course);
     if (!values.containsKey(Field.ROLE)) {
@@ -359,14 +450,24 @@ public final class RosterBatcher {
     receiver.change(new BatchRow(phase, change, values));
   }
 
+  /** The role that a row names, or blank. */
+  private String role(RosterRow row) {
+    return settings.roles().role(row.text(Field.ROLE)).orElse("");
+  }
+
   private static String status(RosterRow row) {
     return row.has(Field.STATUS) ? row.text(Field.STATUS).toLowerCase(Locale.ROOT) : "";
   }
 
   /** The row's cleaned values for a phase, blank ones filled with the settings' defaults. */
   private Map<Field, String> plainValues(RosterRow row, Phase phase) {
+    return plainValues(row, phase, role(row));
+  }
+
+  private Map<Field, String> plainValues(RosterRow row, Phase phase, String role) {
     Map<Field, String> values = new EnumMap<>(Field.class);
-    Map<Field, String> defaults = settings.defaults().getOrDefault(row.table(), Map.of());
+    Map<Field, String> defaults =
+        settings.defaults().of(role, row.text(Field.SITE)).getOrDefault(row.table(), Map.of());
     for (Field field : phase.fields()) {
       String text = DATES.contains(field) ? row.isoDate(field) : row.text(field);
       put(values, field, text.isEmpty() ? defaults.getOrDefault(field, "") : text);

@@ -23,10 +23,10 @@ final class BadUsername implements RowRule {
           José Ruiz     ← a space and an accented letter
           """);
 
-  private final UsernameShape shape;
+  private final UsernameShapes shapes;
 
   BadUsername(Settings settings) {
-    shape = new UsernameShape(settings.usernames());
+    shapes = new UsernameShapes(settings);
   }
 
   @Override
@@ -45,13 +45,13 @@ final class BadUsername implements RowRule {
     if (cell.isEmpty() || cell.isBlank()) {
       return;
     }
-    String trouble = shape.trouble(cell);
+    String trouble = shapes.trouble(row, cell);
     if (trouble != null) {
       String username = row.text(Field.USERNAME);
       Finding.Builder finding =
           row.finding(
               this, Field.USERNAME, Quoted.value(username) + " cannot be a username: " + trouble);
-      shape.mended(username).ifPresent(finding::suggesting);
+      shapes.of(row).mended(username).ifPresent(finding::suggesting);
       findings.add(finding);
     }
   }

@@ -8,7 +8,6 @@ import java.util.Locale;
 import java.util.Map;
 import neatroster.core.intake.Known;
 import neatroster.core.intake.KnownUsers;
-import neatroster.core.intake.Names;
 import neatroster.core.intake.Roster;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
@@ -19,7 +18,6 @@ import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
 import neatroster.core.text.KeyIndex;
-import neatroster.core.text.Nearest;
 import neatroster.core.text.PairIndex;
 
 /**
@@ -316,17 +314,11 @@ public final class Checker {
       }
     }
 
-    /**
-     * Who of the known this row is about: by id, email or name; else by a username of the platform,
-     * if the names do not speak against it.
-     */
+    /** Who of the known this row is about. */
     private void matchKnown() {
-      int account = known.find(KnownUsers.person(checked.row));
+      int account = known.find(checked.row);
       int owner =
           checked.has(Field.USERNAME) ? known.findUsername(checked.text(Field.USERNAME)) : -1;
-      if (account < 0 && owner >= 0 && known.all().get(owner).isOnPlatform() && sameName(owner)) {
-        account = owner;
-      }
       checked.accountNumber = account;
       checked.account = account < 0 ? null : known.all().get(account);
       checked.usernameOwner = owner < 0 || owner == account ? null : known.all().get(owner);
@@ -336,12 +328,6 @@ public final class Checker {
           userOfKnown[account] = checked.user;
         }
       }
-    }
-
-    private boolean sameName(int owner) {
-      String theirs = known.all().get(owner).person().fullName();
-      String named = Names.full(checked.row);
-      return theirs.isEmpty() || named.isEmpty() || Nearest.isAlike(theirs, named);
     }
 
     /**

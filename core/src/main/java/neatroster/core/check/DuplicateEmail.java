@@ -26,7 +26,7 @@ final class DuplicateEmail implements RowRule {
   private final boolean allowed;
 
   DuplicateEmail(Settings settings) {
-    allowed = settings.emails().sharedAllowed();
+    allowed = settings.emails().usual().sharedAllowed();
   }
 
   @Override

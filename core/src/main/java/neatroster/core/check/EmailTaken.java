@@ -29,7 +29,7 @@ final class EmailTaken extends TableRule {
   EmailTaken(Basis basis) {
     super(TEXT, Table.USERS);
     known = basis.known();
-    allowed = basis.settings().emails().sharedAllowed();
+    allowed = basis.settings().emails().usual().sharedAllowed();
   }
 
   @Override

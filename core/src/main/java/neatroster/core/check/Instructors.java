@@ -5,11 +5,11 @@ import java.util.List;
 import neatroster.core.text.Cleaning;
 
 /** The list of people in a course's column {@code instructors}. */
-final class Instructors {
+public final class Instructors {
   private Instructors() {}
 
   /** The usernames, email addresses or ids, which stand between semicolons, commas or lines. */
-  static List<String> of(String cell) {
+  public static List<String> of(String cell) {
     List<String> names = new ArrayList<>();
     for (String name : cell.split("[;,\\n]", -1)) {
       String clean = Cleaning.clean(name);

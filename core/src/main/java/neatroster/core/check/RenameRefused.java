@@ -13,19 +13,21 @@ final class RenameRefused implements RowRule {
       new RuleText(
           "rename-refused",
           Severity.ERROR,
-          "A user who has an account already stands in the sheet with another username.",
+          "A user who has an account already stands in the sheet with another username, and the settings do not say policy: {users: {renamed: follow}}, or the row does not name the former username.",
           "On the platform this would make a second account beside the first, without the person’s work.",
-          "Put the old username back, or leave the cell blank.",
+          "Put the old username back, or leave the cell blank. If the user is to be renamed, write the old username into the column former username and let roster.yaml follow renames.",
           """
           (issued last year: Ana Ferreira has aferreira)
           username  | given name | family name
           ferreiraa | Ana        | Ferreira     ← she is aferreira
           """);
 
-  private final UsernameShape shape;
+  private final UsernameShapes shapes;
+  private final boolean follow;
 
   RenameRefused(Settings settings) {
-    shape = new UsernameShape(settings.usernames());
+    shapes = new UsernameShapes(settings);
+    follow = settings.policy().followRenames();
   }
 
   @Override
@@ -40,19 +42,39 @@ final class RenameRefused implements RowRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.account != null
-        && row.has(Field.USERNAME)
-        && !row.text(Field.USERNAME).equalsIgnoreCase(row.account.username())
-        // One that nobody could have is mistyped, and is found as that.
-        && shape.trouble(row.cell(Field.USERNAME)) == null) {
+    if (row.account == null || row.account.username().isEmpty()) {
+      return;
+    }
+    String has = row.account.username();
+    boolean named = row.text(Field.FORMER_USERNAME).equalsIgnoreCase(has);
+    boolean other =
+        row.has(Field.USERNAME)
+            && !row.text(Field.USERNAME).equalsIgnoreCase(has)
+            // One that nobody could have is mistyped, and is found as that.
+            && shapes.trouble(row, row.cell(Field.USERNAME)) == null;
+    if (other && !(named && follow)) {
       findings.add(
           row.finding(
                   this,
                   Field.USERNAME,
                   "This user has an account already, as "
-                      + Quoted.value(row.account.username())
-                      + ", and would be renamed.")
-              .suggesting(row.account.username()));
+                      + Quoted.value(has)
+                      + ", and would be renamed"
+                      + (follow
+                          ? ". If that is meant, the column “former username” must say "
+                              + Quoted.value(has)
+                              + "."
+                          : "."))
+              .suggesting(has));
+    } else if (named && !follow && !row.has(Field.USERNAME)) {
+      findings.add(
+          row.finding(
+              this,
+              Field.FORMER_USERNAME,
+              "The row asks for another username in place of "
+                  + Quoted.value(has)
+                  + ", and the settings refuse renames. Clear the cell, or set policy: {users:"
+                  + " {renamed: follow}}."));
     }
   }
 }

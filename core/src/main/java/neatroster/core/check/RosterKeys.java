@@ -287,7 +287,13 @@ public final class RosterKeys {
         userLines.add(NONE);
         usernameOfUser.add(NONE);
       }
-      if (usernameOfUser.get(user) == NONE) {
+      for (String former : account.formerUsernames()) {
+        refer(userOfUsername, former, user);
+      }
+      if (!account.username().isEmpty() && usernameOfUser.get(user) != NONE) {
+        // Who is being renamed is still meant by the old name in sheets of others.
+        refer(userOfUsername, account.username(), user);
+      } else if (!account.username().isEmpty()) {
         refer(userOfUsername, account.username(), user);
         usernameOfUser.set(user, references.find(account.username()));
       }

@@ -95,7 +95,8 @@ public final class Rules {
             new ClassWithoutLearners(),
             new ClassOverCapacity(),
             new GroupOverCapacity(),
-            new TooManyCourses(settings));
+            new TooManyCourses(settings),
+            new NoAccount());
   }
 
   /** Every rule: those about sheets, those about rows, those about all of them together. */

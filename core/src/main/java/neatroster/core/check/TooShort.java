@@ -24,7 +24,7 @@ final class TooShort extends TableRule {
 
   TooShort(Settings settings) {
     super(TEXT, Table.USERS);
-    minimum = settings.passwords().minimum();
+    minimum = settings.passwords().usual().minimum();
   }
 
   @Override

@@ -85,10 +85,7 @@ public final class Known {
       return;
     }
     KnownUser account = all.get(issued);
-    all.set(
-        issued,
-        new KnownUser(
-            account.person(), account.username(), account.email(), account.id(), standing));
+    all.set(issued, account.with(standing));
     if (!username.isEmpty() && !username.equalsIgnoreCase(account.username())) {
       renamed.put(issued, username);
     }

@@ -7,6 +7,7 @@ import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.text.IntList;
 import neatroster.core.text.KeyIndex;
+import neatroster.core.text.Nearest;
 
 /** The users who have an account already, found by what tells a person apart. */
 public final class KnownUsers {
@@ -35,7 +36,15 @@ public final class KnownUsers {
       put(emails, userOfEmail, users.get(i).email(), i);
       put(ids, userOfId, users.get(i).id(), i);
       put(usernames, userOfUsername, users.get(i).username(), i);
-      put(names, userOfName, person.nameKey(), i);
+      // A name alone does not make a child of a guardian, nor anybody of an account without a name.
+      if (!person.fullName().isEmpty() && !users.get(i).isGuardian()) {
+        put(names, userOfName, person.nameKey(), i);
+      }
+    }
+    for (int i = 0; i < users.size(); i++) {
+      for (String former : users.get(i).formerUsernames()) {
+        put(usernames, userOfUsername, former, i);
+      }
     }
   }
 
@@ -73,6 +82,31 @@ public final class KnownUsers {
   public Optional<KnownUser> of(Person person) {
     int found = find(person);
     return found < 0 ? Optional.empty() : Optional.of(users.get(found));
+  }
+
+  /**
+   * The position in {@link #all} of the account that a users row is about, or -1: by what tells the
+   * person apart; else by the former username that the row names; else by a username of the
+   * platform, if the names do not speak against it.
+   */
+  public int find(RosterRow row) {
+    int account = find(person(row));
+    if (account < 0 && row.has(Field.FORMER_USERNAME)) {
+      account = findUsername(row.text(Field.FORMER_USERNAME));
+    }
+    if (account < 0 && row.has(Field.USERNAME)) {
+      int owner = findUsername(row.text(Field.USERNAME));
+      if (owner >= 0 && users.get(owner).isOnPlatform() && sameName(owner, row)) {
+        account = owner;
+      }
+    }
+    return account;
+  }
+
+  private boolean sameName(int owner, RosterRow row) {
+    String theirs = users.get(owner).person().fullName();
+    String named = Names.full(row);
+    return theirs.isEmpty() || named.isEmpty() || Nearest.isAlike(theirs, named);
   }
 
   /** The position of the account with that username in {@link #all}, or -1. */

@@ -160,6 +160,18 @@ public final class RosterRow {
   }
 
   /**
+   * The cleaned text of a column that is no field, found by its header; empty where there is none.
+   */
+  public String own(String header) {
+    for (Column column : reading.columns()) {
+      if (column.field().isEmpty() && column.header().equalsIgnoreCase(header)) {
+        return cellAt(column.index()).cleaned();
+      }
+    }
+    return "";
+  }
+
+  /**
    * Whether the row does not have as many cells as the header, so that values may stand in the
    * wrong columns. Blank cells beyond the last header do not count. A row in which a value goes on
    * over the rows below counts too.

@@ -52,7 +52,10 @@ public enum Field {
   NAME,
   USER,
   MEMBERS_OF,
-  GROUP;
+  GROUP,
+
+  /** Not in sheets: what the settings say of first passwords, for the platform. */
+  CHANGE_AT_FIRST_LOGIN;
 
   private final String label;
   private final String key;

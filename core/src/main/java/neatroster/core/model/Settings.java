@@ -12,6 +12,10 @@ import java.util.Optional;
  * @param emails what is done about missing and shared email addresses
  * @param ids what is done about missing ids
  * @param passwords how first passwords are made
+ * @param guardians what is done about accounts for guardians
+ * @param joinCodes what gets codes to join it by
+ * @param anonymousPattern the pattern of usernames that say nothing of anybody
+ * @param keeping how the accounts issued are kept
  * @param policy what is done about each kind of difference
  * @param roles the words for roles
  * @param defaultRole the role of an enrollment that names none
@@ -21,83 +25,199 @@ import java.util.Optional;
  *     off
  * @param reading how sheets are read
  * @param checks what the rules need to know
+ * @param school what slips and letters say of school and platform
  */
 public record Settings(
     DateOrder dates,
-    Usernames usernames,
-    Emails emails,
-    Ids ids,
-    Passwords passwords,
+    Varied<Usernames> usernames,
+    Varied<Emails> emails,
+    Varied<Ids> ids,
+    Varied<Passwords> passwords,
+    Guardians guardians,
+    JoinCodes joinCodes,
+    String anonymousPattern,
+    Keeping keeping,
     Policy policy,
     RoleWords roles,
     String defaultRole,
-    Map<Table, Map<Field, String>> defaults,
+    Varied<Map<Table, Map<Field, String>>> defaults,
     Map<String, String> courseAliases,
     Map<String, Optional<Severity>> rules,
     Reading reading,
-    Checks checks) {
+    Checks checks,
+    School school) {
+
+  private static final Settings STANDARD = new Builder().build();
 
   /** What holds where a roster folder has no settings or an empty file of them. */
   public static Settings standard() {
-    return new Settings(
-        DateOrder.DAY_FIRST,
-        new Usernames(
-            "{given:1}{family}",
-            OnClash.NUMBER,
-            3,
-            30,
-            "a-z0-9._-",
-            List.of("admin", "root", "support")),
-        new Emails(WhenMissing.LEAVE, "{username}@example.org", false),
-        new Ids(WhenMissing.LEAVE, "{n:6}"),
-        new Passwords(PasswordStyle.WORDS, 4, 8),
-        new Policy(false, false),
+    return STANDARD;
+  }
+
+  /** The standard settings, to be changed. */
+  public static Builder builder() {
+    return new Builder();
+  }
+
+  /** Settings that are being put together; what is not said is as in {@link #standard}. */
+  public static final class Builder {
+    private DateOrder dates = DateOrder.DAY_FIRST;
+    private Varied<Usernames> usernames = Varied.same(Usernames.standard());
+    private Varied<Emails> emails =
+        Varied.same(new Emails(WhenMissing.LEAVE, "{username}@example.org", false));
+    private Varied<Ids> ids = Varied.same(new Ids(WhenMissing.LEAVE, "{n:6}"));
+    private Varied<Passwords> passwords =
+        Varied.same(new Passwords(PasswordStyle.WORDS, 4, 8, true, false));
+    private Guardians guardians = new Guardians(false);
+    private JoinCodes joinCodes = new JoinCodes(false, false);
+    private String anonymousPattern = "{word}-{random:4}";
+    private Keeping keeping = new Keeping(false, "");
+    private Policy policy = new Policy(false, false, false);
+    private RoleWords roles =
         new RoleWords(
             Map.of(
                 "learner", List.of("student", "pupil", "cadet"),
-                "instructor", List.of("teacher", "lecturer"))),
-        "learner",
-        Map.of(),
-        Map.of(),
-        Map.of(),
-        Reading.standard(),
-        Checks.standard());
-  }
+                "instructor", List.of("teacher", "lecturer")));
+    private String defaultRole = "learner";
+    private Varied<Map<Table, Map<Field, String>>> defaults = Varied.same(Map.of());
+    private Map<String, String> courseAliases = Map.of();
+    private Map<String, Optional<Severity>> rules = Map.of();
+    private Reading reading = Reading.standard();
+    private Checks checks = Checks.standard();
+    private School school = new School("", "", "");
 
-  /** These settings with others for reading sheets. */
-  public Settings with(Reading other) {
-    return new Settings(
-        dates,
-        usernames,
-        emails,
-        ids,
-        passwords,
-        policy,
-        roles,
-        defaultRole,
-        defaults,
-        courseAliases,
-        rules,
-        other,
-        checks);
-  }
+    private Builder() {}
 
-  /** These settings with others for the rules. */
-  public Settings with(Map<String, Optional<Severity>> otherRules, Checks other) {
-    return new Settings(
-        dates,
-        usernames,
-        emails,
-        ids,
-        passwords,
-        policy,
-        roles,
-        defaultRole,
-        defaults,
-        courseAliases,
-        otherRules,
-        reading,
-        other);
+    /** How ambiguous dates are read. */
+    public Builder dates(DateOrder value) {
+      dates = value;
+      return this;
+    }
+
+    /** How usernames are made. */
+    public Builder usernames(Varied<Usernames> value) {
+      usernames = value;
+      return this;
+    }
+
+    /** What is done about email addresses. */
+    public Builder emails(Varied<Emails> value) {
+      emails = value;
+      return this;
+    }
+
+    /** What is done about ids. */
+    public Builder ids(Varied<Ids> value) {
+      ids = value;
+      return this;
+    }
+
+    /** How first passwords are made. */
+    public Builder passwords(Varied<Passwords> value) {
+      passwords = value;
+      return this;
+    }
+
+    /** What is done about guardians. */
+    public Builder guardians(Guardians value) {
+      guardians = value;
+      return this;
+    }
+
+    /** What gets join codes. */
+    public Builder joinCodes(JoinCodes value) {
+      joinCodes = value;
+      return this;
+    }
+
+    /** The pattern of anonymous usernames. */
+    public Builder anonymousPattern(String value) {
+      anonymousPattern = value;
+      return this;
+    }
+
+    /** How accounts are kept. */
+    public Builder keeping(Keeping value) {
+      keeping = value;
+      return this;
+    }
+
+    /** What is done about differences. */
+    public Builder policy(Policy value) {
+      policy = value;
+      return this;
+    }
+
+    /** The words for roles. */
+    public Builder roles(RoleWords value) {
+      roles = value;
+      return this;
+    }
+
+    /** The role of an enrollment that names none. */
+    public Builder defaultRole(String value) {
+      defaultRole = value;
+      return this;
+    }
+
+    /** What blank fields are filled with. */
+    public Builder defaults(Varied<Map<Table, Map<Field, String>>> value) {
+      defaults = value;
+      return this;
+    }
+
+    /** Other names of courses. */
+    public Builder courseAliases(Map<String, String> value) {
+      courseAliases = value;
+      return this;
+    }
+
+    /** Severities of rules. */
+    public Builder rules(Map<String, Optional<Severity>> value) {
+      rules = value;
+      return this;
+    }
+
+    /** How sheets are read. */
+    public Builder reading(Reading value) {
+      reading = value;
+      return this;
+    }
+
+    /** What the rules need to know. */
+    public Builder checks(Checks value) {
+      checks = value;
+      return this;
+    }
+
+    /** School and platform. */
+    public Builder school(School value) {
+      school = value;
+      return this;
+    }
+
+    /** The settings as they are now. */
+    public Settings build() {
+      return new Settings(
+          dates,
+          usernames,
+          emails,
+          ids,
+          passwords,
+          guardians,
+          joinCodes,
+          anonymousPattern,
+          keeping,
+          policy,
+          roles,
+          defaultRole,
+          defaults,
+          courseAliases,
+          rules,
+          reading,
+          checks,
+          school);
+    }
   }
 
   /**
@@ -170,6 +290,8 @@ public record Settings(
    * @param longest the most characters
    * @param allow the characters allowed, as {@code a-z0-9._-}
    * @param reserved usernames that nobody gets
+   * @param unwanted words that no username may contain, beside the ones that everybody knows
+   * @param byPlatform whether the platform makes them, not we
    */
   public record Usernames(
       String pattern,
@@ -177,7 +299,22 @@ public record Settings(
       int shortest,
       int longest,
       String allow,
-      List<String> reserved) {}
+      List<String> reserved,
+      List<String> unwanted,
+      boolean byPlatform) {
+    /** The defaults. */
+    public static Usernames standard() {
+      return new Usernames(
+          "{given:1}{family}",
+          OnClash.NUMBER,
+          3,
+          30,
+          "a-z0-9._-",
+          List.of("admin", "root", "support"),
+          List.of(),
+          false);
+    }
+  }
 
   /**
    * What is done about email addresses.
@@ -199,11 +336,50 @@ public record Settings(
   /**
    * How first passwords are made.
    *
-   * @param style what passwords look like
+   * @param style what passwords look like; none also where the platform makes them
    * @param length how many words, or how many characters
    * @param minimum the fewest characters a password may have
+   * @param changeAtFirstLogin whether a user is to choose another when logging in first
+   * @param reissueForKnown whether users whom the platform has already get one too
    */
-  public record Passwords(PasswordStyle style, int length, int minimum) {}
+  public record Passwords(
+      PasswordStyle style,
+      int length,
+      int minimum,
+      boolean changeAtFirstLogin,
+      boolean reissueForKnown) {}
+
+  /**
+   * What is done about guardians.
+   *
+   * @param accounts whether they get accounts of their own
+   */
+  public record Guardians(boolean accounts) {}
+
+  /**
+   * What gets codes to join it by.
+   *
+   * @param courses whether courses do
+   * @param groups whether groups do
+   */
+  public record JoinCodes(boolean courses, boolean groups) {}
+
+  /**
+   * How the accounts issued are kept.
+   *
+   * @param sealed whether they are encrypted with a passphrase
+   * @param passphraseFile the file that holds the passphrase, or empty
+   */
+  public record Keeping(boolean sealed, String passphraseFile) {}
+
+  /**
+   * What slips and letters say.
+   *
+   * @param name the school's name, or empty
+   * @param platformName what the platform is called, or empty
+   * @param platformAddress where to log in, or empty
+   */
+  public record School(String name, String platformName, String platformAddress) {}
 
   /**
    * What is done about differences between the roster and the platform.
@@ -211,6 +387,7 @@ public record Settings(
    * @param removeUsers whether rows with the status {@code removed} are carried out for users, or
    *     refused
    * @param removeCourses the same for courses and their groups
+   * @param followRenames whether a user whose row names a former username is renamed
    */
-  public record Policy(boolean removeUsers, boolean removeCourses) {}
+  public record Policy(boolean removeUsers, boolean removeCourses, boolean followRenames) {}
 }

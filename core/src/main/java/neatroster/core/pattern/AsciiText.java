@@ -2,7 +2,9 @@ package neatroster.core.pattern;
 
 import com.ibm.icu.text.Transliterator;
 import java.text.Normalizer;
+import java.util.Locale;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 
 /**
  * Names of any script in the letters that every platform takes, by ICU's romanisation of each
@@ -38,6 +40,62 @@ public final class AsciiText {
           Map.entry('‘', "'"));
 
   private AsciiText() {}
+
+  /** Languages that write some letters otherwise than by leaving their marks away. */
+  private static final Map<String, Map<Character, String>> HABITS =
+      Map.of(
+          "de", Map.of('ä', "ae", 'ö', "oe", 'ü', "ue", 'Ä', "Ae", 'Ö', "Oe", 'Ü', "Ue"),
+          "da", Map.of('å', "aa", 'ø', "oe", 'Å', "Aa", 'Ø', "Oe"),
+          "nb", Map.of('å', "aa", 'ø', "oe", 'Å', "Aa", 'Ø', "Oe"));
+
+  /** The ways of ICU to romanise one language, where its script has others. */
+  private static final Map<String, String> ROMANISATIONS =
+      Map.ofEntries(
+          Map.entry("be", "be-be_Latn/BGN"),
+          Map.entry("bg", "bg-bg_Latn/BGN"),
+          Map.entry("el", "Greek-Latin/UNGEGN"),
+          Map.entry("kk", "kk-kk_Latn/BGN"),
+          Map.entry("ky", "ky-ky_Latn/BGN"),
+          Map.entry("mk", "mk-mk_Latn/BGN"),
+          Map.entry("mn", "mn-mn_Latn/BGN"),
+          Map.entry("ru", "ru-ru_Latn/BGN"),
+          Map.entry("sr", "sr-sr_Latn/BGN"),
+          Map.entry("uk", "uk-uk_Latn/BGN"),
+          Map.entry("zh", "Han-Latin/Names"));
+
+  private static final Map<String, Transliterator> ROMANISERS = new ConcurrentHashMap<>();
+
+  /**
+   * The text in ASCII as is usual in a language: {@code ä} as {@code ae} in German, {@code Щ} as
+   * {@code Shch} in Russian.
+   *
+   * @param language a language tag (BCP 47), or blank where it is not known
+   */
+  public static String of(String text, String language) {
+    if (language.isEmpty() || isAscii(text)) {
+      return of(text);
+    }
+    String code = language.toLowerCase(Locale.ROOT).split("[-_]", -1)[0];
+    String known = code.equals("no") || code.equals("nn") ? "nb" : code;
+    Map<Character, String> habits = HABITS.get(known);
+    if (habits != null) {
+      StringBuilder written = new StringBuilder();
+      String together = Normalizer.normalize(text, Normalizer.Form.NFC);
+      for (int i = 0; i < together.length(); i++) {
+        char c = together.charAt(i);
+        written.append(habits.getOrDefault(c, String.valueOf(c)));
+      }
+      return of(written.toString());
+    }
+    String romanisation = ROMANISATIONS.get(known);
+    if (romanisation == null || isAscii(withoutMarks(text))) {
+      return of(text);
+    }
+    return of(
+        ROMANISERS
+            .computeIfAbsent(romanisation, Transliterator::getInstance)
+            .transliterate(Normalizer.normalize(text, Normalizer.Form.NFC)));
+  }
 
   /** The text in ASCII; what has no letter there is left out. */
   public static String of(String text) {

@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
+import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
 import neatroster.core.text.Nearest;
@@ -25,6 +26,15 @@ import neatroster.core.text.Nearest;
 public final class Pattern {
   /** The slot that counts. */
   private static final String COUNTER = "n";
+
+  /** The slot for a word from the list. */
+  private static final String WORD = "word";
+
+  /** The slot for characters drawn by chance. */
+  private static final String RANDOM = "random";
+
+  /** How many characters are drawn where the slot does not say. */
+  private static final int USUAL_RANDOM = 4;
 
   private static final Set<String> CASES = Set.of("lower", "upper", "ascii", "title");
 
@@ -48,10 +58,22 @@ public final class Pattern {
 
   /** What values go by in patterns: short words for the parts of a name, and every field's name. */
   public static Set<String> userValues() {
-    Set<String> names = new LinkedHashSet<>(List.of("given", "middle", "family", COUNTER));
+    Set<String> names =
+        new LinkedHashSet<>(List.of("given", "middle", "family", COUNTER, WORD, RANDOM));
     for (Field field : Table.USERS.fields()) {
       if (field != Field.PASSWORD && field != Field.ENROLLMENTS_CELL) {
         names.add(field.label());
+      }
+    }
+    return names;
+  }
+
+  /** What values go by in the patterns of a school that has fields of its own. */
+  public static Set<String> userValues(List<OwnField> ownFields) {
+    Set<String> names = userValues();
+    for (OwnField field : ownFields) {
+      if (field.table() == Table.USERS) {
+        names.add(field.name().toLowerCase(Locale.ROOT));
       }
     }
     return names;
@@ -144,6 +166,9 @@ public final class Pattern {
               + "”"
               + near.map(word -> "; is “" + word + "” meant?").orElse(""));
     }
+    if (canonical.equals(RANDOM) && limit == 0) {
+      limit = USUAL_RANDOM;
+    }
     return new Part(null, canonical, limit, List.copyOf(filters));
   }
 
@@ -187,25 +212,47 @@ public final class Pattern {
     return names().contains(COUNTER);
   }
 
+  /** Whether two fillings with the same values may differ. */
+  public boolean isLeftToChance() {
+    return names().contains(WORD) || names().contains(RANDOM);
+  }
+
   /** How many letters the first shortened slot can be lengthened by before the value is used up. */
   public int spare(Map<String, String> values) {
     for (Part part : parts) {
-      if (part.name() != null && part.limit() > 0 && !part.name().equals(COUNTER)) {
-        return Math.max(0, squeeze(values.getOrDefault(part.name(), "")).length() - part.limit());
+      if (isShortened(part)) {
+        String whole = squeeze(values.getOrDefault(part.name(), ""), language(values));
+        return Math.max(0, whole.length() - part.limit());
       }
     }
     return 0;
   }
 
+  /** Whether a slot takes only some letters of its value. */
+  private static boolean isShortened(Part part) {
+    return part.name() != null
+        && part.limit() > 0
+        && !part.name().equals(COUNTER)
+        && !part.name().equals(RANDOM)
+        && !part.name().equals(WORD);
+  }
+
+  /** {@link #fill(Map, long, int, Chance)} of a pattern that leaves nothing to chance. */
+  public String fill(Map<String, String> values, long counter, int longer) {
+    return fill(values, counter, longer, Chance.NONE);
+  }
+
   /**
    * Fills the slots for a username or an email address: in ASCII and lower case, without the spaces
-   * of the values.
+   * of the values. Where the values have a {@code language} (BCP 47), letters go over into ASCII as
+   * is usual in it.
    *
    * @param values the values by name
    * @param counter what <code>{n}</code> is filled with
    * @param longer by how many letters the first shortened slot is lengthened
+   * @param chance what is left to chance
    */
-  public String fill(Map<String, String> values, long counter, int longer) {
+  public String fill(Map<String, String> values, long counter, int longer, Chance chance) {
     StringBuilder filled = new StringBuilder();
     boolean lengthened = longer == 0;
     for (Part part : parts) {
@@ -214,16 +261,24 @@ public final class Pattern {
       } else if (part.name().equals(COUNTER)) {
         String number = String.valueOf(counter);
         filled.append("0".repeat(Math.max(0, part.limit() - number.length()))).append(number);
+      } else if (part.name().equals(RANDOM)) {
+        filled.append(chance.characters(part.limit()));
       } else {
         int limit = part.limit();
-        if (limit > 0 && !lengthened) {
+        if (!lengthened && isShortened(part)) {
           limit += longer;
           lengthened = true;
         }
-        filled.append(slotText(part, limit, values.getOrDefault(part.name(), "")));
+        String value =
+            part.name().equals(WORD) ? chance.word() : values.getOrDefault(part.name(), "");
+        filled.append(slotText(part, limit, value, language(values)));
       }
     }
     return filled.toString();
+  }
+
+  private static String language(Map<String, String> values) {
+    return values.getOrDefault(Field.LANGUAGE.label(), "");
   }
 
   /**
@@ -272,11 +327,12 @@ public final class Pattern {
 
   /**
    * Whether a value is what the pattern makes of these values, whatever its case; a number at the
-   * end that keeps two people apart does not count, and a counter may be any number.
+   * end that keeps two people apart does not count, a counter may be any number, and what is left
+   * to chance may be anything.
    */
   public boolean fits(String value, Map<String, String> values) {
     String made = fill(values, 0, 0);
-    if (!counts()) {
+    if (!counts() && !isLeftToChance()) {
       int sign = value.indexOf('@');
       int madeSign = made.indexOf('@');
       String local = value.substring(0, sign < 0 ? value.length() : sign);
@@ -290,11 +346,16 @@ public final class Pattern {
     for (Part part : parts) {
       if (part.literal() == null && part.name().equals(COUNTER)) {
         expected.append("\\d{").append(Math.max(1, part.limit())).append(",}");
+      } else if (part.literal() == null && part.name().equals(RANDOM)) {
+        expected.append("\\w{").append(part.limit()).append('}');
+      } else if (part.literal() == null && part.name().equals(WORD)) {
+        expected.append("\\p{L}+");
       } else {
         String text =
             part.literal() != null
                 ? part.literal()
-                : slotText(part, part.limit(), values.getOrDefault(part.name(), ""));
+                : slotText(
+                    part, part.limit(), values.getOrDefault(part.name(), ""), language(values));
         expected.append(java.util.regex.Pattern.quote(text));
       }
     }
@@ -305,7 +366,7 @@ public final class Pattern {
         .matches();
   }
 
-  private static String slotText(Part part, int limit, String given) {
+  private static String slotText(Part part, int limit, String given, String language) {
     String value = given;
     boolean lower = true;
     for (String filter : part.filters()) {
@@ -316,7 +377,7 @@ public final class Pattern {
       }
       lower &= !filter.equals("upper") && !filter.equals("title");
     }
-    value = squeeze(value);
+    value = squeeze(value, language);
     if (lower) {
       value = value.toLowerCase(Locale.ROOT);
     }
@@ -342,8 +403,8 @@ public final class Pattern {
   }
 
   /** ASCII letters, digits and signs, without spaces and apostrophes. */
-  private static String squeeze(String value) {
-    String ascii = AsciiText.of(value);
+  private static String squeeze(String value, String language) {
+    String ascii = AsciiText.of(value, language);
     StringBuilder squeezed = new StringBuilder(ascii.length());
     for (int i = 0; i < ascii.length(); i++) {
       char c = ascii.charAt(i);

@@ -7,7 +7,6 @@ import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Random;
 import java.util.SplittableRandom;
 import neatroster.core.model.KnownUser;
@@ -15,6 +14,7 @@ import neatroster.core.model.Person;
 import neatroster.core.model.Place;
 import neatroster.core.model.Settings;
 import neatroster.core.model.SheetName;
+import neatroster.core.model.Varied;
 import neatroster.core.pattern.PatternException;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -26,7 +26,12 @@ class AccountIssuerTest {
 
   private static PasswordMaker passwords() {
     return new PasswordMaker(
-        SETTINGS.passwords(), PasswordWords.all(), new SplittableRandom(1), Optional.empty());
+        SETTINGS.passwords().usual(), PasswordWords.all(), new SplittableRandom(1));
+  }
+
+  private static AccountIssuer issuer(Settings settings, List<KnownUser> known)
+      throws PatternException {
+    return new AccountIssuer(settings, PasswordWords.all(), new SplittableRandom(1), known);
   }
 
   private static NewUser user(int row, String id, String given, String family) {
@@ -35,18 +40,18 @@ class AccountIssuerTest {
         new Person(id, "", (given + " " + family).strip(), "", ""),
         "",
         false,
+        "learner",
         Map.of("given", given, "family", family));
   }
 
   private static List<String> usernames(Settings settings, List<KnownUser> known, NewUser... users)
       throws PatternException {
-    List<Place> refused = new ArrayList<>();
+    List<Refused> refused = new ArrayList<>();
     List<String> names = new ArrayList<>();
-    for (IssuedAccount account :
-        new AccountIssuer(settings, passwords(), known).issue(List.of(users), refused)) {
+    for (IssuedAccount account : issuer(settings, known).issue(List.of(users), refused)) {
       names.add(account.user().username());
     }
-    refused.forEach(place -> names.add("refused " + place.row()));
+    refused.forEach(row -> names.add("refused " + row.place().row()));
     return names;
   }
 
@@ -93,27 +98,20 @@ class AccountIssuerTest {
   }
 
   private static Settings with(Settings.OnClash onClash) {
-    Settings.Usernames usual = SETTINGS.usernames();
-    return new Settings(
-        SETTINGS.dates(),
-        new Settings.Usernames(
-            usual.pattern(),
-            onClash,
-            usual.shortest(),
-            usual.longest(),
-            usual.allow(),
-            usual.reserved()),
-        SETTINGS.emails(),
-        SETTINGS.ids(),
-        SETTINGS.passwords(),
-        SETTINGS.policy(),
-        SETTINGS.roles(),
-        SETTINGS.defaultRole(),
-        SETTINGS.defaults(),
-        SETTINGS.courseAliases(),
-        SETTINGS.rules(),
-        SETTINGS.reading(),
-        SETTINGS.checks());
+    Settings.Usernames usual = Settings.Usernames.standard();
+    return Settings.builder()
+        .usernames(
+            Varied.same(
+                new Settings.Usernames(
+                    usual.pattern(),
+                    onClash,
+                    usual.shortest(),
+                    usual.longest(),
+                    usual.allow(),
+                    usual.reserved(),
+                    List.of(),
+                    false)))
+        .build();
   }
 
   @Property(tries = 150)
@@ -133,7 +131,7 @@ class AccountIssuerTest {
 
   private static Map<String, String> issue(List<NewUser> users) throws PatternException {
     Map<String, String> usernameOfId = new HashMap<>();
-    new AccountIssuer(SETTINGS, passwords(), List.of())
+    issuer(SETTINGS, List.of())
         .issue(users, new ArrayList<>())
         .forEach(a -> usernameOfId.put(a.user().person().id(), a.user().username()));
     return usernameOfId;

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.SplittableRandom;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
@@ -14,6 +13,7 @@ import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.model.Varied;
 import neatroster.core.pattern.PatternException;
 import org.junit.jupiter.api.Test;
 
@@ -31,34 +31,25 @@ class IssuedItemsTest {
           """);
 
   private static Settings settings(Settings.WhenMissing missing, Settings.PasswordStyle style) {
-    Settings usual = Settings.standard();
-    return new Settings(
-        usual.dates(),
-        usual.usernames(),
-        new Settings.Emails(missing, "{given}.{family}@pier.example", false),
-        new Settings.Ids(missing, "{n:6}"),
-        new Settings.Passwords(style, style == Settings.PasswordStyle.CHARACTERS ? 12 : 3, 8),
-        usual.policy(),
-        usual.roles(),
-        usual.defaultRole(),
-        usual.defaults(),
-        usual.courseAliases(),
-        usual.rules(),
-        usual.reading(),
-        usual.checks());
+    return Settings.builder()
+        .emails(Varied.same(new Settings.Emails(missing, "{given}.{family}@pier.example", false)))
+        .ids(Varied.same(new Settings.Ids(missing, "{n:6}")))
+        .passwords(
+            Varied.same(
+                new Settings.Passwords(
+                    style, style == Settings.PasswordStyle.CHARACTERS ? 12 : 3, 8, true, false)))
+        .build();
   }
 
   private static List<IssuedAccount> issue(Settings settings, List<KnownUser> known)
       throws PatternException {
-    PasswordMaker passwords =
-        new PasswordMaker(
-            settings.passwords(), PasswordWords.all(), new SplittableRandom(3), Optional.empty());
-    AccountIssuer issuer = new AccountIssuer(settings, passwords, known);
+    AccountIssuer issuer =
+        new AccountIssuer(settings, PasswordWords.all(), new SplittableRandom(3), known);
     List<NewUser> users = new ArrayList<>();
     Roster roster = Rosters.of(USERS);
     roster.read(
         Table.USERS,
-        (row, line) -> users.add(issuer.newUser(row, KnownUsers.person(row))),
+        (row, line) -> users.add(issuer.newUser(row, KnownUsers.person(row), "learner")),
         (sheet, why) -> {});
     return issuer.issue(users, new ArrayList<>());
   }
@@ -127,10 +118,10 @@ class IssuedItemsTest {
   void theSharedPasswordStaysTheSameInLaterRuns() {
     PasswordMaker later =
         new PasswordMaker(
-            new Settings.Passwords(Settings.PasswordStyle.ONE_FOR_ALL, 4, 8),
+            new Settings.Passwords(Settings.PasswordStyle.ONE_FOR_ALL, 4, 8, true, false),
             PasswordWords.all(),
-            new SplittableRandom(9),
-            Optional.of("amber-canoe-tulip-otter"));
+            new SplittableRandom(9));
+    later.goOnWith("amber-canoe-tulip-otter");
     assertThat(later.make()).isEqualTo("amber-canoe-tulip-otter");
   }
 }

@@ -21,6 +21,7 @@ import neatroster.core.model.Person;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.model.Varied;
 import org.junit.jupiter.api.Test;
 
 class RosterBatcherTest {
@@ -49,7 +50,12 @@ class RosterBatcherTest {
           }
         };
     new RosterBatcher(
-            settings, checked, Known.of(known), username -> "pw-" + username, TODAY, receiver)
+            settings,
+            checked,
+            Known.of(known),
+            IssuedItems.of(username -> "pw-" + username),
+            TODAY,
+            receiver)
         .run();
     return changes;
   }
@@ -60,21 +66,14 @@ class RosterBatcherTest {
 
   private static Settings settings(
       boolean remove, DateOrder dates, Map<Table, Map<Field, String>> defaults) {
-    Settings usual = Settings.standard();
-    return new Settings(
-        dates,
-        usual.usernames(),
-        usual.emails(),
-        usual.ids(),
-        usual.passwords(),
-        new Settings.Policy(remove, remove),
-        new RoleWords(Map.of("learner", List.of("Matrose"))),
-        "observer",
-        defaults,
-        Map.of("First hour", "NAV-1"),
-        Map.of(),
-        usual.reading(),
-        usual.checks());
+    return Settings.builder()
+        .dates(dates)
+        .policy(new Settings.Policy(remove, remove, false))
+        .roles(new RoleWords(Map.of("learner", List.of("Matrose"))))
+        .defaultRole("observer")
+        .defaults(Varied.same(defaults))
+        .courseAliases(Map.of("First hour", "NAV-1"))
+        .build();
   }
 
   @Test

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
@@ -138,7 +137,7 @@ class OneSlipTest {
                 "line 2", "bad-email", Optional.empty(), Optional.of("other"), "their way"),
             new Accepted("line 3", "bad-date", Optional.empty(), Optional.empty(), "none left"));
     Settings settings =
-        Settings.standard().with(Map.of(), new Settings.Checks("", 12, 13, accepted));
+        Settings.builder().checks(new Settings.Checks("", 12, 13, accepted)).build();
     TextSheet users = TextSheet.of("users", "given name | email\nAna | ana@pier\nBo | bo@pier\n");
     TextSheet other = TextSheet.of("other", "given name | email\nCy | cy@pier\n");
     CheckResult result = check(settings, null, users, other);

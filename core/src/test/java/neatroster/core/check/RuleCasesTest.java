@@ -347,8 +347,8 @@ class RuleCasesTest {
   private static final Set<String> RELATED_TOO = Set.of("fill-down-slip", "shifted-column");
 
   private static final Settings SETTINGS =
-      Settings.standard()
-          .with(
+      Settings.builder()
+          .reading(
               new Settings.Reading(
                   List.of(),
                   Map.of(),
@@ -372,7 +372,8 @@ class RuleCasesTest {
                       new OwnField(
                           "locker", Table.USERS, OwnField.Type.NUMBER, List.of(), false, true, ""),
                       new OwnField(
-                          "deck", Table.USERS, OwnField.Type.TEXT, List.of(), true, false, ""))));
+                          "deck", Table.USERS, OwnField.Type.TEXT, List.of(), true, false, ""))))
+          .build();
 
   private static List<String> firstRows(Roster roster, Basis basis, String rule) {
     return Checker.check(roster, basis).findings().stream()

@@ -314,22 +314,10 @@ class RulesTest {
 
   @Test
   void settingsChangeSeveritiesAndSwitchRulesOff() {
-    Settings usual = Settings.standard();
     Settings settings =
-        new Settings(
-            usual.dates(),
-            usual.usernames(),
-            usual.emails(),
-            usual.ids(),
-            usual.passwords(),
-            usual.policy(),
-            usual.roles(),
-            usual.defaultRole(),
-            usual.defaults(),
-            usual.courseAliases(),
-            Map.of("stray-space", Optional.of(Severity.ERROR), "bad-date", Optional.empty()),
-            usual.reading(),
-            usual.checks());
+        Settings.builder()
+            .rules(Map.of("stray-space", Optional.of(Severity.ERROR), "bad-date", Optional.empty()))
+            .build();
     CheckResult result =
         check(
             settings,

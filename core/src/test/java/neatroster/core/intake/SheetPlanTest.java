@@ -45,7 +45,9 @@ class SheetPlanTest {
 
   private static SheetReading read(SheetPlan plan, String text) throws UnreadableSheetException {
     Settings settings =
-        Settings.standard().with(new Settings.Reading(List.of(plan), Map.of(), List.of(TRACK)));
+        Settings.builder()
+            .reading(new Settings.Reading(List.of(plan), Map.of(), List.of(TRACK)))
+            .build();
     return SheetReading.of(TextSheet.of("intake.csv", text), Optional.empty(), settings);
   }
 

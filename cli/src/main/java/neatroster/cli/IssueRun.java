@@ -1,0 +1,300 @@
+package neatroster.cli;
+
+import java.io.IOException;
+import java.security.SecureRandom;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import neatroster.core.accounts.AccountIssuer;
+import neatroster.core.accounts.GuardianList;
+import neatroster.core.accounts.IssuedAccount;
+import neatroster.core.accounts.JoinCodeMaker;
+import neatroster.core.accounts.NewUser;
+import neatroster.core.accounts.PasswordMaker;
+import neatroster.core.accounts.PasswordWords;
+import neatroster.core.accounts.Refused;
+import neatroster.core.accounts.UserRoles;
+import neatroster.core.check.Basis;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.Checker;
+import neatroster.core.check.Finding;
+import neatroster.core.check.NoAccount;
+import neatroster.core.intake.KnownUsers;
+import neatroster.core.intake.Roster;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.JoinCode;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Person;
+import neatroster.core.model.Settings;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.pattern.PatternException;
+import neatroster.register.Issue;
+import neatroster.register.RegisterException;
+import neatroster.register.Renaming;
+
+/** Gives accounts to the users of a roster, to their guardians, and join codes to their courses. */
+final class IssueRun {
+  private final Settings settings;
+  private final Roster all;
+  private final Workplace workplace;
+  private final Basis basis;
+  private final KnownUsers known;
+  private final int ours;
+  private final CheckResult checked;
+  private final AccountIssuer issuer;
+
+  private final List<NewUser> newUsers = new ArrayList<>();
+  private final List<IssuedAccount> reissued = new ArrayList<>();
+  private final List<KnownUser> adopted = new ArrayList<>();
+  private final List<Renaming> renamed = new ArrayList<>();
+  private final List<Refused> refused = new ArrayList<>();
+  private final GuardianList guardians = new GuardianList();
+  private int kept;
+
+  private IssueRun(CommonOptions options, Settings settings, OpenRoster open, Workplace workplace)
+      throws PatternException {
+    this.settings = settings;
+    this.all = open.roster();
+    this.workplace = workplace;
+    boolean codes = settings.joinCodes().courses() || settings.joinCodes().groups();
+    Roster needed =
+        new Roster(
+            all.sheets().stream()
+                .filter(
+                    sheet ->
+                        sheet.table() == Table.USERS
+                            || (codes && sheet.table() == Table.COURSES)
+                            || (codes && sheet.table() == Table.GROUPS))
+                .toList(),
+            all.unread(),
+            all.order());
+    if (needed.sheets().isEmpty() && needed.unread().isEmpty()) {
+      throw Problem.usage("None of the sheets is a list of users.");
+    }
+    KnownUsers issued = workplace.known();
+    this.ours = issued.all().size();
+    this.basis =
+        KnownFiles.basis(options, settings, Optional.of(workplace.folder()), issued, needed);
+    this.known = basis.known().users();
+    this.checked = Checker.check(needed, basis);
+    this.issuer = issuer(settings, known.all(), workplace);
+  }
+
+  /** Makes accounts under a folder's settings, going on with the passwords that many share. */
+  static AccountIssuer issuer(Settings settings, List<KnownUser> known, Workplace workplace)
+      throws PatternException {
+    AccountIssuer issuer =
+        new AccountIssuer(settings, PasswordWords.all(), new SecureRandom(), known);
+    boolean shared =
+        settings.passwords().all().stream()
+            .anyMatch(style -> style.style() == Settings.PasswordStyle.ONE_FOR_ALL);
+    if (shared) {
+      Map<String, String> passwords = workplace.accounts().passwords();
+      for (KnownUser user : known) {
+        String password = passwords.getOrDefault(key(user), "");
+        if (!password.isEmpty()) {
+          issuer.passwords(user.role(), user.person().site()).goOnWith(password);
+        }
+      }
+    }
+    return issuer;
+  }
+
+  private static String key(KnownUser user) {
+    return user.reference().toLowerCase(java.util.Locale.ROOT);
+  }
+
+  /**
+   * What was done.
+   *
+   * @param issued the new accounts
+   * @param kept how many users had theirs
+   * @param renamed accounts with another username
+   * @param reissued users of the platform who got a first password
+   * @param codes new join codes
+   * @param findings the errors that kept somebody from getting an account
+   * @param guardiansWithoutEmail how many rows name a guardian and no address
+   * @param bits the strength of the passwords; 0 where there are none of one's own
+   */
+  record Outcome(
+      List<IssuedAccount> issued,
+      int kept,
+      List<Renaming> renamed,
+      List<IssuedAccount> reissued,
+      List<JoinCode> codes,
+      List<Finding> findings,
+      int guardiansWithoutEmail,
+      double bits) {}
+
+  /** Does it all, or nothing. */
+  static Outcome run(CommonOptions options, Settings settings, OpenRoster open, Workplace workplace)
+      throws PatternException, IOException, RegisterException {
+    return new IssueRun(options, settings, open, workplace).run(open);
+  }
+
+  private Outcome run(OpenRoster open) throws IOException, RegisterException {
+    readUsers();
+    List<JoinCode> codes = joinCodes();
+    if (settings.guardians().accounts()) {
+      newUsers.addAll(guardians.without(known, refused));
+    }
+    List<IssuedAccount> issued = issuer.issue(newUsers, refused);
+    open.verifyUnchanged();
+    List<KnownUser> added = new ArrayList<>(adopted);
+    issued.forEach(account -> added.add(account.user()));
+    Issue issue =
+        new Issue(added, renamed, codes, reissued.stream().map(IssuedAccount::user).toList());
+    if (!issue.isEmpty()) {
+      workplace.accounts().write(issued, reissued, issue, workplace.register());
+    }
+    List<Finding> errors = new ArrayList<>();
+    refused.forEach(one -> errors.add(NoAccount.of(one.place(), one.why())));
+    checked.findings().stream().filter(f -> f.severity() == Severity.ERROR).forEach(errors::add);
+    PasswordMaker usual = issuer.passwords("", "");
+    return new Outcome(
+        issued,
+        kept,
+        renamed,
+        reissued,
+        codes,
+        errors,
+        settings.guardians().accounts() ? guardians.withoutEmail() : 0,
+        usual.bits());
+  }
+
+  private void readUsers() {
+    BitSet faulty = checked.faultyLines();
+    boolean differ =
+        settings.usernames().differsByRole()
+            || settings.emails().differsByRole()
+            || settings.ids().differsByRole()
+            || settings.passwords().differsByRole();
+    UserRoles roles = differ ? new UserRoles(settings, all, checked) : null;
+    // In a list with a row for each course the same person comes again.
+    Set<Integer> seen = new HashSet<>();
+    checked
+        .roster()
+        .read(
+            Table.USERS,
+            (row, line) -> {
+              // What a faulty row has is still its own when it is mended.
+              issuer.keepUsername(row.text(Field.USERNAME));
+              boolean again = row.reading().enrolls() && !seen.add(checked.keys().userOfLine(line));
+              if (faulty.get(line) || again || isRemoved(row)) {
+                return;
+              }
+              guardians.add(row);
+              user(row, roles == null ? ownRole(row) : roles.of(row, line));
+            },
+            (sheet, why) -> {});
+  }
+
+  /** Who is to be removed needs no account for it. */
+  private static boolean isRemoved(RosterRow row) {
+    return row.text(Field.STATUS).equalsIgnoreCase("removed");
+  }
+
+  private String ownRole(RosterRow row) {
+    return settings.roles().role(row.text(Field.ROLE)).orElse("");
+  }
+
+  private void user(RosterRow row, String role) {
+    Person person = KnownUsers.person(row);
+    int found = known.find(row);
+    if (found < 0) {
+      newUsers.add(issuer.newUser(row, person, role));
+      return;
+    }
+    KnownUser account = known.all().get(found);
+    boolean isOurs = found < ours;
+    if (isRenamed(row, account)) {
+      String to = issuer.rename(issuer.newUser(row, person, role), refused);
+      if (!to.isEmpty()) {
+        if (!isOurs) {
+          adopted.add(account.forRole(role));
+        }
+        renamed.add(new Renaming(account.username(), to));
+      }
+    } else if (!isOurs && settings.passwords().of(role, person.site()).reissueForKnown()) {
+      String password = issuer.passwords(role, person.site()).make();
+      if (!password.isEmpty() && !row.has(Field.PASSWORD)) {
+        adopted.add(account.forRole(role));
+        reissued.add(new IssuedAccount(row.place(), account, password));
+      }
+    } else {
+      kept++;
+    }
+  }
+
+  private boolean isRenamed(RosterRow row, KnownUser account) {
+    return settings.policy().followRenames()
+        && !account.username().isEmpty()
+        && row.text(Field.FORMER_USERNAME).equalsIgnoreCase(account.username())
+        && !row.text(Field.USERNAME).equalsIgnoreCase(account.username());
+  }
+
+  /** Codes for the courses and groups that have none yet. */
+  private List<JoinCode> joinCodes() throws RegisterException {
+    List<JoinCode> codes = new ArrayList<>();
+    if (!settings.joinCodes().courses() && !settings.joinCodes().groups()) {
+      return codes;
+    }
+    List<JoinCode> given = workplace.register().joinCodes();
+    JoinCodeMaker maker =
+        new JoinCodeMaker(new SecureRandom(), given.stream().map(JoinCode::code).toList());
+    Set<String> have = new HashSet<>();
+    given.forEach(code -> have.add(code.of()));
+    for (Table table : List.of(Table.COURSES, Table.GROUPS)) {
+      // What the sheets give is nobody else's, wherever it stands.
+      checked
+          .roster()
+          .read(
+              table,
+              (row, line) -> {
+                if (row.has(Field.JOIN_CODE)) {
+                  maker.keep(row.text(Field.JOIN_CODE));
+                  have.add(named(row).of());
+                }
+              },
+              (sheet, why) -> {});
+    }
+    BitSet faulty = checked.faultyLines();
+    for (Table table : List.of(Table.COURSES, Table.GROUPS)) {
+      boolean wanted =
+          table == Table.COURSES ? settings.joinCodes().courses() : settings.joinCodes().groups();
+      if (wanted) {
+        checked
+            .roster()
+            .read(
+                table,
+                (row, line) -> {
+                  JoinCode named = named(row);
+                  String status = row.text(Field.STATUS).toLowerCase(java.util.Locale.ROOT);
+                  boolean isOpen = status.isEmpty() || status.equals("open");
+                  if (isOpen && !faulty.get(line) && have.add(named.of())) {
+                    codes.add(new JoinCode(named.course(), named.group(), maker.make()));
+                  }
+                },
+                (sheet, why) -> {});
+      }
+    }
+    return codes;
+  }
+
+  /** The course or group of a row, without a code. */
+  private JoinCode named(RosterRow row) {
+    if (row.table() == Table.COURSES) {
+      return new JoinCode(row.text(Field.CODE), "", "");
+    }
+    String course = row.text(Field.COURSE);
+    int found = course.isEmpty() ? -1 : checked.keys().findCourse(course);
+    return new JoinCode(
+        found < 0 ? course : checked.keys().courseCode(found), row.text(Field.NAME), "");
+  }
+}

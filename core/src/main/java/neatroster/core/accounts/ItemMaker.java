@@ -1,0 +1,54 @@
+package neatroster.core.accounts;
+
+import java.util.HashMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import neatroster.core.pattern.Chance;
+import neatroster.core.pattern.Pattern;
+
+/** Makes ids or email addresses by pattern that nobody has. */
+final class ItemMaker {
+  private final Pattern pattern;
+  private final Chance chance;
+  private final Set<String> taken;
+  private final Map<String, Long> nextNumber = new HashMap<>();
+
+  /**
+   * A maker for one pattern.
+   *
+   * @param taken what somebody has, in lower case; makers for other people share it
+   */
+  ItemMaker(Pattern pattern, Chance chance, Set<String> taken) {
+    this.pattern = pattern;
+    this.chance = chance;
+    this.taken = taken;
+  }
+
+  /** The pattern. */
+  Pattern pattern() {
+    return pattern;
+  }
+
+  /**
+   * One for a person, which is then taken: the next free number goes where the pattern counts, else
+   * to the end, before the sign of an email address. Empty where the pattern makes nothing.
+   */
+  String make(Map<String, String> values) {
+    String base = pattern.fill(values, 0, 0);
+    if (base.isEmpty() || base.startsWith("@")) {
+      return "";
+    }
+    int at = base.indexOf('@');
+    for (long n = nextNumber.getOrDefault(base, 1L); ; n++) {
+      String item = pattern.fill(values, n, 0, chance);
+      if (n > 1 && !pattern.counts() && !pattern.isLeftToChance()) {
+        item = at < 0 ? base + n : base.substring(0, at) + n + base.substring(at);
+      }
+      if (taken.add(item.toLowerCase(Locale.ROOT))) {
+        nextNumber.put(base, n + 1);
+        return item;
+      }
+    }
+  }
+}

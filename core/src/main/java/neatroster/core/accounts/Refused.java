@@ -1,0 +1,11 @@
+package neatroster.core.accounts;
+
+import neatroster.core.model.Place;
+
+/**
+ * Somebody who gets no account.
+ *
+ * @param place the row
+ * @param why the reason as a sentence, with what to do about it
+ */
+public record Refused(Place place, String why) {}

@@ -1,0 +1,97 @@
+package neatroster.core.batch;
+
+import java.util.BitSet;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import neatroster.core.intake.KnownUsers;
+import neatroster.core.intake.Names;
+import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Settings;
+
+/** The batch rows of accounts that no row of a sheet asks for: guardians' and anonymous ones. */
+final class AccountRows {
+  private final Settings settings;
+  private final KnownUsers known;
+  private final IssuedItems items;
+  private final BitSet written = new BitSet();
+
+  AccountRows(Settings settings, KnownUsers known, IssuedItems items) {
+    this.settings = settings;
+    this.known = known;
+    this.items = items;
+  }
+
+  /**
+   * The row that creates a guardian's account, or null where there is none to create.
+   *
+   * @param guardian the account's position among the known, or -1
+   */
+  BatchRow guardian(int guardian) {
+    if (guardian < 0 || written.get(guardian)) {
+      return null;
+    }
+    KnownUser account = known.all().get(guardian);
+    written.set(guardian);
+    if (!account.isGuardian() || account.isOnPlatform()) {
+      return null;
+    }
+    Map<Field, String> values = values(account);
+    Names.Parts name = Names.split(account.person().fullName());
+    put(values, Field.GIVEN_NAME, name.given());
+    put(values, Field.FAMILY_NAME, name.family());
+    put(values, Field.SUFFIX, name.suffix());
+    values.put(Field.ROLE, "observer");
+    return new BatchRow(Phase.USERS, Change.CREATE, values);
+  }
+
+  /** The anonymous accounts that the platform does not have. */
+  List<KnownUser> anonymous() {
+    return known.all().stream()
+        .filter(account -> account.isAnonymous() && !account.isOnPlatform())
+        .toList();
+  }
+
+  /** The row that creates an anonymous account; its username stands for the name. */
+  BatchRow anonymous(KnownUser account) {
+    Map<Field, String> values = values(account);
+    values.put(Field.GIVEN_NAME, account.username());
+    return new BatchRow(Phase.USERS, Change.CREATE, values);
+  }
+
+  /** The row that enrolls an anonymous account in its course. */
+  BatchRow enrollment(KnownUser account) {
+    Map<Field, String> values = new EnumMap<>(Field.class);
+    values.put(Field.USER, account.username());
+    values.put(Field.COURSE, account.course());
+    values.put(Field.ROLE, settings.defaultRole());
+    return new BatchRow(Phase.ENROLLMENTS, Change.ENROLL, values);
+  }
+
+  private Map<Field, String> values(KnownUser account) {
+    Map<Field, String> values = new EnumMap<>(Field.class);
+    put(values, Field.USERNAME, account.username());
+    put(values, Field.EMAIL, account.anyEmail());
+    put(values, Field.ID, account.anyId());
+    password(values, account.reference(), account.role(), account.person().site());
+    return values;
+  }
+
+  /** Adds a first password, and whether it is to be changed. */
+  void password(Map<Field, String> values, String reference, String role, String site) {
+    if (!values.containsKey(Field.PASSWORD)) {
+      put(values, Field.PASSWORD, items.passwords().apply(reference));
+    }
+    if (values.containsKey(Field.PASSWORD)
+        && settings.passwords().of(role, site).changeAtFirstLogin()) {
+      values.put(Field.CHANGE_AT_FIRST_LOGIN, "yes");
+    }
+  }
+
+  private static void put(Map<Field, String> values, Field field, String value) {
+    if (!value.isEmpty()) {
+      values.put(field, value);
+    }
+  }
+}
