@@ -126,10 +126,11 @@ class RosterBatcherTest {
                     """)))
         .containsExactly(
             "users create id=501 username=amarlowe givenName=Ana familyName=Marlowe"
-                + " email=ana@pier.example birthDate=2011-04-03 password=pw-amarlowe role=instructor",
+                + " email=ana@pier.example birthDate=2011-04-03 password=pw-amarlowe role=instructor"
+                + " changeAtFirstLogin=yes",
             "users create id=000007 username=bfinch givenName=Bo familyName=Finch"
-                + " password=pw-bfinch",
-            "users create id=503 username=cy.quay givenName=Cy password=sesame-7 role=learner");
+                + " password=pw-bfinch changeAtFirstLogin=yes",
+            "users create id=503 username=cy.quay givenName=Cy password=sesame-7 role=learner changeAtFirstLogin=yes");
   }
 
   @Test
@@ -189,8 +190,8 @@ class RosterBatcherTest {
         .containsExactly(
             "courses create code=NAV-1 title=Coast",
             "groups create course=NAV-1 name=Watch",
-            "users create username=ana givenName=Ana password=pw-ana",
-            "users create username=cyq givenName=Cy password=pw-cyq",
+            "users create username=ana givenName=Ana password=pw-ana changeAtFirstLogin=yes",
+            "users create username=cyq givenName=Cy password=pw-cyq changeAtFirstLogin=yes",
             "enrollments enroll role=learner course=NAV-1 user=ana group=Watch");
     assertThat(leftOut)
         .containsExactly(
@@ -229,9 +230,10 @@ class RosterBatcherTest {
         .containsExactly(
             "removals remove course=NAV-1",
             "removals remove username=ana",
-            "users create username=bob givenName=Bo password=pw-bob status=suspended");
+            "users create username=bob givenName=Bo password=pw-bob status=suspended changeAtFirstLogin=yes");
     assertThat(pack(users, courses))
-        .containsExactly("users create username=bob givenName=Bo password=pw-bob status=suspended");
+        .containsExactly(
+            "users create username=bob givenName=Bo password=pw-bob status=suspended changeAtFirstLogin=yes");
     assertThat(leftOut).containsExactly("courses:2 null", "users:2 null");
   }
 
