@@ -85,7 +85,7 @@ class PlainFormatTest {
         .startsWith(
             "change,id,username,given name,middle name,family name,preferred name,suffix,email,"
                 + "phone,birth date,grade,site,manager,guardian name,guardian email,consent,"
-                + "language,time zone,country,city,photo,password,role,status,former username\r\n");
+                + "language,time zone,country,city,photo,password,role,status,former username,change at first login\r\n");
     assertThat(text("4-groups.csv"))
         .startsWith("change,course,name,description,capacity,join code,status\r\n");
   }
