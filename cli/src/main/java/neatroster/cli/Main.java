@@ -44,6 +44,7 @@ public final class Main implements Runnable {
     COMMANDS.put("check", CheckCommand::new);
     COMMANDS.put("issue", IssueCommand::new);
     COMMANDS.put("pack", PackCommand::new);
+    COMMANDS.put("handout", HandoutCommand::new);
     COMMANDS.put("find", FindCommand::new);
     COMMANDS.put("rules", RulesCommand::new);
     COMMANDS.put("demo", DemoCommand::new);

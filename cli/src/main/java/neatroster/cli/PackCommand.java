@@ -261,9 +261,8 @@ final class PackCommand implements Callable<Integer> {
                 counts
                     .computeIfAbsent(row.phase().word(), phase -> new LinkedHashMap<>())
                     .merge(row.change().word(), 1, Integer::sum);
-                if (items.passwordsDue().contains(row.value(Field.USERNAME))
-                    && !row.value(Field.PASSWORD).isEmpty()) {
-                  packedPasswords.add(row.value(Field.USERNAME));
+                if (!row.value(Field.PASSWORD).isEmpty()) {
+                  packedPasswords.add(reference(row));
                 }
                 try {
                   for (BatchWriter writer : writers) {
@@ -310,6 +309,16 @@ final class PackCommand implements Callable<Integer> {
       workplace.register().passwordsPacked(packedPasswords);
       return packed;
     }
+  }
+
+  /** What the account of a batch row is referred to by. */
+  private static String reference(BatchRow row) {
+    for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
+      if (!row.value(mark).isEmpty()) {
+        return row.value(mark);
+      }
+    }
+    return "";
   }
 
   private static Map<String, String> joinCodes(Register register) throws RegisterException {

@@ -41,7 +41,7 @@ public final class Register implements AutoCloseable {
         id TEXT NOT NULL,
         role TEXT NOT NULL DEFAULT '',
         course TEXT NOT NULL DEFAULT '',
-        password_due INTEGER NOT NULL DEFAULT 0);
+        password_state INTEGER NOT NULL DEFAULT 0);
       CREATE UNIQUE INDEX account_username ON account (username) WHERE username <> '';
       CREATE TABLE former_username (
         username TEXT PRIMARY KEY COLLATE NOCASE,
@@ -51,6 +51,16 @@ public final class Register implements AutoCloseable {
         course TEXT NOT NULL,
         group_name TEXT NOT NULL);
       """;
+
+  /** What others refer to an account by; see {@link KnownUser#reference}. */
+  private static final String REFERENCE =
+      "coalesce(nullif(username, ''), nullif(person_email, ''), nullif(email, ''),"
+          + " nullif(person_id, ''), id)";
+
+  /** A new account is 0: no batch has its first password. Here the platform is due another one. */
+  private static final int DUE = 1;
+
+  private static final int PACKED = 2;
 
   private static final String STATE =
       "CREATE TABLE state (name TEXT PRIMARY KEY, value TEXT NOT NULL);";
@@ -209,36 +219,60 @@ public final class Register implements AutoCloseable {
         });
   }
 
-  /** The usernames whose first passwords the platform has still to be told. */
+  /**
+   * What the accounts are referred to by whose other passwords the platform is still to be told.
+   */
   public Set<String> passwordsDue() throws RegisterException {
+    return references("password_state = " + DUE);
+  }
+
+  /** What the accounts are referred to by whose first passwords no batch has yet. */
+  public Set<String> passwordsNotPacked() throws RegisterException {
+    return references("password_state <> " + PACKED);
+  }
+
+  private Set<String> references(String condition) throws RegisterException {
     return read(
         () -> {
-          Set<String> due = new HashSet<>();
+          Set<String> references = new HashSet<>();
           try (Statement statement = connection.createStatement();
               ResultSet row =
-                  statement.executeQuery("SELECT username FROM account WHERE password_due = 1")) {
+                  statement.executeQuery(
+                      "SELECT " + REFERENCE + " FROM account WHERE " + condition)) {
             while (row.next()) {
-              due.add(row.getString(1));
+              references.add(row.getString(1));
             }
           }
-          return due;
+          return references;
         });
   }
 
-  /** Remembers that these usernames' first passwords went into a batch. */
-  public void passwordsPacked(Collection<String> usernames) throws RegisterException {
+  /** Remembers that the first passwords of these accounts went into a batch. */
+  public void passwordsPacked(Collection<String> references) throws RegisterException {
     write(
         () -> {
-          try (PreparedStatement done =
-              connection.prepareStatement(
-                  "UPDATE account SET password_due = 0 WHERE username = ?")) {
-            for (String username : usernames) {
-              done.setString(1, username);
-              done.addBatch();
+          try (Statement statement = connection.createStatement();
+              PreparedStatement packed = prepareReferences(statement)) {
+            for (String reference : references) {
+              packed.setString(1, reference);
+              packed.addBatch();
             }
-            done.executeBatch();
+            packed.executeBatch();
+            statement.executeUpdate(
+                "UPDATE account SET password_state = "
+                    + PACKED
+                    + " WHERE "
+                    + REFERENCE
+                    + " IN (SELECT reference FROM packed)");
+            statement.executeUpdate("DROP TABLE packed");
           }
         });
+  }
+
+  /** A table for many references at once: looking each up by itself would take their square. */
+  private PreparedStatement prepareReferences(Statement statement) throws SQLException {
+    statement.executeUpdate("CREATE TEMP TABLE packed (reference TEXT PRIMARY KEY)");
+    return connection.prepareStatement("INSERT OR IGNORE INTO packed (reference) VALUES (?)");
   }
 
   /** A reading of the database. */
@@ -373,7 +407,8 @@ public final class Register implements AutoCloseable {
 
   private void renew(List<KnownUser> renewed) throws SQLException {
     try (PreparedStatement due =
-        connection.prepareStatement("UPDATE account SET password_due = 1 WHERE username = ?")) {
+        connection.prepareStatement(
+            "UPDATE account SET password_state = " + DUE + " WHERE username = ?")) {
       for (KnownUser user : renewed) {
         due.setString(1, user.username());
         due.addBatch();

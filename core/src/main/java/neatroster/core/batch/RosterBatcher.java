@@ -238,7 +238,7 @@ public final class RosterBatcher {
 
   /** Another first password for somebody whom the platform has. */
   private void passwordDue(KnownUser account) {
-    if (!items.passwordsDue().contains(account.username())) {
+    if (!items.passwordsDue().contains(account.reference())) {
       return;
     }
     Map<Field, String> values = new EnumMap<>(Field.class);

@@ -1,7 +1,6 @@
 package neatroster.core.check;
 
 import java.time.LocalDate;
-import java.util.Locale;
 import java.util.Optional;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
@@ -15,7 +14,7 @@ final class ConsentNeeded extends TableRule {
       new RuleText(
           "consent-needed",
           Severity.WARNING,
-          "Somebody is younger than roster.yaml says under consent: below-age, by the birth date, and the consent is missing or refused.",
+          "Somebody is younger than roster.yaml says under consent: below-age, by the birth date, and the consent is missing or refused; or has no birth date in a sheet where others are.",
           "In many countries a platform may not hold a child’s data without it.",
           "Ask for it and write yes or the date on which it came; or set consent: {below-age: 0} where the school has settled it in another way.",
           """
@@ -28,6 +27,9 @@ final class ConsentNeeded extends TableRule {
   private final Optional<LocalDate> today;
   private Finding.Builder first;
   private int without;
+  private Finding.Builder firstUndated;
+  private int undated;
+  private boolean children;
 
   ConsentNeeded(Basis basis) {
     super(TEXT, Table.USERS);
@@ -37,7 +39,16 @@ final class ConsentNeeded extends TableRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (age == 0 || today.isEmpty() || !row.has(Field.BIRTH_DATE)) {
+    if (age == 0 || today.isEmpty()) {
+      return;
+    }
+    if (!row.has(Field.BIRTH_DATE)) {
+      if (row.row.column(Field.BIRTH_DATE).isPresent() && !Consent.isGiven(row.row)) {
+        if (firstUndated == null) {
+          firstUndated = row.finding(this, Field.BIRTH_DATE, "");
+        }
+        undated++;
+      }
       return;
     }
     Optional<LocalDate> born = row.row.date(Field.BIRTH_DATE);
@@ -46,9 +57,8 @@ final class ConsentNeeded extends TableRule {
         || born.get().isAfter(today.get())) {
       return;
     }
-    String consent = row.text(Field.CONSENT).toLowerCase(Locale.ROOT);
-    boolean given = YesNo.isYes(consent) || row.row.date(Field.CONSENT).isPresent();
-    if (given) {
+    children = true;
+    if (Consent.isGiven(row.row)) {
       return;
     }
     if (row.row.column(Field.CONSENT).isEmpty()) {
@@ -68,7 +78,9 @@ final class ConsentNeeded extends TableRule {
                 + ", which is below "
                 + age
                 + ", and the consent is "
-                + (consent.isEmpty() ? "blank." : Quoted.value(row.text(Field.CONSENT)) + ".")));
+                + (row.has(Field.CONSENT)
+                    ? Quoted.value(row.text(Field.CONSENT)) + "."
+                    : "blank.")));
   }
 
   @Override
@@ -83,7 +95,17 @@ final class ConsentNeeded extends TableRule {
                   + age
                   + ", the first in this row, and there is no column “consent”."));
     }
+    if (firstUndated != null && children) {
+      findings.add(
+          firstUndated.saying(
+              (undated == 1 ? "1 person has" : undated + " people have")
+                  + " no birth date, the first in this row, so whether they need consent cannot be"
+                  + " told."));
+    }
     first = null;
     without = 0;
+    firstUndated = null;
+    undated = 0;
+    children = false;
   }
 }

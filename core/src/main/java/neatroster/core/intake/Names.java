@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import neatroster.core.model.Field;
 
 /**
@@ -71,6 +73,21 @@ public final class Names {
       }
     }
     return full.toString();
+  }
+
+  /**
+   * A name as people read it: the family first, without a space, in the scripts whose languages
+   * write it so, else the given names first.
+   */
+  public static String shown(Parts parts) {
+    if (!parts.given().isEmpty()
+        && !parts.family().isEmpty()
+        && FAMILY_FIRST.matcher(parts.family() + parts.given()).matches()) {
+      return parts.family() + parts.given();
+    }
+    return Stream.of(parts.given(), parts.middle(), parts.family(), parts.suffix())
+        .filter(part -> !part.isEmpty())
+        .collect(Collectors.joining(" "));
   }
 
   /**

@@ -1,0 +1,445 @@
+package neatroster.cli;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import neatroster.cli.handout.ClassList;
+import neatroster.cli.handout.ClassListsPdf;
+import neatroster.cli.handout.ConsentLettersPdf;
+import neatroster.cli.handout.Drawn;
+import neatroster.cli.handout.HandoutHtml;
+import neatroster.cli.handout.HandoutRows;
+import neatroster.cli.handout.JoinSheetsPdf;
+import neatroster.cli.handout.Paper;
+import neatroster.cli.handout.Section;
+import neatroster.cli.handout.SlipsPdf;
+import neatroster.core.check.Basis;
+import neatroster.core.check.Checker;
+import neatroster.core.handout.Attendance;
+import neatroster.core.handout.Attendee;
+import neatroster.core.handout.CourseInfo;
+import neatroster.core.intake.Roster;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Settings;
+import neatroster.register.RegisterException;
+import neatroster.sheets.CsvRows;
+import neatroster.sheets.RowWriter;
+import neatroster.sheets.XlsxRows;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Prints what people are to be told. */
+@Command(
+    name = "handout",
+    description =
+        "Prints login slips, class lists, join sheets and consent letters: PDF, HTML, or CSV and XLSX"
+            + " for mail merge.")
+final class HandoutCommand implements Callable<Integer> {
+  private static final String SLIPS = "slips";
+  private static final String CLASS_LISTS = "class-lists";
+  private static final String JOIN_SHEETS = "join-sheets";
+  private static final String CONSENT_LETTERS = "consent-letters";
+
+  private static final List<String> KINDS =
+      List.of(SLIPS, CLASS_LISTS, JOIN_SHEETS, CONSENT_LETTERS);
+
+  private static final List<String> ENDINGS = List.of(".pdf", ".html", ".csv", ".xlsx");
+
+  @Mixin private CommonOptions options;
+
+  @Mixin private HandoutFilter.Options filters;
+
+  @Parameters(
+      arity = "0..1",
+      paramLabel = "WHAT",
+      defaultValue = SLIPS,
+      description =
+          "slips (the default: name, username, first password), class-lists (without passwords),"
+              + " join-sheets (address and join code), consent-letters.")
+  private String what;
+
+  @Option(
+      names = "--to",
+      paramLabel = "FILE",
+      description =
+          "The file to write; its ending says the kind: .pdf, .html, .csv or .xlsx. Repeatable."
+              + " Default: a PDF in accounts/ for slips, in reports/ for the others.")
+  private List<Path> to = List.of();
+
+  @Option(
+      names = "--by",
+      paramLabel = "WHAT",
+      description =
+          "Slips in stacks, each on pages of its own: by course, group or site. Who is in more than"
+              + " one is in the first.")
+  private String by = "";
+
+  @Option(
+      names = "--per-page",
+      paramLabel = "N",
+      defaultValue = "8",
+      description = "So many slips stand on a page: 1, 2, 3, 4, 6, 8 (the default), 10 or 12.")
+  private int perPage;
+
+  @Option(
+      names = "--paper",
+      paramLabel = "SIZE",
+      defaultValue = "a4",
+      description = "a4 (the default) or letter.")
+  private String paper;
+
+  @Option(
+      names = "--forget",
+      description =
+          "Removes the first passwords that a batch has and the slips have told, from accounts/."
+              + " Prints nothing.")
+  private boolean forget;
+
+  @Override
+  public Integer call() {
+    Screen screen = options.screen();
+    verifyOptions();
+    RosterFolder folder =
+        options
+            .folder()
+            .orElseThrow(
+                () ->
+                    Problem.usage(
+                        "handout works in a roster folder, and there is none here. Name one with"
+                            + " --folder DIR."));
+    Settings settings = folder.settings(screen);
+    try (Workplace workplace = Workplace.open(folder, settings, "handout")) {
+      if (folder.files("sheets").isEmpty()) {
+        return run(screen, settings, workplace, new Roster(List.of(), List.of(), List.of()));
+      }
+      try (OpenRoster open = OpenRoster.open(options, settings, List.of(), Optional.of(folder))) {
+        return run(screen, settings, workplace, open.roster());
+      }
+    } catch (UncheckedIOException e) {
+      throw unwritable(e.getCause());
+    } catch (IOException e) {
+      throw unwritable(e);
+    } catch (RegisterException e) {
+      throw Problem.unreadable(e.getMessage() + ".", e);
+    }
+  }
+
+  private static Problem unwritable(IOException e) {
+    return Problem.unreadable("The handout could not be written (" + Workplace.reason(e) + ").", e);
+  }
+
+  private void verifyOptions() {
+    if (!KINDS.contains(what)) {
+      throw Problem.usage(
+          "handout prints " + String.join(", ", KINDS) + "; “" + what + "” is none of them.");
+    }
+    if (!List.of("", "course", "group", "site").contains(by)) {
+      throw Problem.usage("--by takes course, group or site.");
+    }
+    if (!List.of(1, 2, 3, 4, 6, 8, 10, 12).contains(perPage)) {
+      throw Problem.usage("--per-page takes 1, 2, 3, 4, 6, 8, 10 or 12.");
+    }
+    if (Paper.named(paper).isEmpty()) {
+      throw Problem.usage("--paper takes a4 or letter.");
+    }
+    to.forEach(file -> ending(file.toString()));
+  }
+
+  private static String ending(String file) {
+    String lower = file.toLowerCase(Locale.ROOT);
+    return ENDINGS.stream()
+        .filter(lower::endsWith)
+        .findFirst()
+        .orElseThrow(
+            () ->
+                Problem.usage(
+                    file + ": the ending says what to write; .pdf, .html, .csv or .xlsx."));
+  }
+
+  private int run(Screen screen, Settings settings, Workplace workplace, Roster roster)
+      throws IOException, RegisterException {
+    Basis basis =
+        KnownFiles.basis(
+            options, settings, Optional.of(workplace.folder()), workplace.known(), roster);
+    Map<String, String> passwords =
+        what.equals(SLIPS) ? workplace.accounts().passwords() : Map.of();
+    Attendance attendance =
+        Attendance.of(
+            settings,
+            Checker.check(roster, basis),
+            basis.known(),
+            reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
+            workplace.register().joinCodes());
+    HandoutFilter filter = HandoutFilter.of(filters, attendance, workplace.folder());
+    if (forget) {
+      return forget(screen, workplace, basis, attendance, filter);
+    }
+    List<CourseInfo> courses = attendance.courses();
+    LocalDate today = LocalDate.now(ZoneId.systemDefault());
+    return switch (what) {
+      case CLASS_LISTS -> {
+        List<ClassList> lists = filter.classLists(attendance);
+        yield write(
+            screen,
+            workplace.folder(),
+            lists.size(),
+            new Handout(
+                out -> ClassListsPdf.write(lists, settings, paper(), out),
+                out -> HandoutHtml.classLists(lists, settings, out),
+                rows -> HandoutRows.classLists(lists, rows)),
+            "No course has anybody in it.");
+      }
+      case JOIN_SHEETS -> {
+        List<CourseInfo> chosen = courses.stream().filter(filter::hasCourse).toList();
+        int codes =
+            chosen.stream()
+                .mapToInt(
+                    course ->
+                        (course.joinCode().isEmpty() ? 0 : 1)
+                            + (int)
+                                course.groups().values().stream()
+                                    .filter(code -> !code.isEmpty())
+                                    .count())
+                .sum();
+        yield write(
+            screen,
+            workplace.folder(),
+            codes,
+            new Handout(
+                out -> JoinSheetsPdf.write(chosen, settings, paper(), out),
+                out -> HandoutHtml.joinSheets(chosen, settings, out),
+                rows -> HandoutRows.joinSheets(chosen, settings, rows)),
+            "No course has a join code. With join-codes: {courses: true} in roster.yaml, issue makes"
+                + " them.");
+      }
+      case CONSENT_LETTERS -> {
+        int age = settings.checks().consentBelowAge();
+        List<Attendee> people =
+            filter.people(attendance).stream().filter(Attendee::inSheets).toList();
+        List<Attendee> children =
+            people.stream().filter(person -> person.needsConsent(age, today)).toList();
+        long undated =
+            people.stream()
+                .filter(person -> person.born().isEmpty() && !person.consented())
+                .filter(person -> person.children().isEmpty())
+                .count();
+        if (undated > 0) {
+          screen.remark(
+              (undated == 1 ? "1 person has" : undated + " people have")
+                  + " no birth date in the sheets: whether they need consent cannot be told.");
+        }
+        yield write(
+            screen,
+            workplace.folder(),
+            children.size(),
+            new Handout(
+                out -> ConsentLettersPdf.write(children, settings, paper(), out),
+                out -> HandoutHtml.consentLetters(children, settings, out),
+                rows -> HandoutRows.consentLetters(children, rows)),
+            "Nobody below " + age + " is without consent.");
+      }
+      default -> {
+        List<Section> sections = filter.sections(attendance, by, settings);
+        int slips = sections.stream().mapToInt(section -> section.people().size()).sum();
+        yield write(
+            screen,
+            workplace.folder(),
+            slips,
+            new Handout(
+                out -> SlipsPdf.write(sections, settings, courses, paper(), perPage, out),
+                out -> HandoutHtml.slips(sections, settings, courses, perPage, out),
+                rows -> HandoutRows.slips(sections, settings, courses, rows)),
+            "There is no first password to hand out. Name somebody with --user, --course, --group or"
+                + " --site to print slips all the same.");
+      }
+    };
+  }
+
+  private Paper paper() {
+    return Paper.named(paper).orElseThrow();
+  }
+
+  /** Draws into a stream. */
+  @FunctionalInterface
+  private interface Drawing {
+    Drawn draw(OutputStream out) throws IOException;
+  }
+
+  /** Hands on rows. */
+  @FunctionalInterface
+  private interface Table {
+    void write(Consumer<List<String>> rows);
+  }
+
+  /** One thing to hand out, in each kind of file. */
+  private record Handout(Drawing pdf, Drawing html, Table table) {
+    Drawn write(String ending, String title, OutputStream out) throws IOException {
+      switch (ending) {
+        case ".pdf" -> {
+          return pdf.draw(out);
+        }
+        case ".html" -> {
+          return html.draw(out);
+        }
+        default -> {
+          RowWriter writer = ending.equals(".csv") ? new CsvRows(out) : new XlsxRows(out, title);
+          table.write(
+              row -> {
+                try {
+                  writer.row(row);
+                } catch (IOException e) {
+                  throw new UncheckedIOException(e);
+                }
+              });
+          writer.close();
+          return Drawn.withoutPages();
+        }
+      }
+    }
+  }
+
+  /**
+   * A file that was written.
+   *
+   * @param name what the user calls it
+   * @param pages its pages, or 0
+   */
+  private record Written(String name, int pages) {}
+
+  private int write(Screen screen, RosterFolder folder, int count, Handout handout, String nothing)
+      throws IOException {
+    List<Written> written = new ArrayList<>();
+    if (count > 0) {
+      if (to.isEmpty()) {
+        String name = (what.equals(SLIPS) ? "accounts/" : "reports/") + what + ".pdf";
+        written.add(write(screen, folder.path(name), folder.shown(name), handout));
+      }
+      for (Path file : to) {
+        written.add(write(screen, options.resolve(file), file.toString(), handout));
+      }
+    }
+    String one = what.replace('-', ' ').replaceAll("s$", "");
+    if (options.json()) {
+      Json.write(
+          screen.out(),
+          json -> {
+            json.writeStartObject();
+            json.writeStringField("command", "handout");
+            json.writeStringField("what", what);
+            json.writeNumberField("count", count);
+            json.writeArrayFieldStart("files");
+            for (Written file : written) {
+              json.writeStartObject();
+              json.writeStringField("file", file.name());
+              json.writeNumberField("pages", file.pages());
+              json.writeEndObject();
+            }
+            json.writeEndArray();
+            json.writeEndObject();
+          });
+      return Exit.DONE;
+    }
+    if (count == 0) {
+      screen.line(nothing);
+    }
+    for (Written file : written) {
+      screen.line(
+          screen.bold(Counted.of(count, one))
+              + " in "
+              + file.name()
+              + (file.pages() == 0 ? "" : ", " + Counted.of(file.pages(), "page"))
+              + ".");
+    }
+    if (count > 0 && what.equals(SLIPS)) {
+      screen.line(
+          "The file holds first passwords: print it, then delete it. When the slips are out,"
+              + " neat-roster handout --forget removes the passwords from accounts/ too.");
+    }
+    return Exit.DONE;
+  }
+
+  /** Writes beside the file and moves it there, so that nobody ever sees half of it. */
+  private Written write(Screen screen, Path file, String name, Handout handout) throws IOException {
+    Path target = file.toAbsolutePath();
+    PrivateFiles.folder(target.getParent());
+    Path draft = target.resolveSibling(target.getFileName() + ".new");
+    Drawn drawn;
+    try {
+      try (OutputStream out = PrivateFiles.create(draft)) {
+        drawn = handout.write(ending(name), what.replace('-', ' '), out);
+      }
+      Files.move(
+          draft, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+    } finally {
+      Files.deleteIfExists(draft);
+    }
+    if (drawn.lacking()) {
+      screen.remark(
+          name + " has boxes where no font has the character; as .html a browser may find one.");
+    }
+    return new Written(name, drawn.pages());
+  }
+
+  private int forget(
+      Screen screen, Workplace workplace, Basis basis, Attendance attendance, HandoutFilter filter)
+      throws IOException, RegisterException {
+    Set<String> unpacked = workplace.register().passwordsNotPacked();
+    Set<String> onPlatform =
+        basis.known().users().all().stream()
+            .filter(KnownUser::isOnPlatform)
+            .map(KnownUser::reference)
+            .collect(Collectors.toSet());
+    Set<String> told =
+        filter.people(attendance).stream()
+            .filter(Attendee::hasPassword)
+            .filter(person -> person.account() != null)
+            .map(person -> person.account().reference())
+            .collect(Collectors.toSet());
+    Set<String> forgettable =
+        told.stream()
+            .filter(user -> !unpacked.contains(user) || onPlatform.contains(user))
+            .map(user -> user.toLowerCase(Locale.ROOT))
+            .collect(Collectors.toSet());
+    int forgotten =
+        forgettable.isEmpty() ? 0 : workplace.accounts().forget(forgettable, workplace.register());
+    int kept = told.size() - forgettable.size();
+    if (options.json()) {
+      Json.write(
+          screen.out(),
+          json -> {
+            json.writeStartObject();
+            json.writeStringField("command", "handout");
+            json.writeNumberField("forgotten", forgotten);
+            json.writeNumberField("kept", kept);
+            json.writeEndObject();
+          });
+      return Exit.DONE;
+    }
+    screen.line("Forgot " + screen.bold(Counted.of(forgotten, "first password")) + ".");
+    if (kept > 0) {
+      screen.line(
+          Counted.of(kept, "password")
+              + (kept == 1 ? " is" : " are")
+              + " kept: no batch has "
+              + (kept == 1 ? "it" : "them")
+              + " yet, and the platform could not be told any more. Run neat-roster pack first.");
+    }
+    return Exit.DONE;
+  }
+}

@@ -1,0 +1,2 @@
+/** Draws what is handed out: slips, lists, sheets and letters, as PDF, as HTML, as tables. */
+package neatroster.cli.handout;

@@ -1,0 +1,368 @@
+package neatroster.core.handout;
+
+import com.ibm.icu.text.Collator;
+import com.ibm.icu.util.ULocale;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.UnaryOperator;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.Consent;
+import neatroster.core.check.Instructors;
+import neatroster.core.check.RosterKeys;
+import neatroster.core.intake.Known;
+import neatroster.core.intake.KnownUsers;
+import neatroster.core.intake.Names;
+import neatroster.core.intake.Roster;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.JoinCode;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Settings;
+import neatroster.core.model.Table;
+
+/**
+ * Who is in which course, with account and first password: what the sheets say together with what
+ * was issued. People come in the order of their names.
+ */
+public final class Attendance {
+  private static final String INSTRUCTOR = "instructor";
+
+  private final Settings settings;
+  private final Roster roster;
+  private final RosterKeys keys;
+  private final Known platform;
+  private final KnownUsers known;
+  private final UnaryOperator<String> passwords;
+
+  private final List<Draft> drafts = new ArrayList<>();
+  private final Map<Integer, Draft> draftOfUser = new HashMap<>();
+  private final Map<Integer, Draft> draftOfAccount = new LinkedHashMap<>();
+  private final Map<String, CourseDraft> courses = new LinkedHashMap<>();
+  private final List<Attendee> people = new ArrayList<>();
+
+  /** Somebody of whom not everything is known yet. */
+  private static final class Draft {
+    private KnownUser account;
+    private Names.Parts name = new Names.Parts("", "", "", "");
+    private String fullName = "";
+    private String username = "";
+    private String email = "";
+    private String site = "";
+    private String password = "";
+    private Optional<java.time.LocalDate> born = Optional.empty();
+    private boolean consented;
+    private String guardianName = "";
+    private String guardianEmail = "";
+    private final Set<Seat> seats = new LinkedHashSet<>();
+    private final List<String> children = new ArrayList<>();
+    private boolean inSheets;
+
+    private Attendee attendee() {
+      return new Attendee(
+          account,
+          name,
+          fullName,
+          username,
+          email,
+          site,
+          password,
+          born,
+          consented,
+          guardianName,
+          guardianEmail,
+          List.copyOf(seats),
+          List.copyOf(children),
+          inSheets);
+    }
+  }
+
+  /** A course of which not everything is known yet. */
+  private static final class CourseDraft {
+    private String title = "";
+    private String joinCode = "";
+    private final Map<String, String> groups = new LinkedHashMap<>();
+    private final Set<String> instructors = new LinkedHashSet<>();
+  }
+
+  private Attendance(
+      Settings settings, CheckResult checked, Known platform, UnaryOperator<String> passwords) {
+    this.settings = settings;
+    this.roster = checked.roster();
+    this.keys = checked.keys();
+    this.platform = platform;
+    this.known = platform.users();
+    this.passwords = passwords;
+  }
+
+  /**
+   * Goes over a roster.
+   *
+   * @param platform what is known: accounts issued and what the platform holds
+   * @param passwords the first password of an account by what it is referred to by, or empty
+   * @param joinCodes the codes that were issued
+   */
+  public static Attendance of(
+      Settings settings,
+      CheckResult checked,
+      Known platform,
+      UnaryOperator<String> passwords,
+      List<JoinCode> joinCodes) {
+    Attendance attendance = new Attendance(settings, checked, platform, passwords);
+    attendance.read(joinCodes);
+    return attendance;
+  }
+
+  /** Everybody, in the order of family name, given name, username. */
+  public List<Attendee> people() {
+    return people;
+  }
+
+  /** The courses that the sheets list or somebody is in, in the order in which they come. */
+  public List<CourseInfo> courses() {
+    List<CourseInfo> infos = new ArrayList<>();
+    courses.forEach(
+        (code, draft) ->
+            infos.add(
+                new CourseInfo(
+                    code,
+                    draft.title.isEmpty() ? code : draft.title,
+                    List.copyOf(draft.instructors),
+                    draft.joinCode,
+                    draft.groups)));
+    return infos;
+  }
+
+  private void read(List<JoinCode> joinCodes) {
+    rows(Table.COURSES, this::course);
+    rows(Table.GROUPS, this::group);
+    joinCodes.forEach(this::joinCode);
+    rows(Table.USERS, this::user);
+    accountsWithoutRow();
+    Map<Integer, List<Draft>> members = new HashMap<>();
+    rows(Table.ENROLLMENTS, (row, line) -> enrollment(row, line, members));
+    rows(Table.ENROLLMENTS, (row, line) -> membersOf(row, members));
+    rows(Table.COURSES, this::instructorsOf);
+    guardians();
+    for (Draft draft : drafts) {
+      people.add(draft.attendee());
+      for (Seat seat : draft.seats) {
+        if (seat.role().equals(INSTRUCTOR)) {
+          courseNamed(seat.course()).instructors.add(draft.fullName);
+        }
+      }
+    }
+    Collator order = Collator.getInstance(ULocale.ROOT);
+    people.sort(
+        Comparator.<Attendee, String>comparing(person -> person.name().family(), order)
+            .thenComparing(person -> person.name().given(), order)
+            .thenComparing(Attendee::username));
+  }
+
+  private void rows(Table table, Roster.Receiver receiver) {
+    // What cannot be read was found by the check.
+    roster.read(table, receiver, (sheet, why) -> {});
+  }
+
+  private CourseDraft courseNamed(String code) {
+    return courses.computeIfAbsent(
+        code,
+        c -> {
+          CourseDraft draft = new CourseDraft();
+          draft.title = platform.courses().getOrDefault(c, "");
+          return draft;
+        });
+  }
+
+  private void course(RosterRow row, int line) {
+    if (row.has(Field.CODE) && !row.text(Field.STATUS).equalsIgnoreCase("removed")) {
+      CourseDraft draft = courseNamed(row.text(Field.CODE));
+      draft.title = row.text(Field.TITLE);
+      draft.joinCode = row.text(Field.JOIN_CODE);
+    }
+  }
+
+  private void group(RosterRow row, int line) {
+    String course = codeOf(row);
+    if (row.has(Field.NAME) && !course.isEmpty()) {
+      courseNamed(course).groups.put(row.text(Field.NAME), row.text(Field.JOIN_CODE));
+    }
+  }
+
+  private String codeOf(RosterRow row) {
+    String named = row.text(Field.COURSE);
+    int course = named.isEmpty() ? RosterKeys.NONE : keys.findCourse(named);
+    return course < 0 ? named : keys.courseCode(course);
+  }
+
+  private void joinCode(JoinCode code) {
+    CourseDraft draft = courses.get(code.course());
+    if (draft == null) {
+      return;
+    }
+    if (code.group().isEmpty()) {
+      draft.joinCode = draft.joinCode.isEmpty() ? code.code() : draft.joinCode;
+    } else if (draft.groups.containsKey(code.group())) {
+      draft.groups.merge(
+          code.group(), code.code(), (given, made) -> given.isEmpty() ? made : given);
+    }
+  }
+
+  private void user(RosterRow row, int line) {
+    if (row.text(Field.STATUS).equalsIgnoreCase("removed")) {
+      return;
+    }
+    int found = known.find(row);
+    int user = userOf(row, line);
+    if (draftOfUser.containsKey(user) || draftOfAccount.containsKey(found)) {
+      // Another row about the same person.
+      return;
+    }
+    Draft draft = new Draft();
+    draft.inSheets = true;
+    draft.name = Names.parts(row);
+    draft.fullName = Names.shown(draft.name);
+    draft.username = row.text(Field.USERNAME);
+    draft.email = row.text(Field.EMAIL);
+    draft.site = row.text(Field.SITE);
+    draft.password = row.cell(Field.PASSWORD).toString();
+    draft.born = row.date(Field.BIRTH_DATE);
+    draft.consented = Consent.isGiven(row);
+    draft.guardianName = row.text(Field.GUARDIAN_NAME);
+    draft.guardianEmail = row.text(Field.GUARDIAN_EMAIL);
+    if (found >= 0) {
+      fill(draft, known.all().get(found));
+      draftOfAccount.put(found, draft);
+    }
+    if (user >= 0) {
+      draftOfUser.put(user, draft);
+    }
+    drafts.add(draft);
+  }
+
+  private int userOf(RosterRow row, int line) {
+    if (row.reading().enrolls()) {
+      return keys.userOfLine(line);
+    }
+    for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
+      if (row.has(mark)) {
+        return keys.findUser(row.cell(mark));
+      }
+    }
+    int found = known.find(row);
+    return found < 0 ? RosterKeys.NONE : keys.findUser(known.all().get(found).reference());
+  }
+
+  private void fill(Draft draft, KnownUser account) {
+    draft.account = account;
+    if (draft.username.isEmpty()) {
+      draft.username = account.username();
+    }
+    if (draft.email.isEmpty()) {
+      draft.email = account.anyEmail();
+    }
+    if (draft.fullName.isEmpty() && !account.person().fullName().isEmpty()) {
+      draft.fullName = account.person().fullName();
+      draft.name = Names.split(draft.fullName);
+    }
+    if (draft.password.isBlank()) {
+      draft.password = passwords.apply(account.reference());
+    }
+  }
+
+  /** Accounts of people who are in no sheet: guardians', anonymous ones, those of earlier years. */
+  private void accountsWithoutRow() {
+    for (int i = 0; i < known.all().size(); i++) {
+      if (draftOfAccount.containsKey(i)) {
+        continue;
+      }
+      KnownUser account = known.all().get(i);
+      Draft draft = new Draft();
+      draft.site = account.person().site();
+      fill(draft, account);
+      if (!account.course().isEmpty()) {
+        courseNamed(account.course());
+        draft.seats.add(new Seat(account.course(), settings.defaultRole(), ""));
+      }
+      draftOfAccount.put(i, draft);
+      int user = keys.findUser(account.reference());
+      if (user >= 0) {
+        draftOfUser.putIfAbsent(user, draft);
+      }
+      drafts.add(draft);
+    }
+  }
+
+  private void enrollment(RosterRow row, int line, Map<Integer, List<Draft>> members) {
+    if (row.text(Field.STATUS).equalsIgnoreCase("ended")
+        || (row.has(Field.MEMBERS_OF) && !row.has(Field.USER))) {
+      return;
+    }
+    int user =
+        row.isDerived() && row.reading().table() == Table.USERS
+            ? keys.userOfLine(line)
+            : keys.findUser(row.cell(Field.USER));
+    Draft draft = draftOfUser.get(user);
+    if (draft == null) {
+      return;
+    }
+    if (row.has(Field.COURSE)) {
+      seat(draft, row);
+    } else if (row.has(Field.GROUP)) {
+      members
+          .computeIfAbsent(
+              keys.findGroup(RosterKeys.NONE, row.cell(Field.GROUP)), g -> new ArrayList<>())
+          .add(draft);
+    }
+  }
+
+  private void membersOf(RosterRow row, Map<Integer, List<Draft>> members) {
+    if (row.has(Field.MEMBERS_OF) && row.has(Field.COURSE) && !row.has(Field.USER)) {
+      int group = keys.findGroup(RosterKeys.NONE, row.cell(Field.MEMBERS_OF));
+      members.getOrDefault(group, List.of()).forEach(draft -> seat(draft, row));
+    }
+  }
+
+  private void seat(Draft draft, RosterRow row) {
+    String course = codeOf(row);
+    courseNamed(course);
+    String role = settings.roles().role(row.text(Field.ROLE)).orElse(settings.defaultRole());
+    draft.seats.add(new Seat(course, role, row.text(Field.GROUP)));
+  }
+
+  private void instructorsOf(RosterRow row, int line) {
+    for (String name : Instructors.of(row.text(Field.INSTRUCTORS))) {
+      Draft draft = draftOfUser.get(keys.findUser(name));
+      String code = row.text(Field.CODE);
+      if (draft == null) {
+        courseNamed(code).instructors.add(name);
+      } else if (draft.seats.stream()
+          .noneMatch(seat -> seat.course().equals(code) && seat.role().equals(INSTRUCTOR))) {
+        draft.seats.add(new Seat(code, INSTRUCTOR, ""));
+      }
+    }
+  }
+
+  private void guardians() {
+    Map<String, Draft> guardians = new HashMap<>();
+    for (Draft draft : drafts) {
+      if (!draft.email.isEmpty()) {
+        guardians.put(draft.email.toLowerCase(Locale.ROOT), draft);
+      }
+    }
+    for (Draft child : drafts) {
+      Draft guardian = guardians.get(child.guardianEmail.toLowerCase(Locale.ROOT));
+      if (guardian != null && guardian != child && !child.guardianEmail.isEmpty()) {
+        guardian.children.add(child.fullName);
+        guardian.inSheets = true;
+      }
+    }
+  }
+}

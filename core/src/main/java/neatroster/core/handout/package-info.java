@@ -1,0 +1,2 @@
+/** What is handed out to people: who gets which slip, list, sheet or letter. */
+package neatroster.core.handout;
