@@ -16,6 +16,7 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Field;
+import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Settings;
 import neatroster.core.text.Quoted;
@@ -85,6 +86,7 @@ final class FindCommand implements Callable<Integer> {
     for (KnownUser account : Workplace.knownIn(Optional.of(folder)).all()) {
       look(account);
     }
+    Workplace.joinCodesIn(folder).forEach(this::look);
     if (options.json()) {
       Json.write(screen.out(), this::json);
     } else {
@@ -147,6 +149,17 @@ final class FindCommand implements Callable<Integer> {
     put(fields, "site", account.person().site());
     if (fields.values().stream().anyMatch(value -> folded(value).contains(wanted))) {
       add(new Found("issued", "users", "the accounts issued", null, 0, fields));
+    }
+  }
+
+  private void look(JoinCode code) {
+    Map<String, String> fields = new LinkedHashMap<>();
+    put(fields, "join code", code.code());
+    put(fields, "course", code.course());
+    put(fields, "group", code.group());
+    if (fields.values().stream().anyMatch(value -> folded(value).contains(wanted))) {
+      String table = code.group().isEmpty() ? "courses" : "groups";
+      add(new Found("issued", table, "the join codes issued", null, 0, fields));
     }
   }
 

@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import neatroster.core.intake.KnownUsers;
+import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Settings;
 import neatroster.register.FolderLock;
@@ -135,6 +136,18 @@ final class Workplace implements Closeable {
     }
     try (Register register = Register.open(folder.get().root().toAbsolutePath())) {
       return new KnownUsers(register.users());
+    } catch (RegisterException e) {
+      throw Problem.unreadable(e.getMessage() + ".", e);
+    }
+  }
+
+  /** The join codes issued in a folder that is only read: none where it has no register. */
+  static List<JoinCode> joinCodesIn(RosterFolder folder) {
+    if (!Files.exists(Register.file(folder.root()))) {
+      return List.of();
+    }
+    try (Register register = Register.open(folder.root().toAbsolutePath())) {
+      return register.joinCodes();
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
     }

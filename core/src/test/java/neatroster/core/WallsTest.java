@@ -35,18 +35,22 @@ class WallsTest {
           .definedBy("..core.accounts..")
           .layer("batch")
           .definedBy("..core.batch..")
+          .layer("handout")
+          .definedBy("..core.handout..")
+          .whereLayer("handout")
+          .mayNotBeAccessedByAnyLayer()
           .whereLayer("batch")
           .mayNotBeAccessedByAnyLayer()
           .whereLayer("accounts")
-          .mayOnlyBeAccessedByLayers("batch")
+          .mayOnlyBeAccessedByLayers("batch", "handout")
           .whereLayer("check")
-          .mayOnlyBeAccessedByLayers("accounts", "batch")
+          .mayOnlyBeAccessedByLayers("accounts", "batch", "handout")
           .whereLayer("intake")
-          .mayOnlyBeAccessedByLayers("check", "accounts", "batch")
+          .mayOnlyBeAccessedByLayers("check", "accounts", "batch", "handout")
           .whereLayer("pattern")
-          .mayOnlyBeAccessedByLayers("intake", "check", "accounts", "batch")
+          .mayOnlyBeAccessedByLayers("intake", "check", "accounts", "batch", "handout")
           .whereLayer("model")
-          .mayOnlyBeAccessedByLayers("pattern", "intake", "check", "accounts", "batch");
+          .mayOnlyBeAccessedByLayers("pattern", "intake", "check", "accounts", "batch", "handout");
 
   @ArchTest
   static final ArchRule NO_CYCLES =

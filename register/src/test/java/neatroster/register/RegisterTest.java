@@ -7,8 +7,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.Statement;
 import java.time.Duration;
 import java.util.List;
+import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import org.junit.jupiter.api.Test;
@@ -44,6 +46,64 @@ class RegisterTest {
           .isInstanceOf(RegisterException.class);
       assertThat(register.users()).containsExactly(ANA);
       assertThat(register.accountsDigest()).contains("first");
+    }
+  }
+
+  @Test
+  void aRenamedAccountKeepsItsOldNameFromEverybodyElse() throws Exception {
+    try (Register register = Register.open(folder)) {
+      register.issue(Issue.of(List.of(ANA, BO)), "first");
+      register.issue(
+          new Issue(List.of(), List.of(new Renaming("amarlowe", "afinch")), List.of(), List.of(BO)),
+          "second");
+      assertThat(register.users()).containsExactly(ANA.renamed("afinch"), BO);
+      assertThat(register.passwordsDue()).containsExactly("bo");
+      assertThat(register.passwordsNotPacked()).containsExactlyInAnyOrder("afinch", "bo");
+      register.passwordsPacked(List.of("bo"));
+      assertThat(register.passwordsDue()).isEmpty();
+      assertThat(register.passwordsNotPacked()).containsExactly("afinch");
+    }
+  }
+
+  @Test
+  void joinCodesAreKeptAndNeverGivenTwice() throws Exception {
+    JoinCode code = new JoinCode("NAV-2", "Port Watch", "ABC-123");
+    try (Register register = Register.open(folder)) {
+      register.issue(new Issue(List.of(), List.of(), List.of(code), List.of()), "first");
+      assertThat(register.joinCodes()).containsExactly(code);
+      Issue again =
+          new Issue(
+              List.of(BO), List.of(), List.of(new JoinCode("KNOT", "", "abc-123")), List.of());
+      assertThatThrownBy(() -> register.issue(again, "second"))
+          .isInstanceOf(RegisterException.class);
+      assertThat(register.users()).isEmpty();
+    }
+  }
+
+  @Test
+  void aRegisterOfTheFirstVersionIsTakenOver() throws Exception {
+    try (Connection old = DriverManager.getConnection("jdbc:sqlite:" + Register.file(folder));
+        Statement statement = old.createStatement()) {
+      statement.executeUpdate(
+          """
+          CREATE TABLE account (
+            number INTEGER PRIMARY KEY, person_id TEXT NOT NULL, person_email TEXT NOT NULL,
+            full_name TEXT NOT NULL, birth_date TEXT NOT NULL, site TEXT NOT NULL,
+            username TEXT NOT NULL UNIQUE COLLATE NOCASE, email TEXT NOT NULL, id TEXT NOT NULL);
+          CREATE TABLE state (name TEXT PRIMARY KEY, value TEXT NOT NULL);
+          INSERT INTO account VALUES (7, '501', '', 'Ana Marlowe', '2011-01-02', 'Pier', 'amarlowe', '', '');
+          INSERT INTO state VALUES ('accounts digest', 'of old');
+          PRAGMA application_id = 1314025331;
+          PRAGMA user_version = 1;
+          """);
+    }
+    try (Register register = Register.open(folder)) {
+      assertThat(register.users()).containsExactly(ANA);
+      assertThat(register.accountsDigest()).contains("of old");
+      register.issue(Issue.of(List.of(BO)), "new");
+    }
+    try (Register register = Register.open(folder)) {
+      assertThat(register.users()).containsExactly(ANA, BO);
     }
   }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import neatroster.core.check.UnwantedWords;
 import neatroster.core.check.UsernameShape;
 import neatroster.core.model.Settings;
 import neatroster.core.pattern.AsciiText;

@@ -3,8 +3,11 @@ package neatroster.core.check;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
+import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
@@ -15,7 +18,7 @@ final class WeakPassword extends TableRule {
       new RuleText(
           "weak-password",
           Severity.WARNING,
-          "A password in the sheet is one of the common ones, the person’s own name, username or birth date, a row of the keyboard, or one character over and over.",
+          "A password in the sheet is one of the common ones, the person’s own name, username or birth date, the school’s name, a row of the keyboard, or one character over and over.",
           "Other pupils try these first.",
           "Give another, or leave the cell blank to have one made.",
           """
@@ -23,8 +26,16 @@ final class WeakPassword extends TableRule {
           amorgan  | (the username)     ← the first thing anybody tries
           """);
 
-  WeakPassword() {
+  private final Set<String> school;
+
+  WeakPassword(Settings settings) {
     super(TEXT, Table.USERS);
+    school =
+        Stream.of(settings.school().name(), settings.school().platformName())
+            .flatMap(name -> Stream.concat(Stream.of(name), Stream.of(name.split(" ", -1))))
+            .map(name -> name.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}]", ""))
+            .filter(name -> name.length() > 3)
+            .collect(Collectors.toSet());
   }
 
   private static final Set<String> COMMON =
@@ -88,8 +99,12 @@ final class WeakPassword extends TableRule {
     }
   }
 
-  private static String why(CheckedRow row, String password) {
+  private String why(CheckedRow row, String password) {
     String letters = password.replaceAll("[^\\p{L}]", "");
+    String site = row.text(Field.SITE).toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}]", "");
+    if (school.contains(letters) || (letters.length() > 3 && letters.equals(site))) {
+      return "the name of the school or the site";
+    }
     if (COMMON.contains(password) || (COMMON.contains(letters) && password.length() < 14)) {
       return "one of the most common ones";
     }

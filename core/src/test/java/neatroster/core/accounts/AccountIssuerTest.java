@@ -146,6 +146,97 @@ class AccountIssuerTest {
     assertThat(usernames(SETTINGS, List.of(), many)).doesNotHaveDuplicates().hasSize(20_000);
   }
 
+  @Property(tries = 100)
+  void whoHasAnAccountKeepsItWhateverComesLater(
+      @ForAll @Size(max = 20) List<String> earlier, @ForAll @Size(max = 20) List<String> later)
+      throws PatternException {
+    List<NewUser> first = new ArrayList<>();
+    for (String name : earlier) {
+      first.add(user(first.size() + 2, "a" + first.size(), name, "Li"));
+    }
+    List<KnownUser> known =
+        issuer(SETTINGS, List.of()).issue(first, new ArrayList<>()).stream()
+            .map(IssuedAccount::user)
+            .toList();
+    List<NewUser> second = new ArrayList<>();
+    for (String name : later) {
+      second.add(user(second.size() + 2, "b" + second.size(), name, "Li"));
+    }
+    List<IssuedAccount> issued = issuer(SETTINGS, known).issue(second, new ArrayList<>());
+    assertThat(issued).hasSameSizeAs(second);
+    List<String> taken = known.stream().map(KnownUser::username).toList();
+    assertThat(issued.stream().map(account -> account.user().username()))
+        .doesNotHaveDuplicates()
+        .noneMatch(taken::contains);
+  }
+
+  @Test
+  void twoHundredThousandPeopleNamedFromAShortListAreToldApart() throws PatternException {
+    String[] given = {"Ana", "Bo", "Cy", "Di", "Élodie", "Jörg", "Ольга"};
+    String[] family = {"Marlowe", "Finch", "Quay", "Li", "Uckfield"};
+    List<NewUser> users = new ArrayList<>();
+    for (int i = 0; i < 200_000; i++) {
+      users.add(user(i + 2, "" + i, given[i % given.length], family[i % family.length]));
+    }
+    Settings settings =
+        Settings.builder()
+            .emails(
+                Varied.same(
+                    new Settings.Emails(Settings.WhenMissing.MAKE, "{given}@pier.example", false)))
+            .ids(Varied.same(new Settings.Ids(Settings.WhenMissing.MAKE, "{n:6}")))
+            .build();
+    List<IssuedAccount> issued = issuer(settings, List.of()).issue(users, new ArrayList<>());
+    assertThat(issued).hasSize(200_000);
+    assertThat(issued.stream().map(account -> account.user().username()).distinct())
+        .hasSize(200_000);
+    assertThat(issued.stream().map(account -> account.user().email()).distinct()).hasSize(200_000);
+    assertThat(issued.stream().map(account -> account.user().username()))
+        .allMatch(name -> name.matches("[a-z]+[0-9]*"));
+  }
+
+  @Test
+  void whatThePlatformMakesIsLeftToItAsLongAsTheAccountCanBeReferredTo() throws PatternException {
+    Settings.Usernames usual = Settings.Usernames.standard();
+    Settings settings =
+        Settings.builder()
+            .usernames(
+                Varied.same(
+                    new Settings.Usernames(
+                        usual.pattern(),
+                        usual.onClash(),
+                        usual.shortest(),
+                        usual.longest(),
+                        usual.allow(),
+                        usual.reserved(),
+                        List.of(),
+                        true)))
+            .build();
+    List<Refused> refused = new ArrayList<>();
+    List<IssuedAccount> issued =
+        issuer(settings, List.of())
+            .issue(List.of(user(2, "501", "Ana", "Marlowe"), user(3, "", "Bo", "Finch")), refused);
+    assertThat(issued)
+        .singleElement()
+        .satisfies(
+            account -> {
+              assertThat(account.user().username()).isEmpty();
+              assertThat(account.user().reference()).isEqualTo("501");
+            });
+    assertThat(refused).singleElement().extracting(one -> one.place().row()).isEqualTo(3);
+  }
+
+  @Test
+  void anonymousAccountsSayNothingOfAnybody() throws PatternException {
+    List<Refused> refused = new ArrayList<>();
+    List<IssuedAccount> issued = issuer(SETTINGS, List.of()).anonymous(200, "NAV-2", refused);
+    assertThat(refused).isEmpty();
+    assertThat(issued).hasSize(200).allMatch(account -> account.user().isAnonymous());
+    assertThat(issued.stream().map(account -> account.user().username()))
+        .doesNotHaveDuplicates()
+        .allMatch(name -> name.matches("[a-z]+-[a-z0-9]{4}"));
+    assertThat(issued.stream().map(IssuedAccount::password)).doesNotHaveDuplicates();
+  }
+
   @Test
   void passwordsAreFitForCopyingFromPaper() throws PatternException {
     List<String> words = PasswordWords.all();

@@ -107,16 +107,36 @@ final class MoreRuleCases {
             cy       | Cy         |
             """),
         of(
+            "unwanted-word",
+            """
+            username    | given name | family name
+            f.uckfield  | Fanny      | Uckfield     ←
+            essex       | Bo         | Essex
+            dcockburn   | Di         | Cockburn
+            sh_it7      | Shi        | Ito          ←
+            """),
+        of(
+            "duplicate-join-code",
+            """
+            code  | title    | join code
+            NAV-1 | Coastal  | KITE-7
+            NAV-2 | Offshore | kite-7     ←
+            NAV-3 | Night    | KITE-8
+            NAV-4 | Ropes    |
+            NAV-5 | Knots    |
+            """),
+        of(
             "weak-password",
             """
-            username | given name | family name | birth date | password
-            ana      | Ana        | Marlowe     | 2011-04-03 | gull-tide-mast-7
-            bo       | Bo         | Finch       | 2011-04-03 | Password1        ←
-            cy       | Cy         | Quay        | 2011-04-03 | 03042011         ←
-            diana    | Diana      | Reed        | 2011-04-03 | diana2011        ←
-            ed       | Ed         | Holm        | 2011-04-03 | 23456789         ←
-            flo      | Flo        | Lin         | 2011-04-03 | aaaaaaaaaa       ←
-            gus      | Gus        | Vale        | 2011-04-03 | 83104277
+            username | given name | family name | birth date | password         | site
+            ana      | Ana        | Marlowe     | 2011-04-03 | gull-tide-mast-7 | Main Pier
+            hal      | Hal        | Moor        | 2011-04-03 | MainPier1        | Main Pier   ←
+            bo       | Bo         | Finch       | 2011-04-03 | Password1        |           ←
+            cy       | Cy         | Quay        | 2011-04-03 | 03042011         |           ←
+            diana    | Diana      | Reed        | 2011-04-03 | diana2011        |           ←
+            ed       | Ed         | Holm        | 2011-04-03 | 23456789         |           ←
+            flo      | Flo        | Lin         | 2011-04-03 | aaaaaaaaaa       |           ←
+            gus      | Gus        | Vale        | 2011-04-03 | 83104277         |
             """),
         of(
             "bad-phone",
@@ -347,7 +367,7 @@ final class MoreRuleCases {
             Cy         | 2015-03-02 |              ←
             Di         | 2015-03-02 | no           ←
             Ed         | 2011-03-02 |
-            Flo        |            |
+            Flo        |            |              ←
             """,
             "given name | birth date\nGus | 2011-01-01\nHal | 2016-01-01 ←\nIda | 2016-01-01\n"),
         of(

@@ -1,4 +1,4 @@
-package neatroster.core.accounts;
+package neatroster.core.check;
 
 import java.io.IOException;
 import java.io.InputStream;

@@ -1,0 +1,44 @@
+package neatroster.core.check;
+
+import neatroster.core.model.Field;
+import neatroster.core.model.Settings;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
+import neatroster.core.text.Quoted;
+
+/** A username that has a bad word in it. */
+final class UnwantedWord extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "unwanted-word",
+          Severity.WARNING,
+          "A username in the sheet contains a word that no username should, perhaps across the joint of two names.",
+          "A child would be laughed at for years.",
+          "Give another, or leave the cell blank to have one made that does not. Words of your own go under usernames: unwanted in roster.yaml.",
+          """
+          (usernames: {unwanted: [barnacle]})
+          username    | given name | family name
+          b.arnacle   | Bo         | Arnacle        ← barnacle
+          """);
+
+  private final UnwantedWords words;
+
+  UnwantedWord(Settings settings) {
+    super(TEXT, Table.USERS);
+    words = new UnwantedWords(settings.usernames().usual().unwanted());
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    Cell cell = row.cell(Field.USERNAME);
+    if (!cell.isEmpty() && !cell.isBlank() && words.isIn(row.text(Field.USERNAME))) {
+      findings.add(
+          row.finding(
+              this,
+              Field.USERNAME,
+              Quoted.value(row.text(Field.USERNAME))
+                  + " contains a word that no username should."));
+    }
+  }
+}

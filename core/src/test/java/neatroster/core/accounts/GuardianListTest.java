@@ -1,0 +1,70 @@
+package neatroster.core.accounts;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import neatroster.core.Rosters;
+import neatroster.core.TextSheet;
+import neatroster.core.intake.KnownUsers;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Person;
+import neatroster.core.model.Table;
+import org.junit.jupiter.api.Test;
+
+class GuardianListTest {
+  private static final TextSheet USERS =
+      TextSheet.of(
+          "users",
+          """
+          id  | given name | email            | guardian name | guardian email
+          501 | Ana        |                  | Rosa Marlowe  | rosa@home.example
+          502 | Abel       |                  | R. Marlowe    | Rosa@home.example
+          503 | Bo         |                  | Tom Quay      | tom@pier.example
+          504 | Tom        | tom@pier.example |               |
+          505 | Cy         | cy@home.example  | Mo Quay       | cy@home.example
+          506 | Di         |                  | Una Reed      |
+          507 | Ed         |                  |               | ed@home.example
+          508 | Flo        |                  | Kit Lin       | kit@home.example
+          """);
+
+  private static GuardianList guardians() {
+    GuardianList guardians = new GuardianList();
+    Rosters.of(USERS).read(Table.USERS, (row, line) -> guardians.add(row), (sheet, why) -> {});
+    return guardians;
+  }
+
+  @Test
+  void brothersAndSistersHaveOneGuardianAndATeacherHasAnAccountAlready() {
+    KnownUser kit =
+        new KnownUser(new Person("", "kit@home.example", "Kit Lin", "", ""), "klin", "", "");
+    List<Refused> refused = new ArrayList<>();
+    List<NewUser> newcomers = guardians().without(new KnownUsers(List.of(kit)), refused);
+    assertThat(newcomers)
+        .singleElement()
+        .satisfies(
+            rosa -> {
+              assertThat(rosa.person().fullName()).isEqualTo("Rosa Marlowe");
+              assertThat(rosa.person().email()).isEqualTo("rosa@home.example");
+              assertThat(rosa.role()).isEqualTo(KnownUser.GUARDIAN);
+              assertThat(rosa.values()).containsEntry("family", "Marlowe");
+            });
+    assertThat(refused)
+        .extracting(one -> one.place().row() + " " + one.why().replaceAll("[,.].*", ""))
+        .containsExactly(
+            "6 The guardian has the child’s own email address",
+            "8 The guardian has an email address and no name");
+    assertThat(guardians().withoutEmail()).isEqualTo(1);
+  }
+
+  @Test
+  void aGuardiansNameAloneIsNoChildsAccount() {
+    KnownUsers known =
+        new KnownUsers(
+            List.of(
+                new KnownUser(new Person("", "r@home.example", "Ana Marlowe", "", ""), "am", "", "")
+                    .forRole(KnownUser.GUARDIAN)));
+    assertThat(known.find(new Person("", "", "Ana Marlowe", "", ""))).isNegative();
+    assertThat(known.find(new Person("", "r@home.example", "Ana Marlowe", "", ""))).isZero();
+  }
+}

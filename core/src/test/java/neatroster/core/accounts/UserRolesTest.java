@@ -1,0 +1,59 @@
+package neatroster.core.accounts;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import neatroster.core.Rosters;
+import neatroster.core.TextSheet;
+import neatroster.core.check.Basis;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.Checker;
+import neatroster.core.intake.Known;
+import neatroster.core.intake.Roster;
+import neatroster.core.model.Settings;
+import neatroster.core.model.Table;
+import org.junit.jupiter.api.Test;
+
+class UserRolesTest {
+  @Test
+  void theRowSaysItElseTheStrongestOfTheEnrollmentsElseTheDefault() {
+    Roster all =
+        Rosters.of(
+            TextSheet.of(
+                "users",
+                """
+                username | given name | role    | enrollments
+                ana      | Ana        |         |
+                bo       | Bo         |         |
+                cy       | Cy         | teacher |
+                di       | Di         |         | NAV-1; NAV-2 as assistant
+                ed       | Ed         |         |
+                flo      | Flo        | pupil   |
+                """),
+            TextSheet.of(
+                "courses", "code | title | instructors\nNAV-1 | One | ed\nNAV-2 | Two |\n"),
+            TextSheet.of(
+                "enrollments",
+                """
+                user | course | role
+                ana  | NAV-1  | learner
+                ana  | NAV-2  | instructor
+                cy   | NAV-1  | learner
+                flo  | NAV-1  | manager
+                """));
+    Roster users =
+        new Roster(
+            all.sheets().stream().filter(sheet -> sheet.table() == Table.USERS).toList(),
+            List.of(),
+            all.order());
+    Settings settings = Settings.standard();
+    CheckResult checked = Checker.check(users, Basis.of(settings, Known.nothing()));
+    UserRoles roles = new UserRoles(settings, all, checked);
+    List<String> found = new ArrayList<>();
+    users.read(Table.USERS, (row, line) -> found.add(roles.of(row, line)), (sheet, why) -> {});
+    assertThat(found)
+        .containsExactly(
+            "instructor", "learner", "instructor", "assistant", "instructor", "learner");
+  }
+}

@@ -1,0 +1,145 @@
+package neatroster.core.handout;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import neatroster.core.Rosters;
+import neatroster.core.TextSheet;
+import neatroster.core.check.Basis;
+import neatroster.core.check.Checker;
+import neatroster.core.intake.Known;
+import neatroster.core.intake.KnownUsers;
+import neatroster.core.model.JoinCode;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Person;
+import neatroster.core.model.Settings;
+import org.junit.jupiter.api.Test;
+
+class AttendanceTest {
+  private static final LocalDate TODAY = LocalDate.of(2027, 1, 15);
+
+  private static final TextSheet[] SHEETS = {
+    TextSheet.of(
+        "users",
+        """
+        id  | given name | family name | email             | birth date | consent | guardian email    | status  | password
+        501 | Ana        | Marlowe     |                   | 2016-05-01 |         | rosa@home.example |         |
+        502 | Abel       | Marlowe     |                   | 2016-05-01 | yes     | rosa@home.example |         |
+        503 | 小龙        | 欧阳         |                   | 2010-05-01 |         |                   |         | own-word-7
+        504 | Tom        | Quay        | tom@pier.example  |            |         |                   |         |
+        505 | Gone       | Long        |                   |            |         |                   | removed |
+        """),
+    TextSheet.of(
+        "courses",
+        """
+        code  | title              | instructors
+        NAV-2 | Coastal navigation | tom@pier.example; Visiting Captain
+        KNOT  | Knots              |
+        """),
+    TextSheet.of("groups", "course | name\nNAV-2 | Port Watch\n | Choir\n"),
+    TextSheet.of(
+        "enrollments",
+        """
+        user | members of | course | role | group      | status
+        501  |            | NAV-2  |      | Port Watch |
+        502  |            | NAV-2  |      |            | ended
+        501  |            |        |      | Choir      |
+        503  |            |        |      | Choir      |
+             | Choir      | KNOT   |      |            |
+        """)
+  };
+
+  private static Attendance attendance() {
+    List<KnownUser> issued =
+        List.of(
+            new KnownUser(new Person("501", "", "Ana Marlowe", "2016-05-01", ""), "ana", "", ""),
+            new KnownUser(new Person("502", "", "Abel Marlowe", "2016-05-01", ""), "abel", "", ""),
+            new KnownUser(new Person("503", "", "小龙 欧阳", "2010-05-01", ""), "xouyang", "", ""),
+            new KnownUser(
+                    new Person("", "rosa@home.example", "Rosa Marlowe", "", ""), "rosa", "", "")
+                .forRole(KnownUser.GUARDIAN),
+            new KnownUser(
+                new Person("", "", "", "", ""),
+                "gull-x7",
+                "",
+                "",
+                KnownUser.Standing.ISSUED,
+                KnownUser.ANONYMOUS,
+                "NAV-2",
+                List.of()));
+    Known known = Known.of(new KnownUsers(issued));
+    Map<String, String> passwords = Map.of("ana", "pw-ana", "xouyang", "pw-x", "gull-x7", "pw-g");
+    return Attendance.of(
+        Settings.standard(),
+        Checker.check(Rosters.of(SHEETS), Basis.of(Settings.standard(), known)),
+        known,
+        user -> passwords.getOrDefault(user, ""),
+        List.of(
+            new JoinCode("NAV-2", "", "ABC-123"),
+            new JoinCode("NAV-2", "Port Watch", "DEF-456"),
+            new JoinCode("NAV-9", "", "XYZ-999")));
+  }
+
+  private static Attendee named(String username) {
+    return attendance().people().stream()
+        .filter(person -> person.username().equals(username))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  @Test
+  void everybodyComesWithCoursesInTheOrderOfNames() {
+    assertThat(attendance().people())
+        .extracting(person -> person.fullName() + ": " + person.seats())
+        .containsExactly(
+            ": [Seat[course=NAV-2, role=learner, group=]]",
+            "Abel Marlowe: []",
+            "Ana Marlowe: [Seat[course=NAV-2, role=learner, group=Port Watch],"
+                + " Seat[course=KNOT, role=learner, group=]]",
+            "Rosa Marlowe: []",
+            "Tom Quay: [Seat[course=NAV-2, role=instructor, group=]]",
+            "欧阳小龙: [Seat[course=KNOT, role=learner, group=]]");
+  }
+
+  @Test
+  void passwordsAreTheSheetsOwnOrTheIssuedOnes() {
+    assertThat(named("ana").password()).isEqualTo("pw-ana");
+    assertThat(named("xouyang").password()).isEqualTo("own-word-7");
+    assertThat(named("abel").hasPassword()).isFalse();
+    assertThat(named("gull-x7").password()).isEqualTo("pw-g");
+    assertThat(named("ana").toString()).doesNotContain("pw-ana");
+  }
+
+  @Test
+  void guardiansAreToldTheirChildren() {
+    assertThat(named("rosa").children()).containsExactly("Ana Marlowe", "Abel Marlowe");
+  }
+
+  @Test
+  void consentIsNeededBelowTheAgeOnTheDay() {
+    assertThat(named("ana").needsConsent(13, TODAY)).isTrue();
+    assertThat(named("ana").needsConsent(0, TODAY)).isFalse();
+    assertThat(named("ana").needsConsent(13, LocalDate.of(2029, 5, 1))).isFalse();
+    assertThat(named("ana").needsConsent(13, LocalDate.of(2029, 4, 30))).isTrue();
+    assertThat(named("abel").needsConsent(13, TODAY)).isFalse();
+    assertThat(named("xouyang").needsConsent(13, TODAY)).isFalse();
+  }
+
+  @Test
+  void coursesComeWithInstructorsAndCodes() {
+    assertThat(attendance().courses())
+        .extracting(
+            course ->
+                course.code()
+                    + " "
+                    + course.instructors()
+                    + " "
+                    + course.joinCode()
+                    + " "
+                    + course.groups())
+        .containsExactly(
+            "NAV-2 [Visiting Captain, Tom Quay] ABC-123 {Port Watch=DEF-456}", "KNOT []  {}");
+  }
+}
