@@ -43,6 +43,8 @@ final class Program {
   Process start(List<String> javaOptions, String... args) throws IOException {
     List<String> line = new ArrayList<>();
     line.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+    // Runs of a second are not worth the better compiler.
+    line.addAll(List.of("-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC"));
     line.addAll(javaOptions);
     line.add("-jar");
     line.add(System.getProperty("neatroster.jar"));

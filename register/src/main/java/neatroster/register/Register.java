@@ -19,6 +19,8 @@ import java.util.Set;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
+import org.sqlite.SQLiteErrorCode;
+import org.sqlite.SQLiteException;
 
 /** The accounts that a roster folder has issued, in one SQLite file. It holds no passwords. */
 public final class Register implements AutoCloseable {
@@ -108,11 +110,28 @@ public final class Register implements AutoCloseable {
       if (e instanceof RegisterException ours) {
         throw ours;
       }
-      throw new RegisterException(
-          "register.db cannot be read: it is damaged, or no register of ours. If you have a copy of"
-              + " the folder, put its register.db back",
-          e);
+      throw isDamage(e)
+          ? new RegisterException(
+              "register.db cannot be read: it is damaged, or no register of ours. If you have a"
+                  + " copy of the folder, put its register.db back",
+              e)
+          : new RegisterException("register.db cannot be opened (" + reason(e) + ")", e);
     }
+  }
+
+  /** Whether the file itself is to blame, not the disk or the rights (SQLite result codes). */
+  private static boolean isDamage(Exception e) {
+    return e instanceof SQLiteException sqlite
+        && Set.of(SQLiteErrorCode.SQLITE_NOTADB, SQLiteErrorCode.SQLITE_CORRUPT)
+            .contains(sqlite.getResultCode());
+  }
+
+  private static String reason(Throwable e) {
+    Throwable deepest = e;
+    while (deepest.getCause() != null) {
+      deepest = deepest.getCause();
+    }
+    return deepest.getMessage() == null ? "the disk gave up" : deepest.getMessage();
   }
 
   private static void prepare(Connection connection, boolean made)
