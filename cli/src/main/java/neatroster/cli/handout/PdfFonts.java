@@ -12,6 +12,7 @@ import java.text.Bidi;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -75,6 +76,22 @@ final class PdfFonts {
       FILES.put(script, WIDEST);
     }
   }
+
+  /** What stands on every slip is measured once. */
+  private static final int MOST_MEASURED = 5000;
+
+  /** Texts are measured at this size; widths grow with the size. */
+  private static final float MEASURED_AT = 100;
+
+  private final Map<String, Float> measured =
+      new LinkedHashMap<>(64, 0.75f, true) {
+        private static final long serialVersionUID = 1;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, Float> eldest) {
+          return size() > MOST_MEASURED;
+        }
+      };
 
   private final Map<String, BaseFont> loaded = new HashMap<>();
   private boolean lacking;
@@ -178,9 +195,15 @@ final class PdfFonts {
 
   /** How wide a text is, in points. */
   float width(String text, Style style, float size) {
+    return measured.computeIfAbsent(style.file + text, key -> measure(text, style))
+        * size
+        / MEASURED_AT;
+  }
+
+  private float measure(String text, Style style) {
     float width = 0;
     for (Piece piece : pieces(text, style)) {
-      width += width(piece, size);
+      width += width(piece, MEASURED_AT);
     }
     return width;
   }

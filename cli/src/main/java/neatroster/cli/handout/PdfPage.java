@@ -72,13 +72,14 @@ final class PdfPage implements Closeable {
   /** Draws a text as it is. */
   void text(float x, float y, String text, Style style, float points) {
     float at = x;
-    for (Piece piece : fonts.pieces(text, style)) {
+    List<Piece> pieces = fonts.pieces(text, style);
+    for (Piece piece : pieces) {
       canvas.beginText();
       canvas.setFontAndSize(piece.font(), points);
       canvas.setTextMatrix(at, height() - y);
       canvas.showText(piece.text());
       canvas.endText();
-      at += PdfFonts.width(piece, points);
+      at += pieces.size() == 1 ? 0 : PdfFonts.width(piece, points);
     }
   }
 
@@ -111,6 +112,9 @@ final class PdfPage implements Closeable {
 
   /** The lines of a text that are no wider than a width; a word that is wider is broken. */
   List<String> lines(String text, Style style, float points, float width) {
+    if (fonts.width(text, style, points) <= width) {
+      return List.of(text);
+    }
     List<String> lines = new ArrayList<>();
     StringBuilder line = new StringBuilder();
     for (String word : text.split(" ", -1)) {
