@@ -53,7 +53,7 @@ final class DemoCommand implements Callable<Integer> {
         screen.bold("The demo school: Gannet Point Seamanship School")
             + " — everybody and everything in it is made up.");
     screen.line(
-        "Its roster folder is now in " + folder + ". The walk through the job, in four steps:");
+        "Its roster folder is now in " + folder + ". The walk through the job, in five steps:");
 
     step(
         screen,
@@ -76,6 +76,8 @@ final class DemoCommand implements Callable<Integer> {
     int third = command(screen, "issue");
     step(screen, 4, "The import batches are written.");
     int fourth = command(screen, "pack");
+    step(screen, 5, "The login slips are printed, a stack for each course.");
+    int fifth = command(screen, "handout", "--by", "course");
     screen.line("");
     screen.line(
         screen.bold("That was the job. ")
@@ -84,7 +86,11 @@ final class DemoCommand implements Callable<Integer> {
             + ", or work on in it: cd "
             + folder);
     boolean asPlanned =
-        first == Exit.FINDINGS && second == Exit.DONE && third == Exit.DONE && fourth == Exit.DONE;
+        first == Exit.FINDINGS
+            && second == Exit.DONE
+            && third == Exit.DONE
+            && fourth == Exit.DONE
+            && fifth == Exit.DONE;
     if (!asPlanned) {
       throw Problem.unreadable("A step of the demo did not end as it should.", null);
     }

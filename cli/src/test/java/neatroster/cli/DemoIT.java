@@ -43,7 +43,9 @@ class DemoIT {
         .contains("15 errors, 2 warnings")
         .contains("nothing is wrong")
         .contains("Issued 60 accounts")
-        .contains("Packed run ");
+        .contains("made 8 join codes")
+        .contains("Packed run ")
+        .contains("60 slips in accounts/slips.pdf");
     assertThat(folder.resolve("school/accounts/accounts.csv")).exists();
   }
 

@@ -66,7 +66,7 @@ final class PdfFonts {
     for (String[] file : files) {
       FILES.put(UnicodeScript.valueOf(file[0]), "NotoSans" + file[1] + "-Regular.ttf");
     }
-    FILES.put(UnicodeScript.HANGUL, "NotoSansKR-Regular.otf");
+    FILES.put(UnicodeScript.HANGUL, "NotoSansKR-Regular.ttf");
     for (UnicodeScript script :
         List.of(
             UnicodeScript.HAN,
