@@ -29,6 +29,29 @@ class AsciiTextTest {
     assertThat(AsciiText.of(name)).isEqualToIgnoringCase(ascii);
   }
 
+  @ParameterizedTest
+  @CsvSource({
+    "de, Jörg Größer Ähre, Joerg Groesser Aehre",
+    "de-CH, Zürcher, Zuercher",
+    "DE_at, Ünal, Uenal",
+    "sv, Åse Öberg, Ase Oberg",
+    "da, Åse Sørensen, Aase Soerensen",
+    "no, Ærø Ås, AEroe Aas",
+    "nn, Bø, Boe",
+    "tr, Işıl Ünlü, Isil Unlu",
+    "ru, Юлия Щукина, Yuliya Shchukina",
+    "bg, Щерю, Shteryu",
+    "sr, Љиљана, Ljiljana",
+    "el, Μπάμπης, Bampis",
+    "zh, 曾, zeng",
+    "ru, Anna, Anna",
+    "xx, Größer, Grosser",
+    "'', Größer, Grosser",
+  })
+  void languagesHaveHabitsOfTheirOwn(String language, String name, String ascii) {
+    assertThat(AsciiText.of(name, language).strip()).isEqualToIgnoringCase(ascii);
+  }
+
   @Property(tries = 300)
   void theShortWayIsTheLongOne(
       @ForAll @CharRange(from = '\u00c0', to = '\u017f') @StringLength(max = 8) String name) {

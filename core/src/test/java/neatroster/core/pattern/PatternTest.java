@@ -3,7 +3,11 @@ package neatroster.core.pattern;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.List;
 import java.util.Map;
+import neatroster.core.model.OwnField;
+import neatroster.core.model.Table;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -52,5 +56,54 @@ class PatternTest {
               assertThat(e.position()).isEqualTo(position);
               assertThat(e).hasMessageContaining(hint);
             });
+  }
+
+  private static final Chance CHANCE =
+      new Chance() {
+        @Override
+        public String word() {
+          return "Gull";
+        }
+
+        @Override
+        public String characters(int count) {
+          return "x7k4m9".substring(0, count);
+        }
+      };
+
+  @ParameterizedTest
+  @CsvSource({
+    "{word}-{random:3}, gull-x7k",
+    "{random}, x7k4",
+    "{word:2}{n:2}, gu07",
+    "{word|upper}{random:1}, GULLx",
+  })
+  void someSlotsAreLeftToChance(String text, String filled) throws PatternException {
+    Pattern pattern = Pattern.parse(text, Pattern.userValues());
+    assertThat(pattern.isLeftToChance()).isTrue();
+    assertThat(pattern.fill(ZOE, 7, 0, CHANCE)).isEqualTo(filled);
+    assertThat(pattern.fits(filled, ZOE)).isTrue();
+    assertThat(pattern.fits("zoë", ZOE)).isFalse();
+  }
+
+  @Test
+  void chanceIsNeverLengthened() throws PatternException {
+    Pattern pattern = Pattern.parse("{random:2}{family:1}", Pattern.userValues());
+    assertThat(pattern.spare(ZOE)).isEqualTo("orourke-angstrom".length() - 1);
+    assertThat(pattern.fill(ZOE, 0, 2, CHANCE)).isEqualTo("x7oro");
+  }
+
+  @Test
+  void fieldsOfTheSchoolsOwnMayBeNamed() throws PatternException {
+    OwnField berth =
+        new OwnField("Berth", Table.USERS, OwnField.Type.TEXT, List.of(), false, false, "");
+    assertThat(
+            Pattern.parse("b{berth}", Pattern.userValues(List.of(berth)))
+                .fill(Map.of("berth", "12 A"), 0, 0))
+        .isEqualTo("b12a");
+    OwnField ofCourses =
+        new OwnField("deck", Table.COURSES, OwnField.Type.TEXT, List.of(), false, false, "");
+    assertThatThrownBy(() -> Pattern.parse("{deck}", Pattern.userValues(List.of(ofCourses))))
+        .isInstanceOf(PatternException.class);
   }
 }
