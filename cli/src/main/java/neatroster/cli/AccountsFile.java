@@ -103,9 +103,13 @@ final class AccountsFile {
       }
     }
     if (Files.exists(path(OPEN)) && Files.exists(path(SEALED))) {
-      // It was stopped between the new file and the removal of the old one.
-      boolean open = digest.isPresent() && digest.get().equals(sha256(path(OPEN)));
-      Files.delete(path(open ? SEALED : OPEN));
+      // It was stopped between the new file and the removal of the old one. Where the register
+      // knows neither, somebody put a copy there, and nothing is deleted.
+      if (digest.isPresent() && digest.get().equals(sha256(path(OPEN)))) {
+        Files.delete(path(SEALED));
+      } else if (digest.isPresent() && digest.get().equals(sha256(path(SEALED)))) {
+        Files.delete(path(OPEN));
+      }
     }
   }
 

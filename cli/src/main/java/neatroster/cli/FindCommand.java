@@ -147,6 +147,9 @@ final class FindCommand implements Callable<Integer> {
     put(fields, "id", account.id());
     put(fields, "birth date", account.person().birthDate());
     put(fields, "site", account.person().site());
+    put(fields, "role", account.role());
+    put(fields, "course", account.course());
+    put(fields, "former username", String.join(", ", account.formerUsernames()));
     if (fields.values().stream().anyMatch(value -> folded(value).contains(wanted))) {
       add(new Found("issued", "users", "the accounts issued", null, 0, fields));
     }

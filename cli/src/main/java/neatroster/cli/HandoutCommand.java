@@ -35,6 +35,7 @@ import neatroster.core.handout.CourseInfo;
 import neatroster.core.intake.Roster;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Settings;
+import neatroster.core.text.Nearest;
 import neatroster.register.RegisterException;
 import neatroster.sheets.CsvRows;
 import neatroster.sheets.RowWriter;
@@ -147,7 +148,12 @@ final class HandoutCommand implements Callable<Integer> {
   private void verifyOptions() {
     if (!KINDS.contains(what)) {
       throw Problem.usage(
-          "handout prints " + String.join(", ", KINDS) + "; “" + what + "” is none of them.");
+          "handout prints "
+              + String.join(", ", KINDS)
+              + "; “"
+              + what
+              + "” is none of them."
+              + Nearest.word(what, KINDS).map(near -> " Is " + near + " meant?").orElse(""));
     }
     if (!List.of("", "course", "group", "site").contains(by)) {
       throw Problem.usage("--by takes course, group or site.");

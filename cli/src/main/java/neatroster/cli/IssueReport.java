@@ -82,7 +82,10 @@ final class IssueReport {
     }
     for (Finding finding : outcome.findings()) {
       screen.line(
-          screen.red("  no account  ")
+          screen.red(
+                  outcome.userSheets().contains(finding.place().sheet())
+                      ? "  no account  "
+                      : "  not done    ")
               + finding.place().sheet()
               + (finding.place().row() == 0 ? "" : ", row " + finding.place().row())
               + ": "

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import neatroster.core.accounts.AccountIssuer;
 import neatroster.core.accounts.GuardianList;
 import neatroster.core.accounts.IssuedAccount;
@@ -26,12 +27,14 @@ import neatroster.core.check.NoAccount;
 import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.Roster;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
+import neatroster.core.model.SheetName;
 import neatroster.core.model.Table;
 import neatroster.core.pattern.PatternException;
 import neatroster.register.Issue;
@@ -119,6 +122,7 @@ final class IssueRun {
    * @param reissued users of the platform who got a first password
    * @param codes new join codes
    * @param findings the errors that kept somebody from getting an account
+   * @param userSheets the sheets of users; findings elsewhere keep courses and groups from a code
    * @param guardiansWithoutEmail how many rows name a guardian and no address
    * @param bits the strength of the passwords; 0 where there are none of one's own
    */
@@ -129,6 +133,7 @@ final class IssueRun {
       List<IssuedAccount> reissued,
       List<JoinCode> codes,
       List<Finding> findings,
+      Set<SheetName> userSheets,
       int guardiansWithoutEmail,
       double bits) {}
 
@@ -164,6 +169,10 @@ final class IssueRun {
         reissued,
         codes,
         errors,
+        checked.roster().sheets().stream()
+            .filter(sheet -> sheet.table() == Table.USERS)
+            .map(SheetReading::name)
+            .collect(Collectors.toSet()),
         settings.guardians().accounts() ? guardians.withoutEmail() : 0,
         usual.bits());
   }

@@ -18,6 +18,7 @@ import neatroster.core.model.Person;
 import neatroster.core.model.Place;
 import neatroster.core.model.Settings;
 import neatroster.core.model.SheetName;
+import neatroster.core.model.Table;
 import neatroster.core.model.Varied;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
@@ -136,7 +137,14 @@ public final class AccountIssuer {
               field -> put(values, value, isDate(field) ? row.isoDate(field) : row.text(field)),
               () -> put(values, value, row.own(value)));
     }
-    put(values, Field.LANGUAGE.label(), row.text(Field.LANGUAGE));
+    // A default language is the row's own where that has none.
+    Map<Field, String> defaults =
+        settings.defaults().of(role, person.site()).getOrDefault(Table.USERS, Map.of());
+    String language = row.text(Field.LANGUAGE);
+    put(
+        values,
+        Field.LANGUAGE.label(),
+        language.isEmpty() ? defaults.getOrDefault(Field.LANGUAGE, "") : language);
     put(values, "given", name.given());
     put(values, "middle", name.middle());
     put(values, "family", name.family());

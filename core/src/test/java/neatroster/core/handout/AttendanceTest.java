@@ -142,4 +142,70 @@ class AttendanceTest {
         .containsExactly(
             "NAV-2 [Visiting Captain, Tom Quay] ABC-123 {Port Watch=DEF-456}", "KNOT []  {}");
   }
+
+  private static List<String> seats(TextSheet... sheets) {
+    Known known = Known.nothing();
+    Attendance attendance =
+        Attendance.of(
+            Settings.standard(),
+            Checker.check(Rosters.of(sheets), Basis.of(Settings.standard(), known)),
+            known,
+            user -> "",
+            List.of());
+    return attendance.people().stream()
+        .map(
+            person ->
+                person.fullName()
+                    + " "
+                    + person.seats().stream()
+                        .map(seat -> seat.course() + "/" + seat.role() + "/" + seat.group())
+                        .toList())
+        .toList();
+  }
+
+  @Test
+  void coursesAreReadFromCellsAndFromRows() {
+    TextSheet courses = TextSheet.of("courses", "code | title\nNAV-2 | Coastal\nKNOT | Knots\n");
+    assertThat(
+            seats(
+                courses,
+                TextSheet.of(
+                    "compact",
+                    """
+                    username | given name | enrollments
+                    ana      | Ana        | NAV-2 as instructor in Watch; KNOT
+                    bob      | Bo         |
+                    """)))
+        .containsExactly("Ana [NAV-2/instructor/Watch, KNOT/learner/]", "Bo []");
+    assertThat(
+            seats(
+                courses,
+                TextSheet.of(
+                    "rows",
+                    """
+                    email            | given name | family name | course  | group
+                    ana@pier.example | Ana        | Marlowe     | Coastal | Watch
+                    ana@pier.example | Ana        | Marlowe     | KNOT    |
+                    """)))
+        .containsExactly("Ana Marlowe [NAV-2/learner/Watch, KNOT/learner/]");
+  }
+
+  @Test
+  void namesAreSortedAsPeopleExpect() {
+    assertThat(
+            seats(
+                TextSheet.of(
+                    "users",
+                    """
+                    username | given name | family name
+                    u1       | Zoë        | Ångström
+                    u2       | Ana        | Zander
+                    u3       | Émile      | de Vries
+                    u4       | Emil       | de Vries
+                    u5       | ana        | angstrom
+                    """)))
+        .extracting(person -> person.replace(" []", ""))
+        .containsExactly(
+            "ana angstrom", "Zoë Ångström", "Emil de Vries", "Émile de Vries", "Ana Zander");
+  }
 }

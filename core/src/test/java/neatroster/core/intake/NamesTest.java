@@ -88,4 +88,18 @@ class NamesTest {
             new Names.Parts("Cy", "", "", "Jr."));
     assertThat(full).containsExactly("Ana van der Marlowe", "Bo Finch", "Cy Jr.");
   }
+
+  @ParameterizedTest
+  @CsvSource({
+    "Ana, Marlowe, Ana Marlowe",
+    "小龙, 欧阳, 欧阳小龙",
+    "さくら, 船越, 船越さくら",
+    "민준, 김, 김민준",
+    "Wei, 林, Wei 林",
+    "'', Quay, Quay",
+    "海, '', 海",
+  })
+  void peopleReadNamesInTheOrderOfTheirScript(String given, String family, String shown) {
+    assertThat(Names.shown(new Names.Parts(given, "", family, ""))).isEqualTo(shown);
+  }
 }
