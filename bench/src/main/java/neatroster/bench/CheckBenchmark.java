@@ -3,8 +3,6 @@ package neatroster.bench;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Stream;
@@ -38,8 +36,8 @@ public final class CheckBenchmark {
       double[] read = new double[RUNS];
       double[] ratio = new double[RUNS];
       for (int run = -1; run < RUNS; run++) {
-        double checked = seconds("-Xmx256m", "neatroster.cli.Main", "check", files);
-        double bare = seconds("-Xmx256m", "neatroster.bench.BareRead", null, files);
+        double checked = WholeProcess.seconds("-Xmx256m", "neatroster.cli.Main", "check", files);
+        double bare = WholeProcess.seconds("-Xmx256m", "neatroster.bench.BareRead", null, files);
         if (run >= 0) {
           check[run] = checked;
           read[run] = bare;
@@ -49,9 +47,9 @@ public final class CheckBenchmark {
       System.out.printf(
           Locale.ROOT,
           "check %.2f s, bare read %.2f s, ratio %.2f (medians of %d)%n",
-          median(check),
-          median(read),
-          median(ratio),
+          WholeProcess.median(check),
+          WholeProcess.median(read),
+          WholeProcess.median(ratio),
           RUNS);
     } finally {
       try (Stream<Path> all = Files.list(folder)) {
@@ -61,39 +59,5 @@ public final class CheckBenchmark {
       }
       Files.delete(folder);
     }
-  }
-
-  private static double seconds(String memory, String main, String command, List<String> files)
-      throws IOException, InterruptedException {
-    List<String> line =
-        new ArrayList<>(
-            List.of(
-                ProcessHandle.current().info().command().orElse("java"),
-                memory,
-                "-XX:+UseSerialGC",
-                "-cp",
-                System.getProperty("java.class.path"),
-                main));
-    if (command != null) {
-      line.add(command);
-    }
-    line.addAll(files);
-    long start = System.nanoTime();
-    Process process =
-        new ProcessBuilder(line)
-            .inheritIO()
-            .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-            .start();
-    int exit = process.waitFor();
-    if (exit != 0) {
-      throw new IOException(main + " ended with " + exit);
-    }
-    return (System.nanoTime() - start) / 1e9;
-  }
-
-  private static double median(double[] values) {
-    double[] sorted = values.clone();
-    Arrays.sort(sorted);
-    return sorted[sorted.length / 2];
   }
 }

@@ -5,8 +5,11 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import neatroster.core.intake.FileFacts;
 import neatroster.core.intake.Sheet;
 import neatroster.core.intake.UnreadableSheetException;
@@ -43,9 +46,7 @@ final class HtmlFormat implements FileFormat {
     String encoding = page.charset().name().toLowerCase(Locale.ROOT);
     FileFacts facts = new FileFacts("html", encoding, null, false);
     List<Element> tables =
-        page.select("table").stream()
-            .filter(table -> table.select("table").size() == 1 && !table.text().isBlank())
-            .toList();
+        innermost(page.select("table")).stream().filter(table -> !table.text().isBlank()).toList();
     List<Sheet> sheets = new ArrayList<>();
     for (Element table : tables) {
       String sheet = tables.size() == 1 ? null : "Table " + (sheets.size() + 1);
@@ -55,6 +56,19 @@ final class HtmlFormat implements FileFormat {
       throw UnreadableSheetException.notATable("there is no table on the page");
     }
     return new HeldFile(List.copyOf(sheets));
+  }
+
+  /** The tables that have no other within: those around them are there for the layout. */
+  private static List<Element> innermost(List<Element> tables) {
+    Set<Element> around = Collections.newSetFromMap(new IdentityHashMap<>());
+    for (Element table : tables) {
+      // Where another table has passed, everything above is known; else deep pages take forever.
+      Element at = table.parent();
+      while (at != null && around.add(at)) {
+        at = at.parent();
+      }
+    }
+    return tables.stream().filter(table -> !around.contains(table)).toList();
   }
 
   private static boolean declaresCharset(byte[] head) {

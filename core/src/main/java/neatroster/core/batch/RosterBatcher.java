@@ -55,6 +55,9 @@ public final class RosterBatcher {
   private final Map<Integer, List<Integer>> membersOfGroup = new HashMap<>();
   private final PairIndex enrolled = new PairIndex();
 
+  /** Where the platform makes the usernames, an account goes by its email address or id. */
+  private final Map<Integer, String> referenceOfUser = new HashMap<>();
+
   /**
    * Prepares the walk.
    *
@@ -195,8 +198,15 @@ public final class RosterBatcher {
       }
       return;
     }
+    if (username.isEmpty() && user >= 0) {
+      referenceOfUser.put(user, account.reference());
+    }
     if (status(row).equals("removed")) {
-      change(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, username));
+      if (username.isEmpty()) {
+        leaveOut(row, line, "The platform made the username; type it to have the user removed.");
+      } else {
+        change(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, username));
+      }
       return;
     }
     String former = formerUsername(row, found, username);
@@ -408,9 +418,7 @@ public final class RosterBatcher {
     if (username != null) {
       values.put(Field.USER, username);
     } else if (!values.containsKey(Field.USER)) {
-      // The platform makes the usernames: the account goes by its email address or id.
-      int account = known.find(row);
-      put(values, Field.USER, account < 0 ? "" : known.all().get(account).reference());
+      put(values, Field.USER, referenceOfUser.getOrDefault(user, ""));
     }
     courseCode(values, course);
     if (!values.containsKey(Field.ROLE)) {

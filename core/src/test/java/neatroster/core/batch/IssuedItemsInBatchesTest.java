@@ -216,6 +216,36 @@ class IssuedItemsInBatchesTest {
   }
 
   @Test
+  void whoHasOnlyAMadeEmailIsEnrolledByIt() throws UnreadableSheetException {
+    KnownUser cy =
+        new KnownUser(new Person("", "", "Cy Quay", "", ""), "", "cy.quay@pier.example", "");
+    assertThat(
+            pack(
+                Settings.standard(),
+                IssuedItems.of(user -> ""),
+                List.of(cy),
+                "",
+                COURSES,
+                TextSheet.of(
+                    "users",
+                    """
+                    given name | family name | enrollments | status
+                    Cy         | Quay        | NAV-2       |
+                    """)))
+        .contains(
+            "users create givenName=Cy familyName=Quay email=cy.quay@pier.example",
+            "enrollments enroll role=learner course=NAV-2 user=cy.quay@pier.example");
+    assertThat(
+            pack(
+                Settings.standard(),
+                IssuedItems.of(user -> ""),
+                List.of(cy),
+                "",
+                TextSheet.of("users", "full name | status\nCy Quay | removed\n")))
+        .noneMatch(change -> change.startsWith("removals"));
+  }
+
+  @Test
   void defaultsMayDifferByRoleAndSite() throws UnreadableSheetException {
     Map<Table, Map<Field, String>> usual = Map.of(Table.USERS, Map.of(Field.LANGUAGE, "en"));
     Map<Table, Map<Field, String>> pier = Map.of(Table.USERS, Map.of(Field.LANGUAGE, "pt"));
