@@ -60,8 +60,20 @@ final class AnonymousAccounts {
       throw Problem.refused("Nothing was issued: " + refused.get(0).why());
     }
     Issue issue = Issue.of(issued.stream().map(IssuedAccount::user).toList());
-    String sheet = pairingSheet(issued, course, workplace);
     workplace.accounts().write(issued, List.of(), issue, workplace.register());
+    String sheet;
+    try {
+      sheet = pairingSheet(issued, course, workplace);
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "The accounts are issued and their passwords kept, but the sheet to note who has which"
+              + " could not be written ("
+              + Workplace.reason(e)
+              + "). handout class-lists --course "
+              + course
+              + " lists them.",
+          e);
+    }
     return new Outcome(
         issued, sheet, issuer.passwords(neatroster.core.model.KnownUser.ANONYMOUS, "").bits());
   }

@@ -212,7 +212,7 @@ final class HandoutCommand implements Callable<Integer> {
             "No course has anybody in it.");
       }
       case JOIN_SHEETS -> {
-        List<CourseInfo> chosen = courses.stream().filter(filter::hasCourse).toList();
+        List<CourseInfo> chosen = filter.joinable(attendance);
         int codes =
             chosen.stream()
                 .mapToInt(

@@ -72,6 +72,7 @@ final class HandoutFilter {
       courses.add(course.code());
       groups.addAll(course.groups().keySet());
     }
+    groups.addAll(attendance.crossCourseGroups().keySet());
     for (Attendee person : attendance.people()) {
       person.seats().forEach(seat -> groups.add(seat.group()));
       for (String at = person.site(); !at.isEmpty(); at = above(at)) {
@@ -126,6 +127,31 @@ final class HandoutFilter {
   /** Whether a course is chosen. */
   boolean hasCourse(CourseInfo course) {
     return options.courses.isEmpty() || options.courses.contains(course.code());
+  }
+
+  /** What sheets to join by are for: the chosen courses, then the groups that are in no course. */
+  List<CourseInfo> joinable(Attendance attendance) {
+    List<CourseInfo> joinable = new ArrayList<>();
+    attendance.courses().stream()
+        .filter(this::hasCourse)
+        .forEach(course -> joinable.add(options.groups.isEmpty() ? course : groupsOnly(course)));
+    if (options.courses.isEmpty()) {
+      attendance
+          .crossCourseGroups()
+          .forEach(
+              (name, code) -> {
+                if (options.groups.isEmpty() || options.groups.contains(name)) {
+                  joinable.add(new CourseInfo("", name, List.of(), code, Map.of()));
+                }
+              });
+    }
+    return joinable;
+  }
+
+  private CourseInfo groupsOnly(CourseInfo course) {
+    Map<String, String> groups = new LinkedHashMap<>(course.groups());
+    groups.keySet().retainAll(options.groups);
+    return new CourseInfo(course.code(), course.title(), course.instructors(), "", groups);
   }
 
   private boolean has(Seat seat) {

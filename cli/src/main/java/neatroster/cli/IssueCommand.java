@@ -2,7 +2,6 @@ package neatroster.cli;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.security.SecureRandom;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
@@ -124,7 +123,7 @@ final class IssueCommand implements Callable<Integer> {
                 + " no password of one’s own (passwords: style: none or one-for-all), so there is"
                 + " none to make anew.");
       }
-      PasswordMaker passwords = new PasswordMaker(style, PasswordWords.all(), new SecureRandom());
+      PasswordMaker passwords = new PasswordMaker(style, PasswordWords.all(), new SecureDraws());
       IssuedAccount renewed =
           new IssuedAccount(new Place(new SheetName("", null), 0), account, passwords.make());
       workplace

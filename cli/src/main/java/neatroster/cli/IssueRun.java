@@ -1,7 +1,6 @@
 package neatroster.cli;
 
 import java.io.IOException;
-import java.security.SecureRandom;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.HashSet;
@@ -93,7 +92,7 @@ final class IssueRun {
   static AccountIssuer issuer(Settings settings, List<KnownUser> known, Workplace workplace)
       throws PatternException {
     AccountIssuer issuer =
-        new AccountIssuer(settings, PasswordWords.all(), new SecureRandom(), known);
+        new AccountIssuer(settings, PasswordWords.all(), new SecureDraws(), known);
     boolean shared =
         settings.passwords().all().stream()
             .anyMatch(style -> style.style() == Settings.PasswordStyle.ONE_FOR_ALL);
@@ -256,7 +255,7 @@ final class IssueRun {
     }
     List<JoinCode> given = workplace.register().joinCodes();
     JoinCodeMaker maker =
-        new JoinCodeMaker(new SecureRandom(), given.stream().map(JoinCode::code).toList());
+        new JoinCodeMaker(new SecureDraws(), given.stream().map(JoinCode::code).toList());
     Set<String> have = new HashSet<>();
     given.forEach(code -> have.add(code.of()));
     for (Table table : List.of(Table.COURSES, Table.GROUPS)) {

@@ -47,7 +47,13 @@ class HandoutFilterTest {
         "503,cyq,Cy,Quay,Main Pier East",
         "504,dir,Di,Reed,");
     files.file("sheets/courses.csv", "code,title", "NAV-2,Coastal", "KNOT,KNOT", "RAD,Radio");
-    files.file("sheets/groups.csv", "course,name", "NAV-2,Watch", "KNOT,Watch", "NAV-2,Other");
+    files.file(
+        "sheets/groups.csv",
+        "course,name,join code",
+        "NAV-2,Watch,W-1",
+        "KNOT,Watch,",
+        "NAV-2,Other,O-1",
+        ",Choir,C-1");
     files.file(
         "sheets/enrollments.csv",
         "user,course,group,role",
@@ -158,6 +164,23 @@ class HandoutFilterTest {
         .singleElement()
         .extracting(list -> list.members().size())
         .isEqualTo(1);
+  }
+
+  @Test
+  void sheetsToJoinByAreForCoursesAndGroupsAlsoForThoseAcrossCourses() {
+    assertThat(joinable())
+        .containsExactly("Coastal{Watch=W-1, Other=O-1}", "KNOT{Watch=}", "Radio{}", "ChoirC-1{}");
+    assertThat(joinable("--course", "NAV-2")).containsExactly("Coastal{Watch=W-1, Other=O-1}");
+    assertThat(joinable("--group", "Choir")).contains("ChoirC-1{}", "Coastal{}");
+    assertThat(joinable("--group", "Other"))
+        .contains("Coastal{Other=O-1}")
+        .doesNotContain("ChoirC-1{}");
+  }
+
+  private List<String> joinable(String... words) {
+    return filter(words).joinable(attendance).stream()
+        .map(course -> course.title() + course.joinCode() + course.groups())
+        .toList();
   }
 
   @Test

@@ -46,6 +46,7 @@ public final class Attendance {
   private final Map<Integer, Draft> draftOfUser = new HashMap<>();
   private final Map<Integer, Draft> draftOfAccount = new LinkedHashMap<>();
   private final Map<String, CourseDraft> courses = new LinkedHashMap<>();
+  private final Map<String, String> crossCourseGroups = new LinkedHashMap<>();
   private final List<Attendee> people = new ArrayList<>();
 
   /** Somebody of whom not everything is known yet. */
@@ -140,6 +141,11 @@ public final class Attendance {
     return infos;
   }
 
+  /** The groups across courses, each with the code to join it by, or an empty text. */
+  public Map<String, String> crossCourseGroups() {
+    return crossCourseGroups;
+  }
+
   private void read(List<JoinCode> joinCodes) {
     rows(Table.COURSES, this::course);
     rows(Table.GROUPS, this::group);
@@ -191,8 +197,10 @@ public final class Attendance {
 
   private void group(RosterRow row, int line) {
     String course = codeOf(row);
-    if (row.has(Field.NAME) && !course.isEmpty()) {
-      courseNamed(course).groups.put(row.text(Field.NAME), row.text(Field.JOIN_CODE));
+    if (row.has(Field.NAME)) {
+      Map<String, String> groups =
+          course.isEmpty() ? crossCourseGroups : courseNamed(course).groups;
+      groups.put(row.text(Field.NAME), row.text(Field.JOIN_CODE));
     }
   }
 
@@ -204,14 +212,16 @@ public final class Attendance {
 
   private void joinCode(JoinCode code) {
     CourseDraft draft = courses.get(code.course());
-    if (draft == null) {
+    if (draft != null && code.group().isEmpty()) {
+      draft.joinCode = draft.joinCode.isEmpty() ? code.code() : draft.joinCode;
       return;
     }
-    if (code.group().isEmpty()) {
-      draft.joinCode = draft.joinCode.isEmpty() ? code.code() : draft.joinCode;
-    } else if (draft.groups.containsKey(code.group())) {
-      draft.groups.merge(
-          code.group(), code.code(), (given, made) -> given.isEmpty() ? made : given);
+    Map<String, String> groups = code.course().isEmpty() ? crossCourseGroups : Map.of();
+    if (draft != null) {
+      groups = draft.groups;
+    }
+    if (groups.containsKey(code.group())) {
+      groups.merge(code.group(), code.code(), (given, made) -> given.isEmpty() ? made : given);
     }
   }
 

@@ -79,6 +79,7 @@ class AttendanceTest {
         List.of(
             new JoinCode("NAV-2", "", "ABC-123"),
             new JoinCode("NAV-2", "Port Watch", "DEF-456"),
+            new JoinCode("", "Choir", "GHJ-777"),
             new JoinCode("NAV-9", "", "XYZ-999")));
   }
 
@@ -141,6 +142,7 @@ class AttendanceTest {
                     + course.groups())
         .containsExactly(
             "NAV-2 [Visiting Captain, Tom Quay] ABC-123 {Port Watch=DEF-456}", "KNOT []  {}");
+    assertThat(attendance().crossCourseGroups()).isEqualTo(Map.of("Choir", "GHJ-777"));
   }
 
   private static List<String> seats(TextSheet... sheets) {
