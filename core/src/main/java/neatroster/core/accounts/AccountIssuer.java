@@ -37,7 +37,8 @@ public final class AccountIssuer {
   private final Varied<ItemMaker> idMakers;
   private final Varied<PasswordMaker> passwords;
   private final UsernameMaker anonymousMaker;
-  private final Set<String> named = new HashSet<>();
+  private final Map<String, Field> namedFields = new HashMap<>();
+  private final Set<String> namedOwnFields = new HashSet<>();
   private final Set<String> takenUsernames = new HashSet<>();
   private final Set<String> takenEmails = new HashSet<>();
   private final Set<String> takenIds = new HashSet<>();
@@ -68,7 +69,15 @@ public final class AccountIssuer {
       parse(ids.pattern(), names, parsed);
     }
     parse(settings.anonymousPattern(), Set.of("word", "random", "n", "course"), parsed);
-    parsed.values().forEach(pattern -> named.addAll(pattern.names()));
+    for (Pattern pattern : parsed.values()) {
+      for (String name : pattern.names()) {
+        Field.named(name).ifPresent(field -> namedFields.put(name, field));
+      }
+      settings.reading().ownFields().stream()
+          .map(field -> field.name().toLowerCase(Locale.ROOT))
+          .filter(pattern.names()::contains)
+          .forEach(namedOwnFields::add);
+    }
     usernameMakers =
         settings
             .usernames()
@@ -131,12 +140,9 @@ public final class AccountIssuer {
   public NewUser newUser(RosterRow row, Person person, String role) {
     Names.Parts name = Names.parts(row);
     Map<String, String> values = new HashMap<>();
-    for (String value : named) {
-      Field.named(value)
-          .ifPresentOrElse(
-              field -> put(values, value, isDate(field) ? row.isoDate(field) : row.text(field)),
-              () -> put(values, value, row.own(value)));
-    }
+    namedFields.forEach(
+        (value, field) -> put(values, value, isDate(field) ? row.isoDate(field) : row.text(field)));
+    namedOwnFields.forEach(value -> put(values, value, row.own(value)));
     // A default language is the row's own where that has none.
     Map<Field, String> defaults =
         settings.defaults().of(role, person.site()).getOrDefault(Table.USERS, Map.of());

@@ -6,7 +6,6 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 
 /**
  * Words that no username may contain, also across the joint of two parts: a child would be laughed
@@ -54,10 +53,12 @@ public final class UnwantedWords {
 
   private static String letters(String text) {
     StringBuilder letters = new StringBuilder(text.length());
-    text.toLowerCase(Locale.ROOT)
-        .chars()
-        .filter(c -> c >= 'a' && c <= 'z')
-        .forEach(c -> letters.append((char) c));
+    for (int i = 0; i < text.length(); i++) {
+      char c = Character.toLowerCase(text.charAt(i));
+      if (c >= 'a' && c <= 'z') {
+        letters.append(c);
+      }
+    }
     return letters.toString();
   }
 }

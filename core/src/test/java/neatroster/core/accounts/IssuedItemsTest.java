@@ -4,12 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.SplittableRandom;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.Roster;
 import neatroster.core.model.KnownUser;
+import neatroster.core.model.OwnField;
 import neatroster.core.model.Person;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
@@ -123,5 +125,34 @@ class IssuedItemsTest {
             new SplittableRandom(9));
     later.goOnWith("amber-canoe-tulip-otter");
     assertThat(later.make()).isEqualTo("amber-canoe-tulip-otter");
+  }
+
+  @Test
+  void patternsNameFieldsDatesAndColumnsOfTheSchoolsOwn() throws PatternException {
+    OwnField berth =
+        new OwnField("Berth", Table.USERS, OwnField.Type.TEXT, List.of(), false, false, "");
+    Settings settings =
+        Settings.builder()
+            .reading(new Settings.Reading(List.of(), Map.of(), List.of(berth)))
+            .ids(
+                Varied.same(
+                    new Settings.Ids(
+                        Settings.WhenMissing.MAKE, "{berth}/{birth date|yyyy}/{grade}")))
+            .build();
+    AccountIssuer issuer =
+        new AccountIssuer(settings, PasswordWords.all(), new SplittableRandom(3), List.of());
+    List<NewUser> users = new ArrayList<>();
+    Rosters.of(
+            settings,
+            TextSheet.of(
+                "users",
+                "given name | birth date | grade | berth\nAna | 3.4.2011 | 7b | B 12\nBo | | | B 12\n"))
+        .read(
+            Table.USERS,
+            (row, line) -> users.add(issuer.newUser(row, KnownUsers.person(row), "learner")),
+            (sheet, why) -> {});
+    assertThat(issuer.issue(users, new ArrayList<>()))
+        .extracting(account -> account.user().id())
+        .containsExactly("b12/2011/7b", "b12//");
   }
 }
