@@ -9,6 +9,7 @@ import neatroster.core.accounts.AccountIssuer;
 import neatroster.core.accounts.IssuedAccount;
 import neatroster.core.accounts.Refused;
 import neatroster.core.intake.KnownUsers;
+import neatroster.core.model.KnownUser;
 import neatroster.core.model.Settings;
 import neatroster.core.pattern.PatternException;
 import neatroster.core.text.Nearest;
@@ -74,8 +75,7 @@ final class AnonymousAccounts {
               + " lists them.",
           e);
     }
-    return new Outcome(
-        issued, sheet, issuer.passwords(neatroster.core.model.KnownUser.ANONYMOUS, "").bits());
+    return new Outcome(issued, sheet, issuer.passwords(KnownUser.ANONYMOUS, "").bits());
   }
 
   /** Writes the sheet on which people are noted; one that is there may be filled in and stays. */

@@ -17,6 +17,7 @@ import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import neatroster.cli.handout.ClassList;
 import neatroster.cli.handout.ClassListsPdf;
 import neatroster.cli.handout.ConsentLettersPdf;
@@ -184,7 +185,7 @@ final class HandoutCommand implements Callable<Integer> {
         KnownFiles.basis(
             options, settings, Optional.of(workplace.folder()), workplace.known(), roster);
     Map<String, String> passwords =
-        what.equals(SLIPS) ? workplace.accounts().passwords() : Map.of();
+        forget || what.equals(SLIPS) ? workplace.accounts().passwords() : Map.of();
     Attendance attendance =
         Attendance.of(
             settings,
@@ -196,85 +197,75 @@ final class HandoutCommand implements Callable<Integer> {
     if (forget) {
       return forget(screen, workplace, basis, attendance, filter);
     }
-    List<CourseInfo> courses = attendance.courses();
+    Handout handout =
+        switch (what) {
+          case CLASS_LISTS -> classLists(settings, filter.classLists(attendance));
+          case JOIN_SHEETS -> joinSheets(settings, filter.joinable(attendance));
+          case CONSENT_LETTERS -> consentLetters(screen, settings, filter.people(attendance));
+          default ->
+              slips(settings, filter.sections(attendance, by, settings), attendance.courses());
+        };
+    return write(screen, workplace.folder(), handout);
+  }
+
+  private Handout classLists(Settings settings, List<ClassList> lists) {
+    return new Handout(
+        lists.size(),
+        "No course has anybody in it.",
+        out -> ClassListsPdf.write(lists, settings, paper(), out),
+        out -> HandoutHtml.classLists(lists, settings, out),
+        rows -> HandoutRows.classLists(lists, rows));
+  }
+
+  private Handout joinSheets(Settings settings, List<CourseInfo> courses) {
+    long codes =
+        courses.stream()
+            .flatMap(
+                course ->
+                    Stream.concat(Stream.of(course.joinCode()), course.groups().values().stream()))
+            .filter(code -> !code.isEmpty())
+            .count();
+    return new Handout(
+        (int) codes,
+        "No course has a join code. With join-codes: {courses: true} in roster.yaml, issue makes"
+            + " them.",
+        out -> JoinSheetsPdf.write(courses, settings, paper(), out),
+        out -> HandoutHtml.joinSheets(courses, settings, out),
+        rows -> HandoutRows.joinSheets(courses, settings, rows));
+  }
+
+  private Handout consentLetters(Screen screen, Settings settings, List<Attendee> people) {
+    int age = settings.checks().consentBelowAge();
     LocalDate today = LocalDate.now(ZoneId.systemDefault());
-    return switch (what) {
-      case CLASS_LISTS -> {
-        List<ClassList> lists = filter.classLists(attendance);
-        yield write(
-            screen,
-            workplace.folder(),
-            lists.size(),
-            new Handout(
-                out -> ClassListsPdf.write(lists, settings, paper(), out),
-                out -> HandoutHtml.classLists(lists, settings, out),
-                rows -> HandoutRows.classLists(lists, rows)),
-            "No course has anybody in it.");
-      }
-      case JOIN_SHEETS -> {
-        List<CourseInfo> chosen = filter.joinable(attendance);
-        int codes =
-            chosen.stream()
-                .mapToInt(
-                    course ->
-                        (course.joinCode().isEmpty() ? 0 : 1)
-                            + (int)
-                                course.groups().values().stream()
-                                    .filter(code -> !code.isEmpty())
-                                    .count())
-                .sum();
-        yield write(
-            screen,
-            workplace.folder(),
-            codes,
-            new Handout(
-                out -> JoinSheetsPdf.write(chosen, settings, paper(), out),
-                out -> HandoutHtml.joinSheets(chosen, settings, out),
-                rows -> HandoutRows.joinSheets(chosen, settings, rows)),
-            "No course has a join code. With join-codes: {courses: true} in roster.yaml, issue makes"
-                + " them.");
-      }
-      case CONSENT_LETTERS -> {
-        int age = settings.checks().consentBelowAge();
-        List<Attendee> people =
-            filter.people(attendance).stream().filter(Attendee::inSheets).toList();
-        List<Attendee> children =
-            people.stream().filter(person -> person.needsConsent(age, today)).toList();
-        long undated =
-            people.stream()
-                .filter(person -> person.born().isEmpty() && !person.consented())
-                .filter(person -> person.children().isEmpty())
-                .count();
-        if (undated > 0) {
-          screen.remark(
-              (undated == 1 ? "1 person has" : undated + " people have")
-                  + " no birth date in the sheets: whether they need consent cannot be told.");
-        }
-        yield write(
-            screen,
-            workplace.folder(),
-            children.size(),
-            new Handout(
-                out -> ConsentLettersPdf.write(children, settings, paper(), out),
-                out -> HandoutHtml.consentLetters(children, settings, out),
-                rows -> HandoutRows.consentLetters(children, rows)),
-            "Nobody below " + age + " is without consent.");
-      }
-      default -> {
-        List<Section> sections = filter.sections(attendance, by, settings);
-        int slips = sections.stream().mapToInt(section -> section.people().size()).sum();
-        yield write(
-            screen,
-            workplace.folder(),
-            slips,
-            new Handout(
-                out -> SlipsPdf.write(sections, settings, courses, paper(), perPage, out),
-                out -> HandoutHtml.slips(sections, settings, courses, perPage, out),
-                rows -> HandoutRows.slips(sections, settings, courses, rows)),
-            "There is no first password to hand out. Name somebody with --user, --course, --group or"
-                + " --site to print slips all the same.");
-      }
-    };
+    List<Attendee> inSheets = people.stream().filter(Attendee::inSheets).toList();
+    List<Attendee> children =
+        inSheets.stream().filter(person -> person.needsConsent(age, today)).toList();
+    long undated =
+        inSheets.stream()
+            .filter(person -> person.born().isEmpty() && !person.consented())
+            .filter(person -> person.children().isEmpty())
+            .count();
+    if (undated > 0 && age > 0) {
+      screen.remark(
+          (undated == 1 ? "1 person has" : undated + " people have")
+              + " no birth date in the sheets: whether they need consent cannot be told.");
+    }
+    return new Handout(
+        children.size(),
+        "Nobody below " + age + " is without consent.",
+        out -> ConsentLettersPdf.write(children, settings, paper(), out),
+        out -> HandoutHtml.consentLetters(children, settings, out),
+        rows -> HandoutRows.consentLetters(children, rows));
+  }
+
+  private Handout slips(Settings settings, List<Section> sections, List<CourseInfo> courses) {
+    return new Handout(
+        sections.stream().mapToInt(section -> section.people().size()).sum(),
+        "There is no first password to hand out. Name somebody with --user, --course, --group or"
+            + " --site to print slips all the same.",
+        out -> SlipsPdf.write(sections, settings, courses, paper(), perPage, out),
+        out -> HandoutHtml.slips(sections, settings, courses, perPage, out),
+        rows -> HandoutRows.slips(sections, settings, courses, rows));
   }
 
   private Paper paper() {
@@ -293,8 +284,16 @@ final class HandoutCommand implements Callable<Integer> {
     void write(Consumer<List<String>> rows);
   }
 
-  /** One thing to hand out, in each kind of file. */
-  private record Handout(Drawing pdf, Drawing html, Table table) {
+  /**
+   * One thing to hand out, in each kind of file.
+   *
+   * @param count how many of it there are
+   * @param nothing what is said where there are none
+   * @param pdf draws it on paper
+   * @param html writes it as a page
+   * @param table writes it as rows
+   */
+  private record Handout(int count, String nothing, Drawing pdf, Drawing html, Table table) {
     Drawn write(String ending, String title, OutputStream out) throws IOException {
       switch (ending) {
         case ".pdf" -> {
@@ -362,7 +361,7 @@ final class HandoutCommand implements Callable<Integer> {
       return Exit.DONE;
     }
     if (count == 0) {
-      screen.line(nothing);
+      screen.line(handout.nothing());
     }
     for (Written file : written) {
       screen.line(

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import neatroster.cli.handout.ClassList;
 import neatroster.cli.handout.Section;
@@ -201,7 +202,7 @@ final class HandoutFilter {
     if (by.equals("course")) {
       titles.keySet().forEach(code -> stacks.put(code, new ArrayList<>()));
     }
-    Map<String, List<Attendee>> others = new java.util.TreeMap<>();
+    Map<String, List<Attendee>> others = new TreeMap<>();
     for (Attendee person : people) {
       String stack = stack(person, by);
       stacks.getOrDefault(stack, others.computeIfAbsent(stack, s -> new ArrayList<>())).add(person);

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -109,7 +110,7 @@ final class IssueRun {
   }
 
   private static String key(KnownUser user) {
-    return user.reference().toLowerCase(java.util.Locale.ROOT);
+    return user.reference().toLowerCase(Locale.ROOT);
   }
 
   /**
@@ -283,7 +284,7 @@ final class IssueRun {
                 table,
                 (row, line) -> {
                   JoinCode named = named(row);
-                  String status = row.text(Field.STATUS).toLowerCase(java.util.Locale.ROOT);
+                  String status = row.text(Field.STATUS).toLowerCase(Locale.ROOT);
                   boolean isOpen = status.isEmpty() || status.equals("open");
                   if (isOpen && !faulty.get(line) && have.add(named.of())) {
                     codes.add(new JoinCode(named.course(), named.group(), maker.make()));

@@ -1,6 +1,7 @@
 package neatroster.cli.handout;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
@@ -83,7 +84,7 @@ public final class HandoutRows {
     rows.accept(List.of("course", "title", "group", "instructors", "join code", "address"));
     String address = settings.school().platformAddress();
     for (CourseInfo course : courses) {
-      Map<String, String> codes = new java.util.LinkedHashMap<>();
+      Map<String, String> codes = new LinkedHashMap<>();
       codes.put("", course.joinCode());
       codes.putAll(course.groups());
       codes.forEach(

@@ -2,6 +2,7 @@ package neatroster.core.handout;
 
 import com.ibm.icu.text.Collator;
 import com.ibm.icu.util.ULocale;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -58,7 +59,7 @@ public final class Attendance {
     private String email = "";
     private String site = "";
     private String password = "";
-    private Optional<java.time.LocalDate> born = Optional.empty();
+    private Optional<LocalDate> born = Optional.empty();
     private boolean consented;
     private String guardianName = "";
     private String guardianEmail = "";
