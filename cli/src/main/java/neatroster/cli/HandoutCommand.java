@@ -327,8 +327,8 @@ final class HandoutCommand implements Callable<Integer> {
    */
   private record Written(String name, int pages) {}
 
-  private int write(Screen screen, RosterFolder folder, int count, Handout handout, String nothing)
-      throws IOException {
+  private int write(Screen screen, RosterFolder folder, Handout handout) throws IOException {
+    int count = handout.count();
     List<Written> written = new ArrayList<>();
     if (count > 0) {
       if (to.isEmpty()) {
