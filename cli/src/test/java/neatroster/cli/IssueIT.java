@@ -230,6 +230,20 @@ class IssueIT {
   }
 
   @Test
+  void usersOfThePlatformGetAFirstPasswordOnceWhereTheSettingsSaySo() throws Exception {
+    program.file("roster.yaml", "passwords: {for-known: reissue}");
+    program.file("known/users.csv", "id,username,given name", "501,anam,Ana");
+    JsonNode first = JSON.readTree(program.run("issue", "--format", "json").out());
+    assertThat(first.get("reissued").toString()).isEqualTo("[\"anam\"]");
+    assertThat(first.get("issued")).hasSize(2);
+    JsonNode second = JSON.readTree(program.run("issue", "--format", "json").out());
+    assertThat(second.get("reissued")).isEmpty();
+    assertThat(second.get("kept").asInt()).isEqualTo(3);
+    JsonNode run = JSON.readTree(program.run("pack", "--format", "json").out());
+    assertThat(run.get("counts").get("users").toString()).isEqualTo("{\"change\":1,\"create\":2}");
+  }
+
+  @Test
   void registerAndAccountsAreInStepWhereverIssueIsKilled() throws Exception {
     writeManyUsers(25_000);
     for (int pause : new int[] {1200, 1700, 2200, 2700, 3300}) {
