@@ -22,9 +22,6 @@ final class AccountSettings {
   private static final String BY_ROLE = "by-role";
   private static final String BY_SITE = "by-site";
 
-  private static final Map<String, Boolean> YES_NO =
-      SettingsReader.ordered("true", true, "false", false, "yes", true, "no", false);
-
   private static final Map<String, Settings.WhenMissing> WHEN_MISSING =
       SettingsReader.ordered(
           "leave", Settings.WhenMissing.LEAVE, "make", Settings.WhenMissing.MAKE);
@@ -185,7 +182,7 @@ final class AccountSettings {
         style,
         section.number("length", 1, 64, length),
         section.number("minimum", 1, 64, usual.minimum()),
-        section.choice("change-at-first-login", YES_NO, usual.changeAtFirstLogin()),
+        section.yes("change-at-first-login", usual.changeAtFirstLogin()),
         section.choice(
             "for-known", SettingsReader.ordered("leave", false, "reissue", true), false));
   }
@@ -200,8 +197,7 @@ final class AccountSettings {
   Settings.JoinCodes joinCodes() throws SettingsException {
     YamlSection section = root.section("join-codes");
     section.only(List.of("courses", "groups"));
-    return new Settings.JoinCodes(
-        section.choice("courses", YES_NO, false), section.choice("groups", YES_NO, false));
+    return new Settings.JoinCodes(section.yes("courses", false), section.yes("groups", false));
   }
 
   String anonymousPattern() throws SettingsException {
@@ -216,8 +212,7 @@ final class AccountSettings {
     section.only(List.of("sealed", "passphrase"));
     YamlSection passphrase = section.section("passphrase");
     passphrase.only(List.of("file"));
-    return new Settings.Keeping(
-        section.choice("sealed", YES_NO, false), passphrase.text("file", ""));
+    return new Settings.Keeping(section.yes("sealed", false), passphrase.text("file", ""));
   }
 
   private static void verifyPattern(YamlSection section, Set<String> names)

@@ -125,6 +125,7 @@ final class HandoutCommand implements Callable<Integer> {
                     Problem.usage(
                         "handout works in a roster folder, and there is none here. Name one with"
                             + " --folder DIR."));
+    to.forEach(file -> verifyPlace(file, folder));
     Settings settings = folder.settings(screen);
     try (Workplace workplace = Workplace.open(folder, settings, "handout")) {
       if (folder.files("sheets").isEmpty()) {
@@ -166,6 +167,25 @@ final class HandoutCommand implements Callable<Integer> {
       throw Problem.usage("--paper takes a4 or letter.");
     }
     to.forEach(file -> ending(file.toString()));
+  }
+
+  /** What was handed in, known, packed or issued is not written over by a slip of the hand. */
+  private void verifyPlace(Path file, RosterFolder folder) {
+    Path target = options.resolve(file).toAbsolutePath().normalize();
+    for (String kept : List.of("sheets", "known", "runs", "layouts")) {
+      if (target.startsWith(folder.path(kept).toAbsolutePath().normalize())) {
+        throw Problem.usage(
+            file
+                + " lies in "
+                + folder.shown(kept)
+                + "/, where no handout belongs. Name another"
+                + " place.");
+      }
+    }
+    boolean inAccounts = target.startsWith(folder.path("accounts").toAbsolutePath().normalize());
+    if (inAccounts && target.getFileName().toString().matches("(accounts|who-is-who-.*)\\.csv")) {
+      throw Problem.usage(file + " is kept for the accounts issued. Name another file.");
+    }
   }
 
   private static String ending(String file) {

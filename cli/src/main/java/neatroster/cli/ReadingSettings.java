@@ -159,11 +159,6 @@ final class ReadingSettings {
     for (OwnField.Type type : OwnField.Type.values()) {
       types.put(type.name().toLowerCase(Locale.ROOT).replace('_', '-'), type);
     }
-    Map<String, Boolean> yesNo = new LinkedHashMap<>();
-    yesNo.put("true", true);
-    yesNo.put("false", false);
-    yesNo.put("yes", true);
-    yesNo.put("no", false);
     for (String name : section.keys()) {
       YamlSection field = section.section(name);
       field.only(List.of("table", "type", "one-of", "required", "unique", "pattern"));
@@ -179,8 +174,8 @@ final class ReadingSettings {
               table,
               field.choice("type", types, OwnField.Type.TEXT),
               field.list("one-of", List.of()),
-              field.choice("required", yesNo, false),
-              field.choice("unique", yesNo, false),
+              field.yes("required", false),
+              field.yes("unique", false),
               field.text("pattern", "")));
     }
     return List.copyOf(fields);

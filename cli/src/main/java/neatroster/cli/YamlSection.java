@@ -193,6 +193,16 @@ final class YamlSection {
     return choice;
   }
 
+  /** Whether a key says yes. */
+  boolean yes(String key, boolean otherwise) throws SettingsException {
+    Map<String, Boolean> words = new LinkedHashMap<>();
+    words.put("true", true);
+    words.put("false", false);
+    words.put("yes", true);
+    words.put("no", false);
+    return choice(key, words, otherwise);
+  }
+
   /** A whole number within bounds. */
   int number(String key, int least, int most, int otherwise) throws SettingsException {
     String text = text(key, String.valueOf(otherwise));

@@ -138,6 +138,12 @@ class HandoutIT {
     assertThat(program.run("handout", "--run", "../sheets").err()).contains("no run “../sheets”");
     assertThat(program.run("handout", "--to", "slips.doc").err()).contains(".pdf, .html");
     assertThat(folder.resolve("slips.doc")).doesNotExist();
+    String accounts = read("accounts/accounts.csv");
+    assertThat(program.run("handout", "--to", "accounts/accounts.csv").exit()).isEqualTo(2);
+    assertThat(program.run("handout", "--to", "sheets/users.csv").err())
+        .contains("where no handout belongs");
+    assertThat(read("accounts/accounts.csv")).isEqualTo(accounts);
+    assertThat(read("sheets/users.csv")).startsWith("id,given name");
   }
 
   @Test

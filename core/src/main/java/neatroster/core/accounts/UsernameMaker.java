@@ -101,7 +101,12 @@ final class UsernameMaker {
     }
     base = cut(base, settings.longest());
     if (unwanted.isIn(base)) {
-      return kinder(values);
+      return isAddress()
+          ? Made.nothing(
+              Quoted.value(base)
+                  + " contains a word that no username should, and another would be no address."
+                  + " Type a username into the sheet.")
+          : kinder(values);
     }
     if (base.length() >= settings.shortest() && free(base)) {
       return Made.of(base);

@@ -109,10 +109,12 @@ class UsernameMakerTest {
             "Ana Marlowe ana@pier.example",
             "Ann Marlowe Ana@pier.example",
             "Bo Finch",
-            "Cy Quay cyrus.the.navigator@pier.example");
+            "Cy Quay cyrus.the.navigator@pier.example",
+            "Fanny Uckfield f.uckfield@pier.example");
     assertThat(made.subList(0, 2)).containsExactly("ana@pier.example", "ana2@pier.example");
     assertThat(made.get(2)).startsWith("!").contains("this row has none");
     assertThat(made.get(3)).startsWith("!").contains("longer than 24");
+    assertThat(made.get(4)).startsWith("!").contains("would be no address");
   }
 
   @Test
