@@ -43,7 +43,7 @@ public final class ReadBenchmark {
       Path csv = folder.resolve("users.csv");
       Path xlsx = folder.resolve("users.xlsx");
       try (OutputStream out = Files.newOutputStream(csv);
-          RowWriter writer = new CsvRows(out)) {
+          RowWriter writer = CsvRows.literal(out)) {
         write(writer, rows);
       }
       try (RowWriter writer = new XlsxRows(Files.newOutputStream(xlsx), "users")) {

@@ -191,7 +191,7 @@ final class AccountsFile {
     Path next = path(name + NEXT);
     try {
       try (OutputStream out = create(next)) {
-        CsvRows rows = new CsvRows(out);
+        CsvRows rows = CsvRows.guarded(out);
         rows.row(COLUMNS.stream().map(Field::label).toList());
         read(cells -> rows.row(change.apply(cells)));
         added.write(rows);

@@ -88,7 +88,7 @@ final class AnonymousAccounts {
     for (int n = 2; Files.exists(folder.resolve(name)); n++) {
       name = plain + "-" + n + ".csv";
     }
-    CsvRows rows = new CsvRows(PrivateFiles.create(folder.resolve(name)));
+    CsvRows rows = CsvRows.forPeople(PrivateFiles.create(folder.resolve(name)));
     rows.row(List.of("username", "course", "who"));
     for (IssuedAccount account : issued) {
       rows.row(List.of(account.user().username(), course, ""));

@@ -162,7 +162,7 @@ final class BeginCommand implements Callable<Integer> {
   }
 
   private static void csv(Book.Page page, OutputStream out) throws IOException {
-    try (CsvRows rows = new CsvRows(out)) {
+    try (CsvRows rows = CsvRows.forPeople(out)) {
       rows.row(page.headings().stream().map(Book.Heading::text).toList());
       page.rows().forEach(rows::row);
     }

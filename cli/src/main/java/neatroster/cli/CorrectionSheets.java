@@ -15,7 +15,6 @@ import neatroster.core.check.Finding;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
-import neatroster.core.model.Field;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 import neatroster.formats.BatchFiles;
@@ -65,13 +64,13 @@ final class CorrectionSheets implements Closeable {
       }
       List<String> cells = new ArrayList<>();
       // In a row that is torn the password may be anywhere: such a row is named, not copied.
-      boolean copied = !(row.isUneven() && row.reading().has(Field.PASSWORD));
+      boolean copied = !(row.isUneven() && row.reading().hasSecrets());
       int count =
           copied
               ? Math.max(row.reading().columns().size(), row.raw().size())
               : row.reading().columns().size();
       for (int i = 0; i < count; i++) {
-        boolean shown = copied && !isPassword(row.reading(), i);
+        boolean shown = copied && !row.reading().isSecret(i);
         cells.add(shown ? row.raw().cell(i).toString() : "");
       }
       // Cells beyond the header come behind the reason, so that the reason stands below its header.
@@ -87,10 +86,6 @@ final class CorrectionSheets implements Closeable {
     }
   }
 
-  private static boolean isPassword(SheetReading sheet, int index) {
-    return sheet.column(Field.PASSWORD).filter(column -> column.index() == index).isPresent();
-  }
-
   private CsvRows start(SheetReading sheet) throws IOException {
     String base = Path.of(sheet.name().file()).getFileName().toString().replaceAll("\\.[^.]*$", "");
     String part = sheet.name().sheet() == null ? "" : "-" + sheet.name().sheet();
@@ -100,7 +95,7 @@ final class CorrectionSheets implements Closeable {
       name = "corrections/" + stem + "-" + n + ".csv";
     }
     names.add(name);
-    CsvRows rowsOfSheet = new CsvRows(files.create(name));
+    CsvRows rowsOfSheet = CsvRows.forPeople(files.create(name));
     open.put(sheet, rowsOfSheet);
     List<String> header =
         sheet.columns().stream()

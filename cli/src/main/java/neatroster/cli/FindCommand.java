@@ -108,9 +108,12 @@ final class FindCommand implements Callable<Integer> {
 
   private void look(String where, RosterRow row) {
     boolean fits = false;
+    if (row.isUneven() && row.reading().hasSecrets()) {
+      // The password may be in any cell.
+      return;
+    }
     for (Column column : row.reading().columns()) {
-      boolean password = column.field().filter(field -> field == Field.PASSWORD).isPresent();
-      fits |= !password && folded(row.cellAt(column.index()).toString()).contains(wanted);
+      fits |= !column.secret() && folded(row.cellAt(column.index()).toString()).contains(wanted);
     }
     if (!fits) {
       return;
@@ -118,8 +121,7 @@ final class FindCommand implements Callable<Integer> {
     Map<String, String> fields = new LinkedHashMap<>();
     for (Column column : row.reading().columns()) {
       String value = row.cellAt(column.index()).cleaned();
-      boolean password = column.field().filter(field -> field == Field.PASSWORD).isPresent();
-      if (!value.isEmpty() && !password) {
+      if (!value.isEmpty() && !column.secret()) {
         String name = column.field().map(Field::label).orElse(column.header());
         boolean named = column.field().isPresent() || folded(value).contains(wanted);
         if (named && !name.isEmpty()) {

@@ -16,7 +16,7 @@ final class FindingsCsv {
   private FindingsCsv() {}
 
   static void write(CheckResult result, OutputStream out) throws IOException {
-    CsvRows rows = new CsvRows(out);
+    CsvRows rows = CsvRows.forPeople(out);
     rows.row(
         List.of(
             "severity",

@@ -65,8 +65,7 @@ final class FindingsXlsx {
   }
 
   private void list(MarkedBook book) throws IOException {
-    boolean passwords =
-        result.roster().sheets().stream().anyMatch(s -> SheetPieces.passwordColumn(s) >= 0);
+    boolean passwords = result.roster().sheets().stream().anyMatch(s -> s.hasSecrets());
     book.beginList(
         "Mend the cells in the other tabs and check this workbook again; this tab is left out then."
             + (passwords ? " Passwords are left out of this copy." : ""));
@@ -106,7 +105,6 @@ final class FindingsXlsx {
 
   private void copy(SheetReading sheet, MarkedBook book) throws IOException {
     Map<Integer, Map<Integer, Finding>> ofSheet = marks.getOrDefault(sheet.name(), Map.of());
-    int password = SheetPieces.passwordColumn(sheet);
     book.beginCopy(tabs.get(sheet.name()), sheet.headerRow());
     IOException[] trouble = {null};
     try {
@@ -115,7 +113,7 @@ final class FindingsXlsx {
           .read(
               row -> {
                 try {
-                  row(sheet, row, password, ofSheet.getOrDefault(row.number(), Map.of()), book);
+                  row(sheet, row, ofSheet.getOrDefault(row.number(), Map.of()), book);
                   return true;
                 } catch (IOException e) {
                   trouble[0] = e;
@@ -133,12 +131,13 @@ final class FindingsXlsx {
   }
 
   private static void row(
-      SheetReading sheet, SheetRow row, int password, Map<Integer, Finding> found, MarkedBook book)
+      SheetReading sheet, SheetRow row, Map<Integer, Finding> found, MarkedBook book)
       throws IOException {
     book.beginRow(row.number());
     int width = Math.min(WIDEST, Math.max(row.size(), widest(found)));
+    boolean torn = SheetPieces.mayHideAnywhere(sheet, row);
     for (int i = 0; i < width; i++) {
-      boolean hidden = i == password && row.number() > sheet.headerRow();
+      boolean hidden = torn || SheetPieces.isHidden(sheet, row, i);
       Finding finding = found.get(i);
       book.cell(
           i,

@@ -132,7 +132,7 @@ final class HandoutCommand implements Callable<Integer> {
         return run(screen, settings, workplace, new Roster(List.of(), List.of(), List.of()));
       }
       try (OpenRoster open = OpenRoster.open(options, settings, List.of(), Optional.of(folder))) {
-        return run(screen, settings, workplace, open.roster());
+        return run(screen, settings, workplace, open);
       }
     } catch (UncheckedIOException e) {
       throw unwritable(e.getCause());
@@ -323,7 +323,7 @@ final class HandoutCommand implements Callable<Integer> {
           return html.draw(out);
         }
         default -> {
-          RowWriter writer = ending.equals(".csv") ? new CsvRows(out) : new XlsxRows(out, title);
+          RowWriter writer = ending.equals(".csv") ? CsvRows.forPeople(out) : new XlsxRows(out, title);
           table.write(
               row -> {
                 try {

@@ -110,7 +110,14 @@ final class InspectText {
     for (Column column : sheet.columns()) {
       boolean own = sheet.ownField(column).isPresent();
       if (column.field().isEmpty() && !own && !sheet.saysCourse(column)) {
-        if (!column.header().isEmpty() && !sheet.isPart(column)) {
+        if (column.secret()) {
+          screen.line(
+              String.format(
+                  "  %-3s %-24s %s",
+                  column.letters(),
+                  column.header().isEmpty() ? "(no header)" : column.header(),
+                  screen.yellow("may be passwords: left alone, and shown in no report")));
+        } else if (!column.header().isEmpty() && !sheet.isPart(column)) {
           unused.add(column.header());
         }
         continue;

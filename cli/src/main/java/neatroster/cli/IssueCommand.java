@@ -151,9 +151,7 @@ final class IssueCommand implements Callable<Integer> {
     try (OpenRoster open = OpenRoster.open(options, settings, files, Optional.of(folder));
         Workplace workplace = Workplace.open(folder, settings, "issue")) {
       TreeSet<String> courses = new TreeSet<>();
-      open.roster()
-          .read(
-              Table.COURSES, (row, line) -> courses.add(row.text(Field.CODE)), (sheet, why) -> {});
+      open.roster().read(Table.COURSES, (row, line) -> courses.add(row.text(Field.CODE)));
       Known known =
           KnownFiles.basis(options, settings, Optional.of(folder), workplace.known(), open.roster())
               .known();

@@ -200,8 +200,7 @@ final class IssueRun {
               }
               guardians.add(row);
               user(row, roles == null ? ownRole(row) : roles.of(row, line));
-            },
-            (sheet, why) -> {});
+            });
   }
 
   /** Who is to be removed needs no account for it. */
@@ -270,8 +269,7 @@ final class IssueRun {
                   maker.keep(row.text(Field.JOIN_CODE));
                   have.add(named(row).of());
                 }
-              },
-              (sheet, why) -> {});
+              });
     }
     BitSet faulty = checked.faultyLines();
     for (Table table : List.of(Table.COURSES, Table.GROUPS)) {
@@ -289,8 +287,7 @@ final class IssueRun {
                   if (isOpen && !faulty.get(line) && have.add(named.of())) {
                     codes.add(new JoinCode(named.course(), named.group(), maker.make()));
                   }
-                },
-                (sheet, why) -> {});
+                });
       }
     }
     return codes;

@@ -52,7 +52,9 @@ final class KnownFiles {
                 + ".",
             null);
       }
-      return Known.read(open.roster().sheets(), issued.all());
+      Known known = Known.read(open.roster().sheets(), issued.all());
+      open.verifyUnchanged();
+      return known;
     } catch (UnreadableSheetException e) {
       throw Problem.unreadable(
           "What the platform holds could not be read to its end: " + e.getMessage() + ".", e);

@@ -198,8 +198,7 @@ final class PackCommand implements Callable<Integer> {
               if (!row.has(Field.USERNAME) && known.find(row) < 0) {
                 count[0]++;
               }
-            },
-            (sheet, why) -> {});
+            });
     return count[0];
   }
 

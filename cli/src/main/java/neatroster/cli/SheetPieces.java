@@ -10,10 +10,9 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
-import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.UnreadableSheetException;
-import neatroster.core.model.Field;
 import neatroster.core.model.SheetName;
 
 /** The rows of the sheets that findings are shown in, as they stand; passwords left out. */
@@ -51,7 +50,6 @@ final class SheetPieces {
     Map<Integer, List<String>> found = new TreeMap<>();
     rows.put(sheet.name(), found);
     int last = wanted.stream().mapToInt(Integer::intValue).max().orElse(0);
-    int password = passwordColumn(sheet);
     try {
       sheet
           .sheet()
@@ -59,11 +57,11 @@ final class SheetPieces {
               row -> {
                 if (wanted.contains(row.number()) && !row.isBlank()) {
                   List<String> cells = new ArrayList<>();
+                  boolean torn = mayHideAnywhere(sheet, row);
                   for (int i = 0; i < Math.min(WIDEST, row.size()); i++) {
+                    boolean hidden = torn || isHidden(sheet, row, i);
                     cells.add(
-                        i == password && row.number() > sheet.headerRow()
-                            ? (row.cell(i).isBlank() ? "" : "•••")
-                            : row.cell(i).toString());
+                        !hidden ? row.cell(i).toString() : row.cell(i).isBlank() ? "" : "•••");
                   }
                   found.put(row.number(), cells);
                 }
@@ -75,9 +73,14 @@ final class SheetPieces {
     }
   }
 
-  /** The column, from 0, that holds passwords, or -1. */
-  static int passwordColumn(SheetReading sheet) {
-    return sheet.column(Field.PASSWORD).map(Column::index).orElse(-1);
+  /** Whether a cell may hold a password. */
+  static boolean isHidden(SheetReading sheet, SheetRow row, int column) {
+    return sheet.isSecret(column) && row.number() > sheet.headerRow();
+  }
+
+  /** Whether a password may stand in any cell of a row, because the row is torn. */
+  static boolean mayHideAnywhere(SheetReading sheet, SheetRow row) {
+    return sheet.hasSecrets() && row.number() > sheet.headerRow() && sheet.isTorn(row);
   }
 
   /** How a sheet is understood, if it is. */

@@ -173,7 +173,7 @@ final class TidyCommand implements Callable<Integer> {
 
   private RowWriter create(Path making, String stem) throws IOException {
     var out = PrivateFiles.create(making.resolve(stem + "." + kind));
-    return kind == Kind.csv ? new CsvRows(out) : new XlsxRows(out, stem);
+    return kind == Kind.csv ? CsvRows.forPeople(out) : new XlsxRows(out, stem);
   }
 
   private static void clear(Path making) {

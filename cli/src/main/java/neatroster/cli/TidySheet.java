@@ -193,7 +193,7 @@ final class TidySheet {
       repaired = Repair.of(row.table(), field, read, settings, sheet.dateOrder(field, read));
     }
     String after = correction.of(row, column, repaired);
-    if (!after.equals(stands) && column.field().orElse(null) != Field.PASSWORD) {
+    if (!after.equals(stands) && !column.secret()) {
       String why =
           !after.equals(repaired)
               ? "corrected as suggested"

@@ -50,7 +50,7 @@ final class PlainFormat implements BatchFormat {
     }
 
     private CsvRows start(Phase phase) throws IOException {
-      CsvRows file = new CsvRows(files.create(fileName(phase)));
+      CsvRows file = CsvRows.literal(files.create(fileName(phase)));
       open.put(phase, file);
       List<String> header = new ArrayList<>();
       header.add("change");

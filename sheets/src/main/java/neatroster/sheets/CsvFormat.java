@@ -40,7 +40,8 @@ final class CsvFormat implements FileFormat {
   }
 
   @Override
-  public SheetFile open(Path path, String name, byte[] head) throws IOException {
+  public SheetFile open(Path path, String name, byte[] head, ReadingBudget budget)
+      throws IOException {
     TextEncoding encoding = TextEncoding.of(path, head);
     byte[] plain = new String(head, encoding.charset()).getBytes(StandardCharsets.UTF_8);
     Sheet sheet = new CsvSheet(path, name, separator(plain), encoding);
@@ -130,6 +131,10 @@ final class CsvFormat implements FileFormat {
       } catch (CsvParseException e) {
         if (e.getCause() instanceof CharacterCodingException) {
           throw notDecodable(handler);
+        }
+        // The library wraps whatever it meets, lack of memory too.
+        if (e.getCause() instanceof Error error) {
+          throw error;
         }
         throw new UnreadableSheetException(
             handler.finished + 1, "a cell or a row is larger than anybody types");

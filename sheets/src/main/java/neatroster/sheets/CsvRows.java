@@ -7,34 +7,63 @@ import java.io.OutputStream;
 import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
+import neatroster.core.text.FormulaSigns;
 
-/**
- * Writes CSV (RFC 4180): UTF-8, comma, CR LF. A value that a spreadsheet program would run as a
- * formula is written behind an apostrophe.
- */
+/** Writes CSV (RFC 4180): UTF-8, comma, CR LF. */
 public final class CsvRows implements RowWriter {
   private static final Pattern HARMLESS =
       Pattern.compile("[+-][0-9 ()./-]*(?:day|week|month|year)?s?");
 
   private final CsvWriter writer;
+  private final UnaryOperator<String> guard;
 
-  /** Starts writing to a stream, which {@link #close} closes. */
-  public CsvRows(OutputStream out) {
+  private CsvRows(OutputStream out, UnaryOperator<String> guard) {
+    this.guard = guard;
     writer =
         CsvWriter.builder()
             .lineDelimiter(LineDelimiter.CRLF)
             .build(new OutputStreamWriter(out, StandardCharsets.UTF_8));
   }
 
+  /**
+   * Writes what programs read: every value as it is.
+   *
+   * @param out the stream, which {@link #close} closes
+   */
+  public static CsvRows literal(OutputStream out) {
+    return new CsvRows(out, UnaryOperator.identity());
+  }
+
+  /**
+   * Writes what people open: a value that a spreadsheet program would run as a formula stands behind
+   * an apostrophe.
+   *
+   * @param out the stream, which {@link #close} closes
+   */
+  public static CsvRows forPeople(OutputStream out) {
+    return new CsvRows(out, CsvRows::withoutFormula);
+  }
+
+  /**
+   * Writes what people open and we read back: as {@link #forPeople}, and so that {@link #unguarded}
+   * gives every value back as it was.
+   *
+   * @param out the stream, which {@link #close} closes
+   */
+  public static CsvRows guarded(OutputStream out) {
+    return new CsvRows(out, CsvRows::guarded);
+  }
+
   /** Writes one row. */
   @Override
   public void row(List<String> cells) {
-    String[] guarded = new String[cells.size()];
-    for (int i = 0; i < guarded.length; i++) {
-      guarded[i] = withoutFormula(cells.get(i));
+    String[] written = new String[cells.size()];
+    for (int i = 0; i < written.length; i++) {
+      written[i] = guard.apply(cells.get(i));
     }
-    writer.writeRecord(guarded);
+    writer.writeRecord(written);
   }
 
   /**
@@ -42,17 +71,19 @@ public final class CsvRows implements RowWriter {
    * sign does not, nor does a length of time.
    */
   static String withoutFormula(String value) {
-    if (value.isEmpty()) {
-      return value;
-    }
-    char first = value.charAt(0);
-    boolean formula =
-        first == '='
-            || first == '@'
-            || first == '\t'
-            || first == '\r'
-            || ((first == '+' || first == '-') && !HARMLESS.matcher(value).matches());
-    return formula ? "'" + value : value;
+    boolean harmless = value.startsWith("+") || value.startsWith("-");
+    return FormulaSigns.begin(value) && !(harmless && HARMLESS.matcher(value).matches())
+        ? "'" + value
+        : value;
+  }
+
+  private static String guarded(String value) {
+    return FormulaSigns.begin(value) || value.startsWith("'") ? "'" + value : value;
+  }
+
+  /** A value that was written {@link #guarded}, as it was. */
+  public static String unguarded(String value) {
+    return value.startsWith("'") ? value.substring(1) : value;
   }
 
   @Override

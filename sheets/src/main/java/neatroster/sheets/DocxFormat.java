@@ -27,9 +27,9 @@ final class DocxFormat implements FileFormat {
   }
 
   @Override
-  public SheetFile open(Path path, String name, byte[] head)
+  public SheetFile open(Path path, String name, byte[] head, ReadingBudget budget)
       throws UnreadableSheetException, IOException {
-    Document document = new Document();
+    Document document = new Document(budget.begin());
     try (ZipFile zip = SafeZip.open(path);
         InputStream in = SafeZip.content(zip, CONTENT)) {
       SafeZip.refuseLarge(zip, CONTENT);
@@ -54,6 +54,7 @@ final class DocxFormat implements FileFormat {
 
   /** What is collected while the document goes by. */
   private static final class Document {
+    private final ReadingBudget.Spending spending;
     private final List<List<List<String>>> tables = new ArrayList<>();
     private final List<List<String>> paragraphs = new ArrayList<>();
     private final StringBuilder text = new StringBuilder();
@@ -63,7 +64,11 @@ final class DocxFormat implements FileFormat {
     private int blanksBehind;
     private boolean inText;
 
-    void read(XMLStreamReader xml) throws XMLStreamException {
+    Document(ReadingBudget.Spending spending) {
+      this.spending = spending;
+    }
+
+    void read(XMLStreamReader xml) throws XMLStreamException, UnreadableSheetException {
       while (xml.hasNext()) {
         switch (xml.next()) {
           case XMLStreamConstants.START_ELEMENT -> start(xml.getLocalName(), xml);
@@ -127,13 +132,15 @@ final class DocxFormat implements FileFormat {
       return column < last.size() ? last.get(column) : "";
     }
 
-    private void end(String element) {
+    private void end(String element) throws UnreadableSheetException {
       switch (element) {
         case "t" -> inText = false;
         case "tbl" -> tableDepth--;
         case "tc" -> {
           if (tableDepth == 1) {
-            cells.add(goesOnFromAbove ? above(cells.size()) : text.toString());
+            String cell = goesOnFromAbove ? above(cells.size()) : text.toString();
+            spending.take(1 + blanksBehind, cell.length());
+            cells.add(cell);
             for (; blanksBehind > 0; blanksBehind--) {
               cells.add("");
             }

@@ -18,8 +18,10 @@ interface FileFormat {
    * Opens a file of this kind.
    *
    * @param name what the user calls it
+   * @param budget what it may unfold to while it is opened
    * @throws UnreadableSheetException where its content is damaged
    * @throws IOException where it cannot be read from the disk
    */
-  SheetFile open(Path path, String name, byte[] head) throws UnreadableSheetException, IOException;
+  SheetFile open(Path path, String name, byte[] head, ReadingBudget budget)
+      throws UnreadableSheetException, IOException;
 }

@@ -16,41 +16,45 @@ import neatroster.core.intake.Hidden;
 final class HiddenParts {
   private static final int WIDEST = 1024;
 
-  private final int wanted;
   private final Set<String> hiddenStyles = new HashSet<>();
-  private final List<Integer> columns = new ArrayList<>();
+  private final List<Hidden> found = new ArrayList<>();
+  private List<Integer> columns = new ArrayList<>();
   private String style;
   private boolean whole;
   private int rows;
   private int nextColumn;
 
-  /**
-   * Looks at one table.
-   *
-   * @param wanted its number, from 0
-   */
-  HiddenParts(int wanted) {
-    this.wanted = wanted;
+  /** What does not show of each table of the document, in their order. */
+  static List<Hidden> of(XMLStreamReader xml) throws XMLStreamException {
+    return new HiddenParts().find(xml);
   }
 
-  Hidden find(XMLStreamReader xml) throws XMLStreamException {
-    int table = -1;
+  private List<Hidden> find(XMLStreamReader xml) throws XMLStreamException {
+    int depth = 0;
     while (xml.hasNext()) {
-      if (xml.next() != XMLStreamConstants.START_ELEMENT) {
-        continue;
-      }
-      String element = xml.getLocalName();
-      if (element.equals("style")) {
-        style = attribute(xml, "name");
-      } else if (element.equals("table-properties") && "false".equals(attribute(xml, "display"))) {
-        hiddenStyles.add(style);
-      } else if (element.equals("table") && ++table == wanted) {
-        whole = hiddenStyles.contains(attribute(xml, "style-name"));
-      } else if (table == wanted) {
-        part(xml, element);
+      int event = xml.next();
+      if (event == XMLStreamConstants.START_ELEMENT) {
+        String element = xml.getLocalName();
+        if (element.equals("style")) {
+          style = attribute(xml, "name");
+        } else if (element.equals("table-properties")
+            && "false".equals(attribute(xml, "display"))) {
+          hiddenStyles.add(style);
+        } else if (element.equals("table") && depth++ == 0) {
+          whole = hiddenStyles.contains(attribute(xml, "style-name"));
+          rows = 0;
+          nextColumn = 0;
+          columns = new ArrayList<>();
+        } else if (depth > 0) {
+          part(xml, element);
+        }
+      } else if (event == XMLStreamConstants.END_ELEMENT
+          && xml.getLocalName().equals("table")
+          && --depth == 0) {
+        found.add(new Hidden(whole, rows, columns));
       }
     }
-    return new Hidden(whole, rows, columns);
+    return found;
   }
 
   private void part(XMLStreamReader xml, String element) {

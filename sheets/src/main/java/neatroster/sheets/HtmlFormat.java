@@ -32,7 +32,7 @@ final class HtmlFormat implements FileFormat {
   }
 
   @Override
-  public SheetFile open(Path path, String name, byte[] head)
+  public SheetFile open(Path path, String name, byte[] head, ReadingBudget budget)
       throws UnreadableSheetException, IOException {
     if (Files.size(path) > LARGEST) {
       throw new UnreadableSheetException(0, "as a web page it is too large; save it as CSV");
@@ -48,9 +48,10 @@ final class HtmlFormat implements FileFormat {
     List<Element> tables =
         innermost(page.select("table")).stream().filter(table -> !table.text().isBlank()).toList();
     List<Sheet> sheets = new ArrayList<>();
+    ReadingBudget.Spending spending = budget.begin();
     for (Element table : tables) {
       String sheet = tables.size() == 1 ? null : "Table " + (sheets.size() + 1);
-      sheets.add(new HeldSheet(new SheetName(name, sheet), facts, rows(table)));
+      sheets.add(new HeldSheet(new SheetName(name, sheet), facts, rows(table, spending)));
     }
     if (sheets.isEmpty()) {
       throw UnreadableSheetException.notATable("there is no table on the page");
@@ -77,37 +78,43 @@ final class HtmlFormat implements FileFormat {
         .contains("charset");
   }
 
-  private static List<List<String>> rows(Element table) {
+  private static List<List<String>> rows(Element table, ReadingBudget.Spending spending)
+      throws UnreadableSheetException {
     List<List<String>> rows = new ArrayList<>();
     RowSpans spans = new RowSpans();
     for (Element tr : table.select("tr")) {
       List<String> cells = new ArrayList<>();
       for (Element cell : tr.children()) {
         if (cell.nameIs("td") || cell.nameIs("th")) {
-          fillFromAbove(cells, rows.size(), spans);
+          fillFromAbove(cells, rows.size(), spans, spending);
           String down = cell.attr("rowspan");
           if (down.matches("[1-9]\\d{0,4}") && Integer.parseInt(down) > 1) {
             spans.begin(cells.size(), rows.size() + Integer.parseInt(down) - 1, cell.text());
           }
           cells.add(cell.text());
           String span = cell.attr("colspan");
+          spending.take(1, cell.text().length());
           int wide = span.matches("\\d{1,4}") ? Math.min(WIDEST_SPAN, Integer.parseInt(span)) : 1;
           for (int i = 1; i < wide; i++) {
+            spending.take(1, 0);
             cells.add("");
           }
         }
       }
-      fillFromAbove(cells, rows.size(), spans);
+      fillFromAbove(cells, rows.size(), spans, spending);
       rows.add(cells);
     }
     return rows;
   }
 
   /** A cell that reaches down takes the place of one in each row that it reaches. */
-  private static void fillFromAbove(List<String> cells, int row, RowSpans spans) {
+  private static void fillFromAbove(
+      List<String> cells, int row, RowSpans spans, ReadingBudget.Spending spending)
+      throws UnreadableSheetException {
     for (String above = spans.at(row, cells.size());
         above != null;
         above = spans.at(row, cells.size())) {
+      spending.take(1, above.length());
       cells.add(above);
     }
   }

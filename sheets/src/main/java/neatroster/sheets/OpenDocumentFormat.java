@@ -13,6 +13,7 @@ import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import neatroster.core.intake.FileFacts;
 import neatroster.core.intake.Hidden;
+import neatroster.core.intake.RowTooLargeException;
 import neatroster.core.intake.Sheet;
 import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.UnreadableSheetException;
@@ -34,34 +35,23 @@ final class OpenDocumentFormat implements FileFormat {
    */
   private static final int MOST_COLUMNS = 16_384;
 
+  /** So many tables are looked for one after another where they are too large to be held. */
+  private static final int MOST_STREAMED = 500;
+
   @Override
   public boolean recognizes(Path path, byte[] head) {
     return XlsxFormat.isZip(head) && SafeZip.holds(path, CONTENT);
   }
 
   @Override
-  public SheetFile open(Path path, String name, byte[] head)
+  public SheetFile open(Path path, String name, byte[] head, ReadingBudget budget)
       throws UnreadableSheetException, IOException {
     ZipFile zip = SafeZip.open(path);
     try {
       if (isSealed(zip)) {
         throw UnreadableSheetException.behindPassword();
       }
-      List<Sheet> sheets = new ArrayList<>();
-      List<String> tables = new ArrayList<>();
-      boolean spreadsheet = survey(zip, tables);
-      if (!spreadsheet) {
-        SafeZip.refuseLarge(zip, CONTENT);
-      }
-      String format = spreadsheet ? "ods" : "odt";
-      for (int i = 0; i < tables.size(); i++) {
-        SheetName sheetName = new SheetName(name, tables.get(i));
-        sheets.add(new TableSheet(zip, sheetName, FileFacts.of(format), i));
-      }
-      if (tables.isEmpty()) {
-        sheets.add(new HeldSheet(new SheetName(name, null), FileFacts.of(format), paragraphs(zip)));
-      }
-      return new OpenFile(zip, sheets);
+      return open(zip, name);
     } catch (XMLStreamException | RuntimeException e) {
       zip.close();
       throw SafeZip.damaged();
@@ -69,6 +59,34 @@ final class OpenDocumentFormat implements FileFormat {
       zip.close();
       throw e;
     }
+  }
+
+  private static SheetFile open(ZipFile zip, String name)
+      throws IOException, XMLStreamException, UnreadableSheetException {
+    Survey survey = Survey.of(zip);
+    if (!survey.spreadsheet) {
+      SafeZip.refuseLarge(zip, CONTENT);
+    }
+    FileFacts facts = FileFacts.of(survey.spreadsheet ? "ods" : "odt");
+    if (survey.tables.isEmpty()) {
+      return new OpenFile(
+          zip, List.of(new HeldSheet(new SheetName(name, null), facts, paragraphs(zip))));
+    }
+    if (survey.held == null && survey.tables.size() > MOST_STREAMED) {
+      throw new UnreadableSheetException(
+          0,
+          "it has "
+              + survey.tables.size()
+              + " tabs; put the lists that are meant into a workbook of their own");
+    }
+    List<Sheet> sheets = new ArrayList<>();
+    HiddenOfTables hidden = new HiddenOfTables(zip);
+    for (int i = 0; i < survey.tables.size(); i++) {
+      List<TableRow> rows = survey.held == null ? null : survey.held.get(i);
+      sheets.add(
+          new TableSheet(zip, new SheetName(name, survey.tables.get(i)), facts, i, rows, hidden));
+    }
+    return new OpenFile(zip, sheets);
   }
 
   /** Whether the contents are encrypted (OpenDocument 1.3, part 2, section 3.4). */
@@ -90,27 +108,121 @@ final class OpenDocumentFormat implements FileFormat {
     }
   }
 
-  /** Collects the names of the tables; gives whether the document is a spreadsheet. */
-  private static boolean survey(ZipFile zip, List<String> tables)
-      throws IOException, XMLStreamException, UnreadableSheetException {
-    boolean spreadsheet = false;
-    int depth = 0;
-    try (InputStream in = SafeZip.content(zip, CONTENT)) {
-      XMLStreamReader xml = SafeXml.read(in);
-      while (xml.hasNext()) {
-        int event = xml.next();
-        if (event == XMLStreamConstants.START_ELEMENT) {
-          spreadsheet |= is(xml, OFFICE, "spreadsheet");
-          if (is(xml, TABLE, "table") && depth++ == 0) {
-            String name = xml.getAttributeValue(TABLE, "name");
-            tables.add(name == null ? "Table " + (tables.size() + 1) : name);
+  /**
+   * A row with something in it.
+   *
+   * @param number its number, from 1
+   * @param repeats how many rows are the same
+   * @param cells its cells, without blank ones at the end
+   */
+  private record TableRow(int number, int repeats, List<String> cells) {}
+
+  /** Takes the rows of a table until it has enough. */
+  @FunctionalInterface
+  private interface Rows {
+    boolean row(TableRow row) throws UnreadableSheetException;
+  }
+
+  /** What a document holds: the names of its tables, and their rows where these are few. */
+  private static final class Survey {
+    /** Of a document with many tables each would be looked for from the beginning. */
+    private static final int MOST_HELD = 200_000;
+
+    private final List<String> tables = new ArrayList<>();
+    private boolean spreadsheet;
+    private List<List<TableRow>> held = new ArrayList<>();
+    private long size;
+
+    static Survey of(ZipFile zip) throws IOException, XMLStreamException, UnreadableSheetException {
+      Survey survey = new Survey();
+      try (InputStream in = SafeZip.content(zip, CONTENT)) {
+        XMLStreamReader xml = SafeXml.read(in);
+        while (xml.hasNext()) {
+          if (xml.next() == XMLStreamConstants.START_ELEMENT) {
+            survey.spreadsheet |= is(xml, OFFICE, "spreadsheet");
+            if (is(xml, TABLE, "table")) {
+              survey.table(xml);
+            }
           }
-        } else if (event == XMLStreamConstants.END_ELEMENT && is(xml, TABLE, "table")) {
-          depth--;
         }
       }
+      return survey;
     }
-    return spreadsheet;
+
+    private void table(XMLStreamReader xml) throws XMLStreamException, UnreadableSheetException {
+      String name = xml.getAttributeValue(TABLE, "name");
+      tables.add(name == null ? "Table " + (tables.size() + 1) : name);
+      List<TableRow> rows = new ArrayList<>();
+      boolean all = held != null && readTable(xml, row -> hold(rows, row));
+      if (all) {
+        held.add(rows);
+      } else {
+        held = null;
+        skipTable(xml);
+      }
+    }
+
+    private boolean hold(List<TableRow> rows, TableRow row) {
+      size += 1 + row.cells().size();
+      for (String cell : row.cells()) {
+        size += cell.length() / 16;
+      }
+      rows.add(row);
+      return size < MOST_HELD;
+    }
+  }
+
+  /** What does not show, looked for once for all tables. */
+  private static final class HiddenOfTables {
+    private final ZipFile zip;
+    private List<Hidden> found;
+
+    HiddenOfTables(ZipFile zip) {
+      this.zip = zip;
+    }
+
+    Hidden of(int table) {
+      if (found == null) {
+        try (InputStream in = SafeZip.content(zip, CONTENT)) {
+          found = HiddenParts.of(SafeXml.read(in));
+        } catch (IOException | XMLStreamException | UnreadableSheetException e) {
+          // Whoever reads the rows comes to the same place and says so.
+          found = List.of();
+        }
+      }
+      return table < found.size() ? found.get(table) : Hidden.NOTHING;
+    }
+  }
+
+  /**
+   * Reads the table that has begun.
+   *
+   * @return whether it was read to its end; else the receiver had enough within it
+   */
+  private static boolean readTable(XMLStreamReader xml, Rows rows)
+      throws XMLStreamException, UnreadableSheetException {
+    RowSpans spans = new RowSpans();
+    int depth = 1;
+    int next = 1;
+    while (depth > 0) {
+      int event = xml.next();
+      if (event == XMLStreamConstants.END_ELEMENT && is(xml, TABLE, "table")) {
+        depth--;
+      } else if (event == XMLStreamConstants.START_ELEMENT && is(xml, TABLE, "table")) {
+        depth++;
+      } else if (event == XMLStreamConstants.START_ELEMENT
+          && depth == 1
+          && is(xml, TABLE, "table-row")) {
+        int repeats = repeats(xml, TABLE, "number-rows-repeated", Integer.MAX_VALUE);
+        List<String> cells = cells(xml, next, spans);
+        // The rest of a sheet is one blank row that repeats a million times.
+        if (!cells.isEmpty() && !rows.row(new TableRow(next, Math.min(repeats, 10_000), cells))) {
+          return false;
+        }
+        next += repeats;
+      }
+    }
+    return true;
   }
 
   private static boolean is(XMLStreamReader xml, String namespace, String name) {
@@ -161,6 +273,17 @@ final class OpenDocumentFormat implements FileFormat {
     }
   }
 
+  /** Goes to the end of the table that has begun. */
+  private static void skipTable(XMLStreamReader xml) throws XMLStreamException {
+    for (int depth = 1; depth > 0; ) {
+      int event = xml.next();
+      if (event == XMLStreamConstants.START_ELEMENT || event == XMLStreamConstants.END_ELEMENT) {
+        int step = event == XMLStreamConstants.START_ELEMENT ? 1 : -1;
+        depth += is(xml, TABLE, "table") ? step : 0;
+      }
+    }
+  }
+
   private static void skip(XMLStreamReader xml) throws XMLStreamException {
     for (int depth = 1; depth > 0; ) {
       int event = xml.next();
@@ -176,133 +299,136 @@ final class OpenDocumentFormat implements FileFormat {
         : Math.min(most, Integer.parseInt(count));
   }
 
-  private record TableSheet(ZipFile zip, SheetName name, FileFacts facts, int number)
+  /** The cells of the row that has begun, without blank ones at its end. */
+  private static List<String> cells(XMLStreamReader xml, int row, RowSpans spans)
+      throws XMLStreamException {
+    List<String> cells = new ArrayList<>();
+    int blanks = 0;
+    int depth = 1;
+    while (depth > 0) {
+      int event = xml.next();
+      if (event == XMLStreamConstants.END_ELEMENT) {
+        depth--;
+      } else if (event == XMLStreamConstants.START_ELEMENT
+          && depth == 1
+          && (is(xml, TABLE, "table-cell") || is(xml, TABLE, "covered-table-cell"))) {
+        int repeats = repeats(xml, TABLE, "number-columns-repeated", MOST_COLUMNS);
+        int spanned = repeats(xml, TABLE, "number-rows-spanned", 1_000_000);
+        String above = spans.at(row, cells.size() + blanks);
+        String text = cell(xml);
+        if (spanned > 1) {
+          spans.begin(cells.size() + blanks, row + spanned - 1, text);
+        } else if (above != null && text.isEmpty()) {
+          text = above;
+        }
+        if (text.isEmpty()) {
+          blanks += repeats;
+        } else {
+          for (; blanks > 0 && cells.size() < MOST_COLUMNS; blanks--) {
+            cells.add("");
+          }
+          for (int i = 0; i < repeats && cells.size() < MOST_COLUMNS; i++) {
+            cells.add(text);
+          }
+        }
+      } else if (event == XMLStreamConstants.START_ELEMENT) {
+        depth++;
+      }
+    }
+    return cells;
+  }
+
+  /** What the user sees in the cell that has begun; a date as ISO 8601 has it. */
+  private static String cell(XMLStreamReader xml) throws XMLStreamException {
+    String type = xml.getAttributeValue(OFFICE, "value-type");
+    String date = xml.getAttributeValue(OFFICE, "date-value");
+    String value = xml.getAttributeValue(OFFICE, "value");
+    String formula = xml.getAttributeValue(TABLE, "formula");
+    StringBuilder text = new StringBuilder();
+    int depth = 1;
+    while (depth > 0) {
+      int event = xml.next();
+      if (event == XMLStreamConstants.END_ELEMENT) {
+        depth--;
+      } else if (event == XMLStreamConstants.START_ELEMENT) {
+        if (is(xml, TEXT, "p")) {
+          text.append(text.isEmpty() ? "" : "\n");
+          paragraph(xml, text);
+        } else if (is(xml, OFFICE, "annotation")) {
+          skip(xml);
+        } else {
+          depth++;
+        }
+      }
+    }
+    if (formula != null && type == null && text.isEmpty()) {
+      // Written by a program that calculates nothing.
+      return "=" + formula.replaceFirst("^[a-z]*:?=", "");
+    }
+    if ("date".equals(type) && date != null) {
+      return date.replace("T00:00:00", "");
+    }
+    // A number too wide for its column is shown in scientific notation, but is an id all the
+    // same.
+    boolean shortened = text.indexOf("E+") >= 0 || text.indexOf("#") >= 0;
+    if ("float".equals(type) && value != null && shortened) {
+      return SheetNumbers.plain(new java.math.BigDecimal(value));
+    }
+    return text.toString();
+  }
+
+  private record TableSheet(
+      ZipFile zip,
+      SheetName name,
+      FileFacts facts,
+      int number,
+      List<TableRow> held,
+      HiddenOfTables hiddenOfTables)
       implements Sheet {
     @Override
     public Hidden hidden() {
-      try (InputStream in = SafeZip.content(zip, CONTENT)) {
-        return new HiddenParts(number).find(SafeXml.read(in));
-      } catch (IOException | XMLStreamException | UnreadableSheetException e) {
-        // Whoever reads the rows comes to the same place and says so.
-        return Hidden.NOTHING;
-      }
+      return hiddenOfTables.of(number);
     }
 
     @Override
     public void read(Receiver receiver) throws UnreadableSheetException {
       SheetRow row = new SheetRow();
-      RowSpans spans = new RowSpans();
+      if (held != null) {
+        for (TableRow one : held) {
+          if (!handOn(one, row, receiver)) {
+            return;
+          }
+        }
+        return;
+      }
       try (InputStream in = SafeZip.content(zip, CONTENT)) {
         XMLStreamReader xml = SafeXml.read(in);
         int table = -1;
-        int depth = 0;
-        int next = 1;
         while (xml.hasNext()) {
-          int event = xml.next();
-          if (event == XMLStreamConstants.START_ELEMENT && is(xml, TABLE, "table")) {
-            table += depth++ == 0 ? 1 : 0;
-          } else if (event == XMLStreamConstants.END_ELEMENT && is(xml, TABLE, "table")) {
-            if (--depth == 0 && table == number) {
+          if (xml.next() == XMLStreamConstants.START_ELEMENT && is(xml, TABLE, "table")) {
+            if (++table == number) {
+              readTable(xml, one -> handOn(one, row, receiver));
               return;
             }
-          } else if (event == XMLStreamConstants.START_ELEMENT
-              && table == number
-              && depth == 1
-              && is(xml, TABLE, "table-row")) {
-            int repeats = repeats(xml, TABLE, "number-rows-repeated", Integer.MAX_VALUE);
-            List<String> cells = cells(xml, next, spans);
-            // The rest of a sheet is one blank row that repeats a million times.
-            for (int i = 0; i < (cells.isEmpty() ? 0 : Math.min(repeats, 10_000)); i++) {
-              row.begin(next + i);
-              cells.forEach(row::add);
-              if (!receiver.row(row)) {
-                return;
-              }
-            }
-            next += repeats;
+            skipTable(xml);
           }
         }
+      } catch (RowTooLargeException e) {
+        throw e;
       } catch (IOException | XMLStreamException | RuntimeException e) {
         throw new UnreadableSheetException(row.number() + 1, "it is no workbook, or a damaged one");
       }
     }
 
-    /** The cells of the row that has begun, without blank ones at its end. */
-    private static List<String> cells(XMLStreamReader xml, int row, RowSpans spans)
-        throws XMLStreamException {
-      List<String> cells = new ArrayList<>();
-      int blanks = 0;
-      int depth = 1;
-      while (depth > 0) {
-        int event = xml.next();
-        if (event == XMLStreamConstants.END_ELEMENT) {
-          depth--;
-        } else if (event == XMLStreamConstants.START_ELEMENT
-            && depth == 1
-            && (is(xml, TABLE, "table-cell") || is(xml, TABLE, "covered-table-cell"))) {
-          int repeats = repeats(xml, TABLE, "number-columns-repeated", MOST_COLUMNS);
-          int spanned = repeats(xml, TABLE, "number-rows-spanned", 1_000_000);
-          String above = spans.at(row, cells.size() + blanks);
-          String text = cell(xml);
-          if (spanned > 1) {
-            spans.begin(cells.size() + blanks, row + spanned - 1, text);
-          } else if (above != null && text.isEmpty()) {
-            text = above;
-          }
-          if (text.isEmpty()) {
-            blanks += repeats;
-          } else {
-            for (; blanks > 0 && cells.size() < MOST_COLUMNS; blanks--) {
-              cells.add("");
-            }
-            for (int i = 0; i < repeats && cells.size() < MOST_COLUMNS; i++) {
-              cells.add(text);
-            }
-          }
-        } else if (event == XMLStreamConstants.START_ELEMENT) {
-          depth++;
+    private static boolean handOn(TableRow one, SheetRow row, Receiver receiver) {
+      for (int i = 0; i < one.repeats(); i++) {
+        row.begin(one.number() + i);
+        one.cells().forEach(row::add);
+        if (!receiver.row(row)) {
+          return false;
         }
       }
-      return cells;
-    }
-
-    /** What the user sees in the cell that has begun; a date as ISO 8601 has it. */
-    private static String cell(XMLStreamReader xml) throws XMLStreamException {
-      String type = xml.getAttributeValue(OFFICE, "value-type");
-      String date = xml.getAttributeValue(OFFICE, "date-value");
-      String value = xml.getAttributeValue(OFFICE, "value");
-      String formula = xml.getAttributeValue(TABLE, "formula");
-      StringBuilder text = new StringBuilder();
-      int depth = 1;
-      while (depth > 0) {
-        int event = xml.next();
-        if (event == XMLStreamConstants.END_ELEMENT) {
-          depth--;
-        } else if (event == XMLStreamConstants.START_ELEMENT) {
-          if (is(xml, TEXT, "p")) {
-            text.append(text.isEmpty() ? "" : "\n");
-            paragraph(xml, text);
-          } else if (is(xml, OFFICE, "annotation")) {
-            skip(xml);
-          } else {
-            depth++;
-          }
-        }
-      }
-      if (formula != null && type == null && text.isEmpty()) {
-        // Written by a program that calculates nothing.
-        return "=" + formula.replaceFirst("^[a-z]*:?=", "");
-      }
-      if ("date".equals(type) && date != null) {
-        return date.replace("T00:00:00", "");
-      }
-      // A number too wide for its column is shown in scientific notation, but is an id all the
-      // same.
-      boolean shortened = text.indexOf("E+") >= 0 || text.indexOf("#") >= 0;
-      if ("float".equals(type) && value != null && shortened) {
-        return new java.math.BigDecimal(value).toPlainString();
-      }
-      return text.toString();
+      return true;
     }
   }
 }

@@ -5,7 +5,9 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import neatroster.core.intake.OutOfMemoryInSheetException;
 import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.model.SheetName;
 
 /**
  * Opens spreadsheet files of every format there is, told by their content and never by their names.
@@ -42,9 +44,20 @@ public final class SheetFiles {
     }
     for (FileFormat format : FORMATS) {
       if (format.recognizes(path, head)) {
-        return format.open(path, name, head);
+        ReadingBudget budget = new ReadingBudget(Files.size(path));
+        return new CarefulFile(open(format, path, name, head, budget), budget);
       }
     }
     throw new UnreadableSheetException(0, "it is neither text nor a workbook");
+  }
+
+  private static SheetFile open(
+      FileFormat format, Path path, String name, byte[] head, ReadingBudget budget)
+      throws UnreadableSheetException, IOException {
+    try {
+      return format.open(path, name, head, budget);
+    } catch (OutOfMemoryError e) {
+      throw new OutOfMemoryInSheetException(new SheetName(name, null), e);
+    }
   }
 }

@@ -7,7 +7,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import neatroster.core.intake.FileFacts;
 import neatroster.core.intake.Hidden;
@@ -20,7 +19,6 @@ import org.apache.poi.hssf.usermodel.HSSFWorkbook;
 import org.apache.poi.poifs.filesystem.POIFSFileSystem;
 import org.apache.poi.ss.usermodel.Cell;
 import org.apache.poi.ss.usermodel.CellType;
-import org.apache.poi.ss.usermodel.DataFormatter;
 import org.apache.poi.ss.usermodel.DateUtil;
 import org.apache.poi.ss.usermodel.Row;
 import org.apache.poi.ss.util.CellAddress;
@@ -44,7 +42,7 @@ final class XlsFormat implements FileFormat {
   }
 
   @Override
-  public SheetFile open(Path path, String name, byte[] head)
+  public SheetFile open(Path path, String name, byte[] head, ReadingBudget budget)
       throws UnreadableSheetException, IOException {
     if (Files.size(path) > LARGEST) {
       throw new UnreadableSheetException(
@@ -111,7 +109,6 @@ final class XlsFormat implements FileFormat {
 
     @Override
     public void read(Receiver receiver) {
-      DataFormatter formatter = new DataFormatter(Locale.ROOT);
       SheetRow row = new SheetRow();
       Map<CellAddress, Integer> lastRow = new HashMap<>();
       for (CellRangeAddress merged : sheet.getMergedRegions()) {
@@ -127,7 +124,7 @@ final class XlsFormat implements FileFormat {
         for (int i = 0; i < Math.max(from.getLastCellNum(), spans.rightmost() + 1); i++) {
           Cell cell = from.getCell(i);
           String above = spans.at(number, i);
-          String text = above != null ? above : cell == null ? "" : text(cell, formatter);
+          String text = above != null ? above : cell == null ? "" : text(cell);
           Integer last = lastRow.isEmpty() ? null : lastRow.get(new CellAddress(number, i));
           if (last != null) {
             spans.begin(i, last, text);
@@ -141,7 +138,7 @@ final class XlsFormat implements FileFormat {
     }
 
     /** What the user sees; a formula's last result, a date as ISO 8601 has it. */
-    private static String text(Cell cell, DataFormatter formatter) {
+    private static String text(Cell cell) {
       CellType type =
           cell.getCellType() == CellType.FORMULA
               ? cell.getCachedFormulaResultType()
@@ -149,22 +146,20 @@ final class XlsFormat implements FileFormat {
       return switch (type) {
         case STRING -> cell.getStringCellValue();
         case BOOLEAN -> String.valueOf(cell.getBooleanCellValue());
-        case NUMERIC -> number(cell, formatter);
+        case NUMERIC -> number(cell);
         case ERROR ->
             org.apache.poi.ss.usermodel.FormulaError.forInt(cell.getErrorCellValue()).getString();
         default -> "";
       };
     }
 
-    private static String number(Cell cell, DataFormatter formatter) {
+    private static String number(Cell cell) {
       if (DateUtil.isCellDateFormatted(cell)) {
         return cell.getLocalDateTimeCellValue().toString().replace("T00:00", "");
       }
-      String format = cell.getCellStyle().getDataFormatString();
-      if (format.matches("0{2,}")) {
-        return formatter.formatRawCellContents(cell.getNumericCellValue(), -1, format);
-      }
-      return BigDecimal.valueOf(cell.getNumericCellValue()).stripTrailingZeros().toPlainString();
+      return SheetNumbers.padded(
+          SheetNumbers.plain(BigDecimal.valueOf(cell.getNumericCellValue())),
+          cell.getCellStyle().getDataFormatString());
     }
   }
 }

@@ -6,7 +6,6 @@ import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.Iterator;
 import java.util.List;
@@ -19,6 +18,7 @@ import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import neatroster.core.intake.FileFacts;
 import neatroster.core.intake.Hidden;
+import neatroster.core.intake.RowTooLargeException;
 import neatroster.core.intake.Sheet;
 import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.UnreadableSheetException;
@@ -47,40 +47,73 @@ final class XlsxFormat implements FileFormat {
   }
 
   @Override
-  public SheetFile open(Path path, String name, byte[] head)
+  public SheetFile open(Path path, String name, byte[] head, ReadingBudget budget)
       throws UnreadableSheetException, IOException {
-    SafeZip.open(path).close();
-    ReadableWorkbook workbook;
+    ZipFile zip = SafeZip.open(path);
     try {
       // Some programs write no styles; then every number is just a number.
-      boolean styles = SafeZip.holds(path, "xl/styles.xml");
-      workbook = new ReadableWorkbook(path.toFile(), new ReadingOptions(styles, true));
+      boolean styles = zip.getEntry("xl/styles.xml") != null;
+      Map<String, String> entries = entries(zip);
+      return new OpenWorkbook(
+          zip,
+          new ReadableWorkbook(path.toFile(), new ReadingOptions(styles, true)),
+          name,
+          entries);
+    } catch (UnreadableSheetException e) {
+      zip.close();
+      throw e;
     } catch (IOException | RuntimeException e) {
+      zip.close();
       throw new UnreadableSheetException(0, DAMAGED);
     }
-    List<Sheet> sheets = new ArrayList<>();
-    Map<String, String> entries = entries(path);
-    workbook
-        .getSheets()
-        .forEach(sheet -> sheets.add(new XlsxSheet(path, sheet, name, entries.get(sheet.getId()))));
-    return new SheetFile() {
-      @Override
-      public List<Sheet> sheets() {
-        return List.copyOf(sheets);
-      }
+  }
 
-      @Override
-      public void close() throws IOException {
+  /** A workbook, open twice: for its rows, and for what is written around them. */
+  private static final class OpenWorkbook implements SheetFile {
+    private final ZipFile zip;
+    private final ReadableWorkbook workbook;
+    private final List<Sheet> sheets;
+    private boolean textsVerified;
+
+    OpenWorkbook(ZipFile zip, ReadableWorkbook workbook, String name, Map<String, String> entries) {
+      this.zip = zip;
+      this.workbook = workbook;
+      this.sheets =
+          workbook
+              .getSheets()
+              .<Sheet>map(sheet -> new XlsxSheet(this, sheet, name, entries.get(sheet.getId())))
+              .toList();
+    }
+
+    XlsxMarkup markup(String entry) throws UnreadableSheetException {
+      try {
+        if (!textsVerified) {
+          XlsxMarkup.verifyTexts(zip, "xl/sharedStrings.xml");
+          textsVerified = true;
+        }
+        return XlsxMarkup.of(zip, entry == null ? "" : entry);
+      } catch (IOException e) {
+        throw new UnreadableSheetException(0, DAMAGED);
+      }
+    }
+
+    @Override
+    public List<Sheet> sheets() {
+      return sheets;
+    }
+
+    @Override
+    public void close() throws IOException {
+      try (zip) {
         workbook.close();
       }
-    };
+    }
   }
 
   /** Where in the file the worksheets are, by the ids that the workbook knows them by. */
-  private static Map<String, String> entries(Path path) throws UnreadableSheetException {
+  private static Map<String, String> entries(ZipFile zip) throws UnreadableSheetException {
     Map<String, String> entries = new HashMap<>();
-    try (ZipFile zip = SafeZip.open(path);
-        InputStream in = SafeZip.content(zip, "xl/_rels/workbook.xml.rels")) {
+    try (InputStream in = SafeZip.content(zip, "xl/_rels/workbook.xml.rels")) {
       XMLStreamReader xml = SafeXml.read(in);
       while (xml.hasNext()) {
         if (xml.next() == XMLStreamConstants.START_ELEMENT
@@ -98,14 +131,17 @@ final class XlsxFormat implements FileFormat {
   }
 
   private static final class XlsxSheet implements Sheet {
-    private final Path path;
+    private static final BigDecimal LAST_DAY = BigDecimal.valueOf(2_958_466);
+
+    private final OpenWorkbook workbook;
     private final org.dhatim.fastexcel.reader.Sheet sheet;
     private final String file;
     private final String entry;
     private XlsxMarkup markup;
 
-    XlsxSheet(Path path, org.dhatim.fastexcel.reader.Sheet sheet, String file, String entry) {
-      this.path = path;
+    XlsxSheet(
+        OpenWorkbook workbook, org.dhatim.fastexcel.reader.Sheet sheet, String file, String entry) {
+      this.workbook = workbook;
       this.sheet = sheet;
       this.file = file;
       this.entry = entry;
@@ -124,12 +160,7 @@ final class XlsxFormat implements FileFormat {
 
     private XlsxMarkup markup() throws UnreadableSheetException {
       if (markup == null) {
-        try (ZipFile zip = SafeZip.open(path)) {
-          XlsxMarkup.verifyTexts(zip, "xl/sharedStrings.xml");
-          markup = XlsxMarkup.of(zip, entry == null ? "" : entry);
-        } catch (IOException e) {
-          throw new UnreadableSheetException(0, DAMAGED);
-        }
+        markup = workbook.markup(entry);
       }
       return markup;
     }
@@ -162,6 +193,8 @@ final class XlsxFormat implements FileFormat {
             return;
           }
         }
+      } catch (RowTooLargeException e) {
+        throw e;
       } catch (IOException | RuntimeException e) {
         throw new UnreadableSheetException(row.number() + 1, DAMAGED);
       }
@@ -205,24 +238,24 @@ final class XlsxFormat implements FileFormat {
       if (result == null) {
         return "=" + cell.getFormula();
       }
-      boolean number = cell.getValue() instanceof BigDecimal;
-      return number ? number(cell) : result;
+      return cell.getValue() instanceof BigDecimal ? number(cell) : result;
     }
 
     private static String number(Cell cell) {
       String format = cell.getDataFormatString();
-      if (isDate(format)) {
+      BigDecimal number = (BigDecimal) cell.getValue();
+      if (isDate(format) && isDay(number)) {
         LocalDateTime date = cell.asDate();
         return date.toLocalTime().equals(LocalTime.MIDNIGHT)
             ? date.toLocalDate().toString()
             : date.toString();
       }
-      BigDecimal number = cell.asNumber();
-      String plain = number.signum() == 0 ? "0" : number.stripTrailingZeros().toPlainString();
-      if (format != null && format.matches("0{2,}") && plain.length() < format.length()) {
-        return "0".repeat(format.length() - plain.length()) + plain;
-      }
-      return plain;
+      return SheetNumbers.padded(SheetNumbers.plain(number), format);
+    }
+
+    /** Whether a number can stand for a day, up to the end of the year 9999. */
+    private static boolean isDay(BigDecimal number) {
+      return number.signum() >= 0 && number.compareTo(LAST_DAY) < 0;
     }
 
     /**

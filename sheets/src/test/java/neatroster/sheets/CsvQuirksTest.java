@@ -91,7 +91,7 @@ class CsvQuirksTest {
     List<List<String>> withHeader = new ArrayList<>();
     withHeader.add(List.of("one", "two", "three"));
     withHeader.addAll(table);
-    try (CsvRows rows = new CsvRows(Files.newOutputStream(file))) {
+    try (CsvRows rows = CsvRows.forPeople(Files.newOutputStream(file))) {
       withHeader.forEach(rows::row);
     }
     assertThat(rows(file)).isEqualTo(withHeader);

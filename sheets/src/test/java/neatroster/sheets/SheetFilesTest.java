@@ -118,7 +118,7 @@ class SheetFilesTest {
   })
   void writtenValuesAreNoFormulas(String value, String written) throws IOException {
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-    try (CsvRows rows = new CsvRows(bytes)) {
+    try (CsvRows rows = CsvRows.forPeople(bytes)) {
       rows.row(List.of("a", value));
     }
     assertThat(bytes.toString(StandardCharsets.UTF_8)).isEqualTo("a," + written + "\r\n");

@@ -1,14 +1,20 @@
 package neatroster.core.accounts;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import neatroster.core.check.UnwantedWords;
 import neatroster.core.pattern.Chance;
 import neatroster.core.pattern.Pattern;
+import neatroster.core.pattern.PatternException;
 
 /** Makes ids or email addresses by pattern that nobody has. */
 final class ItemMaker {
+  private static final Pattern INITIALS = initials();
+
+  private final UnwantedWords unwanted = new UnwantedWords(List.of());
   private final Pattern pattern;
   private final Chance chance;
   private final Set<String> taken;
@@ -23,6 +29,14 @@ final class ItemMaker {
     this.pattern = pattern;
     this.chance = chance;
     this.taken = taken;
+  }
+
+  private static Pattern initials() {
+    try {
+      return Pattern.parse("{given:1}{family:1}", Pattern.userValues());
+    } catch (PatternException e) {
+      throw new IllegalStateException(e);
+    }
   }
 
   /** The pattern. */
@@ -40,6 +54,9 @@ final class ItemMaker {
       return "";
     }
     int at = base.indexOf('@');
+    if (at > 0 && !pattern.isLeftToChance() && unwanted.isIn(base.substring(0, at))) {
+      return kinder(values, base.substring(at));
+    }
     for (long n = nextNumber.getOrDefault(base, 1L); ; n++) {
       String item = pattern.fill(values, n, 0, chance);
       if (n > 1 && !pattern.counts() && !pattern.isLeftToChance()) {
@@ -48,6 +65,19 @@ final class ItemMaker {
       if (taken.add(item.toLowerCase(Locale.ROOT))) {
         nextNumber.put(base, n + 1);
         return item;
+      }
+    }
+  }
+
+  /** An address of the initials, with a number, where the parts of a name join to a bad word. */
+  private String kinder(Map<String, String> values, String domain) {
+    String initials = INITIALS.fill(values, 0, 0);
+    String local = initials.isEmpty() ? "user" : initials;
+    for (long n = nextNumber.getOrDefault(local + domain, 1L); ; n++) {
+      String address = local + n + domain;
+      if (taken.add(address.toLowerCase(Locale.ROOT))) {
+        nextNumber.put(local + domain, n + 1);
+        return address;
       }
     }
   }

@@ -1,13 +1,17 @@
 package neatroster.core.accounts;
 
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.random.RandomGenerator;
+import neatroster.core.check.UnwantedWords;
 import neatroster.core.model.Settings;
 
 /** Makes first passwords in the style that the settings ask for. */
 public final class PasswordMaker {
   private final Settings.Passwords settings;
   private final Draws draws;
+  private final UnwantedWords unwanted = new UnwantedWords(List.of());
   private String oneForAll;
 
   /**
@@ -31,8 +35,7 @@ public final class PasswordMaker {
   public String make() {
     return switch (settings.style()) {
       case WORDS -> words();
-      case CHARACTERS ->
-          draws.characters(ClearCharacters.MIXED, Math.max(settings.length(), settings.minimum()));
+      case CHARACTERS -> characters();
       case ONE_FOR_ALL -> {
         if (oneForAll == null) {
           oneForAll = words();
@@ -49,7 +52,13 @@ public final class PasswordMaker {
    */
   public double bits() {
     return switch (settings.style()) {
-      case WORDS -> settings.length() * log2(draws.words());
+      case WORDS -> {
+        double bits = 0;
+        for (int i = 0; i < settings.length(); i++) {
+          bits += log2(Math.max(1, draws.words() - i));
+        }
+        yield bits;
+      }
       case CHARACTERS ->
           Math.max(settings.length(), settings.minimum()) * log2(ClearCharacters.MIXED.length());
       case ONE_FOR_ALL, NONE -> 0;
@@ -60,11 +69,25 @@ public final class PasswordMaker {
     return Math.log(choices) / Math.log(2);
   }
 
+  private String characters() {
+    int length = Math.max(settings.length(), settings.minimum());
+    String password;
+    do {
+      password = draws.characters(ClearCharacters.MIXED, length);
+    } while (unwanted.isIn(password));
+    return password;
+  }
+
+  /** Words that are all different: who reads the same word twice takes it for a misprint. */
   private String words() {
-    StringBuilder password = new StringBuilder();
-    for (int i = 0; i < settings.length() || password.length() < settings.minimum(); i++) {
-      password.append(i == 0 ? "" : "-").append(draws.word());
+    Set<String> words = new LinkedHashSet<>();
+    int letters = -1;
+    while (words.size() < settings.length() || letters < settings.minimum()) {
+      String word = draws.word();
+      if (words.add(word)) {
+        letters += 1 + word.length();
+      }
     }
-    return password.toString();
+    return String.join("-", words);
   }
 }

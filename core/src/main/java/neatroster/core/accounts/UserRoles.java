@@ -44,8 +44,7 @@ public final class UserRoles {
           for (String name : Instructors.of(row.text(Field.INSTRUCTORS))) {
             add(keys.findUser(name), "instructor");
           }
-        },
-        (sheet, why) -> {});
+        });
     all.read(
         Table.ENROLLMENTS,
         (row, line) -> {
@@ -55,8 +54,7 @@ public final class UserRoles {
             user = ofPeople < 0 ? RosterKeys.NONE : keys.userOfLine(ofPeople);
           }
           add(user, words.role(row.text(Field.ROLE)).orElse(usual));
-        },
-        (sheet, why) -> {});
+        });
   }
 
   private void add(int user, String role) {

@@ -233,8 +233,16 @@ final class UsernameMaker {
     return !shape.isReserved(username) && taken.add(username.toLowerCase(Locale.ROOT));
   }
 
+  /** Cut short where it is too long; no sign stays at the end. */
   private static String cut(String username, int longest) {
-    return username.length() <= longest ? username : username.substring(0, Math.max(0, longest));
+    if (username.length() <= longest) {
+      return username;
+    }
+    int end = Math.max(0, longest);
+    while (end > 0 && !Character.isLetterOrDigit(username.charAt(end - 1))) {
+      end--;
+    }
+    return username.substring(0, end);
   }
 
   /**

@@ -110,7 +110,7 @@ public final class RosterBatcher {
 
   private void read(Table table, Roster.Receiver rows) {
     // What cannot be read was found by the check; the rows before that place are as good as others.
-    roster.read(table, rows, (sheet, why) -> {});
+    roster.read(table, rows);
   }
 
   private void course(RosterRow row, int line) {

@@ -32,6 +32,7 @@ public final class Rules {
             new UndecodableText(),
             new GarbledText(),
             new SpreadsheetError(),
+            new FormulaSign(),
             new MangledNumber(),
             new TooLong(),
             new TooShort(settings),

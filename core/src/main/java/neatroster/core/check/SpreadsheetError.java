@@ -33,6 +33,11 @@ final class SpreadsheetError implements RowRule {
 
   private static final Pattern FORMULA = Pattern.compile("=[A-Z_$(\\[\".].*[()&$:.\\]].*");
 
+  /** Whether a cell holds a formula instead of its result. */
+  static boolean isFormula(Cell cell) {
+    return !cell.isEmpty() && cell.charAt(0) == '=' && FORMULA.matcher(cell).matches();
+  }
+
   @Override
   public RuleText text() {
     return TEXT;
@@ -54,7 +59,7 @@ final class SpreadsheetError implements RowRule {
         continue;
       }
       char first = cell.charAt(0);
-      if (first == '=' && FORMULA.matcher(cell).matches()) {
+      if (isFormula(cell)) {
         findings.add(
             row.finding(
                 this,

@@ -6,6 +6,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import neatroster.core.pattern.AsciiText;
 
 /**
  * Words that no username may contain, also across the joint of two parts: a child would be laughed
@@ -36,8 +37,13 @@ public final class UnwantedWords {
    */
   public UnwantedWords(List<String> own) {
     words = new ArrayList<>(Usual.WORDS);
-    own.forEach(word -> words.add(letters(word)));
+    own.forEach(word -> words.add(letters(AsciiText.of(word, ""))));
     words.removeIf(String::isEmpty);
+  }
+
+  /** All of them, in small letters. */
+  public List<String> all() {
+    return List.copyOf(words);
   }
 
   /** Whether a username contains one. */

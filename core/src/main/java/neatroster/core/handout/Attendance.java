@@ -175,7 +175,7 @@ public final class Attendance {
 
   private void rows(Table table, Roster.Receiver receiver) {
     // What cannot be read was found by the check.
-    roster.read(table, receiver, (sheet, why) -> {});
+    roster.read(table, receiver);
   }
 
   private CourseDraft courseNamed(String code) {

@@ -11,8 +11,31 @@ import neatroster.core.model.Field;
  * @param header what the sheet calls it, cleaned
  * @param field what it holds, or empty where no field claims it
  * @param by how the field was told, or null where there is none
+ * @param secret whether it holds passwords or may hold them: then no report shows its values
  */
-public record Column(int index, String header, Optional<Field> field, By by) {
+public record Column(int index, String header, Optional<Field> field, By by, boolean secret) {
+  /** A column whose field and header say whether it is secret. */
+  public Column(int index, String header, Optional<Field> field, By by) {
+    this(
+        index,
+        header,
+        field,
+        by,
+        field.isEmpty() ? SecretColumns.isSecret(header) : field.get() == Field.PASSWORD);
+  }
+
+  /** The same column, secret. */
+  Column asSecret() {
+    return new Column(index, header, field, by, true);
+  }
+
+  /** The same column with another field. */
+  Column as(Optional<Field> other, By how) {
+    By told = other.isEmpty() ? null : how;
+    Column column = new Column(index, header, other, told);
+    return other.isEmpty() && secret ? column.asSecret() : column;
+  }
+
   /** How a column's field was told. */
   public enum By {
     /** The header is the field's own name. */

@@ -49,7 +49,8 @@ final class ColumnGuesser {
             || taken.contains(Field.FULL_NAME)
             || taken.contains(Field.FAMILY_NAME);
     return people && rows.size() >= 2
-        ? Optional.of(new HeaderFinder.Found(Table.USERS, 0, columns, List.of()))
+        ? Optional.of(
+            new HeaderFinder.Found(Table.USERS, 0, SecretColumns.marked(columns, rows), List.of()))
         : Optional.empty();
   }
 

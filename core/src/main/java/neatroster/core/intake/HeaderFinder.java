@@ -137,7 +137,7 @@ final class HeaderFinder {
     for (int i = 0; i < width; i++) {
       columns.add(new Column(i, "", Optional.empty(), null));
     }
-    return new Found(as.orElse(Table.USERS), 0, columns, List.of());
+    return new Found(as.orElse(Table.USERS), 0, SecretColumns.marked(columns, early), List.of());
   }
 
   private static Found find(List<EarlyRow> early, Optional<Table> as)
@@ -287,7 +287,8 @@ final class HeaderFinder {
           titles.add(new SkippedRow(above.number(), "title"));
         }
       }
-      return new Found(table, row.number(), columns, titles);
+      List<EarlyRow> below = early.stream().filter(each -> each.number() > row.number()).toList();
+      return new Found(table, row.number(), SecretColumns.marked(columns, below), titles);
     }
   }
 }

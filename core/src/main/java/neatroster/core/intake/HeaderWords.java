@@ -82,9 +82,13 @@ final class HeaderWords {
   /** The field that a header names in this table. */
   static Optional<Match> match(Table table, String header) {
     String squeezed = squeeze(header);
-    return squeezed.isEmpty()
-        ? Optional.empty()
-        : Optional.ofNullable(WORDS.get(table).get(squeezed));
+    if (squeezed.isEmpty()) {
+      return Optional.empty();
+    }
+    Match listed = WORDS.get(table).get(squeezed);
+    return listed == null && table == Table.USERS && SecretColumns.isPassword(header)
+        ? Optional.of(new Match(Field.PASSWORD, Column.By.SYNONYM))
+        : Optional.ofNullable(listed);
   }
 
   /**

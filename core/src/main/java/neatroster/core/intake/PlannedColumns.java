@@ -133,9 +133,7 @@ final class PlannedColumns {
 
   private void set(int index, Optional<Field> field) {
     Column before = columns.get(index);
-    columns.set(
-        index,
-        new Column(index, before.header(), field, field.isEmpty() ? null : Column.By.SETTINGS));
+    columns.set(index, before.as(field, Column.By.SETTINGS));
   }
 
   List<Column> columns() {

@@ -2,7 +2,10 @@ package neatroster.core.intake;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import neatroster.core.model.Place;
@@ -24,6 +27,9 @@ public final class Roster {
   private final IntList starts = new IntList();
   private final List<SheetReading> started = new ArrayList<>();
   private int nextLine;
+
+  /** Of each sheet and table, what the first reading came to: later ones must come to the same. */
+  private final Map<SheetReading, Map<Table, Extent>> extents = new HashMap<>();
 
   /**
    * A roster of these sheets.
@@ -81,9 +87,42 @@ public final class Roster {
     return sheets.stream().anyMatch(sheet -> sheet.table() == table);
   }
 
-  /** Hands on every row of a table, sheet by sheet. */
-  public void read(Table table, Receiver receiver, OnTrouble onTrouble) {
-    read(table, receiver, onTrouble, (sheet, row) -> {});
+  /**
+   * How far a sheet could be read.
+   *
+   * @param lastRow the last row that was data
+   * @param stoppedAt the row where it could be read no further, or -1
+   */
+  private record Extent(int lastRow, int stoppedAt) {}
+
+  /**
+   * Hands on every row of a table once more, sheet by sheet, after somebody was told which sheets
+   * can be read only in part.
+   *
+   * @throws SheetChangedException where a sheet does not give the same rows as then
+   */
+  public void read(Table table, Receiver receiver) {
+    read(
+        table,
+        receiver,
+        (sheet, why) -> {
+          Extent before = extents.getOrDefault(sheet, Map.of()).get(table);
+          if (before == null || before.stoppedAt() != why.row()) {
+            throw new SheetChangedException(
+                sheet.name(), "could not be read to its end: " + why.getMessage(), why);
+          }
+        },
+        (sheet, row) -> {});
+  }
+
+  /** The sheets that could be read only in part. */
+  public List<SheetReading> brokenOff() {
+    return sheets.stream()
+        .filter(
+            sheet ->
+                extents.getOrDefault(sheet, Map.of()).values().stream()
+                    .anyMatch(extent -> extent.stoppedAt() >= 0))
+        .toList();
   }
 
   /**
@@ -127,12 +166,24 @@ public final class Roster {
         } else {
           sheet.read(numbered, row -> onSkipped.accept(sheet, row));
         }
+        verifyExtent(sheet, table, new Extent(last[0], -1));
       } catch (UnreadableSheetException e) {
         onTrouble.unreadable(sheet, e);
+        verifyExtent(sheet, table, new Extent(last[0], e.row()));
       }
       if (firstTime) {
         nextLine = Math.addExact(base, last[0] + 1);
       }
+    }
+  }
+
+  /** A file that is cut off while it is read may look like one that ends there. */
+  private void verifyExtent(SheetReading sheet, Table table, Extent extent) {
+    Extent before =
+        extents.computeIfAbsent(sheet, s -> new EnumMap<>(Table.class)).putIfAbsent(table, extent);
+    if (before != null && !before.equals(extent)) {
+      throw new SheetChangedException(
+          sheet.name(), "was changed while it was being read; run the command again", null);
     }
   }
 

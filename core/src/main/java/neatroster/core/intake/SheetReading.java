@@ -193,8 +193,7 @@ public final class SheetReading {
       } else if (field.isPresent() && !Table.ENROLLMENTS.fields().contains(field.get())) {
         field = Optional.empty();
       }
-      referring.add(
-          new Column(column.index(), column.header(), field, field.isEmpty() ? null : column.by()));
+      referring.add(column.as(field, column.by()));
     }
     return new SheetReading(
         sheet,
@@ -392,6 +391,26 @@ public final class SheetReading {
   /** Every column, in order. */
   public List<Column> columns() {
     return columns;
+  }
+
+  /** Whether a column, counted from 0, holds passwords or may hold them. */
+  public boolean isSecret(int index) {
+    return index >= 0 && index < columns.size() && columns.get(index).secret();
+  }
+
+  /** Whether any column holds passwords or may hold them. */
+  public boolean hasSecrets() {
+    return columns.stream().anyMatch(Column::secret);
+  }
+
+  /**
+   * Whether a row's cells may stand below headers that are not theirs, so that a password could be
+   * in any of them.
+   */
+  public boolean isTorn(SheetRow row) {
+    RosterRow torn = new RosterRow(this);
+    torn.bind(row);
+    return torn.isUneven();
   }
 
   /** Whether the sheet has a column for the field. */

@@ -8,6 +8,12 @@ public final class SheetRow {
   /** Longer rows than this are rare enough to be looked at more closely. */
   private static final int LONG = 2000;
 
+  /** No spreadsheet program has as many columns, by far. */
+  private static final int MOST_CELLS = 1 << 20;
+
+  /** A cell of a spreadsheet program holds 32,767 letters at the most. */
+  private static final int MOST_LETTERS = 1 << 24;
+
   private int number;
   private int size;
   private char[] text = new char[512];
@@ -22,28 +28,44 @@ public final class SheetRow {
     used = 0;
   }
 
-  /** Adds a cell at the end of the row. */
+  /**
+   * Adds a cell at the end of the row.
+   *
+   * @throws RowTooLargeException beyond a million cells or sixteen million letters
+   */
   public void add(char[] from, int start, int length) {
-    if (length > text.length - used) {
-      text = Arrays.copyOf(text, Math.max(text.length * 2, used + length));
-    }
+    makeRoom(length);
     System.arraycopy(from, start, text, used, length);
     close(length);
   }
 
-  /** Adds a cell at the end of the row. */
+  /**
+   * Adds a cell at the end of the row.
+   *
+   * @throws RowTooLargeException beyond a million cells or sixteen million letters
+   */
   public void add(String value) {
     int length = value.length();
-    if (length > text.length - used) {
-      text = Arrays.copyOf(text, Math.max(text.length * 2, used + length));
-    }
+    makeRoom(length);
     value.getChars(0, length, text, used);
     close(length);
+  }
+
+  private void makeRoom(int length) {
+    if (length > text.length - used) {
+      if (length > MOST_LETTERS - used) {
+        throw new RowTooLargeException();
+      }
+      text = Arrays.copyOf(text, Math.max(text.length * 2, used + length));
+    }
   }
 
   private void close(int length) {
     used += length;
     if (size == ends.length) {
+      if (size >= MOST_CELLS) {
+        throw new RowTooLargeException();
+      }
       ends = Arrays.copyOf(ends, size * 2);
     }
     ends[size++] = used;
@@ -52,6 +74,11 @@ public final class SheetRow {
   /** The row as the spreadsheet program numbers it, from 1. */
   public int number() {
     return number;
+  }
+
+  /** How many letters all its cells have together. */
+  public int letters() {
+    return used;
   }
 
   /** How many cells the row has. */

@@ -30,7 +30,7 @@ class GuardianListTest {
 
   private static GuardianList guardians() {
     GuardianList guardians = new GuardianList();
-    Rosters.of(USERS).read(Table.USERS, (row, line) -> guardians.add(row), (sheet, why) -> {});
+    Rosters.of(USERS).read(Table.USERS, (row, line) -> guardians.add(row));
     return guardians;
   }
 

@@ -51,8 +51,7 @@ class IssuedItemsTest {
     Roster roster = Rosters.of(USERS);
     roster.read(
         Table.USERS,
-        (row, line) -> users.add(issuer.newUser(row, KnownUsers.person(row), "learner")),
-        (sheet, why) -> {});
+        (row, line) -> users.add(issuer.newUser(row, KnownUsers.person(row), "learner")));
     return issuer.issue(users, new ArrayList<>());
   }
 
@@ -149,8 +148,7 @@ class IssuedItemsTest {
                 "given name | birth date | grade | berth\nAna | 3.4.2011 | 7b | B 12\nBo | | | B 12\n"))
         .read(
             Table.USERS,
-            (row, line) -> users.add(issuer.newUser(row, KnownUsers.person(row), "learner")),
-            (sheet, why) -> {});
+            (row, line) -> users.add(issuer.newUser(row, KnownUsers.person(row), "learner")));
     assertThat(issuer.issue(users, new ArrayList<>()))
         .extracting(account -> account.user().id())
         .containsExactly("b12/2011/7b", "b12//");

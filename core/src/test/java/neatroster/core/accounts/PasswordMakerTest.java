@@ -31,14 +31,17 @@ class PasswordMakerTest {
     String words = maker(PasswordStyle.WORDS, length, minimum, seed).make();
     assertThat(words.split("-", -1).length).isGreaterThanOrEqualTo(length);
     assertThat(words.length()).isGreaterThanOrEqualTo(minimum);
+    assertThat(words.split("-", -1)).doesNotHaveDuplicates();
     String characters = maker(PasswordStyle.CHARACTERS, length, minimum, seed).make();
     assertThat(characters).hasSize(Math.max(length, minimum));
   }
 
   @Test
   void theStrengthIsThatOfTheChoices() {
-    double ofOneWord = Math.log(PasswordWords.all().size()) / Math.log(2);
-    assertThat(maker(PasswordStyle.WORDS, 4, 8, 1).bits()).isCloseTo(4 * ofOneWord, within(1e-9));
+    double words = PasswordWords.all().size();
+    double choices = words * (words - 1) * (words - 2) * (words - 3);
+    assertThat(maker(PasswordStyle.WORDS, 4, 8, 1).bits())
+        .isCloseTo(Math.log(choices) / Math.log(2), within(1e-9));
     assertThat(maker(PasswordStyle.CHARACTERS, 12, 8, 1).bits())
         .isCloseTo(12 * Math.log(50) / Math.log(2), within(1e-9));
     assertThat(maker(PasswordStyle.CHARACTERS, 4, 10, 1).bits())

@@ -51,7 +51,7 @@ class UserRolesTest {
     CheckResult checked = Checker.check(users, Basis.of(settings, Known.nothing()));
     UserRoles roles = new UserRoles(settings, all, checked);
     List<String> found = new ArrayList<>();
-    users.read(Table.USERS, (row, line) -> found.add(roles.of(row, line)), (sheet, why) -> {});
+    users.read(Table.USERS, (row, line) -> found.add(roles.of(row, line)));
     assertThat(found)
         .containsExactly(
             "instructor", "learner", "instructor", "assistant", "instructor", "learner");

@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
+import neatroster.core.check.UnwantedWords;
 import neatroster.core.model.Settings;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
@@ -61,6 +62,35 @@ class UsernameMakerTest {
     Pattern pattern = Pattern.parse(settings.pattern(), Pattern.userValues());
     Draws draws = new Draws(List.of("gull", "tide"), new SplittableRandom(5));
     return new UsernameMaker(settings, pattern, draws, taken);
+  }
+
+  /** Every word of the list, taken apart at every place, joined by every kind of pattern. */
+  @Test
+  void noTwoPartsJoinToABadWord() throws Exception {
+    UnwantedWords words = new UnwantedWords(List.of());
+    for (String pattern :
+        List.of("{given}{family}", "{family}{given}", "{given}.{family}", "{given:2}{family}")) {
+      for (String clash : List.of("number", "lengthen", "refuse")) {
+        for (String word : words.all()) {
+          for (int at = 1; at < word.length(); at++) {
+            String first = word.substring(0, at);
+            String second = word.substring(at);
+            boolean swapped = pattern.startsWith("{family");
+            String person = swapped ? second + " " + first : first + " " + second;
+            for (String longest : List.of("3-30", "3-6")) {
+              String[] people = {person, person, person.replace(" ", "- "), person + "son"};
+              for (String username :
+                  make(settings(pattern, "on-clash", clash, "length", longest), people)) {
+                assertThat(username.startsWith("!") || !words.isIn(username))
+                    .as("%s of %s by %s", username, person, pattern)
+                    .isTrue();
+                assertThat(username).matches("!.*|[a-z0-9].*[a-z0-9]");
+              }
+            }
+          }
+        }
+      }
+    }
   }
 
   @Test

@@ -43,8 +43,7 @@ class KnownRowsTest {
             (row, line) -> {
               int account = KNOWN.find(row);
               found.add(account < 0 ? "nobody" : KNOWN.all().get(account).username());
-            },
-            (sheet, why) -> {});
+            });
     return found;
   }
 

@@ -1,0 +1,65 @@
+package neatroster.core.check;
+
+import java.util.EnumSet;
+import java.util.Set;
+import neatroster.core.intake.Column;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
+import neatroster.core.text.FormulaSigns;
+import neatroster.core.text.Quoted;
+
+/** A value that spreadsheet programs take for a formula. */
+final class FormulaSign extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "formula-sign",
+          Severity.ERROR,
+          "A username, email address, id, password or join code that begins with = + - or @, or another value that a spreadsheet program would calculate.",
+          "A batch says exactly what the sheet says. Whoever opens it in a spreadsheet program sees another username or password, or lets a stranger’s formula run.",
+          "Give a value that begins with a letter or a digit.",
+          """
+          username | given name
+          amorgan  | Ana
+          -bo      | Bo       ← a spreadsheet program calculates it
+          """);
+
+  /** What must reach the platform letter by letter. */
+  private static final Set<Field> LITERAL =
+      EnumSet.of(
+          Field.USERNAME,
+          Field.EMAIL,
+          Field.ID,
+          Field.PASSWORD,
+          Field.JOIN_CODE,
+          Field.GUARDIAN_EMAIL,
+          Field.FORMER_USERNAME);
+
+  FormulaSign() {
+    super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.row.isDerived()) {
+      return;
+    }
+    for (Column column : row.row.reading().columns()) {
+      Cell cell = row.row.cellAt(column.index());
+      if (cell.isEmpty() || column.field().isEmpty() || !FormulaSigns.begin(cell)) {
+        continue;
+      }
+      Field field = column.field().get();
+      boolean said = SpreadsheetError.isFormula(cell) && field != Field.PASSWORD;
+      if (!said && (LITERAL.contains(field) || FormulaSigns.isLive(cell))) {
+        findings.add(row.finding(this, field, message(field, cell)));
+      }
+    }
+  }
+
+  private static String message(Field field, Cell cell) {
+    return (field == Field.PASSWORD ? "The password" : Quoted.value(cell))
+        + " begins as a formula does: a spreadsheet program would show something else.";
+  }
+}

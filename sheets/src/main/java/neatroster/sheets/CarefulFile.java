@@ -1,0 +1,27 @@
+package neatroster.sheets;
+
+import java.io.IOException;
+import java.util.List;
+import neatroster.core.intake.Sheet;
+
+/** An open file whose sheets are {@link CarefulSheet}s. */
+final class CarefulFile implements SheetFile {
+  private final SheetFile file;
+  private final List<Sheet> sheets;
+
+  CarefulFile(SheetFile file, ReadingBudget budget) {
+    this.file = file;
+    this.sheets =
+        file.sheets().stream().<Sheet>map(sheet -> new CarefulSheet(sheet, budget)).toList();
+  }
+
+  @Override
+  public List<Sheet> sheets() {
+    return sheets;
+  }
+
+  @Override
+  public void close() throws IOException {
+    file.close();
+  }
+}
