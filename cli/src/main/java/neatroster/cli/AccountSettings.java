@@ -91,6 +91,7 @@ final class AccountSettings {
     }
     String pattern = section.text("pattern", usual.pattern());
     String allow = section.text("allow", usual.allow());
+    verifyAllow(section, allow);
     if ((pattern.contains("{email") || pattern.contains("@")) && !allow.contains("@")) {
       throw section.error(
           "pattern",
@@ -115,6 +116,29 @@ final class AccountSettings {
         section.list("reserved", usual.reserved()),
         section.list("unwanted", usual.unwanted()),
         section.choice("made-by", MADE_BY, false));
+  }
+
+  /** Single characters, and ranges as {@code a-z} that go upwards. */
+  private static void verifyAllow(YamlSection section, String allow) throws SettingsException {
+    for (int i = 0; i + 2 < allow.length(); i++) {
+      if (allow.charAt(i + 1) == '-') {
+        if (allow.charAt(i) > allow.charAt(i + 2)) {
+          throw section.error(
+              "allow",
+              "“"
+                  + allow.substring(i, i + 3)
+                  + "” goes backwards; is “"
+                  + allow.charAt(i + 2)
+                  + "-"
+                  + allow.charAt(i)
+                  + "” meant?");
+        }
+        i += 2;
+      }
+    }
+    if (allow.codePoints().noneMatch(Character::isLetterOrDigit)) {
+      throw section.error("allow", "here stand the characters allowed, such as a-z0-9._-");
+    }
   }
 
   Varied<Settings.Emails> emails() throws SettingsException {
@@ -159,7 +183,14 @@ final class AccountSettings {
 
   private Settings.Passwords passwords(YamlSection section) throws SettingsException {
     section.only(
-        List.of("style", "length", "change-at-first-login", "minimum", "for-known", "made-by"));
+        List.of(
+            "style",
+            "length",
+            "change-at-first-login",
+            "minimum",
+            "for-known",
+            "made-by",
+            "value"));
     Settings.Passwords usual = standard.passwords().usual();
     Settings.PasswordStyle style =
         section.choice(
@@ -177,14 +208,17 @@ final class AccountSettings {
     if (section.choice("made-by", MADE_BY, false)) {
       style = Settings.PasswordStyle.NONE;
     }
+    YamlSection value = section.section("value");
+    value.only(List.of("file"));
+    String file = value.text("file", "");
     int length = style == Settings.PasswordStyle.CHARACTERS ? 12 : usual.length();
     return new Settings.Passwords(
         style,
         section.number("length", 1, 64, length),
         section.number("minimum", 1, 64, usual.minimum()),
         section.yes("change-at-first-login", usual.changeAtFirstLogin()),
-        section.choice(
-            "for-known", SettingsReader.ordered("leave", false, "reissue", true), false));
+        section.choice("for-known", SettingsReader.ordered("leave", false, "reissue", true), false),
+        file);
   }
 
   Settings.Guardians guardians() throws SettingsException {

@@ -16,7 +16,9 @@ import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -25,8 +27,9 @@ import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import neatroster.core.accounts.IssuedAccount;
 import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.UnreadableSheetException;
@@ -55,20 +58,26 @@ final class AccountsFile {
   private static final String SEALED = "accounts.csv.pgp";
   private static final String NEXT = ".new";
 
+  /** So many accounts are named in a message. */
+  private static final int NAMED = 5;
+
   private final Path folder;
   private final boolean seals;
   private final Passphrase passphrase;
+  private final Register register;
 
   /**
    * The accounts in a folder.
    *
    * @param seals whether they are to be sealed when they are written next
    * @param passphrase opens and seals them
+   * @param register knows whose passwords the file must hold
    */
-  AccountsFile(Path folder, boolean seals, Passphrase passphrase) {
+  AccountsFile(Path folder, boolean seals, Passphrase passphrase, Register register) {
     this.folder = folder;
     this.seals = seals;
     this.passphrase = passphrase;
+    this.register = register;
   }
 
   private Path path(String name) {
@@ -89,8 +98,23 @@ final class AccountsFile {
     return seals;
   }
 
+  /** Whether the accounts lie open although they are to be sealed. */
+  boolean liesOpen() {
+    return seals && Files.exists(path(OPEN)) && !Files.exists(path(SEALED));
+  }
+
+  /** Seals the accounts where they lie open although the settings have them sealed. */
+  boolean sealIfAsked() throws IOException, RegisterException {
+    if (!liesOpen()) {
+      return false;
+    }
+    rewrite(Issue.of(List.of()), List.of(), List.of(), UnaryOperator.identity(), rows -> {});
+    return true;
+  }
+
   /** Finishes or forgets what an interrupted {@code issue} left behind. */
-  void recover(Optional<String> digest) throws IOException {
+  void recover() throws IOException, RegisterException {
+    Optional<String> digest = register.accountsDigest();
     for (String name : List.of(OPEN, SEALED)) {
       Path next = path(name + NEXT);
       if (!Files.exists(next)) {
@@ -120,16 +144,27 @@ final class AccountsFile {
    * @param renewed accounts with another password
    * @param issue the same for the register, with what else it remembers
    */
-  void write(
-      List<IssuedAccount> issued, List<IssuedAccount> renewed, Issue issue, Register register)
+  void write(List<IssuedAccount> issued, List<IssuedAccount> renewed, Issue issue)
       throws IOException, RegisterException {
+    verify(renewed);
+    List<String> kept =
+        Stream.concat(issued.stream(), renewed.stream())
+            .filter(account -> !account.password().isEmpty())
+            .map(account -> account.user().reference())
+            .toList();
     Map<String, String> newNames = new HashMap<>();
     issue.renamed().forEach(renaming -> newNames.put(key(renaming.from()), renaming.to()));
     Map<String, IssuedAccount> changed = new LinkedHashMap<>();
     renewed.forEach(account -> changed.put(key(account.user().reference()), account));
+    List<String> withoutAny =
+        renewed.stream()
+            .filter(account -> account.password().isEmpty())
+            .map(account -> account.user().reference())
+            .toList();
     rewrite(
-        register,
         issue,
+        kept,
+        withoutAny,
         cells -> {
           List<String> row = new ArrayList<>(cells);
           IssuedAccount other = changed.remove(key(reference(cells)));
@@ -158,11 +193,13 @@ final class AccountsFile {
    * @param references what the accounts are referred to by, in lower case
    * @return how many had one
    */
-  int forget(Set<String> references, Register register) throws IOException, RegisterException {
+  int forget(Set<String> references) throws IOException, RegisterException {
+    verify(List.of());
     int[] forgotten = {0};
     rewrite(
-        register,
         Issue.of(List.of()),
+        List.of(),
+        references,
         cells -> {
           int password = COLUMNS.indexOf(Field.PASSWORD);
           if (!references.contains(key(reference(cells))) || cells.get(password).isEmpty()) {
@@ -184,7 +221,11 @@ final class AccountsFile {
   }
 
   private void rewrite(
-      Register register, Issue issue, UnaryOperator<List<String>> change, Rows added)
+      Issue issue,
+      Collection<String> kept,
+      Collection<String> forgotten,
+      UnaryOperator<List<String>> change,
+      Rows added)
       throws IOException, RegisterException {
     PrivateFiles.folder(folder);
     String name = target();
@@ -193,14 +234,16 @@ final class AccountsFile {
       try (OutputStream out = create(next)) {
         CsvRows rows = CsvRows.guarded(out);
         rows.row(COLUMNS.stream().map(Field::label).toList());
-        read(cells -> rows.row(change.apply(cells)));
+        for (List<String> cells : rows()) {
+          rows.row(change.apply(cells));
+        }
         added.write(rows);
         rows.close();
       } catch (UncheckedIOException e) {
         throw e.getCause();
       }
       PrivateFiles.settle(next);
-      register.issue(issue, sha256(next));
+      register.issue(issue, kept, forgotten, sha256(next));
     } catch (IOException | RegisterException | RuntimeException e) {
       Files.deleteIfExists(next);
       throw e;
@@ -250,29 +293,113 @@ final class AccountsFile {
         StandardCopyOption.REPLACE_EXISTING);
   }
 
-  /**
-   * The first passwords by what accounts are referred to by, in lower case; none where the file is
-   * gone.
-   */
-  Map<String, String> passwords() {
+  /** The first passwords by what accounts are referred to by, in lower case. */
+  Map<String, String> passwords() throws RegisterException {
+    verify(List.of());
+    return passwordsThere();
+  }
+
+  /** The same where the file may have lost some. */
+  private Map<String, String> passwordsThere() {
     Map<String, String> passwords = new HashMap<>();
     int password = COLUMNS.indexOf(Field.PASSWORD);
-    read(cells -> passwords.put(key(reference(cells)), cells.get(password)));
+    for (List<String> cells : rows()) {
+      passwords.put(key(reference(cells)), cells.get(password));
+    }
     return passwords;
   }
 
-  /** Hands on the rows below the headers, each with a cell for each of our columns. */
-  private void read(Consumer<List<String>> receiver) {
+  /** What the accounts are referred to by whose first passwords should be there and are not. */
+  List<String> lost() throws RegisterException {
+    Map<String, String> there = passwordsThere();
+    return register.passwordsKept().stream()
+        .filter(reference -> there.getOrDefault(key(reference), "").isEmpty())
+        .sorted()
+        .toList();
+  }
+
+  /**
+   * Makes sure that the file holds every first password that it should.
+   *
+   * @param renewed accounts that are about to get another
+   */
+  private void verify(List<IssuedAccount> renewed) throws RegisterException {
+    Set<String> others =
+        renewed.stream().map(one -> key(one.user().reference())).collect(Collectors.toSet());
+    List<String> lost =
+        lost().stream().filter(reference -> !others.contains(key(reference))).toList();
+    if (lost.isEmpty()) {
+      return;
+    }
+    String named = lost.stream().limit(NAMED).collect(Collectors.joining(", "));
+    boolean gone = !Files.exists(path(OPEN)) && !Files.exists(path(SEALED));
+    throw Problem.unreadable(
+        (gone ? "accounts/" + OPEN + " is gone; it held" : name() + " no longer holds")
+            + " the first "
+            + (lost.size() == 1 ? "password" : "passwords")
+            + " of "
+            + Counted.of(lost.size(), "account")
+            + " ("
+            + named
+            + (lost.size() > NAMED ? ", …" : "")
+            + "). Nothing was done. Put the file back from a copy, or let neat-roster issue"
+            + " --again-lost make new ones.",
+        null);
+  }
+
+  /** The rows below the headers, each with a cell for each of our columns. */
+  private List<List<String>> rows() {
     if (Files.exists(path(SEALED))) {
-      readSealed(receiver);
-    } else if (Files.exists(path(OPEN))) {
-      readOpen(receiver);
+      return exactly(sealed(), path(SEALED));
+    }
+    Path file = path(OPEN);
+    if (!Files.exists(file)) {
+      return List.of();
+    }
+    try {
+      boolean untouched =
+          register.accountsDigest().filter(sha256(file)::equals).isPresent() && isOurs(file);
+      return untouched ? exactly(Files.newInputStream(file), file) : saved(file);
+    } catch (IOException | RegisterException e) {
+      throw unreadable(file, e);
+    }
+  }
+
+  /** A file that was written before values were guarded has other headers than ours. */
+  private static boolean isOurs(Path file) throws IOException {
+    String header = COLUMNS.stream().map(Field::label).collect(Collectors.joining(","));
+    try (InputStream in = Files.newInputStream(file)) {
+      return new String(in.readNBytes(header.length()), StandardCharsets.UTF_8).equals(header);
+    }
+  }
+
+  private InputStream sealed() {
+    try {
+      return Sealing.stream(path(SEALED), passphrase.get(false));
+    } catch (IOException e) {
+      throw unreadable(path(SEALED), e);
+    }
+  }
+
+  /** Reads what we wrote, letter by letter. */
+  private static List<List<String>> exactly(InputStream in, Path file) {
+    List<List<String>> rows = new ArrayList<>();
+    try (CsvReader<NamedCsvRecord> records =
+        CsvReader.builder().ofNamedCsvRecord(new InputStreamReader(in, StandardCharsets.UTF_8))) {
+      for (NamedCsvRecord row : records) {
+        rows.add(
+            COLUMNS.stream().map(field -> CsvRows.unguarded(row.getField(field.label()))).toList());
+      }
+      return rows;
+    } catch (IOException | CsvParseException | NoSuchElementException e) {
+      throw unreadable(file, e);
     }
   }
 
   /** Somebody may have saved the file from a spreadsheet program: its columns are told by name. */
-  private void readOpen(Consumer<List<String>> receiver) {
-    Path file = path(OPEN);
+  private static List<List<String>> saved(Path file) {
+    List<List<String>> rows = new ArrayList<>();
+    Set<String> seen = new HashSet<>();
     try (SheetFile sheets = SheetFiles.open(file, file.toString())) {
       int[] columns = new int[COLUMNS.size()];
       sheets
@@ -287,14 +414,42 @@ final class AccountsFile {
                 } else if (!row.isBlank()) {
                   List<String> cells = new ArrayList<>();
                   for (int column : columns) {
-                    cells.add(column < 0 ? "" : row.cell(column).toString());
+                    cells.add(column < 0 ? "" : CsvRows.unguarded(row.cell(column).toString()));
                   }
-                  receiver.accept(cells);
+                  verify(cells, row.number(), seen);
+                  rows.add(cells);
                 }
                 return true;
               });
+      return rows;
     } catch (IOException | UnreadableSheetException e) {
       throw unreadable(file, e);
+    }
+  }
+
+  /** One quotation mark too many makes one cell of all that follows. */
+  private static void verify(List<String> cells, int row, Set<String> seen) {
+    String trouble = null;
+    for (String cell : cells) {
+      if (cell.indexOf('\n') >= 0 || cell.indexOf('\r') >= 0) {
+        trouble = "goes over several lines: a quotation mark is missing there, or is one too many";
+      }
+    }
+    if (trouble == null && reference(cells).isEmpty()) {
+      trouble = "says neither a username nor an email address nor an id";
+    } else if (trouble == null && !seen.add(key(reference(cells)))) {
+      trouble = "is about " + reference(cells) + " once more";
+    }
+    if (trouble != null) {
+      throw Problem.unreadable(
+          "Row "
+              + row
+              + " of accounts/"
+              + OPEN
+              + " "
+              + trouble
+              + ". Nothing was done. Mend the row, or put the file back from a copy.",
+          null);
     }
   }
 
@@ -305,21 +460,6 @@ final class AccountsFile {
       }
     }
     return -1;
-  }
-
-  private void readSealed(Consumer<List<String>> receiver) {
-    Path file = path(SEALED);
-    try (CsvReader<NamedCsvRecord> rows =
-        CsvReader.builder()
-            .ofNamedCsvRecord(
-                new InputStreamReader(
-                    Sealing.stream(file, passphrase.get(false)), StandardCharsets.UTF_8))) {
-      for (NamedCsvRecord row : rows) {
-        receiver.accept(COLUMNS.stream().map(field -> row.getField(field.label())).toList());
-      }
-    } catch (IOException | CsvParseException | NoSuchElementException e) {
-      throw unreadable(file, e);
-    }
   }
 
   private static Problem unreadable(Path file, Exception e) {

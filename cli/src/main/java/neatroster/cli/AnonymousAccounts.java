@@ -61,7 +61,7 @@ final class AnonymousAccounts {
       throw Problem.refused("Nothing was issued: " + refused.get(0).why());
     }
     Issue issue = Issue.of(issued.stream().map(IssuedAccount::user).toList());
-    workplace.accounts().write(issued, List.of(), issue, workplace.register());
+    workplace.accounts().write(issued, List.of(), issue);
     String sheet;
     try {
       sheet = pairingSheet(issued, course, workplace);

@@ -3,12 +3,12 @@ package neatroster.cli;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import neatroster.core.intake.ExampleRow;
 import neatroster.core.model.Field;
@@ -56,9 +56,7 @@ final class BeginCommand implements Callable<Integer> {
     if (Files.exists(place.resolve("roster.yaml"))) {
       throw Problem.usage(folder + " is a roster folder already; nothing in it was touched.");
     }
-    if (Files.exists(place) && !Files.isDirectory(place)) {
-      throw Problem.unreadable(folder + " is a file, not a folder.", null);
-    }
+    new WritePlaces(Optional.empty(), List.of()).verifyFolder(place, folder.toString());
     List<String> made = new ArrayList<>();
     try {
       PrivateFiles.folder(place);
@@ -114,21 +112,13 @@ final class BeginCommand implements Callable<Integer> {
     void write(OutputStream out) throws IOException;
   }
 
-  /** Writes a file beside its place and moves it there. */
   private static void write(Path file, Content content) throws IOException {
-    Path next = file.resolveSibling("." + file.getFileName() + ".unfinished");
-    Files.deleteIfExists(next);
-    try {
-      try (OutputStream out = PrivateFiles.create(next)) {
-        content.write(out);
-      }
-      if (Files.exists(file)) {
-        throw new FileAlreadyExistsException(file.toString());
-      }
-      Files.move(next, file);
-    } finally {
-      Files.deleteIfExists(next);
-    }
+    NewFile.create(
+        file,
+        out -> {
+          content.write(out);
+          return file;
+        });
   }
 
   private static void settings(OutputStream out) throws IOException {

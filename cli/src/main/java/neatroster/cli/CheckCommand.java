@@ -29,6 +29,11 @@ final class CheckCommand implements Callable<Integer> {
       })
   private List<Path> reports = List.of();
 
+  @Option(
+      names = "--overwrite",
+      description = "Lets a report take the place of a file that is no report of ours.")
+  private boolean overwrite;
+
   @Parameters(
       paramLabel = "FILE",
       description = {
@@ -44,6 +49,8 @@ final class CheckCommand implements Callable<Integer> {
     Optional<RosterFolder> folder = options.folder();
     Settings settings = folder.map(f -> f.settings(screen)).orElseGet(Settings::standard);
     try (OpenRoster open = OpenRoster.open(options, settings, files, folder)) {
+      WritePlaces places = new WritePlaces(folder, open.paths());
+      reports.forEach(file -> places.verifyFile(options.resolve(file), file.toString(), overwrite));
       Basis basis =
           KnownFiles.basis(options, settings, folder, Workplace.knownIn(folder), open.roster());
       CheckResult result = Checker.check(open.roster(), basis);

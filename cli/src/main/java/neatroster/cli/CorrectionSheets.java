@@ -3,12 +3,13 @@ package neatroster.cli;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
@@ -28,6 +29,7 @@ final class CorrectionSheets implements Closeable {
   private final BatchFiles files;
   private final Map<Place, String> whyOfPlace = new HashMap<>();
   private final Map<SheetReading, CsvRows> open = new LinkedHashMap<>();
+  private final Set<String> stems = new HashSet<>();
   private final List<String> names = new ArrayList<>();
   private int rows;
 
@@ -87,13 +89,7 @@ final class CorrectionSheets implements Closeable {
   }
 
   private CsvRows start(SheetReading sheet) throws IOException {
-    String base = Path.of(sheet.name().file()).getFileName().toString().replaceAll("\\.[^.]*$", "");
-    String part = sheet.name().sheet() == null ? "" : "-" + sheet.name().sheet();
-    String stem = (base + part).replaceAll("[^\\p{L}\\p{N}._-]", "_").replaceAll("^\\.+", "");
-    String name = "corrections/" + stem + ".csv";
-    for (int n = 2; names.contains(name); n++) {
-      name = "corrections/" + stem + "-" + n + ".csv";
-    }
+    String name = "corrections/" + FileStems.free(sheet.name(), stems) + ".csv";
     names.add(name);
     CsvRows rowsOfSheet = CsvRows.forPeople(files.create(name));
     open.put(sheet, rowsOfSheet);

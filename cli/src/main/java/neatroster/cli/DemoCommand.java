@@ -115,9 +115,8 @@ final class DemoCommand implements Callable<Integer> {
    */
   private void unpack() {
     Path absolute = options.resolve(folder).toAbsolutePath();
-    Path making = absolute.resolveSibling("." + absolute.getFileName() + ".unfinished");
+    Path making = Leftovers.beside(absolute);
     try {
-      PrivateFiles.delete(making);
       PrivateFiles.folder(making);
       for (String name : FILES) {
         Path file = making.resolve(name);
@@ -128,6 +127,7 @@ final class DemoCommand implements Callable<Integer> {
         }
       }
       Files.move(making, absolute);
+      Leftovers.done(making);
     } catch (IOException e) {
       throw Problem.unreadable(folder + " cannot be made (" + Workplace.reason(e) + ").", e);
     }

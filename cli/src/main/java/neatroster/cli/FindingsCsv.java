@@ -13,22 +13,24 @@ final class FindingsCsv {
   /** A run of thousands of related rows is named by its first ones. */
   private static final int RELATED_NAMED = 20;
 
+  static final List<String> HEADER =
+      List.of(
+          "severity",
+          "rule",
+          "file",
+          "sheet",
+          "row",
+          "column",
+          "value",
+          "message",
+          "suggestion",
+          "related rows");
+
   private FindingsCsv() {}
 
   static void write(CheckResult result, OutputStream out) throws IOException {
     CsvRows rows = CsvRows.forPeople(out);
-    rows.row(
-        List.of(
-            "severity",
-            "rule",
-            "file",
-            "sheet",
-            "row",
-            "column",
-            "value",
-            "message",
-            "suggestion",
-            "related rows"));
+    rows.row(HEADER);
     for (Finding finding : result.findings()) {
       rows.row(
           List.of(

@@ -86,6 +86,7 @@ final class FindingsHtml {
     head.appendElement("meta")
         .attr("name", "viewport")
         .attr("content", "width=device-width, initial-scale=1");
+    head.appendElement("meta").attr("name", "generator").attr("content", OwnFiles.REPORT);
     head.appendElement("meta")
         .attr("http-equiv", "Content-Security-Policy")
         .attr(

@@ -3,12 +3,11 @@ package neatroster.cli;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -36,6 +35,7 @@ import neatroster.core.handout.CourseInfo;
 import neatroster.core.intake.Roster;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Settings;
+import neatroster.core.text.FormulaSigns;
 import neatroster.core.text.Nearest;
 import neatroster.register.RegisterException;
 import neatroster.sheets.CsvRows;
@@ -43,8 +43,11 @@ import neatroster.sheets.RowWriter;
 import neatroster.sheets.XlsxRows;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import picocli.CommandLine.ParseResult;
+import picocli.CommandLine.Spec;
 
 /** Prints what people are to be told. */
 @Command(
@@ -113,6 +116,16 @@ final class HandoutCommand implements Callable<Integer> {
               + " Prints nothing.")
   private boolean forget;
 
+  @Option(names = "--yes", description = "Forgets without asking.")
+  private boolean yes;
+
+  @Option(
+      names = "--overwrite",
+      description = "Lets the file take the place of one that is no report or handout of ours.")
+  private boolean overwrite;
+
+  @Spec private CommandSpec spec;
+
   @Override
   public Integer call() {
     Screen screen = options.screen();
@@ -125,14 +138,23 @@ final class HandoutCommand implements Callable<Integer> {
                     Problem.usage(
                         "handout works in a roster folder, and there is none here. Name one with"
                             + " --folder DIR."));
-    to.forEach(file -> verifyPlace(file, folder));
+    List<Path> known =
+        options.known().stream()
+            .map(file -> FileArgument.parse(options.resolve(Path.of("")), file).path())
+            .toList();
+    WritePlaces places = new WritePlaces(Optional.of(folder), known);
+    if (to.isEmpty() && !forget) {
+      places.verifyFile(folder.path(usualFile()), folder.shown(usualFile()), overwrite);
+    }
+    to.forEach(file -> places.verifyFile(options.resolve(file), file.toString(), overwrite));
     Settings settings = folder.settings(screen);
-    try (Workplace workplace = Workplace.open(folder, settings, "handout")) {
+    try (Workplace workplace = Workplace.open(folder, settings, "handout", screen)) {
       if (folder.files("sheets").isEmpty()) {
-        return run(screen, settings, workplace, new Roster(List.of(), List.of(), List.of()));
+        return run(
+            screen, settings, workplace, new Roster(List.of(), List.of(), List.of()), () -> {});
       }
       try (OpenRoster open = OpenRoster.open(options, settings, List.of(), Optional.of(folder))) {
-        return run(screen, settings, workplace, open);
+        return run(screen, settings, workplace, open.roster(), open::verifyUnchanged);
       }
     } catch (UncheckedIOException e) {
       throw unwritable(e.getCause());
@@ -147,7 +169,38 @@ final class HandoutCommand implements Callable<Integer> {
     return Problem.unreadable("The handout could not be written (" + Workplace.reason(e) + ").", e);
   }
 
+  /** Where it goes without {@code --to}. */
+  private String usualFile() {
+    return (what.equals(SLIPS) ? "accounts/" : "reports/") + what + ".pdf";
+  }
+
+  /** Whoever says more with --forget than it follows means something else. */
+  private void verifyForgetting() {
+    ParseResult given = spec.commandLine().getParseResult();
+    if (!forget) {
+      if (yes) {
+        throw Problem.usage("--yes answers the question that --forget asks; printing asks none.");
+      }
+      return;
+    }
+    List<String> more =
+        new ArrayList<>(
+            Stream.of("--to", "--by", "--per-page", "--paper", "--overwrite")
+                .filter(given::hasMatchedOption)
+                .toList());
+    if (given.hasMatchedPositional(0)) {
+      more.add(0, what);
+    }
+    if (!more.isEmpty()) {
+      throw Problem.usage(
+          "--forget prints nothing and removes first passwords for good; "
+              + String.join(", ", more)
+              + " does not go with it. To print, leave out --forget.");
+    }
+  }
+
   private void verifyOptions() {
+    verifyForgetting();
     if (!KINDS.contains(what)) {
       throw Problem.usage(
           "handout prints "
@@ -169,25 +222,6 @@ final class HandoutCommand implements Callable<Integer> {
     to.forEach(file -> ending(file.toString()));
   }
 
-  /** What was handed in, known, packed or issued is not written over by a slip of the hand. */
-  private void verifyPlace(Path file, RosterFolder folder) {
-    Path target = options.resolve(file).toAbsolutePath().normalize();
-    for (String kept : List.of("sheets", "known", "runs", "layouts")) {
-      if (target.startsWith(folder.path(kept).toAbsolutePath().normalize())) {
-        throw Problem.usage(
-            file
-                + " lies in "
-                + folder.shown(kept)
-                + "/, where no handout belongs. Name another"
-                + " place.");
-      }
-    }
-    boolean inAccounts = target.startsWith(folder.path("accounts").toAbsolutePath().normalize());
-    if (inAccounts && target.getFileName().toString().matches("(accounts|who-is-who-.*)\\.csv")) {
-      throw Problem.usage(file + " is kept for the accounts issued. Name another file.");
-    }
-  }
-
   private static String ending(String file) {
     String lower = file.toLowerCase(Locale.ROOT);
     return ENDINGS.stream()
@@ -199,7 +233,8 @@ final class HandoutCommand implements Callable<Integer> {
                     file + ": the ending says what to write; .pdf, .html, .csv or .xlsx."));
   }
 
-  private int run(Screen screen, Settings settings, Workplace workplace, Roster roster)
+  private int run(
+      Screen screen, Settings settings, Workplace workplace, Roster roster, Runnable unchanged)
       throws IOException, RegisterException {
     Basis basis =
         KnownFiles.basis(
@@ -213,19 +248,44 @@ final class HandoutCommand implements Callable<Integer> {
             basis.known(),
             reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
             workplace.register().joinCodes());
+    unchanged.run();
     HandoutFilter filter = HandoutFilter.of(filters, attendance, workplace.folder());
     if (forget) {
       return forget(screen, workplace, basis, attendance, filter);
+    }
+    List<Section> sections =
+        what.equals(SLIPS) ? filter.sections(attendance, by, settings) : List.of();
+    List<Attendee> told =
+        sections.stream()
+            .flatMap(section -> section.people().stream())
+            .filter(person -> person.hasPassword() && person.account() != null)
+            .toList();
+    if (to.stream().anyMatch(file -> ending(file.toString()).equals(".csv"))) {
+      refuseFormulas(sections);
     }
     Handout handout =
         switch (what) {
           case CLASS_LISTS -> classLists(settings, filter.classLists(attendance));
           case JOIN_SHEETS -> joinSheets(settings, filter.joinable(attendance));
           case CONSENT_LETTERS -> consentLetters(screen, settings, filter.people(attendance));
-          default ->
-              slips(settings, filter.sections(attendance, by, settings), attendance.courses());
+          default -> slips(settings, sections, attendance.courses());
         };
-    return write(screen, workplace.folder(), handout);
+    return write(screen, workplace, handout, told);
+  }
+
+  /** In a file of plain text a spreadsheet program would calculate such a username. */
+  private static void refuseFormulas(List<Section> sections) {
+    for (Section section : sections) {
+      for (Attendee person : section.people()) {
+        if (FormulaSigns.begin(person.username()) || FormulaSigns.begin(person.password())) {
+          throw Problem.refused(
+              "The username or password of "
+                  + person.fullName()
+                  + " begins as a formula does, and a spreadsheet program that opens a CSV file"
+                  + " would change it. Write the list as .xlsx.");
+        }
+      }
+    }
   }
 
   private Handout classLists(Settings settings, List<ClassList> lists) {
@@ -323,7 +383,10 @@ final class HandoutCommand implements Callable<Integer> {
           return html.draw(out);
         }
         default -> {
-          RowWriter writer = ending.equals(".csv") ? CsvRows.forPeople(out) : new XlsxRows(out, title);
+          RowWriter writer =
+              ending.equals(".csv")
+                  ? CsvRows.forPeople(out)
+                  : new XlsxRows(out, title, OwnFiles.HANDOUT);
           table.write(
               row -> {
                 try {
@@ -342,22 +405,32 @@ final class HandoutCommand implements Callable<Integer> {
   /**
    * A file that was written.
    *
+   * @param place where it is
    * @param name what the user calls it
    * @param pages its pages, or 0
    */
-  private record Written(String name, int pages) {}
+  private record Written(Path place, String name, int pages) {}
 
-  private int write(Screen screen, RosterFolder folder, Handout handout) throws IOException {
+  private int write(Screen screen, Workplace workplace, Handout handout, List<Attendee> told)
+      throws IOException, RegisterException {
+    RosterFolder folder = workplace.folder();
     int count = handout.count();
     List<Written> written = new ArrayList<>();
     if (count > 0) {
       if (to.isEmpty()) {
-        String name = (what.equals(SLIPS) ? "accounts/" : "reports/") + what + ".pdf";
+        String name = usualFile();
         written.add(write(screen, folder.path(name), folder.shown(name), handout));
       }
       for (Path file : to) {
         written.add(write(screen, options.resolve(file), file.toString(), handout));
       }
+    }
+    if (count > 0 && !told.isEmpty()) {
+      workplace
+          .register()
+          .passwordsTold(
+              told.stream().map(person -> person.account().reference()).toList(),
+              written.stream().map(file -> file.place().toString()).toList());
     }
     String one = what.replace('-', ' ').replaceAll("s$", "");
     if (options.json()) {
@@ -399,26 +472,15 @@ final class HandoutCommand implements Callable<Integer> {
     return Exit.DONE;
   }
 
-  /** Writes beside the file and moves it there, so that nobody ever sees half of it. */
   private Written write(Screen screen, Path file, String name, Handout handout) throws IOException {
-    Path target = file.toAbsolutePath();
-    PrivateFiles.folder(target.getParent());
-    Path draft = target.resolveSibling(target.getFileName() + ".new");
-    Drawn drawn;
-    try {
-      try (OutputStream out = PrivateFiles.create(draft)) {
-        drawn = handout.write(ending(name), what.replace('-', ' '), out);
-      }
-      Files.move(
-          draft, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-    } finally {
-      Files.deleteIfExists(draft);
-    }
+    Path target = file.toAbsolutePath().normalize();
+    Drawn drawn =
+        NewFile.replace(target, out -> handout.write(ending(name), what.replace('-', ' '), out));
     if (drawn.lacking()) {
       screen.remark(
           name + " has boxes where no font has the character; as .html a browser may find one.");
     }
-    return new Written(name, drawn.pages());
+    return new Written(target, name, drawn.pages());
   }
 
   private int forget(
@@ -430,41 +492,46 @@ final class HandoutCommand implements Callable<Integer> {
             .filter(KnownUser::isOnPlatform)
             .map(KnownUser::reference)
             .collect(Collectors.toSet());
-    Set<String> told =
+    List<String> asked =
         filter.people(attendance).stream()
             .filter(Attendee::hasPassword)
             .filter(person -> person.account() != null)
             .map(person -> person.account().reference())
-            .collect(Collectors.toSet());
-    Set<String> forgettable =
-        told.stream()
-            .filter(user -> !unpacked.contains(user) || onPlatform.contains(user))
-            .map(user -> user.toLowerCase(Locale.ROOT))
-            .collect(Collectors.toSet());
-    int forgotten =
-        forgettable.isEmpty() ? 0 : workplace.accounts().forget(forgettable, workplace.register());
-    int kept = told.size() - forgettable.size();
+            .distinct()
+            .toList();
+    Set<String> told = workplace.register().passwordsTold();
+    List<String> untold = asked.stream().filter(user -> !told.contains(user)).toList();
+    Set<String> forgettable = new LinkedHashSet<>();
+    int undelivered = 0;
+    for (String user : asked) {
+      if (told.contains(user)) {
+        if (unpacked.contains(user) && !onPlatform.contains(user)) {
+          undelivered++;
+        } else {
+          forgettable.add(user.toLowerCase(Locale.ROOT));
+        }
+      }
+    }
+    int forgotten = 0;
+    if (!forgettable.isEmpty()) {
+      Terminal.confirm(
+          "The first passwords of "
+              + Counted.of(forgettable.size(), "account")
+              + " are to be removed from accounts/.",
+          yes);
+      forgotten = workplace.accounts().forget(forgettable);
+    }
+    ForgetReport report =
+        new ForgetReport(
+            forgotten,
+            undelivered,
+            untold,
+            PasswordPlaces.of(workplace.folder(), workplace.register()));
     if (options.json()) {
-      Json.write(
-          screen.out(),
-          json -> {
-            json.writeStartObject();
-            json.writeStringField("command", "handout");
-            json.writeNumberField("forgotten", forgotten);
-            json.writeNumberField("kept", kept);
-            json.writeEndObject();
-          });
-      return Exit.DONE;
+      Json.write(screen.out(), report::json);
+    } else {
+      report.text(screen);
     }
-    screen.line("Forgot " + screen.bold(Counted.of(forgotten, "first password")) + ".");
-    if (kept > 0) {
-      screen.line(
-          Counted.of(kept, "password")
-              + (kept == 1 ? " is" : " are")
-              + " kept: no batch has "
-              + (kept == 1 ? "it" : "them")
-              + " yet, and the platform could not be told any more. Run neat-roster pack first.");
-    }
-    return Exit.DONE;
+    return untold.isEmpty() ? Exit.DONE : Exit.FINDINGS;
   }
 }

@@ -2,10 +2,12 @@ package neatroster.cli;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
 import java.util.concurrent.Callable;
+import neatroster.core.accounts.AccountIssuer;
 import neatroster.core.accounts.IssuedAccount;
 import neatroster.core.accounts.PasswordMaker;
 import neatroster.core.accounts.PasswordWords;
@@ -49,6 +51,13 @@ final class IssueCommand implements Callable<Integer> {
   private String again;
 
   @Option(
+      names = "--again-lost",
+      description =
+          "Gives a new first password to everybody whose password was issued and is no longer in"
+              + " accounts/.")
+  private boolean againLost;
+
+  @Option(
       names = "--anonymous",
       paramLabel = "N",
       description = "Makes so many accounts without names, for the course that --course names.")
@@ -72,6 +81,9 @@ final class IssueCommand implements Callable<Integer> {
     Settings settings = folder.settings(screen);
     IssueReport report = new IssueReport(screen, folder, options.json());
     try {
+      if (againLost) {
+        return againLost(report, folder, settings);
+      }
       if (again != null) {
         return again(report, folder, settings);
       }
@@ -79,7 +91,7 @@ final class IssueCommand implements Callable<Integer> {
         return anonymous(report, folder, settings);
       }
       try (OpenRoster open = OpenRoster.open(options, settings, files, Optional.of(folder));
-          Workplace workplace = Workplace.open(folder, settings, "issue")) {
+          Workplace workplace = Workplace.open(folder, settings, "issue", options.screen())) {
         IssueRun.Outcome outcome = IssueRun.run(options, settings, open, workplace);
         report.issued(outcome, workplace.accounts());
         return outcome.findings().isEmpty() ? Exit.DONE : Exit.FINDINGS;
@@ -101,7 +113,7 @@ final class IssueCommand implements Callable<Integer> {
       throw Problem.usage(
           "--again USER stands alone: it is about one account that was issued already.");
     }
-    try (Workplace workplace = Workplace.open(folder, settings, "issue")) {
+    try (Workplace workplace = Workplace.open(folder, settings, "issue", options.screen())) {
       KnownUsers known = workplace.known();
       int user = known.findReference(again);
       if (user < 0) {
@@ -131,9 +143,40 @@ final class IssueCommand implements Callable<Integer> {
           .write(
               List.of(),
               List.of(renewed),
-              new Issue(List.of(), List.of(), List.of(), List.of(account)),
-              workplace.register());
+              new Issue(List.of(), List.of(), List.of(), List.of(account)));
       report.again(account, workplace.accounts());
+      return Exit.DONE;
+    }
+  }
+
+  /**
+   * The accounts file is gone or damaged, and there is no copy: passwords can only be made anew.
+   */
+  private int againLost(IssueReport report, RosterFolder folder, Settings settings)
+      throws PatternException, IOException, RegisterException {
+    if (!files.isEmpty() || again != null || anonymous != null || course != null) {
+      throw Problem.usage("--again-lost stands alone: it is about accounts that were issued.");
+    }
+    try (Workplace workplace = Workplace.open(folder, settings, "issue", options.screen())) {
+      List<String> lost = workplace.accounts().lost();
+      KnownUsers known = workplace.known();
+      AccountIssuer issuer =
+          new AccountIssuer(settings, PasswordWords.all(), new SecureDraws(), known.all());
+      List<IssuedAccount> renewed = new ArrayList<>();
+      for (String reference : lost) {
+        KnownUser account = known.all().get(known.findReference(reference));
+        renewed.add(
+            new IssuedAccount(
+                new Place(new SheetName("", null), 0),
+                account,
+                issuer.passwords(account.role(), account.person().site()).make()));
+      }
+      List<KnownUser> users = renewed.stream().map(IssuedAccount::user).toList();
+      if (!renewed.isEmpty()) {
+        Issue issue = new Issue(List.of(), List.of(), List.of(), users);
+        workplace.accounts().write(List.of(), renewed, issue);
+      }
+      report.againLost(users, workplace.accounts());
       return Exit.DONE;
     }
   }
@@ -149,7 +192,7 @@ final class IssueCommand implements Callable<Integer> {
       throw Problem.usage("--anonymous takes a number from 1 to " + AnonymousAccounts.MOST + ".");
     }
     try (OpenRoster open = OpenRoster.open(options, settings, files, Optional.of(folder));
-        Workplace workplace = Workplace.open(folder, settings, "issue")) {
+        Workplace workplace = Workplace.open(folder, settings, "issue", options.screen())) {
       TreeSet<String> courses = new TreeSet<>();
       open.roster().read(Table.COURSES, (row, line) -> courses.add(row.text(Field.CODE)));
       Known known =

@@ -146,6 +146,33 @@ final class IssueReport {
     }
   }
 
+  /** New passwords in place of lost ones. */
+  void againLost(List<KnownUser> users, AccountsFile file) {
+    if (asJson) {
+      Json.write(
+          screen.out(),
+          json -> {
+            json.writeStartObject();
+            json.writeStringField("command", "issue");
+            json.writeArrayFieldStart("again");
+            for (KnownUser user : users) {
+              json.writeString(user.reference());
+            }
+            json.writeEndArray();
+            json.writeEndObject();
+          });
+    } else if (users.isEmpty()) {
+      screen.line("No first password is lost; nothing was done.");
+    } else {
+      screen.line(
+          screen.bold(Counted.of(users.size(), "account"))
+              + (users.size() == 1 ? " has" : " have")
+              + " a new first password, in "
+              + folder.shown(file.name())
+              + ". pack writes them into the next batch.");
+    }
+  }
+
   /** Accounts without names. */
   void anonymous(AnonymousAccounts.Outcome outcome, String course, AccountsFile file) {
     if (asJson) {

@@ -1,6 +1,7 @@
 package neatroster.cli;
 
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.HashSet;
@@ -37,6 +38,7 @@ import neatroster.core.model.Severity;
 import neatroster.core.model.SheetName;
 import neatroster.core.model.Table;
 import neatroster.core.pattern.PatternException;
+import neatroster.core.text.FormulaSigns;
 import neatroster.register.Issue;
 import neatroster.register.RegisterException;
 import neatroster.register.Renaming;
@@ -61,7 +63,7 @@ final class IssueRun {
   private int kept;
 
   private IssueRun(CommonOptions options, Settings settings, OpenRoster open, Workplace workplace)
-      throws PatternException {
+      throws PatternException, RegisterException {
     this.settings = settings;
     this.all = open.roster();
     this.workplace = workplace;
@@ -91,9 +93,37 @@ final class IssueRun {
 
   /** Makes accounts under a folder's settings, going on with the passwords that many share. */
   static AccountIssuer issuer(Settings settings, List<KnownUser> known, Workplace workplace)
-      throws PatternException {
+      throws PatternException, RegisterException {
     AccountIssuer issuer =
         new AccountIssuer(settings, PasswordWords.all(), new SecureDraws(), known);
+    goOnWithShared(issuer, settings, known, workplace);
+    for (PasswordMaker passwords : issuer.allPasswords()) {
+      if (!passwords.valueFile().isEmpty()) {
+        passwords.goOnWith(given(workplace.folder().path(passwords.valueFile()), passwords));
+      }
+    }
+    return issuer;
+  }
+
+  /** The password for all that the settings name a file of. */
+  private static String given(Path file, PasswordMaker passwords) {
+    String value = SecretFile.read(file, "the password for all");
+    if (value.length() < passwords.minimum() || FormulaSigns.begin(value)) {
+      throw Problem.usage(
+          "The password for all in "
+              + file
+              + (FormulaSigns.begin(value)
+                  ? " begins as a formula does; begin it with a letter or a digit."
+                  : " has fewer than "
+                      + passwords.minimum()
+                      + " characters, which passwords: minimum asks for."));
+    }
+    return value;
+  }
+
+  private static void goOnWithShared(
+      AccountIssuer issuer, Settings settings, List<KnownUser> known, Workplace workplace)
+      throws RegisterException {
     boolean shared =
         settings.passwords().all().stream()
             .anyMatch(style -> style.style() == Settings.PasswordStyle.ONE_FOR_ALL);
@@ -106,7 +136,6 @@ final class IssueRun {
         }
       }
     }
-    return issuer;
   }
 
   private static String key(KnownUser user) {
@@ -156,7 +185,7 @@ final class IssueRun {
     Issue issue =
         new Issue(added, renamed, codes, reissued.stream().map(IssuedAccount::user).toList());
     if (!issue.isEmpty()) {
-      workplace.accounts().write(issued, reissued, issue, workplace.register());
+      workplace.accounts().write(issued, reissued, issue);
     }
     List<Finding> errors = new ArrayList<>();
     refused.forEach(one -> errors.add(NoAccount.of(one.place(), one.why())));

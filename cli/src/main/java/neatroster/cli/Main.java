@@ -1,6 +1,7 @@
 package neatroster.cli;
 
 import java.io.UncheckedIOException;
+import java.nio.file.InvalidPathException;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -8,6 +9,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.function.Supplier;
+import neatroster.core.intake.OutOfMemoryInSheetException;
+import neatroster.core.intake.SheetChangedException;
 import neatroster.core.text.Nearest;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -77,18 +80,28 @@ public final class Main implements Runnable {
       exit = runWithinMemory(surroundings, args);
     }
     surroundings.flush();
+    if (surroundings.out().checkError() && exit < Exit.USAGE) {
+      exit = Exit.UNREADABLE;
+      surroundings
+          .err()
+          .println(
+              "neat-roster: Standard output could not be written to its end; what stands there is"
+                  + " not the whole answer.");
+      surroundings.err().flush();
+    }
     System.exit(exit);
   }
 
   private static int runWithinMemory(Surroundings surroundings, String... args) {
     try {
+      TemporaryFiles.clear();
       return run(surroundings, args);
     } catch (OutOfMemoryError e) {
       surroundings
           .err()
           .println(
-              "neat-roster: The sheets need more memory than there is. Give it more by"
-                  + " JAVA_TOOL_OPTIONS=-Xmx2g, or check the sheets in parts.");
+              "neat-roster: The sheets need more memory than there is. Give more with"
+                  + " NEAT_ROSTER_JAVA_OPTIONS=-Xmx4g, or check the sheets in parts.");
       return Exit.UNREADABLE;
     }
   }
@@ -157,6 +170,19 @@ public final class Main implements Runnable {
     if (e instanceof Problem problem) {
       exit = problem.exit();
       message = problem.getMessage();
+    } else if (e instanceof SheetChangedException) {
+      message = e.getMessage() + ". Nothing was done.";
+    } else if (e instanceof OutOfMemoryInSheetException memory) {
+      message =
+          memory.sheet()
+              + " needs more memory than there is. Give more with NEAT_ROSTER_JAVA_OPTIONS=-Xmx4g, or"
+              + " check it in parts.";
+    } else if (e instanceof InvalidPathException path) {
+      message =
+          "“"
+              + path.getInput()
+              + "” cannot be the name of a file here. If it has accents, run the command with"
+              + " LC_ALL=C.UTF-8.";
     } else if (e instanceof UncheckedIOException io) {
       message = "A file could not be read or written (" + Workplace.reason(io.getCause()) + ").";
     } else {

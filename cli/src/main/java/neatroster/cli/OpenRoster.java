@@ -3,18 +3,20 @@ package neatroster.cli;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import neatroster.core.intake.CourseNames;
 import neatroster.core.intake.HelperSheet;
 import neatroster.core.intake.Roster;
@@ -32,12 +34,16 @@ import neatroster.sheets.SheetFiles;
 
 /** The roster's files, open for reading. */
 final class OpenRoster implements Closeable {
+  /** So many bytes of a pipe are kept. */
+  private static final long MOST_PIPED = 2L << 30;
+
   private final List<SheetFile> files = new ArrayList<>();
   private final List<SheetReading> readings = new ArrayList<>();
   private final Map<SheetReading, String> courseOfSheet = new HashMap<>();
   private final List<Roster.Unread> unread = new ArrayList<>();
   private final List<SheetName> order = new ArrayList<>();
   private final List<Path> temporary = new ArrayList<>();
+  private final Set<Path> paths = new HashSet<>();
   private Path standardInput;
   private Roster roster;
 
@@ -70,6 +76,9 @@ final class OpenRoster implements Closeable {
         throw Problem.usage(
             "Name the spreadsheets, or work in a roster folder (one with a roster.yaml): neat-roster"
                 + " check users.xlsx courses.csv");
+      }
+      for (String known : options.known()) {
+        open.paths.add(FileArgument.parse(options.resolve(Path.of("")), known).path());
       }
       open.settleClassLists(options.screen());
       open.roster = new Roster(open.readings, open.unread, open.order);
@@ -104,6 +113,11 @@ final class OpenRoster implements Closeable {
 
   Roster roster() {
     return roster;
+  }
+
+  /** The files that are read, the platform's exports among them. */
+  Set<Path> paths() {
+    return paths;
   }
 
   /**
@@ -195,10 +209,38 @@ final class OpenRoster implements Closeable {
   }
 
   private Path keep(InputStream in) throws IOException {
-    Path copy = PrivateFiles.temporary();
+    Path copy = TemporaryFiles.next();
     temporary.add(copy);
-    Files.copy(in, copy, StandardCopyOption.REPLACE_EXISTING);
+    Files.deleteIfExists(copy);
+    byte[] block = new byte[1 << 16];
+    try (OutputStream out = PrivateFiles.create(copy)) {
+      boolean first = true;
+      long kept = 0;
+      for (int read = in.readNBytes(block, 0, block.length);
+          read > 0;
+          read = in.readNBytes(block, 0, block.length)) {
+        if (first && isBlank(block, read)) {
+          throw new IOException("it is neither text nor a workbook");
+        }
+        first = false;
+        kept += read;
+        if (kept > MOST_PIPED) {
+          throw new IOException("more comes out of it than any sheet has; put it into a file");
+        }
+        out.write(block, 0, read);
+      }
+    }
     return copy;
+  }
+
+  /** Some devices never end. */
+  private static boolean isBlank(byte[] block, int length) {
+    for (int i = 0; i < length; i++) {
+      if (block[i] != 0) {
+        return false;
+      }
+    }
+    return length == block.length;
   }
 
   /** Sheets are read more than once; what comes through a pipe is kept until we are done. */
@@ -209,7 +251,7 @@ final class OpenRoster implements Closeable {
       }
       return standardInput;
     } catch (IOException e) {
-      throw Problem.unreadable("Standard input cannot be read.", e);
+      throw Problem.unreadable("Standard input cannot be read (" + Workplace.reason(e) + ").", e);
     }
   }
 
@@ -222,6 +264,7 @@ final class OpenRoster implements Closeable {
             null);
       }
       stamps.put(argument.path(), Stamp.of(argument.path()));
+      paths.add(argument.path());
       file = SheetFiles.open(argument.path(), argument.name());
     } catch (UnreadableSheetException e) {
       unread(new SheetName(argument.name(), null), e);
@@ -320,6 +363,7 @@ final class OpenRoster implements Closeable {
       }
       for (Path copy : temporary) {
         Files.deleteIfExists(copy);
+        Leftovers.done(copy);
       }
     } catch (IOException e) {
       throw Problem.unreadable("A spreadsheet could not be closed.", e);

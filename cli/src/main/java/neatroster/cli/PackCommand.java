@@ -9,6 +9,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -89,6 +90,7 @@ final class PackCommand implements Callable<Integer> {
    * @param counts for each phase and change how many
    * @param leftOut how many rows were left out
    * @param corrections the correction sheets, in the run folder
+   * @param passwords how many first passwords the batches hold
    */
   private record Packed(
       String run,
@@ -96,7 +98,8 @@ final class PackCommand implements Callable<Integer> {
       List<PackedFile> files,
       Map<String, Map<String, Integer>> counts,
       int leftOut,
-      List<String> corrections) {}
+      List<String> corrections,
+      int passwords) {}
 
   @Override
   public Integer call() {
@@ -105,7 +108,7 @@ final class PackCommand implements Callable<Integer> {
     RosterFolder folder = Workplace.folder(options, to, "pack");
     Settings settings = folder.settings(screen);
     try (OpenRoster open = OpenRoster.open(options, settings, files, Optional.of(folder));
-        Workplace workplace = Workplace.open(folder, settings, "pack")) {
+        Workplace workplace = Workplace.open(folder, settings, "pack", screen)) {
       Basis basis =
           KnownFiles.basis(
               options, settings, Optional.of(folder), workplace.known(), open.roster());
@@ -135,7 +138,7 @@ final class PackCommand implements Callable<Integer> {
 
   private List<BatchFormat> formats() {
     List<BatchFormat> formats = new ArrayList<>();
-    for (String name : as) {
+    for (String name : new LinkedHashSet<>(as)) {
       formats.add(
           BatchFormats.named(name.toLowerCase(Locale.ROOT))
               .orElseThrow(
@@ -162,7 +165,8 @@ final class PackCommand implements Callable<Integer> {
               + " must be mended first. To pack the sound rows alone and get the others back as a"
               + " sheet to correct, add --leave-out-faulty.");
     }
-    if (checked.findings().stream().anyMatch(PackCommand::concernsWholeSheet)) {
+    if (!checked.roster().brokenOff().isEmpty()
+        || checked.findings().stream().anyMatch(PackCommand::concernsWholeSheet)) {
       return Optional.of(
           "Nothing was packed: a sheet could not be read as a whole, so its rows cannot be told"
               + " sound from faulty. Mend it, or leave the file out of the command.");
@@ -300,7 +304,8 @@ final class PackCommand implements Callable<Integer> {
               files,
               counts,
               corrections.rows(),
-              List.copyOf(corrections.names()));
+              List.copyOf(corrections.names()),
+              packedPasswords.size());
       try (var out = run.create("run.json")) {
         Json.write(out, json -> json(json, packed));
       }
@@ -344,8 +349,10 @@ final class PackCommand implements Callable<Integer> {
       screen.line("(each row says why; give the mended sheet to check again).");
     }
     screen.line(
-        "The batches hold first passwords: keep them where only you can read them. Deliver them in"
-            + " the order of their numbers.");
+        (packed.passwords() == 0
+                ? ""
+                : "The batches hold first passwords: keep them where only you can read them. ")
+            + "Deliver the batches in the order of their numbers.");
   }
 
   private static String one(Phase phase) {
@@ -380,6 +387,7 @@ final class PackCommand implements Callable<Integer> {
     // The plain format carries everything there is.
     json.writeArrayFieldStart("notCarried");
     json.writeEndArray();
+    json.writeNumberField(PasswordPlaces.COUNT, packed.passwords());
     json.writeNumberField("leftOut", packed.leftOut());
     json.writeArrayFieldStart("corrections");
     for (String name : packed.corrections()) {

@@ -1,8 +1,6 @@
 package neatroster.cli;
 
 import java.io.Console;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import neatroster.core.model.Settings;
@@ -15,7 +13,6 @@ final class Passphrase {
   static final String VARIABLE = "NEAT_ROSTER_PASSPHRASE";
 
   private static final int SHORTEST = 8;
-  private static final int LONGEST = 1000;
 
   private final RosterFolder folder;
   private final Settings.Keeping keeping;
@@ -50,13 +47,15 @@ final class Passphrase {
     if (!keeping.passphraseFile().isEmpty()) {
       return read(folder.path(keeping.passphraseFile()));
     }
-    Console console = terminal();
-    if (console == null) {
-      throw Problem.usage(
-          "The accounts are sealed. Give the passphrase in the environment as "
-              + VARIABLE
-              + ", or name a file that holds it in roster.yaml: accounts: {passphrase: {file: …}}");
-    }
+    Console console =
+        Terminal.console()
+            .orElseThrow(
+                () ->
+                    Problem.usage(
+                        "The accounts are sealed. Give the passphrase in the environment as "
+                            + VARIABLE
+                            + ", or name a file that holds it in roster.yaml: accounts:"
+                            + " {passphrase: {file: …}}"));
     char[] typed = console.readPassword("Passphrase for the accounts: ");
     if (typed == null || typed.length == 0) {
       throw Problem.usage("No passphrase was typed.");
@@ -67,34 +66,7 @@ final class Passphrase {
     return typed;
   }
 
-  /** Where somebody can type, or null. Newer Javas give a console for a pipe too and say so. */
-  @SuppressWarnings("SystemConsoleNull")
-  private static Console terminal() {
-    Console console = System.console();
-    if (console == null) {
-      return null;
-    }
-    try {
-      Object typed = Console.class.getMethod("isTerminal").invoke(console);
-      return Boolean.TRUE.equals(typed) ? console : null;
-    } catch (ReflectiveOperationException e) {
-      // Before Java 22 there was none without a terminal.
-      return console;
-    }
-  }
-
   private static char[] read(Path file) {
-    try {
-      if (Files.size(file) > LONGEST) {
-        throw Problem.usage(file + " is too large to be a passphrase.");
-      }
-      String text = Files.readString(file).stripTrailing();
-      if (text.isEmpty()) {
-        throw Problem.usage(file + ", which should hold the passphrase, is empty.");
-      }
-      return text.toCharArray();
-    } catch (IOException e) {
-      throw Problem.unreadable(file + ", which should hold the passphrase, cannot be read.", e);
-    }
+    return SecretFile.read(file, "the passphrase").toCharArray();
   }
 }

@@ -2,9 +2,8 @@ package neatroster.cli;
 
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.file.Files;
+import java.io.UncheckedIOException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -57,18 +56,17 @@ final class Report {
    * @param named what the user calls it
    */
   static void write(CheckResult result, Path file, Path named) {
-    Path next = file.toAbsolutePath().resolveSibling("." + file.getFileName() + ".unfinished");
     try {
-      try {
-        Files.deleteIfExists(next);
-        // Names and addresses stand in it.
-        try (OutputStream out = PrivateFiles.create(next)) {
-          kind(named).write(result, out);
-        }
-        Files.move(next, file, StandardCopyOption.REPLACE_EXISTING);
-      } finally {
-        Files.deleteIfExists(next);
-      }
+      NewFile.replace(
+          file,
+          out -> {
+            kind(named).write(result, out);
+            return file;
+          });
+    } catch (UncheckedIOException e) {
+      throw Problem.unreadable(
+          "The report " + named + " could not be written (" + Workplace.reason(e.getCause()) + ").",
+          e);
     } catch (IOException e) {
       throw Problem.unreadable(
           "The report " + named + " could not be written (" + Workplace.reason(e) + ").", e);

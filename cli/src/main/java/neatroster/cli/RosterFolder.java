@@ -14,6 +14,19 @@ import neatroster.core.model.Settings;
 final class RosterFolder {
   private static final String SETTINGS = "roster.yaml";
 
+  /** What commands write. */
+  private static final List<String> WRITTEN =
+      List.of(
+          "register.db",
+          "register.db-journal",
+          "register.db-wal",
+          "register.lock",
+          "accounts",
+          "accounts/accounts.csv",
+          "accounts/accounts.csv.pgp",
+          "runs",
+          "reports");
+
   private final Path root;
   private final String prefix;
 
@@ -63,6 +76,28 @@ final class RosterFolder {
     return root.resolve(name);
   }
 
+  /**
+   * Refuses to write where something of the folder is a link that leads out of it: whoever placed
+   * it would have passwords written elsewhere, or another file written over.
+   */
+  void verifyStaysWithin() throws IOException {
+    Path real = root.toRealPath();
+    for (String name : WRITTEN) {
+      Path path = root.resolve(name);
+      boolean leadsOut =
+          Files.isSymbolicLink(path) && !(Files.exists(path) && path.toRealPath().startsWith(real));
+      boolean odd = Files.exists(path) && !Files.isDirectory(path) && !Files.isRegularFile(path);
+      if (leadsOut || odd) {
+        throw Problem.unreadable(
+            shown(name)
+                + (odd ? " is no file" : " is a link that leads out of the folder")
+                + "; nothing is written through it. Remove it, or put what it stands for in its"
+                + " place.",
+            null);
+      }
+    }
+  }
+
   /** What the user calls something in the folder. */
   String shown(String name) {
     return prefix + name;
@@ -82,6 +117,16 @@ final class RosterFolder {
     try {
       SettingsReader.Outcome outcome = SettingsReader.read(file, shown(SETTINGS));
       outcome.remarks().forEach(screen::remark);
+      boolean open =
+          outcome.settings().keeping().sealed()
+              && Files.exists(path("accounts/accounts.csv"))
+              && !Files.exists(path("accounts/accounts.csv.pgp"));
+      if (open) {
+        screen.remark(
+            shown("accounts/accounts.csv")
+                + " lies open, and roster.yaml has the accounts sealed: issue, pack and handout seal"
+                + " it.");
+      }
       return outcome.settings();
     } catch (SettingsException e) {
       throw Problem.usage(e.getMessage());

@@ -50,6 +50,7 @@ final class RunFolder implements Closeable {
       }
     }
     RunFolder run = new RunFolder(runs, day + "-" + (last + 1));
+    Leftovers.goesWithProcess(run.unfinished);
     PrivateFiles.folder(run.unfinished);
     return run;
   }
@@ -78,12 +79,14 @@ final class RunFolder implements Closeable {
   void finish() throws IOException {
     Files.move(unfinished, runs.resolve(name), StandardCopyOption.ATOMIC_MOVE);
     finished = true;
+    Leftovers.done(unfinished);
   }
 
   @Override
   public void close() throws IOException {
     if (!finished) {
       PrivateFiles.delete(unfinished);
+      Leftovers.done(unfinished);
     }
   }
 }

@@ -37,6 +37,19 @@ final class SettingsReader {
   private static final int LARGEST = 1 << 20;
 
   /** Settings of the contract that no command of this version acts on. */
+  /** What no two people may share, with what to say instead. */
+  private static final Map<Field, String> OF_ONE_PERSON =
+      Map.of(
+          Field.PASSWORD,
+          "a password is no default: who can read the settings could log in as everybody. Say"
+              + " passwords: {style: one-for-all, value: {file: …}} to give all the same",
+          Field.USERNAME,
+          "everybody’s username is another; say usernames: {pattern: …} to have them made",
+          Field.EMAIL,
+          "everybody’s email address is another; say emails: {when-missing: make, pattern: …}",
+          Field.ID,
+          "everybody’s id is another; say ids: {when-missing: make, pattern: …}");
+
   private static final Set<String> NOT_YET = Set.of("match-by", "stop-above");
 
   private static final List<String> KEYS =
@@ -68,6 +81,12 @@ final class SettingsReader {
           "accounts",
           "anonymous");
 
+  /** Names stand on slips and letters, on one line or two. */
+  private static final int LONGEST_NAME = 120;
+
+  /** An address is typed by hand and drawn as a square of dots. */
+  private static final int LONGEST_ADDRESS = 300;
+
   private final Settings standard = Settings.standard();
   private final List<String> remarks = new ArrayList<>();
 
@@ -83,6 +102,9 @@ final class SettingsReader {
   static Outcome read(Path file, String name) throws SettingsException, IOException {
     String text;
     try {
+      if (!Files.isRegularFile(file)) {
+        throw new SettingsException(name + " is no file");
+      }
       if (Files.size(file) > LARGEST) {
         throw new SettingsException(name + " is larger than settings can be");
       }
@@ -90,6 +112,11 @@ final class SettingsReader {
     } catch (CharacterCodingException e) {
       throw new SettingsException(name + " is no text in UTF-8");
     }
+    return read(text, name);
+  }
+
+  /** Reads the text of a settings file. */
+  static Outcome read(String text, String name) throws SettingsException {
     SettingsReader reader = new SettingsReader();
     return new Outcome(reader.settings(root(name, text)), reader.remarks);
   }
@@ -155,8 +182,8 @@ final class SettingsReader {
     YamlSection school = root.section("school");
     school.only(List.of("name"));
     YamlSection platform = root.section("platform");
-    platform.only(List.of("name", "address", "token", "layout"));
-    for (String key : List.of("token", "layout")) {
+    platform.only(List.of("name", "address", "service", "token", "layout"));
+    for (String key : List.of("service", "token", "layout")) {
       boolean blank =
           !platform.isSection(key)
               ? platform.text(key, "").isEmpty()
@@ -166,7 +193,9 @@ final class SettingsReader {
       }
     }
     return new Settings.School(
-        school.text("name", ""), platform.text("name", ""), platform.text("address", ""));
+        school.text("name", "", LONGEST_NAME),
+        platform.text("name", "", LONGEST_NAME),
+        platform.text("address", "", LONGEST_ADDRESS));
   }
 
   private static Settings.Checks checks(YamlSection root) throws SettingsException {
@@ -283,6 +312,9 @@ final class SettingsReader {
               name,
               "there is no field “" + name + "” in " + table.word(),
               table.fields().stream().map(Field::label).toList());
+        }
+        if (table == Table.USERS && OF_ONE_PERSON.containsKey(field.get())) {
+          throw values.error(name, OF_ONE_PERSON.get(field.get()));
         }
         filled.put(field.get(), values.text(name, ""));
       }

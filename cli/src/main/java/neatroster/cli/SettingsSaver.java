@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -15,6 +14,7 @@ import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.SheetPlan;
+import neatroster.register.FolderLock;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
 import org.yaml.snakeyaml.nodes.MappingNode;
@@ -52,8 +52,8 @@ final class SettingsSaver {
       return;
     }
     Path file = folder.path("roster.yaml");
-    Path next = folder.path("roster.yaml.new");
-    try {
+    try (FolderLock held = Workplace.lock(folder, "inspect")) {
+      held.verify();
       String before = Files.readString(file);
       String newline = before.contains("\r\n") ? "\r\n" : "\n";
       List<String> lines = new ArrayList<>(Arrays.asList(before.split("\r?\n", -1)));
@@ -63,13 +63,18 @@ final class SettingsSaver {
       Node root = new Yaml(new LoaderOptions()).compose(new java.io.StringReader(before));
       addPatterns(lines, root, fresh);
       addSheets(lines, root, fresh);
-      Files.writeString(next, String.join(newline, lines) + newline, StandardCharsets.UTF_8);
-      Settings after = SettingsReader.read(next, "roster.yaml").settings();
+      String text = String.join(newline, lines) + newline;
+      Settings after = SettingsReader.read(text, "roster.yaml").settings();
       int wanted = settings.reading().sheets().size() + fresh.size();
       if (after.reading().sheets().size() != wanted) {
         throw new SettingsException("the entries do not fit into it as it is written");
       }
-      Files.move(next, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+      NewFile.replace(
+          file,
+          out -> {
+            out.write(text.getBytes(StandardCharsets.UTF_8));
+            return file;
+          });
       screen.remark(
           "Wrote how "
               + (fresh.size() == 1 ? "the sheet is" : fresh.size() + " sheets are")
@@ -77,20 +82,10 @@ final class SettingsSaver {
               + folder.shown("roster.yaml")
               + ", under “sheets”.");
     } catch (SettingsException e) {
-      delete(next);
       throw Problem.usage("roster.yaml was left as it is: " + e.getMessage() + ".");
     } catch (IOException e) {
-      delete(next);
       throw Problem.unreadable(
           "roster.yaml could not be written (" + Workplace.reason(e) + ").", e);
-    }
-  }
-
-  private static void delete(Path path) {
-    try {
-      Files.deleteIfExists(path);
-    } catch (IOException e) {
-      throw Problem.unreadable(path + " could not be cleared away.", e);
     }
   }
 

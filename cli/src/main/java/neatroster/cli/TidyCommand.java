@@ -6,6 +6,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -29,6 +30,7 @@ import neatroster.core.model.Place;
 import neatroster.core.model.Settings;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
+import neatroster.register.FolderLock;
 import neatroster.sheets.CsvRows;
 import neatroster.sheets.RowWriter;
 import neatroster.sheets.XlsxRows;
@@ -44,6 +46,7 @@ import picocli.CommandLine.Parameters;
         "Writes clean sheets: repairs what is safe, splits names, and lists every change.")
 final class TidyCommand implements Callable<Integer> {
   private static final int SHOWN = 12;
+  private static final Duration PATIENCE = Duration.ofSeconds(5);
   private static final int ROWS_NAMED = 8;
 
   @Mixin private CommonOptions options;
@@ -93,10 +96,9 @@ final class TidyCommand implements Callable<Integer> {
     Settings settings = folder.map(f -> f.settings(screen)).orElseGet(Settings::standard);
     verifyRules();
     Path place = options.resolve(to);
-    Path making = place.toAbsolutePath().resolveSibling("." + place.getFileName() + ".unfinished");
+    new WritePlaces(folder, List.of()).verifyFolder(place, to.toString());
+    Path making = Leftovers.beside(place);
     try (OpenRoster open = OpenRoster.open(options, settings, files, folder)) {
-      refuseToOverwrite(place);
-      PrivateFiles.delete(making);
       PrivateFiles.folder(making);
       names.add("changes");
       TidySheet.Correction correction =
@@ -110,7 +112,7 @@ final class TidyCommand implements Callable<Integer> {
             continue;
           }
           new TidySheet(sheet, settings, changes, correction)
-              .write(stem(sheet), stem -> create(making, stem))
+              .write(FileStems.free(sheet.name(), names), stem -> create(making, stem))
               .forEach((stem, rows) -> written.put(stem + "." + kind, rows));
         }
       }
@@ -179,21 +181,18 @@ final class TidyCommand implements Callable<Integer> {
   private static void clear(Path making) {
     try {
       PrivateFiles.delete(making);
+      Leftovers.done(making);
     } catch (IOException e) {
       throw Problem.unreadable(making + " could not be cleared away.", e);
-    }
-  }
-
-  private void refuseToOverwrite(Path place) {
-    if (Files.exists(place) && !Files.isDirectory(place)) {
-      throw Problem.unreadable(to + " is a file, not a folder.", null);
     }
   }
 
   /** Moves the files into their place, all of them or, where one is there already, none. */
   private void moveInto(Path place, Path making) throws IOException {
     PrivateFiles.folder(place);
-    try (var made = Files.list(making)) {
+    try (FolderLock held = lock(place);
+        var made = Files.list(making)) {
+      held.verify();
       List<Path> all = made.sorted().toList();
       for (Path file : all) {
         if (Files.exists(place.resolve(file.getFileName()))) {
@@ -207,15 +206,20 @@ final class TidyCommand implements Callable<Integer> {
     }
   }
 
-  private String stem(SheetReading sheet) {
-    String file = sheet.name().file().replaceAll(".*[/\\\\]", "").replaceAll("\\.[^.]*$", "");
-    String tab = sheet.name().sheet() == null ? "" : "-" + sheet.name().sheet();
-    String stem = (file + tab).replaceAll("[^\\p{L}\\p{N}._-]", "_").replaceAll("^[.-]+", "");
-    String free = stem.isEmpty() ? "sheet" : stem;
-    for (int n = 2; !names.add(free); n++) {
-      free = stem + "-" + n;
+  /** Two commands that write into one folder at once would take each other's files away. */
+  private FolderLock lock(Path place) throws IOException {
+    String note = "tidy (process " + ProcessHandle.current().pid() + ")";
+    try {
+      return FolderLock.takeForNow(place, note, PATIENCE)
+          .orElseThrow(
+              () ->
+                  Problem.unreadable(
+                      "Another command is writing into " + to + ". Try again when it is done.",
+                      null));
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw Problem.unreadable("Interrupted while waiting for " + to + ".", e);
     }
-    return free;
   }
 
   private void report(Screen screen, Roster roster, TidyChanges changes) {

@@ -32,7 +32,8 @@ final class Workplace implements Closeable {
         new AccountsFile(
             folder.path("accounts"),
             settings.keeping().sealed(),
-            new Passphrase(folder, settings.keeping()));
+            new Passphrase(folder, settings.keeping()),
+            register);
   }
 
   /**
@@ -43,9 +44,7 @@ final class Workplace implements Closeable {
   static RosterFolder folder(CommonOptions options, Path to, String command) {
     if (to != null) {
       Path place = options.resolve(to);
-      if (Files.exists(place) && !Files.isDirectory(place)) {
-        throw Problem.unreadable(to + " is a file, not a folder.", null);
-      }
+      new WritePlaces(Optional.empty(), List.of()).verifyFolder(place, to.toString());
       return RosterFolder.at(place, to);
     }
     return options
@@ -62,7 +61,7 @@ final class Workplace implements Closeable {
    * Takes the folder's lock, opens its register, and finishes what an interrupted command left half
    * done.
    */
-  static Workplace open(RosterFolder folder, Settings settings, String command) {
+  static Workplace open(RosterFolder folder, Settings settings, String command, Screen screen) {
     FolderLock lock = null;
     Register register = null;
     try {
@@ -70,20 +69,20 @@ final class Workplace implements Closeable {
         PrivateFiles.folder(folder.root());
       }
       Path root = folder.root().toAbsolutePath();
-      String note = command + " (process " + ProcessHandle.current().pid() + ")";
-      lock =
-          FolderLock.take(root, note, PATIENCE)
-              .orElseThrow(
-                  () ->
-                      Problem.unreadable(
-                          "Another command is at work in this folder: "
-                              + FolderLock.holder(root)
-                              + ". Try again when it is done.",
-                          null));
+      folder.verifyStaysWithin();
+      lock = lock(folder, command);
       PrivateFiles.ensure(Register.file(root));
+      SqliteLibrary.prepare();
       register = Register.open(root);
       Workplace workplace = new Workplace(folder, settings, lock, register);
-      workplace.accounts.recover(register.accountsDigest());
+      workplace.accounts.recover();
+      if (workplace.accounts.sealIfAsked()) {
+        screen.remark(
+            folder.shown("accounts/accounts.csv")
+                + " lay open; the accounts are sealed now, in "
+                + folder.shown(workplace.accounts.name())
+                + ", and the open file is gone.");
+      }
       return workplace;
     } catch (IOException | RegisterException | RuntimeException e) {
       close(register, lock);
@@ -91,9 +90,24 @@ final class Workplace implements Closeable {
         throw problem;
       }
       throw unwritable(folder, e);
+    }
+  }
+
+  /** Takes a folder's lock, so that no other command writes into it. */
+  static FolderLock lock(RosterFolder folder, String command) throws IOException {
+    Path root = folder.root().toAbsolutePath();
+    String note = command + " (process " + ProcessHandle.current().pid() + ")";
+    try {
+      return FolderLock.take(root, note, PATIENCE)
+          .orElseThrow(
+              () ->
+                  Problem.unreadable(
+                      "Another command is at work in this folder: "
+                          + FolderLock.holder(root)
+                          + ". Try again when it is done.",
+                      null));
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
-      close(register, lock);
       throw Problem.unreadable("Interrupted while waiting for the folder.", e);
     }
   }
@@ -116,7 +130,31 @@ final class Workplace implements Closeable {
     if (e instanceof java.nio.file.FileAlreadyExistsException) {
       return "there is a file of that name";
     }
-    return e.getMessage() == null ? "the disk gave up" : e.getMessage();
+    if (e instanceof java.nio.file.NoSuchFileException) {
+      return "there is no such folder";
+    }
+    if (e instanceof java.nio.file.FileSystemException named && named.getReason() != null) {
+      // Its message begins with the path, which may be one of our drafts.
+      return plain(named.getReason());
+    }
+    return e.getMessage() == null ? "the disk gave up" : plain(e.getMessage());
+  }
+
+  /** The words of operating systems in ours. */
+  private static String plain(String reason) {
+    if (reason.contains("No space left") || reason.contains("not enough space")) {
+      return "the disk is full";
+    }
+    if (reason.contains("File too large")) {
+      return "a file may not grow as large here";
+    }
+    if (reason.contains("Read-only file system") || reason.contains("Permission denied")) {
+      return "you may not write there";
+    }
+    if (reason.contains("File name too long")) {
+      return "the name is too long";
+    }
+    return reason;
   }
 
   /** Everyone who has an account. */
@@ -134,6 +172,7 @@ final class Workplace implements Closeable {
     if (folder.isEmpty() || !Files.exists(Register.file(folder.get().root()))) {
       return KnownUsers.none();
     }
+    SqliteLibrary.prepare();
     try (Register register = Register.open(folder.get().root().toAbsolutePath())) {
       return new KnownUsers(register.users());
     } catch (RegisterException e) {
@@ -146,6 +185,7 @@ final class Workplace implements Closeable {
     if (!Files.exists(Register.file(folder.root()))) {
       return List.of();
     }
+    SqliteLibrary.prepare();
     try (Register register = Register.open(folder.root().toAbsolutePath())) {
       return register.joinCodes();
     } catch (RegisterException e) {

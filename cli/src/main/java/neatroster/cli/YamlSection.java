@@ -17,6 +17,9 @@ import org.yaml.snakeyaml.nodes.SequenceNode;
 
 /** One mapping of a YAML file, read key by key, with errors that name the line and column. */
 final class YamlSection {
+  /** No address, name or pattern that somebody means is longer. */
+  private static final int LONGEST = 1000;
+
   private final String file;
   private final Map<String, NodeTuple> entries = new LinkedHashMap<>();
   private Node node;
@@ -167,8 +170,27 @@ final class YamlSection {
     return scalar(entry.getValueNode()).getValue();
   }
 
+  /** The text of a key of so many characters at the most. */
+  String text(String key, String otherwise, int longest) throws SettingsException {
+    String text = text(key, otherwise);
+    if (text.length() > longest) {
+      throw error(
+          key, "this has " + text.length() + " characters; " + longest + " are the most here");
+    }
+    return text;
+  }
+
   private ScalarNode scalar(Node node) throws SettingsException {
     if (node instanceof ScalarNode scalar) {
+      if (scalar.getValue().length() > LONGEST) {
+        throw error(
+            node,
+            "this value has "
+                + scalar.getValue().length()
+                + " characters; "
+                + LONGEST
+                + " are the most");
+      }
       return scalar;
     }
     throw error(node, "here stands a single value");

@@ -1,10 +1,15 @@
 package neatroster.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import neatroster.core.accounts.IssuedAccount;
@@ -16,10 +21,20 @@ import neatroster.core.model.SheetName;
 import neatroster.register.Issue;
 import neatroster.register.Register;
 import neatroster.register.Renaming;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.From;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
+import net.jqwik.api.constraints.Size;
+import org.assertj.core.api.ThrowableAssert.ThrowingCallable;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class AccountsFileTest {
   private static final IssuedAccount ANA =
@@ -35,7 +50,7 @@ class AccountsFileTest {
   @BeforeEach
   void openRegister() throws Exception {
     register = Register.open(folder);
-    open().write(List.of(ANA, CY), List.of(), Issue.of(List.of(ANA.user(), CY.user())), register);
+    open().write(List.of(ANA, CY), List.of(), Issue.of(List.of(ANA.user(), CY.user())));
   }
 
   @AfterEach
@@ -51,7 +66,7 @@ class AccountsFileTest {
   }
 
   private AccountsFile open() {
-    return new AccountsFile(folder.resolve("accounts"), false, null);
+    return new AccountsFile(folder.resolve("accounts"), false, null, register);
   }
 
   private AccountsFile sealed() throws Exception {
@@ -60,11 +75,12 @@ class AccountsFileTest {
         folder.resolve("accounts"),
         true,
         new Passphrase(
-            RosterFolder.at(folder, folder), new Settings.Keeping(true, secret.toString())));
+            RosterFolder.at(folder, folder), new Settings.Keeping(true, secret.toString())),
+        register);
   }
 
   @Test
-  void passwordsAreFoundByWhatTheAccountGoesBy() {
+  void passwordsAreFoundByWhatTheAccountGoesBy() throws Exception {
     assertThat(open().passwords())
         .isEqualTo(Map.of("amarlowe", "gull-1", "cy@pier.example", "tide-2"));
   }
@@ -73,7 +89,7 @@ class AccountsFileTest {
   void aRenamedAccountKeepsItsPassword() throws Exception {
     Issue renaming =
         new Issue(List.of(), List.of(new Renaming("amarlowe", "afinch")), List.of(), List.of());
-    open().write(List.of(), List.of(), renaming, register);
+    open().write(List.of(), List.of(), renaming);
     assertThat(open().passwords())
         .isEqualTo(Map.of("afinch", "gull-1", "cy@pier.example", "tide-2"));
     assertThat(Files.readString(folder.resolve("accounts/accounts.csv")))
@@ -84,17 +100,23 @@ class AccountsFileTest {
   void anotherPasswordTakesThePlaceOfTheOldOneAlsoOfOneThatIsGone() throws Exception {
     IssuedAccount renewed = new IssuedAccount(CY.place(), CY.user(), "mast-3");
     Issue issue = new Issue(List.of(), List.of(), List.of(), List.of(CY.user()));
-    open().write(List.of(), List.of(renewed), issue, register);
+    open().write(List.of(), List.of(renewed), issue);
     assertThat(open().passwords()).containsEntry("cy@pier.example", "mast-3").hasSize(2);
     Files.delete(folder.resolve("accounts/accounts.csv"));
-    open().write(List.of(), List.of(renewed), issue, register);
-    assertThat(open().passwords()).isEqualTo(Map.of("cy@pier.example", "mast-3"));
+    assertThatThrownBy(() -> open().write(List.of(), List.of(renewed), issue))
+        .hasMessageContaining("is gone; it held the first password of 1 account (amarlowe)");
+    assertThat(open().lost()).containsExactly("amarlowe", "cy@pier.example");
+    IssuedAccount ana = new IssuedAccount(ANA.place(), ANA.user(), "kelp-5");
+    Issue both = new Issue(List.of(), List.of(), List.of(), List.of(ANA.user(), CY.user()));
+    open().write(List.of(), List.of(ana, renewed), both);
+    assertThat(open().passwords())
+        .isEqualTo(Map.of("cy@pier.example", "mast-3", "amarlowe", "kelp-5"));
   }
 
   @Test
   void forgottenPasswordsLeaveTheAccounts() throws Exception {
-    assertThat(open().forget(Set.of("amarlowe", "nobody"), register)).isEqualTo(1);
-    assertThat(open().forget(Set.of("amarlowe"), register)).isZero();
+    assertThat(open().forget(Set.of("amarlowe", "nobody"))).isEqualTo(1);
+    assertThat(open().forget(Set.of("amarlowe"))).isZero();
     assertThat(open().passwords()).isEqualTo(Map.of("amarlowe", "", "cy@pier.example", "tide-2"));
   }
 
@@ -107,10 +129,72 @@ class AccountsFileTest {
         .isEqualTo(Map.of("amarlowe", "gull-1", "cy@pier.example", "tide-2"));
   }
 
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        // One quotation mark too many makes one cell of the rest.
+        "username,password,full name,email,id,site\r\namarlowe,\"gull-1,Ana,,501,\r\n,tide-2,Cy,cy@pier.example,,\r\n",
+        "username,password,full name,email,id,site\r\namarlowe,gull-1,Ana,,501,\r\n",
+        "username,password,full name,email,id,site\r\namarlowe,,Ana,,501,\r\n,tide-2,Cy,cy@pier.example,,\r\n",
+        "username,password,full name,email,id,site\r\namarlowe,gull-1,Ana,,501,\r\namarlowe,tide-2,Ana,,501,\r\n",
+        "username,word,full name,email,id,site\r\namarlowe,gull-1,Ana,,501,\r\n,tide-2,Cy,cy@pier.example,,\r\n",
+        "username,password\r\n"
+      })
+  void aFileThatLostAPasswordIsRefused(String content) throws Exception {
+    Files.writeString(folder.resolve("accounts/accounts.csv"), content);
+    for (ThrowingCallable use :
+        List.<ThrowingCallable>of(
+            () -> open().passwords(),
+            () -> open().forget(Set.of("amarlowe")),
+            () -> open().write(List.of(), List.of(), Issue.of(List.of())))) {
+      assertThatThrownBy(use)
+          .isInstanceOf(Problem.class)
+          .message()
+          .contains("Nothing was done", "from a copy")
+          .doesNotContain("gull-1", "tide-2");
+    }
+    assertThat(folder.resolve("accounts/accounts.csv")).hasContent(content);
+  }
+
+  @Property(tries = 300)
+  void theFileGivesBackExactlyWhatWasWritten(
+      @ForAll @Size(min = 1, max = 4) List<@From("texts") String> texts) throws Exception {
+    Path place = Files.createTempDirectory("accounts");
+    try (Register ofFolder = Register.open(place)) {
+      List<IssuedAccount> accounts = new ArrayList<>();
+      Map<String, String> expected = new HashMap<>();
+      for (int i = 0; i < texts.size(); i++) {
+        String username = texts.get(i) + i;
+        accounts.add(account(new Person("", "", texts.get(i), "", ""), username, texts.get(i)));
+        expected.put(username.toLowerCase(Locale.ROOT), texts.get(i));
+      }
+      AccountsFile file = new AccountsFile(place, false, null, ofFolder);
+      Issue issue = Issue.of(accounts.stream().map(IssuedAccount::user).toList());
+      file.write(accounts, List.of(), issue);
+      file.write(List.of(), List.of(), Issue.of(List.of()));
+      assertThat(file.passwords()).isEqualTo(expected);
+    } finally {
+      PrivateFiles.delete(place);
+    }
+  }
+
+  @Provide
+  Arbitrary<String> texts() {
+    Arbitrary<String> any =
+        Arbitraries.strings()
+            .all()
+            .ofMinLength(1)
+            .ofMaxLength(12)
+            // A lone half of a letter is in no file of text.
+            .filter(text -> StandardCharsets.UTF_8.newEncoder().canEncode(text));
+    return Arbitraries.oneOf(
+        any, Arbitraries.strings().withChars("'=+-@\t\r\n\",;a7 ").ofMinLength(1).ofMaxLength(6));
+  }
+
   @Test
   void sealingAndUnsealingLoseNothing() throws Exception {
     IssuedAccount bo = account(new Person("502", "", "Bo Finch", "", ""), "bfinch", "sail-4");
-    sealed().write(List.of(bo), List.of(), Issue.of(List.of(bo.user())), register);
+    sealed().write(List.of(bo), List.of(), Issue.of(List.of(bo.user())));
     assertThat(folder.resolve("accounts/accounts.csv")).doesNotExist();
     assertThat(sealed().passwords()).hasSize(3).containsEntry("bfinch", "sail-4");
     AccountsFile unsealing =
@@ -119,8 +203,9 @@ class AccountsFileTest {
             false,
             new Passphrase(
                 RosterFolder.at(folder, folder),
-                new Settings.Keeping(false, folder.resolve("secret.txt").toString())));
-    assertThat(unsealing.forget(Set.of("amarlowe"), register)).isEqualTo(1);
+                new Settings.Keeping(false, folder.resolve("secret.txt").toString())),
+            register);
+    assertThat(unsealing.forget(Set.of("amarlowe"))).isEqualTo(1);
     assertThat(folder.resolve("accounts/accounts.csv.pgp")).doesNotExist();
     assertThat(open().passwords()).hasSize(3).containsEntry("bfinch", "sail-4");
   }
@@ -131,15 +216,15 @@ class AccountsFileTest {
     Path sealedFile = folder.resolve("accounts/accounts.csv.pgp");
     // Stopped between the sealed file and the removal of the open one.
     byte[] before = Files.readAllBytes(file);
-    sealed().forget(Set.of("nobody"), register);
+    sealed().forget(Set.of("nobody"));
     Files.write(file, before);
-    sealed().recover(register.accountsDigest());
+    sealed().recover();
     assertThat(file).doesNotExist();
     assertThat(sealedFile).exists();
     // A draft that the register knows nothing of goes; one that it knows takes its place.
     Files.writeString(folder.resolve("accounts/accounts.csv.new"), "username,pass");
     Files.move(sealedFile, folder.resolve("accounts/accounts.csv.pgp.new"));
-    sealed().recover(register.accountsDigest());
+    sealed().recover();
     assertThat(sealedFile).exists();
     assertThat(folder.resolve("accounts/accounts.csv.new")).doesNotExist();
     assertThat(sealed().passwords()).hasSize(2);

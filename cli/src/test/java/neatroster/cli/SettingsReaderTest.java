@@ -88,7 +88,8 @@ class SettingsReaderTest {
     assertThat(settings.emails().usual().whenMissing()).isEqualTo(Settings.WhenMissing.MAKE);
     assertThat(settings.ids().usual().pattern()).isEqualTo("C{n:4}");
     assertThat(settings.passwords().usual())
-        .isEqualTo(new Settings.Passwords(Settings.PasswordStyle.CHARACTERS, 10, 9, true, false));
+        .isEqualTo(
+            new Settings.Passwords(Settings.PasswordStyle.CHARACTERS, 10, 9, true, false, ""));
     assertThat(settings.policy()).isEqualTo(new Settings.Policy(true, false, false));
     assertThat(settings.roles().role("DECKHAND")).contains("learner");
     assertThat(settings.roles().role("boatswain")).contains("bosun");

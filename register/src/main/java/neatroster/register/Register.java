@@ -27,7 +27,7 @@ public final class Register implements AutoCloseable {
   /** Marks the file as ours: “NRos” in ASCII (SQLite file format, section 1.3.12). */
   private static final int APPLICATION_ID = 0x4E526F73;
 
-  private static final int VERSION = 2;
+  private static final int VERSION = 3;
 
   private static final String ACCOUNT =
       """
@@ -43,7 +43,9 @@ public final class Register implements AutoCloseable {
         id TEXT NOT NULL,
         role TEXT NOT NULL DEFAULT '',
         course TEXT NOT NULL DEFAULT '',
-        password_state INTEGER NOT NULL DEFAULT 0);
+        password_state INTEGER NOT NULL DEFAULT 0,
+        password_kept INTEGER NOT NULL DEFAULT 0,
+        password_told INTEGER NOT NULL DEFAULT 0);
       CREATE UNIQUE INDEX account_username ON account (username) WHERE username <> '';
       CREATE TABLE former_username (
         username TEXT PRIMARY KEY COLLATE NOCASE,
@@ -64,6 +66,15 @@ public final class Register implements AutoCloseable {
 
   private static final int PACKED = 2;
 
+  /** Files that we wrote first passwords into, for telling where these still are. */
+  private static final String SLIPS = "CREATE TABLE slips_file (path TEXT PRIMARY KEY);";
+
+  /** Version 2 did not know whose passwords the accounts file holds, nor who was told. */
+  private static final String FROM_VERSION_2 =
+      "ALTER TABLE account ADD COLUMN password_kept INTEGER NOT NULL DEFAULT 0;"
+          + "ALTER TABLE account ADD COLUMN password_told INTEGER NOT NULL DEFAULT 0;"
+          + SLIPS;
+
   private static final String STATE =
       "CREATE TABLE state (name TEXT PRIMARY KEY, value TEXT NOT NULL);";
 
@@ -77,7 +88,8 @@ public final class Register implements AutoCloseable {
             SELECT number, person_id, person_email, full_name, birth_date, site, username, email, id
             FROM account_1;
           DROP TABLE account_1;
-          """;
+          """
+          + SLIPS;
 
   private final Connection connection;
 
@@ -127,6 +139,27 @@ public final class Register implements AutoCloseable {
   }
 
   private static String reason(Throwable e) {
+    if (e instanceof SQLiteException sqlite) {
+      switch (sqlite.getResultCode()) {
+        case SQLITE_FULL -> {
+          return "the disk is full";
+        }
+        case SQLITE_READONLY, SQLITE_READONLY_DIRECTORY, SQLITE_PERM, SQLITE_AUTH -> {
+          return "you may not write there";
+        }
+        case SQLITE_CANTOPEN -> {
+          return "the file cannot be opened; may you write in its folder?";
+        }
+        case SQLITE_BUSY, SQLITE_LOCKED -> {
+          return "another program has it open";
+        }
+        default -> {
+          if (sqlite.getResultCode().name().startsWith("SQLITE_IOERR")) {
+            return "the disk gave up, or is full";
+          }
+        }
+      }
+    }
     Throwable deepest = e;
     while (deepest.getCause() != null) {
       deepest = deepest.getCause();
@@ -145,7 +178,7 @@ public final class Register implements AutoCloseable {
         statement.execute("BEGIN IMMEDIATE");
         statement.execute("PRAGMA application_id = " + APPLICATION_ID);
         statement.execute("PRAGMA user_version = " + VERSION);
-        statement.executeUpdate(ACCOUNT + STATE);
+        statement.executeUpdate(ACCOUNT + SLIPS + STATE);
         statement.execute("COMMIT");
         return;
       }
@@ -160,7 +193,7 @@ public final class Register implements AutoCloseable {
       }
       if (version < VERSION) {
         statement.execute("BEGIN IMMEDIATE");
-        statement.executeUpdate(FROM_VERSION_1);
+        statement.executeUpdate(version < 2 ? FROM_VERSION_1 : FROM_VERSION_2);
         statement.execute("PRAGMA user_version = " + VERSION);
         statement.execute("COMMIT");
       }
@@ -250,6 +283,67 @@ public final class Register implements AutoCloseable {
     return references("password_state <> " + PACKED);
   }
 
+  /** What the accounts are referred to by whose first passwords the accounts file must hold. */
+  public Set<String> passwordsKept() throws RegisterException {
+    return references("password_kept = 1");
+  }
+
+  /** What the accounts are referred to by whose first passwords slips or a list have told. */
+  public Set<String> passwordsTold() throws RegisterException {
+    return references("password_told = 1");
+  }
+
+  /** The files that first passwords were written into, whether or not they are still there. */
+  public List<String> slipsFiles() throws RegisterException {
+    return read(
+        () -> {
+          List<String> files = new ArrayList<>();
+          try (Statement statement = connection.createStatement();
+              ResultSet row = statement.executeQuery("SELECT path FROM slips_file ORDER BY path")) {
+            while (row.next()) {
+              files.add(row.getString(1));
+            }
+          }
+          return files;
+        });
+  }
+
+  /**
+   * Remembers that the first passwords of these accounts were written into files to be handed out.
+   *
+   * @param files the files, as whole paths
+   */
+  public void passwordsTold(Collection<String> references, Collection<String> files)
+      throws RegisterException {
+    write(
+        () -> {
+          set("password_told = 1", references);
+          try (PreparedStatement add =
+              connection.prepareStatement("INSERT OR IGNORE INTO slips_file (path) VALUES (?)")) {
+            for (String file : files) {
+              add.setString(1, file);
+              add.addBatch();
+            }
+            add.executeBatch();
+          }
+        });
+  }
+
+  /** Forgets files with first passwords that are gone. */
+  public void slipsGone(Collection<String> files) throws RegisterException {
+    write(
+        () -> {
+          try (PreparedStatement remove =
+              connection.prepareStatement("DELETE FROM slips_file WHERE path = ?")) {
+            for (String file : files) {
+              remove.setString(1, file);
+              remove.addBatch();
+            }
+            remove.executeBatch();
+          }
+        });
+  }
+
   private Set<String> references(String condition) throws RegisterException {
     return read(
         () -> {
@@ -268,30 +362,34 @@ public final class Register implements AutoCloseable {
 
   /** Remembers that the first passwords of these accounts went into a batch. */
   public void passwordsPacked(Collection<String> references) throws RegisterException {
-    write(
-        () -> {
-          try (Statement statement = connection.createStatement();
-              PreparedStatement packed = prepareReferences(statement)) {
-            for (String reference : references) {
-              packed.setString(1, reference);
-              packed.addBatch();
-            }
-            packed.executeBatch();
-            statement.executeUpdate(
-                "UPDATE account SET password_state = "
-                    + PACKED
-                    + " WHERE "
-                    + REFERENCE
-                    + " IN (SELECT reference FROM packed)");
-            statement.executeUpdate("DROP TABLE packed");
-          }
-        });
+    write(() -> set("password_state = " + PACKED, references));
   }
 
-  /** A table for many references at once: looking each up by itself would take their square. */
-  private PreparedStatement prepareReferences(Statement statement) throws SQLException {
-    statement.executeUpdate("CREATE TEMP TABLE packed (reference TEXT PRIMARY KEY)");
-    return connection.prepareStatement("INSERT OR IGNORE INTO packed (reference) VALUES (?)");
+  /** Changes the accounts that are referred to by one of these. */
+  private void set(String what, Collection<String> references) throws SQLException {
+    if (references.isEmpty()) {
+      return;
+    }
+    try (Statement statement = connection.createStatement()) {
+      // A table for many references at once: looking each up by itself would take their square.
+      statement.executeUpdate(
+          "CREATE TEMP TABLE meant (reference TEXT PRIMARY KEY COLLATE NOCASE)");
+      try (PreparedStatement meant =
+          connection.prepareStatement("INSERT OR IGNORE INTO meant (reference) VALUES (?)")) {
+        for (String reference : references) {
+          meant.setString(1, reference);
+          meant.addBatch();
+        }
+        meant.executeBatch();
+      }
+      statement.executeUpdate(
+          "UPDATE account SET "
+              + what
+              + " WHERE "
+              + REFERENCE
+              + " COLLATE NOCASE IN (SELECT reference FROM meant)");
+      statement.executeUpdate("DROP TABLE meant");
+    }
   }
 
   /** A reading of the database. */
@@ -328,7 +426,7 @@ public final class Register implements AutoCloseable {
         connection.setAutoCommit(true);
       }
     } catch (SQLException e) {
-      throw new RegisterException("register.db cannot be written (" + e.getMessage() + ")", e);
+      throw new RegisterException("register.db cannot be written (" + reason(e) + ")", e);
     }
   }
 
@@ -346,16 +444,25 @@ public final class Register implements AutoCloseable {
   /**
    * Remembers what an {@code issue} did, all of it or nothing.
    *
+   * @param kept what the accounts are referred to by, after all renaming, whose first passwords
+   *     that file holds from now on
+   * @param forgotten the same of those whose first passwords it holds no more
    * @param accountsDigest the digest of the file that holds the passwords, by which it is told
    *     after an interruption whether that file belongs to what is remembered
    */
-  public void issue(Issue issue, String accountsDigest) throws RegisterException {
+  public void issue(
+      Issue issue, Collection<String> kept, Collection<String> forgotten, String accountsDigest)
+      throws RegisterException {
     write(
         () -> {
           add(issue.added());
           rename(issue.renamed());
           addCodes(issue.codes());
-          renew(issue.renewed());
+          set(
+              "password_told = 0, password_state = " + DUE,
+              issue.renewed().stream().map(KnownUser::reference).toList());
+          set("password_kept = 1", kept);
+          set("password_kept = 0", forgotten);
           try (PreparedStatement state =
               connection.prepareStatement(
                   "INSERT OR REPLACE INTO state (name, value) VALUES ('accounts digest', ?)")) {
@@ -421,18 +528,6 @@ public final class Register implements AutoCloseable {
         insert.addBatch();
       }
       insert.executeBatch();
-    }
-  }
-
-  private void renew(List<KnownUser> renewed) throws SQLException {
-    try (PreparedStatement due =
-        connection.prepareStatement(
-            "UPDATE account SET password_state = " + DUE + " WHERE username = ?")) {
-      for (KnownUser user : renewed) {
-        due.setString(1, user.username());
-        due.addBatch();
-      }
-      due.executeBatch();
     }
   }
 

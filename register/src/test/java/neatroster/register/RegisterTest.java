@@ -28,8 +28,8 @@ class RegisterTest {
   void remembersAccountsFromOneCommandToTheNext() throws Exception {
     try (Register register = Register.open(folder)) {
       assertThat(register.users()).isEmpty();
-      register.issue(Issue.of(List.of(ANA)), "first");
-      register.issue(Issue.of(List.of(BO)), "second");
+      register.issue(Issue.of(List.of(ANA)), List.of(), List.of(), "first");
+      register.issue(Issue.of(List.of(BO)), List.of(), List.of(), "second");
     }
     try (Register register = Register.open(folder)) {
       assertThat(register.users()).containsExactly(ANA, BO);
@@ -40,9 +40,10 @@ class RegisterTest {
   @Test
   void aUsernameIsNeverIssuedTwiceAndNothingIsHalfIssued() throws Exception {
     try (Register register = Register.open(folder)) {
-      register.issue(Issue.of(List.of(ANA)), "first");
+      register.issue(Issue.of(List.of(ANA)), List.of(), List.of(), "first");
       KnownUser taken = new KnownUser(new Person("9", "", "Abel", "", ""), "AMARLOWE", "", "");
-      assertThatThrownBy(() -> register.issue(Issue.of(List.of(BO, taken)), "second"))
+      assertThatThrownBy(
+              () -> register.issue(Issue.of(List.of(BO, taken)), List.of(), List.of(), "second"))
           .isInstanceOf(RegisterException.class);
       assertThat(register.users()).containsExactly(ANA);
       assertThat(register.accountsDigest()).contains("first");
@@ -52,9 +53,15 @@ class RegisterTest {
   @Test
   void aRenamedAccountKeepsItsOldNameFromEverybodyElse() throws Exception {
     try (Register register = Register.open(folder)) {
-      register.issue(Issue.of(List.of(ANA, BO)), "first");
+      register.issue(Issue.of(List.of(ANA, BO)), List.of(), List.of(), "first");
       register.issue(
-          new Issue(List.of(), List.of(new Renaming("amarlowe", "afinch")), List.of(), List.of(BO)),
+          new Issue(
+              List.of(),
+              List.of(new Renaming("amarlowe", "afinch")),
+              List.of(),
+              List.of(BO)),
+          List.of(),
+          List.of(),
           "second");
       assertThat(register.users()).containsExactly(ANA.renamed("afinch"), BO);
       assertThat(register.passwordsDue()).containsExactly("bo");
@@ -69,12 +76,13 @@ class RegisterTest {
   void joinCodesAreKeptAndNeverGivenTwice() throws Exception {
     JoinCode code = new JoinCode("NAV-2", "Port Watch", "ABC-123");
     try (Register register = Register.open(folder)) {
-      register.issue(new Issue(List.of(), List.of(), List.of(code), List.of()), "first");
+      register.issue(
+          new Issue(List.of(), List.of(), List.of(code), List.of()), List.of(), List.of(), "first");
       assertThat(register.joinCodes()).containsExactly(code);
       Issue again =
           new Issue(
               List.of(BO), List.of(), List.of(new JoinCode("KNOT", "", "abc-123")), List.of());
-      assertThatThrownBy(() -> register.issue(again, "second"))
+      assertThatThrownBy(() -> register.issue(again, List.of(), List.of(), "second"))
           .isInstanceOf(RegisterException.class);
       assertThat(register.users()).isEmpty();
     }
@@ -100,7 +108,7 @@ class RegisterTest {
     try (Register register = Register.open(folder)) {
       assertThat(register.users()).containsExactly(ANA);
       assertThat(register.accountsDigest()).contains("of old");
-      register.issue(Issue.of(List.of(BO)), "new");
+      register.issue(Issue.of(List.of(BO)), List.of(), List.of(), "new");
     }
     try (Register register = Register.open(folder)) {
       assertThat(register.users()).containsExactly(ANA, BO);

@@ -37,8 +37,8 @@ public final class CsvRows implements RowWriter {
   }
 
   /**
-   * Writes what people open: a value that a spreadsheet program would run as a formula stands behind
-   * an apostrophe.
+   * Writes what people open: a value that a spreadsheet program would run as a formula stands
+   * behind an apostrophe.
    *
    * @param out the stream, which {@link #close} closes
    */

@@ -32,7 +32,7 @@ public final class MarkedBook implements Closeable {
   /** Starts a workbook on a stream, which is not closed. */
   public MarkedBook(OutputStream out) {
     this.out = out;
-    workbook = new Workbook(out, "Neat Roster", null);
+    workbook = new Workbook(out, "Neat Roster report", null);
   }
 
   /** A sheet's name as a workbook may have it. */

@@ -101,6 +101,7 @@ public final class HandoutHtml {
     write(
         "<!doctype html>\n<html lang=\"en\"><head><meta charset=\"utf-8\">"
             + "<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">"
+            + "<meta name=\"generator\" content=\"Neat Roster handout\">"
             + "<meta http-equiv=\"Content-Security-Policy\""
             + " content=\"default-src 'none'; style-src 'unsafe-inline'\"><title>"
             + Entities.escape(title)

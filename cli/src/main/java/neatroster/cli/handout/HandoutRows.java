@@ -11,7 +11,36 @@ import neatroster.core.model.Settings;
 
 /** Slips, lists, sheets and letters as rows below headers, for mail merge. */
 public final class HandoutRows {
+  private static final List<String> SLIPS =
+      List.of(
+          "section",
+          "name",
+          "given name",
+          "family name",
+          "username",
+          "password",
+          "address",
+          "platform",
+          "school",
+          "email",
+          "site",
+          "courses",
+          "guardian name",
+          "guardian email",
+          "guardian of");
+  private static final List<String> CLASS_LISTS =
+      List.of("course", "title", "instructors", "name", "username", "role", "group");
+  private static final List<String> JOIN_SHEETS =
+      List.of("course", "title", "group", "instructors", "join code", "address");
+  private static final List<String> CONSENT_LETTERS =
+      List.of("name", "given name", "birth date", "guardian name", "guardian email", "site");
+
   private HandoutRows() {}
+
+  /** The headers of each list. */
+  public static List<List<String>> headers() {
+    return List.of(SLIPS, CLASS_LISTS, JOIN_SHEETS, CONSENT_LETTERS);
+  }
 
   /** A row for each slip. */
   public static void slips(
@@ -20,23 +49,7 @@ public final class HandoutRows {
       List<CourseInfo> courses,
       Consumer<List<String>> rows) {
     Wording wording = new Wording(settings, courses);
-    rows.accept(
-        List.of(
-            "section",
-            "name",
-            "given name",
-            "family name",
-            "username",
-            "password",
-            "address",
-            "platform",
-            "school",
-            "email",
-            "site",
-            "courses",
-            "guardian name",
-            "guardian email",
-            "guardian of"));
+    rows.accept(SLIPS);
     for (Section section : sections) {
       for (Attendee person : section.people()) {
         rows.accept(
@@ -62,7 +75,7 @@ public final class HandoutRows {
 
   /** A row for each person in each class. */
   public static void classLists(List<ClassList> lists, Consumer<List<String>> rows) {
-    rows.accept(List.of("course", "title", "instructors", "name", "username", "role", "group"));
+    rows.accept(CLASS_LISTS);
     for (ClassList list : lists) {
       for (ClassList.Member member : list.members()) {
         rows.accept(
@@ -81,7 +94,7 @@ public final class HandoutRows {
   /** A row for each code. */
   public static void joinSheets(
       List<CourseInfo> courses, Settings settings, Consumer<List<String>> rows) {
-    rows.accept(List.of("course", "title", "group", "instructors", "join code", "address"));
+    rows.accept(JOIN_SHEETS);
     String address = settings.school().platformAddress();
     for (CourseInfo course : courses) {
       Map<String, String> codes = new LinkedHashMap<>();
@@ -105,8 +118,7 @@ public final class HandoutRows {
 
   /** A row for each child for whom nobody has consented. */
   public static void consentLetters(List<Attendee> children, Consumer<List<String>> rows) {
-    rows.accept(
-        List.of("name", "given name", "birth date", "guardian name", "guardian email", "site"));
+    rows.accept(CONSENT_LETTERS);
     for (Attendee child : children) {
       List<String> row = new ArrayList<>();
       row.add(child.fullName());

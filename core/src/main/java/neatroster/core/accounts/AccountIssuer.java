@@ -127,6 +127,11 @@ public final class AccountIssuer {
     }
   }
 
+  /** What makes passwords, one for each way that the settings know. */
+  public List<PasswordMaker> allPasswords() {
+    return passwords.all();
+  }
+
   /** What makes the passwords of a role and site. */
   public PasswordMaker passwords(String role, String site) {
     return passwords.of(role, site);

@@ -26,6 +26,16 @@ public final class PasswordMaker {
     this.draws = new Draws(words, random);
   }
 
+  /** The file that the settings name for the password for all, or an empty text. */
+  public String valueFile() {
+    return settings.style() == Settings.PasswordStyle.ONE_FOR_ALL ? settings.valueFile() : "";
+  }
+
+  /** The fewest characters that a password may have. */
+  public int minimum() {
+    return settings.minimum();
+  }
+
   /** Lets everybody go on to get the password that they got until now, for the style that does. */
   public void goOnWith(String password) {
     oneForAll = password;

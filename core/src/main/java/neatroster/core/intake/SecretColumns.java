@@ -183,7 +183,7 @@ final class SecretColumns {
     boolean digitBeforeLetter = false;
     for (int i = 0; i < length; i++) {
       char c = value.charAt(i);
-      if (Character.isWhitespace(c) || c == '@' && value.indexOf('.', i) > 0) {
+      if (Character.isWhitespace(c) || (c == '@' && value.indexOf('.', i) > 0)) {
         return false;
       }
       lower |= Character.isLowerCase(c);

@@ -67,7 +67,7 @@ public record Settings(
         Varied.same(new Emails(WhenMissing.LEAVE, "{username}@example.org", false));
     private Varied<Ids> ids = Varied.same(new Ids(WhenMissing.LEAVE, "{n:6}"));
     private Varied<Passwords> passwords =
-        Varied.same(new Passwords(PasswordStyle.WORDS, 4, 8, true, false));
+        Varied.same(new Passwords(PasswordStyle.WORDS, 4, 8, true, false, ""));
     private Guardians guardians = new Guardians(false);
     private JoinCodes joinCodes = new JoinCodes(false, false);
     private String anonymousPattern = "{word}-{random:4}";
@@ -341,13 +341,16 @@ public record Settings(
    * @param minimum the fewest characters a password may have
    * @param changeAtFirstLogin whether a user is to choose another when logging in first
    * @param reissueForKnown whether users whom the platform has already get one too
+   * @param valueFile the file that holds the password for all of the style that has one; empty
+   *     where one is made
    */
   public record Passwords(
       PasswordStyle style,
       int length,
       int minimum,
       boolean changeAtFirstLogin,
-      boolean reissueForKnown) {}
+      boolean reissueForKnown,
+      String valueFile) {}
 
   /**
    * What is done about guardians.

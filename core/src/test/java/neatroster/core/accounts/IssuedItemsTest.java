@@ -39,7 +39,12 @@ class IssuedItemsTest {
         .passwords(
             Varied.same(
                 new Settings.Passwords(
-                    style, style == Settings.PasswordStyle.CHARACTERS ? 12 : 3, 8, true, false)))
+                    style,
+                    style == Settings.PasswordStyle.CHARACTERS ? 12 : 3,
+                    8,
+                    true,
+                    false,
+                    "")))
         .build();
   }
 
@@ -119,7 +124,7 @@ class IssuedItemsTest {
   void theSharedPasswordStaysTheSameInLaterRuns() {
     PasswordMaker later =
         new PasswordMaker(
-            new Settings.Passwords(Settings.PasswordStyle.ONE_FOR_ALL, 4, 8, true, false),
+            new Settings.Passwords(Settings.PasswordStyle.ONE_FOR_ALL, 4, 8, true, false, ""),
             PasswordWords.all(),
             new SplittableRandom(9));
     later.goOnWith("amber-canoe-tulip-otter");

@@ -18,7 +18,7 @@ import org.junit.jupiter.api.Test;
 class PasswordMakerTest {
   private static PasswordMaker maker(PasswordStyle style, int length, int minimum, long seed) {
     return new PasswordMaker(
-        new Settings.Passwords(style, length, minimum, true, false),
+        new Settings.Passwords(style, length, minimum, true, false, ""),
         PasswordWords.all(),
         new SplittableRandom(seed));
   }

@@ -1,0 +1,28 @@
+package neatroster.cli;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
+
+/** Temporary files: readable by their owner alone, gone when the process ends. */
+final class TemporaryFiles {
+  private static final String FOLDER = "unfinished";
+
+  private TemporaryFiles() {}
+
+  /** A name for a new one, where nobody else can read. */
+  static Path next() throws IOException {
+    Optional<Path> folder = UserCache.folder(FOLDER);
+    if (folder.isPresent()) {
+      return Leftovers.beside(folder.get().resolve("input"));
+    }
+    Path file = PrivateFiles.temporary();
+    file.toFile().deleteOnExit();
+    return file;
+  }
+
+  /** Clears away what processes that were killed left. */
+  static void clear() {
+    UserCache.place().ifPresent(place -> Leftovers.clear(place.resolve(FOLDER)));
+  }
+}
