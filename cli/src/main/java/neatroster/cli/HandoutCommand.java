@@ -377,6 +377,8 @@ final class HandoutCommand implements Callable<Integer> {
     Drawn write(String ending, String title, OutputStream out) throws IOException {
       switch (ending) {
         case ".pdf" -> {
+          // Fonts are unpacked for the drawing.
+          TemporaryFiles.keepThoseOfLibraries();
           return pdf.draw(out);
         }
         case ".html" -> {

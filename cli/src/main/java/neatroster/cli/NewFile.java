@@ -63,6 +63,11 @@ final class NewFile implements Closeable {
       result = content.write(out);
     } catch (RuntimeException e) {
       // Libraries wrap what the disk says into exceptions of their own.
+      for (Throwable at = e; at != null; at = at.getCause()) {
+        if (at instanceof IOException io) {
+          throw io;
+        }
+      }
       if (watched.trouble != null) {
         throw watched.trouble;
       }

@@ -166,6 +166,7 @@ final class PackCommand implements Callable<Integer> {
               + " sheet to correct, add --leave-out-faulty.");
     }
     if (!checked.roster().brokenOff().isEmpty()
+        || checked.roster().unread().stream().anyMatch(file -> !file.why().isNotATable())
         || checked.findings().stream().anyMatch(PackCommand::concernsWholeSheet)) {
       return Optional.of(
           "Nothing was packed: a sheet could not be read as a whole, so its rows cannot be told"

@@ -21,6 +21,25 @@ final class TemporaryFiles {
     return file;
   }
 
+  /**
+   * Sees to it that libraries write their temporary files where nobody else can read and where they
+   * are cleared away.
+   */
+  static void keepThoseOfLibraries() {
+    Optional<Path> folder = UserCache.folder(FOLDER);
+    if (folder.isEmpty()) {
+      return;
+    }
+    Path own = Leftovers.beside(folder.get().resolve("library"));
+    try {
+      PrivateFiles.folder(own);
+      System.setProperty("java.io.tmpdir", own.toString());
+    } catch (IOException e) {
+      // They go where they usually go.
+      return;
+    }
+  }
+
   /** Clears away what processes that were killed left. */
   static void clear() {
     UserCache.place().ifPresent(place -> Leftovers.clear(place.resolve(FOLDER)));

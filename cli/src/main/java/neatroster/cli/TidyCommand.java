@@ -3,7 +3,6 @@ package neatroster.cli;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -196,8 +195,10 @@ final class TidyCommand implements Callable<Integer> {
       List<Path> all = made.sorted().toList();
       for (Path file : all) {
         if (Files.exists(place.resolve(file.getFileName()))) {
-          throw new FileAlreadyExistsException(
-              to.resolve(file.getFileName()).toString(), null, "is there already");
+          throw Problem.unreadable(
+              to.resolve(file.getFileName())
+                  + " is there already. Nothing was written; name another folder.",
+              null);
         }
       }
       for (Path file : all) {

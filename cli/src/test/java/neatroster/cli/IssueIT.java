@@ -12,6 +12,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import neatroster.core.model.KnownUser;
@@ -246,10 +247,17 @@ class IssueIT {
   @Test
   void registerAndAccountsAreInStepWhereverIssueIsKilled() throws Exception {
     writeManyUsers(25_000);
-    for (int pause : new int[] {1200, 1700, 2200, 2700, 3300}) {
-      Process process = program.start(List.of(), "issue");
-      process.waitFor(pause, TimeUnit.MILLISECONDS);
-      process.destroyForcibly().waitFor();
+    Path draft = folder.resolve("accounts/accounts.csv.new");
+    Path journal = folder.resolve("register.db-journal");
+    for (Callable<Boolean> progress :
+        List.<Callable<Boolean>>of(
+            () -> Files.exists(folder.resolve("register.db")),
+            () -> Files.exists(draft),
+            () -> Files.exists(draft) && Files.size(draft) > 400_000,
+            () -> Files.exists(draft) && Files.exists(journal))) {
+      PrivateFiles.delete(folder.resolve("accounts"));
+      Files.deleteIfExists(folder.resolve("register.db"));
+      Program.kill(program.start(List.of(), "issue"), progress);
       // The next command that works on the folder puts it in order.
       assertThat(program.run("handout", "--user", "nobody").exit()).isEqualTo(2);
       inStep();

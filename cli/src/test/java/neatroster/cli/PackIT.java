@@ -11,6 +11,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -77,10 +78,9 @@ class PackIT {
       users.append(i).append(",Ana,cadet").append(i).append('\n');
     }
     program.file("sheets/users.csv", users.toString());
-    for (int pause : new int[] {500, 800, 1100}) {
+    for (int written : new int[] {0, 1, 500_000, 1_500_000}) {
       Process process = program.start(List.of(), "pack");
-      Thread.sleep(pause);
-      process.destroyForcibly().waitFor();
+      Program.kill(process, () -> bytesUnfinished() >= written);
       if (Files.exists(folder.resolve("runs"))) {
         for (Path run : under("runs")) {
           if (run.getFileName().toString().matches("\\d{4}-.*") && Files.isDirectory(run)) {
@@ -94,18 +94,49 @@ class PackIT {
     assertThat(under("runs")).noneMatch(path -> path.toString().contains(".unfinished"));
   }
 
+  /** How much a run in the making has of users; -1 where there is none in the making. */
+  private long bytesUnfinished() throws Exception {
+    if (!Files.isDirectory(folder.resolve("runs"))) {
+      return -1;
+    }
+    try (Stream<Path> runs = Files.list(folder.resolve("runs"))) {
+      Optional<Path> run =
+          runs.filter(path -> path.getFileName().toString().startsWith(".unfinished")).findFirst();
+      if (run.isEmpty()) {
+        return -1;
+      }
+      Path users = run.get().resolve("plain/3-users.csv");
+      return Files.exists(users) ? Files.size(users) : 0;
+    }
+  }
+
+  @Test
+  void aRunThatIsInterruptedLeavesNothingOfIt() throws Exception {
+    assumeThat(Files.exists(Path.of("/bin/sh"))).isTrue();
+    StringBuilder users = new StringBuilder("id,given name,username\n");
+    for (int i = 0; i < 120_000; i++) {
+      users.append(i).append(",Ana,cadet").append(i).append('\n');
+    }
+    program.file("sheets/users.csv", users.toString());
+    Process process = program.start(List.of(), "pack");
+    Program.await(process, () -> bytesUnfinished() > 0);
+    Program.interrupt(process);
+    assertThat(process.waitFor()).isEqualTo(130);
+    assertThat(folder.resolve("runs")).isEmptyDirectory();
+  }
+
   @Test
   void anInterruptEndsWith130AndLeavesNothing() throws Exception {
-    assumeThat(Files.exists(Path.of("/bin/sh"))).isTrue();
+    assumeThat(Files.isDirectory(Path.of("/proc/self/fd"))).isTrue();
     StringBuilder rows = new StringBuilder("user,course\n");
     for (int i = 0; i < 400_000; i++) {
       rows.append("nobody").append(i).append(",NAV-1\n");
     }
     program.file("sheets/enrollments.csv", rows.toString());
     Process process = program.start(List.of("-Xmx1g"), "check", "--format", "json");
-    Thread.sleep(700);
-    new ProcessBuilder("/bin/sh", "-c", "kill -INT " + process.pid()).start().waitFor();
-    assertThat(process.waitFor()).isIn(130, 1);
+    Program.await(process, () -> Program.hasOpen(process, "enrollments.csv"));
+    Program.interrupt(process);
+    assertThat(process.waitFor()).isEqualTo(130);
     assertThat(under(".")).noneMatch(path -> path.toString().contains("runs"));
   }
 

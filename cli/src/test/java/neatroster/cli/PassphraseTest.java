@@ -48,7 +48,7 @@ class PassphraseTest {
     Files.writeString(folder.resolve("book.txt"), "kelp ".repeat(500));
     assertThatThrownBy(() -> of("empty.txt").get(false)).hasMessageContaining("is empty");
     assertThatThrownBy(() -> of("book.txt").get(false)).hasMessageContaining("too large");
-    assertThatThrownBy(() -> of("gone.txt").get(false)).hasMessageContaining("cannot be read");
+    assertThatThrownBy(() -> of("gone.txt").get(false)).hasMessageContaining("is missing");
   }
 
   @Test

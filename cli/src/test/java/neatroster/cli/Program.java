@@ -4,10 +4,13 @@ import java.io.File;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 
 /** The built program, run as a process in a folder. */
 final class Program {
@@ -32,15 +35,80 @@ final class Program {
   }
 
   Result run(List<String> javaOptions, String... args) throws IOException, InterruptedException {
-    Process process = start(javaOptions, args);
+    return ended(start(javaOptions, args), String.join(" ", args));
+  }
+
+  private Result ended(Process process, String what) throws IOException, InterruptedException {
     if (!process.waitFor(120, TimeUnit.SECONDS)) {
       process.destroyForcibly();
-      throw new IOException("the program hangs: " + String.join(" ", args));
+      throw new IOException("the program hangs: " + what);
     }
     return new Result(process.exitValue(), read("out"), read("err"));
   }
 
+  /**
+   * Runs a line of the shell in the folder; {@code $RUN} in it starts the program.
+   *
+   * @param variables names and values of its environment
+   */
+  Result shell(String line, String... variables) throws IOException, InterruptedException {
+    ProcessBuilder shell = inFolder(List.of("/bin/sh", "-c", line));
+    shell.environment().put("RUN", String.join(" ", java(List.of())));
+    shell.environment().put("LAUNCHER", root().resolve("neat-roster").toString());
+    for (int i = 0; i < variables.length; i += 2) {
+      shell.environment().put(variables[i], variables[i + 1]);
+    }
+    return ended(shell.start(), line);
+  }
+
+  /** Waits until a process has done something; it still runs then. */
+  static void await(Process process, Callable<Boolean> progress) throws Exception {
+    while (!progress.call()) {
+      if (!process.isAlive()) {
+        throw new IOException("the program ended before; exit code " + process.exitValue());
+      }
+      Thread.sleep(1);
+    }
+  }
+
+  /** Waits until a process has done something, kills it, and makes sure that the kill hit. */
+  static void kill(Process process, Callable<Boolean> progress) throws Exception {
+    await(process, progress);
+    process.destroyForcibly();
+    if (process.waitFor() == 0) {
+      throw new IOException("the program ended before it was killed");
+    }
+  }
+
+  /** Interrupts a process as somebody at the keyboard does. */
+  static void interrupt(Process process) throws IOException, InterruptedException {
+    new ProcessBuilder("/bin/sh", "-c", "kill -INT " + process.pid()).start().waitFor();
+  }
+
+  /** Whether a process has a file of that name open, where the system tells. */
+  static boolean hasOpen(Process process, String name) throws IOException {
+    try (Stream<Path> open = Files.list(Path.of("/proc/" + process.pid() + "/fd"))) {
+      return open.anyMatch(
+          file -> {
+            try {
+              return Files.readSymbolicLink(file).endsWith(name);
+            } catch (IOException e) {
+              // Closed meanwhile.
+              return false;
+            }
+          });
+    } catch (NoSuchFileException e) {
+      return false;
+    }
+  }
+
   Process start(List<String> javaOptions, String... args) throws IOException {
+    List<String> line = java(javaOptions);
+    line.addAll(List.of(args));
+    return inFolder(line).start();
+  }
+
+  private static List<String> java(List<String> javaOptions) {
     List<String> line = new ArrayList<>();
     line.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
     // Runs of a second are not worth the better compiler.
@@ -48,13 +116,24 @@ final class Program {
     line.addAll(javaOptions);
     line.add("-jar");
     line.add(System.getProperty("neatroster.jar"));
-    line.addAll(List.of(args));
-    return new ProcessBuilder(line)
-        .directory(folder.toFile())
-        .redirectInput(new File("/dev/null").exists() ? new File("/dev/null") : new File("NUL"))
-        .redirectOutput(stream("out"))
-        .redirectError(stream("err"))
-        .start();
+    return line;
+  }
+
+  private ProcessBuilder inFolder(List<String> line) {
+    ProcessBuilder process =
+        new ProcessBuilder(line)
+            .directory(folder.toFile())
+            .redirectInput(new File("/dev/null").exists() ? new File("/dev/null") : new File("NUL"))
+            .redirectOutput(stream("out"))
+            .redirectError(stream("err"));
+    // The tests' own: nobody's cache is touched.
+    process.environment().put("XDG_CACHE_HOME", cache().toString());
+    return process;
+  }
+
+  /** The program's cache folder in tests. */
+  static Path cache() {
+    return root().resolve("cli/target/test-cache");
   }
 
   /** What the program that was started last said beside its result. */

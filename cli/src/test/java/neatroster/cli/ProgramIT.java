@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.concurrent.Callable;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -266,10 +267,16 @@ class ProgramIT {
       users.append(i).append(",Ana,Marlowe\n");
     }
     program.file("sheets/users.csv", users.toString());
-    for (int pause : new int[] {350, 550, 750, 950, 1150}) {
-      Process process = program.start(List.of(), "issue");
-      Thread.sleep(pause);
-      process.destroyForcibly().waitFor();
+    Path register = folder.resolve("register.db");
+    Path draft = folder.resolve("accounts/accounts.csv.new");
+    for (Callable<Boolean> progress :
+        List.<Callable<Boolean>>of(
+            () -> Files.exists(register),
+            () -> Files.exists(draft),
+            () -> Files.exists(draft) && Files.size(draft) > 0)) {
+      PrivateFiles.delete(folder.resolve("accounts"));
+      Files.deleteIfExists(register);
+      Program.kill(program.start(List.of(), "issue"), progress);
     }
     assertThat(program.run("issue").exit()).isZero();
     List<String> accounts = Files.readAllLines(folder.resolve("accounts/accounts.csv"));

@@ -55,11 +55,7 @@ class RegisterTest {
     try (Register register = Register.open(folder)) {
       register.issue(Issue.of(List.of(ANA, BO)), List.of(), List.of(), "first");
       register.issue(
-          new Issue(
-              List.of(),
-              List.of(new Renaming("amarlowe", "afinch")),
-              List.of(),
-              List.of(BO)),
+          new Issue(List.of(), List.of(new Renaming("amarlowe", "afinch")), List.of(), List.of(BO)),
           List.of(),
           List.of(),
           "second");

@@ -4,6 +4,7 @@ import java.util.EnumSet;
 import java.util.Set;
 import neatroster.core.intake.Column;
 import neatroster.core.model.Field;
+import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
@@ -36,8 +37,11 @@ final class FormulaSign extends TableRule {
           Field.GUARDIAN_EMAIL,
           Field.FORMER_USERNAME);
 
-  FormulaSign() {
+  private final UsernameShapes shapes;
+
+  FormulaSign(Settings settings) {
     super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
+    shapes = new UsernameShapes(settings);
   }
 
   @Override
@@ -51,11 +55,20 @@ final class FormulaSign extends TableRule {
         continue;
       }
       Field field = column.field().get();
-      boolean said = SpreadsheetError.isFormula(cell) && field != Field.PASSWORD;
-      if (!said && (LITERAL.contains(field) || FormulaSigns.isLive(cell))) {
+      if (!isSaid(row, field, cell) && (LITERAL.contains(field) || FormulaSigns.isLive(cell))) {
         findings.add(row.finding(this, field, message(field, cell)));
       }
     }
+  }
+
+  /** Whether another rule says already what is wrong with the value. */
+  private boolean isSaid(CheckedRow row, Field field, Cell cell) {
+    return switch (field) {
+      case PASSWORD -> false;
+      case USERNAME -> shapes.trouble(row, cell) != null;
+      case EMAIL, GUARDIAN_EMAIL -> cell.charAt(0) == '@' || SpreadsheetError.isFormula(cell);
+      default -> SpreadsheetError.isFormula(cell);
+    };
   }
 
   private static String message(Field field, Cell cell) {

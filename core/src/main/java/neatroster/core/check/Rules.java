@@ -32,7 +32,7 @@ public final class Rules {
             new UndecodableText(),
             new GarbledText(),
             new SpreadsheetError(),
-            new FormulaSign(),
+            new FormulaSign(settings),
             new MangledNumber(),
             new TooLong(),
             new TooShort(settings),

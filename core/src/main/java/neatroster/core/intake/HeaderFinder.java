@@ -172,10 +172,14 @@ final class HeaderFinder {
 
   private static List<EarlyRow> earlyRows(Sheet sheet, int upTo) throws UnreadableSheetException {
     List<EarlyRow> early = new ArrayList<>();
+    boolean[] tooWide = {false};
     sheet.read(
         row -> {
           if (!row.isBlank()) {
             List<String> cells = new ArrayList<>();
+            for (int i = MOST_COLUMNS; i < row.size(); i++) {
+              tooWide[0] |= !row.cell(i).isBlank();
+            }
             for (int i = 0; i < Math.min(MOST_COLUMNS, row.size()); i++) {
               cells.add(Cleaning.clean(row.cell(i)));
             }
@@ -184,8 +188,14 @@ final class HeaderFinder {
             }
             early.add(new EarlyRow(row.number(), cells));
           }
-          return early.size() < ROWS_LOOKED_AT || row.number() < Math.min(upTo, LAST_HEADER_ROW);
+          return !tooWide[0]
+              && (early.size() < ROWS_LOOKED_AT || row.number() < Math.min(upTo, LAST_HEADER_ROW));
         });
+    if (tooWide[0]) {
+      throw new UnreadableSheetException(
+          early.get(early.size() - 1).number(),
+          "it has more than " + MOST_COLUMNS + " columns, which no spreadsheet program has");
+    }
     return early;
   }
 

@@ -76,7 +76,11 @@ final class SecretColumns {
           "anmeldecode",
           "einmalcode",
           "accesscode",
-          "logincode");
+          "logincode",
+          "codigosecreto",
+          "codigodeacceso",
+          "codigodeacesso",
+          "codedacces");
 
   private static final List<String> PHRASES =
       List.of(

@@ -36,6 +36,24 @@ final class MoreRuleCases {
             Ed         | Holm ☺         | ed       | ed@pier.example      ←
             """),
         of(
+            "formula-sign",
+            """
+            given name | username | email             | id   | password
+            Ana        | ana      | ana@pier.example  | 501  | kelp-otter-9
+            Bo         | -bo      | bo@pier.example   | 502  |              ←
+            Cy         | cy       | +cy@pier.example  | 503  |              ←
+            Di         | di       | di@pier.example   | -504 |              ←
+            Ed         | ed       | ed@pier.example   | 505  | =kelp-otter  ←
+            """,
+            """
+            code  | title                | description
+            NAV-1 | Coast                | - for beginners
+            NAV-2 | +1 day at sea        | @home
+            NAV-3 | @SUM(A1:A9)          |                     ←
+            NAV-4 | -kelp!A0             |                     ←
+            NAV-5 | Sea                  | =1+1                ←
+            """),
+        of(
             "garbled-text",
             """
             given name | family name
