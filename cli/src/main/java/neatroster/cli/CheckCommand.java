@@ -47,7 +47,7 @@ final class CheckCommand implements Callable<Integer> {
     Screen screen = options.screen();
     Report.verify(reports);
     Optional<RosterFolder> folder = options.folder();
-    Settings settings = folder.map(f -> f.settings(screen)).orElseGet(Settings::standard);
+    Settings settings = folder.map(f -> f.settings(screen)).orElseGet(SettingsReader::standard);
     try (OpenRoster open = OpenRoster.open(options, settings, files, folder)) {
       WritePlaces places = new WritePlaces(folder, open.paths());
       reports.forEach(file -> places.verifyFile(options.resolve(file), file.toString(), overwrite));

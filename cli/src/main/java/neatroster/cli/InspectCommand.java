@@ -33,7 +33,7 @@ final class InspectCommand implements Callable<Integer> {
   public Integer call() {
     Screen screen = options.screen();
     Optional<RosterFolder> folder = options.folder();
-    Settings settings = folder.map(f -> f.settings(screen)).orElseGet(Settings::standard);
+    Settings settings = folder.map(f -> f.settings(screen)).orElseGet(SettingsReader::standard);
     if (save && folder.isEmpty()) {
       throw Problem.usage(
           "--save writes into the roster.yaml of a roster folder, and there is none here. Make one"
@@ -44,15 +44,17 @@ final class InspectCommand implements Callable<Integer> {
       List<SheetSurvey> seen = roster.sheets().stream().map(SheetSurvey::of).toList();
       open.verifyUnchanged();
       if (options.json()) {
-        Json.write(screen.out(), json -> InspectJson.write(json, seen, roster.unread()));
+        Json.write(
+            screen.out(), json -> InspectJson.write(json, seen, roster.unread(), open.leftOut()));
       } else {
-        new InspectText(screen).write(seen, roster.unread());
+        new InspectText(screen).write(seen, roster.unread(), open.leftOut());
       }
       if (save) {
-        new SettingsSaver(folder.get(), screen).save(seen, settings);
+        new SettingsSaver(folder.get(), screen).save(seen, roster.unread(), settings);
       }
       boolean troubled =
-          !roster.unread().isEmpty() || seen.stream().anyMatch(sheet -> sheet.trouble() != null);
+          roster.unread().stream().anyMatch(sheet -> !sheet.isLeftAlone())
+              || seen.stream().anyMatch(sheet -> sheet.trouble() != null);
       return troubled ? Exit.FINDINGS : Exit.DONE;
     }
   }

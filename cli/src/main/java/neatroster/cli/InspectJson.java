@@ -15,13 +15,18 @@ import neatroster.core.intake.SkippedRow;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
+import neatroster.core.model.SheetName;
 import neatroster.core.model.SheetPlan;
 
 /** How sheets are understood, as programs read it. */
 final class InspectJson {
   private InspectJson() {}
 
-  static void write(JsonGenerator json, List<SheetSurvey> seen, List<Roster.Unread> unread)
+  static void write(
+      JsonGenerator json,
+      List<SheetSurvey> seen,
+      List<Roster.Unread> unread,
+      List<SheetName> leftOut)
       throws IOException {
     json.writeStartObject();
     json.writeStringField("command", "inspect");
@@ -36,7 +41,13 @@ final class InspectJson {
       json.writeStringField("file", sheet.name().file());
       json.writeStringField("sheet", sheet.name().sheet());
       json.writeStringField("why", sheet.why().getMessage());
+      json.writeBooleanField("leftAlone", sheet.isLeftAlone());
       json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("leftOut");
+    for (SheetName sheet : leftOut) {
+      json.writeString(sheet.toString());
     }
     json.writeEndArray();
     json.writeEndObject();

@@ -14,6 +14,7 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
+import neatroster.core.model.SheetName;
 import neatroster.core.model.SheetPlan;
 
 /** How sheets are understood, as people read it. */
@@ -29,11 +30,19 @@ final class InspectText {
     this.screen = screen;
   }
 
-  void write(List<SheetSurvey> seen, List<Roster.Unread> unread) {
+  void write(List<SheetSurvey> seen, List<Roster.Unread> unread, List<SheetName> leftOut) {
     seen.forEach(this::sheet);
     for (Roster.Unread sheet : unread) {
       screen.line(screen.bold(sheet.name().toString()));
-      screen.line("  " + screen.red("not understood") + ": " + sheet.why().getMessage() + ".");
+      String what =
+          sheet.isLeftAlone() ? screen.yellow("left alone") : screen.red("not understood");
+      String why = sheet.isLeftAlone() ? "no header is one that we know" : sheet.why().getMessage();
+      screen.line("  " + what + ": " + why + ".");
+      screen.line("");
+    }
+    for (SheetName sheet : leftOut) {
+      screen.line(screen.bold(sheet.toString()));
+      screen.line(screen.dim("  left out, as roster.yaml says"));
       screen.line("");
     }
   }

@@ -45,6 +45,10 @@ final class KnownFiles {
     }
     try (OpenRoster open = exports.get()) {
       for (Roster.Unread unread : open.roster().unread()) {
+        if (unread.isLeftAlone()) {
+          options.screen().remark(unread.name() + " is no table and was left alone.");
+          continue;
+        }
         throw Problem.unreadable(
             unread.name()
                 + ", which should say what the platform holds, cannot be understood: "

@@ -42,6 +42,7 @@ final class OpenRoster implements Closeable {
   private final Map<SheetReading, String> courseOfSheet = new HashMap<>();
   private final List<Roster.Unread> unread = new ArrayList<>();
   private final List<SheetName> order = new ArrayList<>();
+  private final List<SheetName> leftOut = new ArrayList<>();
   private final List<Path> temporary = new ArrayList<>();
   private final Set<Path> paths = new HashSet<>();
   private Path standardInput;
@@ -267,7 +268,12 @@ final class OpenRoster implements Closeable {
       paths.add(argument.path());
       file = SheetFiles.open(argument.path(), argument.name());
     } catch (UnreadableSheetException e) {
-      unread(new SheetName(argument.name(), null), e);
+      SheetName name = new SheetName(argument.name(), null);
+      if (isLeftOut(name)) {
+        leftOut.add(name);
+      } else {
+        unread(name, e);
+      }
       return;
     } catch (NoSuchFileException e) {
       throw Problem.unreadable("There is no file " + argument.name() + "." + near(argument), e);
@@ -277,7 +283,14 @@ final class OpenRoster implements Closeable {
       throw Problem.unreadable(argument.name() + " cannot be read (" + e.getMessage() + ").", e);
     }
     files.add(file);
-    List<Sheet> sheets = chosen(file, argument);
+    List<Sheet> sheets = new ArrayList<>();
+    for (Sheet sheet : chosen(file, argument)) {
+      if (isLeftOut(sheet.name())) {
+        leftOut.add(sheet.name());
+      } else {
+        sheets.add(sheet);
+      }
+    }
     int before = readings.size();
     List<Roster.Unread> troubles = new ArrayList<>();
     for (Sheet sheet : sheets) {
@@ -290,16 +303,25 @@ final class OpenRoster implements Closeable {
         argument.course().ifPresent(course -> courseOfSheet.put(reading, course));
         readings.add(reading);
       } catch (UnreadableSheetException e) {
-        troubles.add(new Roster.Unread(sheet.name(), e));
+        troubles.add(new Roster.Unread(sheet.name(), e, false));
       }
     }
     boolean othersAreTables = readings.size() > before;
     for (Roster.Unread trouble : troubles) {
       // New workbooks come with empty sheets behind the one that is used.
       if (!(othersAreTables && trouble.why().isEmpty())) {
-        unread.add(trouble);
+        unread.add(new Roster.Unread(trouble.name(), trouble.why(), othersAreTables));
       }
     }
+  }
+
+  private boolean isLeftOut(SheetName name) {
+    return settings.reading().planFor(name).filter(SheetPlan::leftOut).isPresent();
+  }
+
+  /** The sheets that the settings leave out. */
+  List<SheetName> leftOut() {
+    return leftOut;
   }
 
   /** Whether a sheet is the list of findings in a workbook that {@code check} marked. */
@@ -314,7 +336,7 @@ final class OpenRoster implements Closeable {
 
   private void unread(SheetName name, UnreadableSheetException why) {
     order.add(name);
-    unread.add(new Roster.Unread(name, why));
+    unread.add(new Roster.Unread(name, why, false));
   }
 
   private static List<Sheet> chosen(SheetFile file, FileArgument argument) {

@@ -1,5 +1,7 @@
 package neatroster.cli;
 
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -41,7 +43,8 @@ final class ReadingSettings {
     for (YamlSection sheet : root.sections("sheets")) {
       plans.add(plan(sheet, own));
     }
-    return new Settings.Reading(List.copyOf(plans), words, own);
+    return new Settings.Reading(List.copyOf(plans), words, own)
+        .on(LocalDate.now(ZoneId.systemDefault()));
   }
 
   private static void aliases(
@@ -78,6 +81,7 @@ final class ReadingSettings {
     if (!covers.isEmpty() && !covers.matches("everything|course \\S.*")) {
       throw section.error("covers", "here stands “everything”, or “course” and its code");
     }
+    boolean leavesAll = section.list("leave", List.of()).equals(List.of("true"));
     return new SheetPlan(
         section.place(),
         section.text("file", ""),
@@ -87,10 +91,11 @@ final class ReadingSettings {
             ? Optional.of(section.number("header-row", 0, 10_000, 1))
             : Optional.empty(),
         columns(section.section("columns"), own),
-        section.list("leave", List.of()),
+        leavesAll ? List.of() : section.list("leave", List.of()),
         words(section.section("words")),
         optional(section.text("course", "")),
         Optional.ofNullable(section.choice("dates", DATES, null)),
+        leavesAll,
         optional(covers));
   }
 

@@ -112,7 +112,7 @@ final class RosterFolder {
   Settings settings(Screen screen) {
     Path file = root.resolve(SETTINGS);
     if (!Files.exists(file)) {
-      return Settings.standard();
+      return SettingsReader.standard();
     }
     try {
       SettingsReader.Outcome outcome = SettingsReader.read(file, shown(SETTINGS));

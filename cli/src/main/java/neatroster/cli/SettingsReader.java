@@ -4,6 +4,8 @@ import java.io.IOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -97,6 +99,13 @@ final class SettingsReader {
    * @param remarks settings that have no effect yet
    */
   record Outcome(Settings settings, List<String> remarks) {}
+
+  /** The settings of files that lie in no roster folder. */
+  static Settings standard() {
+    return Settings.builder()
+        .reading(Settings.Reading.standard().on(LocalDate.now(ZoneId.systemDefault())))
+        .build();
+  }
 
   /** Reads a settings file. */
   static Outcome read(Path file, String name) throws SettingsException, IOException {

@@ -9,10 +9,12 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import neatroster.core.intake.Column;
+import neatroster.core.intake.Roster;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
+import neatroster.core.model.SheetName;
 import neatroster.core.model.SheetPlan;
 import neatroster.register.FolderLock;
 import org.yaml.snakeyaml.LoaderOptions;
@@ -37,7 +39,15 @@ final class SettingsSaver {
   }
 
   /** Adds an entry for each sheet that has none. */
-  void save(List<SheetSurvey> seen, Settings settings) {
+  void save(List<SheetSurvey> seen, List<Roster.Unread> unread, Settings settings) {
+    List<SheetName> leaving =
+        unread.stream().filter(Roster.Unread::isLeftAlone).map(Roster.Unread::name).toList();
+    List<SheetName> open =
+        unread.stream()
+            .filter(sheet -> !sheet.isLeftAlone())
+            .filter(sheet -> sheet.why().isNotATable() && !sheet.why().isEmpty())
+            .map(Roster.Unread::name)
+            .toList();
     List<SheetSurvey> fresh = new ArrayList<>();
     for (SheetSurvey sheet : seen) {
       Optional<SheetPlan> plan = sheet.reading().plan();
@@ -48,7 +58,7 @@ final class SettingsSaver {
         fresh.add(sheet);
       }
     }
-    if (fresh.isEmpty()) {
+    if (fresh.isEmpty() && leaving.isEmpty() && open.isEmpty()) {
       return;
     }
     Path file = folder.path("roster.yaml");
@@ -62,10 +72,10 @@ final class SettingsSaver {
       }
       Node root = new Yaml(new LoaderOptions()).compose(new java.io.StringReader(before));
       addPatterns(lines, root, fresh);
-      addSheets(lines, root, fresh);
+      addSheets(lines, root, fresh, leaving, open);
       String text = String.join(newline, lines) + newline;
       Settings after = SettingsReader.read(text, "roster.yaml").settings();
-      int wanted = settings.reading().sheets().size() + fresh.size();
+      int wanted = settings.reading().sheets().size() + fresh.size() + leaving.size();
       if (after.reading().sheets().size() != wanted) {
         throw new SettingsException("the entries do not fit into it as it is written");
       }
@@ -119,7 +129,12 @@ final class SettingsSaver {
     return Optional.empty();
   }
 
-  private static void addSheets(List<String> lines, Node root, List<SheetSurvey> fresh)
+  private static void addSheets(
+      List<String> lines,
+      Node root,
+      List<SheetSurvey> fresh,
+      List<SheetName> leaving,
+      List<SheetName> open)
       throws SettingsException {
     Optional<Node> sheets = value(root, "sheets");
     int indent = 2;
@@ -150,6 +165,17 @@ final class SettingsSaver {
     for (SheetSurvey sheet : fresh) {
       added.addAll(entry(sheet, " ".repeat(indent)));
     }
+    for (SheetName sheet : leaving) {
+      added.addAll(beginning(sheet, " ".repeat(indent)));
+      added.add(" ".repeat(indent) + "  leave: true  # no table");
+    }
+    for (SheetName sheet : open) {
+      added.addAll(toFillIn(sheet, " ".repeat(indent)));
+    }
+    if (sheets.isEmpty() && fresh.isEmpty() && leaving.isEmpty()) {
+      // A list of nothing but remarks is none.
+      lines.set(at - 1, "# sheets:");
+    }
     lines.addAll(at, added);
   }
 
@@ -171,13 +197,30 @@ final class SettingsSaver {
     return last;
   }
 
+  private static List<String> beginning(SheetName name, String indent) {
+    List<String> lines = new ArrayList<>();
+    lines.add(indent + "- file: " + quoted(name.file().replaceAll(".*[/\\\\]", "")));
+    if (name.sheet() != null) {
+      lines.add(indent + "  sheet: " + quoted(name.sheet()));
+    }
+    return lines;
+  }
+
+  /** An entry for a sheet that was not understood, as remarks to fill in. */
+  private static List<String> toFillIn(SheetName name, String indent) {
+    List<String> lines = new ArrayList<>();
+    lines.add(indent + "# Not understood. Take the signs away and fill in what it is:");
+    beginning(name, "").forEach(line -> lines.add(indent + "# " + line));
+    lines.add(indent + "#   table: users         # users, courses, groups or enrollments");
+    lines.add(indent + "#   header-row: 1        # 0: there are no headers");
+    lines.add(indent + "#   columns: {given name: A, family name: B}");
+    lines.add(indent + "#   leave: true          # instead: it is not to be read");
+    return lines;
+  }
+
   private static List<String> entry(SheetSurvey seen, String indent) {
     SheetReading sheet = seen.reading();
-    List<String> lines = new ArrayList<>();
-    lines.add(indent + "- file: " + quoted(sheet.name().file().replaceAll(".*[/\\\\]", "")));
-    if (sheet.name().sheet() != null) {
-      lines.add(indent + "  sheet: " + quoted(sheet.name().sheet()));
-    }
+    List<String> lines = beginning(sheet.name(), indent);
     lines.add(indent + "  table: " + sheet.table().word());
     lines.add(indent + "  header-row: " + sheet.headerRow());
     sheet.courseOfAll().ifPresent(course -> lines.add(indent + "  course: " + quoted(course)));

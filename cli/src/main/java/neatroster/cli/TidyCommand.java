@@ -92,7 +92,7 @@ final class TidyCommand implements Callable<Integer> {
   public Integer call() {
     Screen screen = options.screen();
     Optional<RosterFolder> folder = options.folder();
-    Settings settings = folder.map(f -> f.settings(screen)).orElseGet(Settings::standard);
+    Settings settings = folder.map(f -> f.settings(screen)).orElseGet(SettingsReader::standard);
     verifyRules();
     Path place = options.resolve(to);
     new WritePlaces(folder, List.of()).verifyFolder(place, to.toString());
@@ -118,7 +118,8 @@ final class TidyCommand implements Callable<Integer> {
       open.verifyUnchanged();
       moveInto(place, making);
       report(screen, open.roster(), changes);
-      return open.roster().unread().isEmpty() ? Exit.DONE : Exit.FINDINGS;
+      boolean troubled = open.roster().unread().stream().anyMatch(sheet -> !sheet.isLeftAlone());
+      return troubled ? Exit.FINDINGS : Exit.DONE;
     } catch (IOException | UncheckedIOException e) {
       Exception cause = e instanceof UncheckedIOException unchecked ? unchecked.getCause() : e;
       throw Problem.unreadable(
@@ -281,7 +282,7 @@ final class TidyCommand implements Callable<Integer> {
             + ".");
     for (Roster.Unread unread : roster.unread()) {
       screen.line(
-          screen.red("not understood")
+          (unread.isLeftAlone() ? screen.yellow("left alone") : screen.red("not understood"))
               + "  "
               + unread.name()
               + ": "

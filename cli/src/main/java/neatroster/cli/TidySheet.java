@@ -190,7 +190,7 @@ final class TidySheet {
     String repaired = read;
     if (column.field().isPresent()) {
       Field field = column.field().get();
-      repaired = Repair.of(row.table(), field, read, settings, sheet.dateOrder(field, read));
+      repaired = Repair.of(row.table(), field, read, settings, sheet.dateReading(field, read));
     }
     String after = correction.of(row, column, repaired);
     if (!after.equals(stands) && !column.secret()) {
@@ -264,7 +264,7 @@ final class TidySheet {
               }
               cells.add(
                   Repair.of(
-                      Table.ENROLLMENTS, field, text, settings, sheet.dateOrder(field, text)));
+                      Table.ENROLLMENTS, field, text, settings, sheet.dateReading(field, text)));
             }
             nameless[0] += row.has(Field.USER) ? 0 : 1;
             write(out, cells);

@@ -31,7 +31,7 @@ public final class Rosters {
       try {
         readings.add(SheetReading.of(sheet, Optional.empty(), settings));
       } catch (UnreadableSheetException e) {
-        unread.add(new Roster.Unread(sheet.name(), e));
+        unread.add(new Roster.Unread(sheet.name(), e, false));
       }
     }
     return new Roster(readings, unread, order);

@@ -35,6 +35,9 @@ final class OpenDocumentFormat implements FileFormat {
    */
   private static final int MOST_COLUMNS = 16_384;
 
+  /** Before a formula without a result; no document can hold it. */
+  private static final String UNSAVED = "\u0001";
+
   /** So many tables are looked for one after another where they are too large to be held. */
   private static final int MOST_STREAMED = 500;
 
@@ -84,7 +87,14 @@ final class OpenDocumentFormat implements FileFormat {
     for (int i = 0; i < survey.tables.size(); i++) {
       List<TableRow> rows = survey.held == null ? null : survey.held.get(i);
       sheets.add(
-          new TableSheet(zip, new SheetName(name, survey.tables.get(i)), facts, i, rows, hidden));
+          new TableSheet(
+              zip,
+              new SheetName(name, survey.tables.get(i)),
+              facts,
+              i,
+              rows,
+              hidden,
+              survey.results));
     }
     return new OpenFile(zip, sheets);
   }
@@ -123,12 +133,18 @@ final class OpenDocumentFormat implements FileFormat {
     boolean row(TableRow row) throws UnreadableSheetException;
   }
 
+  /** Whether the program that wrote the document saved what its formulas came to. */
+  private static final class FormulaResults {
+    private boolean saved;
+  }
+
   /** What a document holds: the names of its tables, and their rows where these are few. */
   private static final class Survey {
     /** Of a document with many tables each would be looked for from the beginning. */
     private static final int MOST_HELD = 200_000;
 
     private final List<String> tables = new ArrayList<>();
+    private final FormulaResults results = new FormulaResults();
     private boolean spreadsheet;
     private List<List<TableRow>> held = new ArrayList<>();
     private long size;
@@ -153,7 +169,7 @@ final class OpenDocumentFormat implements FileFormat {
       String name = xml.getAttributeValue(TABLE, "name");
       tables.add(name == null ? "Table " + (tables.size() + 1) : name);
       List<TableRow> rows = new ArrayList<>();
-      boolean all = held != null && readTable(xml, row -> hold(rows, row));
+      boolean all = held != null && readTable(xml, results, row -> hold(rows, row));
       if (all) {
         held.add(rows);
       } else {
@@ -199,7 +215,7 @@ final class OpenDocumentFormat implements FileFormat {
    *
    * @return whether it was read to its end; else the receiver had enough within it
    */
-  private static boolean readTable(XMLStreamReader xml, Rows rows)
+  private static boolean readTable(XMLStreamReader xml, FormulaResults results, Rows rows)
       throws XMLStreamException, UnreadableSheetException {
     RowSpans spans = new RowSpans();
     int depth = 1;
@@ -214,7 +230,7 @@ final class OpenDocumentFormat implements FileFormat {
           && depth == 1
           && is(xml, TABLE, "table-row")) {
         int repeats = repeats(xml, TABLE, "number-rows-repeated", Integer.MAX_VALUE);
-        List<String> cells = cells(xml, next, spans);
+        List<String> cells = cells(xml, next, spans, results);
         // The rest of a sheet is one blank row that repeats a million times.
         if (!cells.isEmpty() && !rows.row(new TableRow(next, Math.min(repeats, 10_000), cells))) {
           return false;
@@ -300,7 +316,8 @@ final class OpenDocumentFormat implements FileFormat {
   }
 
   /** The cells of the row that has begun, without blank ones at its end. */
-  private static List<String> cells(XMLStreamReader xml, int row, RowSpans spans)
+  private static List<String> cells(
+      XMLStreamReader xml, int row, RowSpans spans, FormulaResults results)
       throws XMLStreamException {
     List<String> cells = new ArrayList<>();
     int blanks = 0;
@@ -315,7 +332,7 @@ final class OpenDocumentFormat implements FileFormat {
         int repeats = repeats(xml, TABLE, "number-columns-repeated", MOST_COLUMNS);
         int spanned = repeats(xml, TABLE, "number-rows-spanned", 1_000_000);
         String above = spans.at(row, cells.size() + blanks);
-        String text = cell(xml);
+        String text = cell(xml, results);
         if (spanned > 1) {
           spans.begin(cells.size() + blanks, row + spanned - 1, text);
         } else if (above != null && text.isEmpty()) {
@@ -339,7 +356,8 @@ final class OpenDocumentFormat implements FileFormat {
   }
 
   /** What the user sees in the cell that has begun; a date as ISO 8601 has it. */
-  private static String cell(XMLStreamReader xml) throws XMLStreamException {
+  private static String cell(XMLStreamReader xml, FormulaResults results)
+      throws XMLStreamException {
     String type = xml.getAttributeValue(OFFICE, "value-type");
     String date = xml.getAttributeValue(OFFICE, "date-value");
     String value = xml.getAttributeValue(OFFICE, "value");
@@ -361,9 +379,9 @@ final class OpenDocumentFormat implements FileFormat {
         }
       }
     }
+    results.saved |= formula != null && type != null;
     if (formula != null && type == null && text.isEmpty()) {
-      // Written by a program that calculates nothing.
-      return "=" + formula.replaceFirst("^[a-z]*:?=", "");
+      return UNSAVED + "=" + formula.replaceFirst("^[a-z]*:?=", "");
     }
     if ("date".equals(type) && date != null) {
       return date.replace("T00:00:00", "");
@@ -383,7 +401,8 @@ final class OpenDocumentFormat implements FileFormat {
       FileFacts facts,
       int number,
       List<TableRow> held,
-      HiddenOfTables hiddenOfTables)
+      HiddenOfTables hiddenOfTables,
+      FormulaResults results)
       implements Sheet {
     @Override
     public Hidden hidden() {
@@ -407,7 +426,7 @@ final class OpenDocumentFormat implements FileFormat {
         while (xml.hasNext()) {
           if (xml.next() == XMLStreamConstants.START_ELEMENT && is(xml, TABLE, "table")) {
             if (++table == number) {
-              readTable(xml, one -> handOn(one, row, receiver));
+              readTable(xml, results, one -> handOn(one, row, receiver));
               return;
             }
             skipTable(xml);
@@ -420,10 +439,21 @@ final class OpenDocumentFormat implements FileFormat {
       }
     }
 
-    private static boolean handOn(TableRow one, SheetRow row, Receiver receiver) {
+    /**
+     * An empty text that a formula made looks like a formula without a result; a program that saves
+     * other results has calculated this one too.
+     */
+    private String settled(String cell) {
+      if (!cell.startsWith(UNSAVED)) {
+        return cell;
+      }
+      return results.saved ? "" : cell.substring(UNSAVED.length());
+    }
+
+    private boolean handOn(TableRow one, SheetRow row, Receiver receiver) {
       for (int i = 0; i < one.repeats(); i++) {
         row.begin(one.number() + i);
-        one.cells().forEach(row::add);
+        one.cells().forEach(cell -> row.add(settled(cell)));
         if (!receiver.row(row)) {
           return false;
         }

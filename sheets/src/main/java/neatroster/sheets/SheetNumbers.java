@@ -7,8 +7,6 @@ final class SheetNumbers {
   /** Numbers of spreadsheet programs end at 1.8E308 (IEEE 754 binary64); ids are far shorter. */
   private static final int MOST_DIGITS = 340;
 
-  private static final int LONGEST_MASK = 100;
-
   private SheetNumbers() {}
 
   /**
@@ -28,19 +26,5 @@ final class SheetNumbers {
     return number.precision() <= MOST_DIGITS
         && number.scale() <= MOST_DIGITS
         && number.scale() >= -MOST_DIGITS;
-  }
-
-  /**
-   * A whole number with the zeros that a format of nothing but zeros puts before it.
-   *
-   * @param format the number format, or null
-   */
-  static String padded(String plain, String format) {
-    boolean zeros =
-        format != null
-            && format.length() > plain.length()
-            && format.length() <= LONGEST_MASK
-            && format.matches("0{2,}");
-    return zeros ? "0".repeat(format.length() - plain.length()) + plain : plain;
   }
 }

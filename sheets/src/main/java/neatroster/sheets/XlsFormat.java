@@ -19,7 +19,6 @@ import org.apache.poi.hssf.usermodel.HSSFWorkbook;
 import org.apache.poi.poifs.filesystem.POIFSFileSystem;
 import org.apache.poi.ss.usermodel.Cell;
 import org.apache.poi.ss.usermodel.CellType;
-import org.apache.poi.ss.usermodel.DateUtil;
 import org.apache.poi.ss.usermodel.Row;
 import org.apache.poi.ss.util.CellAddress;
 import org.apache.poi.ss.util.CellRangeAddress;
@@ -62,7 +61,9 @@ final class XlsFormat implements FileFormat {
       throw SafeZip.damaged();
     }
     List<Sheet> sheets = new ArrayList<>();
-    workbook.forEach(sheet -> sheets.add(new XlsSheet(sheet, name)));
+    NumberFormats formats =
+        new NumberFormats(workbook.getInternalWorkbook().isUsing1904DateWindowing());
+    workbook.forEach(sheet -> sheets.add(new XlsSheet(sheet, name, formats)));
     return new SheetFile() {
       @Override
       public List<Sheet> sheets() {
@@ -76,7 +77,9 @@ final class XlsFormat implements FileFormat {
     };
   }
 
-  private record XlsSheet(org.apache.poi.ss.usermodel.Sheet sheet, String file) implements Sheet {
+  private record XlsSheet(
+      org.apache.poi.ss.usermodel.Sheet sheet, String file, NumberFormats formats)
+      implements Sheet {
     @Override
     public SheetName name() {
       return new SheetName(file, sheet.getSheetName());
@@ -138,7 +141,7 @@ final class XlsFormat implements FileFormat {
     }
 
     /** What the user sees; a formula's last result, a date as ISO 8601 has it. */
-    private static String text(Cell cell) {
+    private String text(Cell cell) {
       CellType type =
           cell.getCellType() == CellType.FORMULA
               ? cell.getCachedFormulaResultType()
@@ -153,12 +156,9 @@ final class XlsFormat implements FileFormat {
       };
     }
 
-    private static String number(Cell cell) {
-      if (DateUtil.isCellDateFormatted(cell)) {
-        return cell.getLocalDateTimeCellValue().toString().replace("T00:00", "");
-      }
-      return SheetNumbers.padded(
-          SheetNumbers.plain(BigDecimal.valueOf(cell.getNumericCellValue())),
+    private String number(Cell cell) {
+      return formats.text(
+          BigDecimal.valueOf(cell.getNumericCellValue()),
           cell.getCellStyle().getDataFormatString());
     }
   }

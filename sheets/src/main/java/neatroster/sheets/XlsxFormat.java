@@ -4,12 +4,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.math.BigDecimal;
 import java.nio.file.Path;
-import java.time.LocalDateTime;
-import java.time.LocalTime;
 import java.util.HashMap;
 import java.util.Iterator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Stream;
 import java.util.zip.ZipFile;
@@ -58,7 +55,8 @@ final class XlsxFormat implements FileFormat {
           zip,
           new ReadableWorkbook(path.toFile(), new ReadingOptions(styles, true)),
           name,
-          entries);
+          entries,
+          isSince1904(zip));
     } catch (UnreadableSheetException e) {
       zip.close();
       throw e;
@@ -68,16 +66,43 @@ final class XlsxFormat implements FileFormat {
     }
   }
 
+  /** Whether a workbook counts days from 1904 on (ECMA-376, part 1, section 18.2.28). */
+  private static boolean isSince1904(ZipFile zip) throws IOException, UnreadableSheetException {
+    if (zip.getEntry("xl/workbook.xml") == null) {
+      return false;
+    }
+    try (InputStream in = SafeZip.content(zip, "xl/workbook.xml")) {
+      XMLStreamReader xml = SafeXml.read(in);
+      while (xml.hasNext()) {
+        if (xml.next() == XMLStreamConstants.START_ELEMENT
+            && xml.getLocalName().equals("workbookPr")) {
+          String since = xml.getAttributeValue(null, "date1904");
+          return "1".equals(since) || "true".equals(since) || "on".equals(since);
+        }
+      }
+      return false;
+    } catch (XMLStreamException e) {
+      throw new UnreadableSheetException(0, DAMAGED);
+    }
+  }
+
   /** A workbook, open twice: for its rows, and for what is written around them. */
   private static final class OpenWorkbook implements SheetFile {
     private final ZipFile zip;
     private final ReadableWorkbook workbook;
     private final List<Sheet> sheets;
+    private final NumberFormats formats;
     private boolean textsVerified;
 
-    OpenWorkbook(ZipFile zip, ReadableWorkbook workbook, String name, Map<String, String> entries) {
+    OpenWorkbook(
+        ZipFile zip,
+        ReadableWorkbook workbook,
+        String name,
+        Map<String, String> entries,
+        boolean since1904) {
       this.zip = zip;
       this.workbook = workbook;
+      this.formats = new NumberFormats(since1904);
       this.sheets =
           workbook
               .getSheets()
@@ -131,8 +156,6 @@ final class XlsxFormat implements FileFormat {
   }
 
   private static final class XlsxSheet implements Sheet {
-    private static final BigDecimal LAST_DAY = BigDecimal.valueOf(2_958_466);
-
     private final OpenWorkbook workbook;
     private final org.dhatim.fastexcel.reader.Sheet sheet;
     private final String file;
@@ -200,21 +223,22 @@ final class XlsxFormat implements FileFormat {
       }
     }
 
-    private static void cells(Row from, SheetRow row) {
+    private void cells(Row from, SheetRow row) throws UnreadableSheetException {
       int cells = from.getCellCount();
       for (int i = 0; i < cells; i++) {
         Cell cell = from.getCell(i);
-        row.add(cell == null ? "" : text(cell));
+        row.add(cell == null ? "" : text(cell, from.getRowNum(), i));
       }
     }
 
-    private static void cells(Row from, SheetRow row, XlsxMarkup merged, RowSpans spans) {
+    private void cells(Row from, SheetRow row, XlsxMarkup merged, RowSpans spans)
+        throws UnreadableSheetException {
       int number = from.getRowNum();
       int cells = Math.max(from.getCellCount(), merged.rightmost() + 1);
       for (int i = 0; i < cells; i++) {
         Cell cell = i < from.getCellCount() ? from.getCell(i) : null;
         String above = spans.at(number, i);
-        String text = above != null ? above : cell == null ? "" : text(cell);
+        String text = above != null ? above : cell == null ? "" : text(cell, number, i);
         if (above == null && merged.lastRow(number, i) > number) {
           spans.begin(i, merged.lastRow(number, i), text);
         }
@@ -223,51 +247,35 @@ final class XlsxFormat implements FileFormat {
     }
 
     /** What the user sees in the cell; a formula itself where its result was not saved. */
-    private static String text(Cell cell) {
+    private String text(Cell cell, int row, int column) throws UnreadableSheetException {
       return switch (cell.getType()) {
         case NUMBER -> number(cell);
         case BOOLEAN -> cell.asBoolean() ? "true" : "false";
-        case STRING -> cell.getText();
-        case FORMULA -> formula(cell);
+        case STRING -> XlsxText.decoded(cell.getText());
+        case FORMULA -> formula(cell, row, column);
         case ERROR, EMPTY -> cell.getRawValue() == null ? "" : cell.getRawValue();
       };
     }
 
-    private static String formula(Cell cell) {
+    /** A formula's result; the formula itself where no result was saved. */
+    private String formula(Cell cell, int row, int column) throws UnreadableSheetException {
       String result = cell.getRawValue();
-      if (result == null) {
-        return "=" + cell.getFormula();
+      if (cell.getValue() instanceof BigDecimal) {
+        return number(cell);
       }
-      return cell.getValue() instanceof BigDecimal ? number(cell) : result;
+      if (cell.getValue() instanceof Boolean yes) {
+        return yes ? "true" : "false";
+      }
+      if (result == null || result.isEmpty()) {
+        // A text that the formula made, and that is empty, is a result all the same.
+        String formula = cell.getFormula() == null ? "" : cell.getFormula();
+        return markup().isTextResult(row, column) ? "" : "=" + formula;
+      }
+      return XlsxText.decoded(result);
     }
 
-    private static String number(Cell cell) {
-      String format = cell.getDataFormatString();
-      BigDecimal number = (BigDecimal) cell.getValue();
-      if (isDate(format) && isDay(number)) {
-        LocalDateTime date = cell.asDate();
-        return date.toLocalTime().equals(LocalTime.MIDNIGHT)
-            ? date.toLocalDate().toString()
-            : date.toString();
-      }
-      return SheetNumbers.padded(SheetNumbers.plain(number), format);
-    }
-
-    /** Whether a number can stand for a day, up to the end of the year 9999. */
-    private static boolean isDay(BigDecimal number) {
-      return number.signum() >= 0 && number.compareTo(LAST_DAY) < 0;
-    }
-
-    /**
-     * Whether a number format shows days: it has a year or a day outside quoted and bracketed text.
-     */
-    private static boolean isDate(String format) {
-      if (format == null || format.equals("General")) {
-        return false;
-      }
-      String bare =
-          format.replaceAll("\"[^\"]*\"|\\[[^\\]]*\\]|\\\\.", "").toLowerCase(Locale.ROOT);
-      return bare.contains("y") || bare.contains("d");
+    private String number(Cell cell) {
+      return workbook.formats.text((BigDecimal) cell.getValue(), cell.getDataFormatString());
     }
   }
 }

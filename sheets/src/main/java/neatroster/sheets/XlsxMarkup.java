@@ -5,8 +5,10 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.zip.ZipFile;
@@ -26,10 +28,20 @@ final class XlsxMarkup {
   private static final int MOST = 100_000;
   private static final Pattern MERGED =
       Pattern.compile("ref=[\"']([A-Z]{1,3})(\\d+):[A-Z]{1,3}(\\d+)[\"']");
+  private static final Pattern REFERENCE = Pattern.compile("\\br=[\"']([A-Z]{1,3})(\\d+)[\"']");
   private static final Pattern HIDDEN = Pattern.compile("\\bhidden=[\"'](?:1|true)[\"']");
 
   /** A cell holds 32,767 characters at the most (section 18.18.98); this is generous. */
   private static final int LONGEST_TEXT = 400_000;
+
+  /** Cells whose formula made an empty text. */
+  private final Set<Long> emptyResults = new HashSet<>();
+
+  /** Whether the cell that has begun is a text that a formula made. */
+  private boolean inTextResult;
+
+  private boolean resultSeen;
+  private long cellNumber;
 
   private int hiddenRows;
   private final List<Integer> hiddenColumns = new ArrayList<>();
@@ -67,6 +79,9 @@ final class XlsxMarkup {
             i++;
           }
           run += i - from;
+          if (inTextResult && i > from) {
+            resultSeen = true;
+          }
           if (run > LONGEST_TEXT) {
             throw new UnreadableSheetException(0, "a cell is larger than anybody types");
           }
@@ -80,12 +95,15 @@ final class XlsxMarkup {
             i++;
           }
           int kept = Math.min(i - from, LONGEST_TAG - length);
-          if (length < 2 || isInteresting(tag)) {
+          if (length < 2 || isInteresting(tag) || inTextResult) {
             System.arraycopy(block, from, tag, length, kept);
             length += kept;
           }
           if (i < read) {
             i++;
+            if (inTextResult) {
+              withinTextResult(tag, length);
+            }
             if (length > 3 && isInteresting(tag)) {
               tag(tag, length);
             }
@@ -104,9 +122,26 @@ final class XlsxMarkup {
         || (tag[0] == 'c' && tag[1] == 'o');
   }
 
+  /** What stands within a formula itself is no result of it. */
+  private void withinTextResult(byte[] tag, int length) {
+    if (length > 0 && tag[0] == 'v') {
+      resultSeen = false;
+    } else if (length > 1 && tag[0] == '/' && tag[1] == 'c') {
+      if (!resultSeen && emptyResults.size() < MOST) {
+        emptyResults.add(cellNumber);
+      }
+      inTextResult = false;
+    } else if (length > 1 && tag[0] == '/' && tag[1] == 'f') {
+      resultSeen = false;
+    }
+  }
+
   private void tag(byte[] tag, int length) throws UnreadableSheetException {
     if (tag[1] == ' ') {
       verifyColumn(tag, length);
+      if (isTextResult(tag, length)) {
+        beginTextResult(new String(tag, 0, length, StandardCharsets.ISO_8859_1));
+      }
       return;
     }
     String text = new String(tag, 0, length, StandardCharsets.ISO_8859_1);
@@ -146,6 +181,35 @@ final class XlsxMarkup {
         return;
       }
     }
+  }
+
+  /** Whether a cell says that it is a text made by a formula: {@code t="str"}. */
+  private static boolean isTextResult(byte[] tag, int length) {
+    for (int i = 2; i + 6 < length; i++) {
+      if (tag[i] == 't'
+          && tag[i - 1] == ' '
+          && tag[i + 1] == '='
+          && tag[i + 3] == 's'
+          && tag[i + 4] == 't'
+          && tag[i + 5] == 'r') {
+        return tag[length - 1] != '/';
+      }
+    }
+    return false;
+  }
+
+  private void beginTextResult(String tag) {
+    Matcher reference = REFERENCE.matcher(tag);
+    if (reference.find() && reference.group(2).length() < 8) {
+      inTextResult = true;
+      resultSeen = false;
+      cellNumber = cell(Integer.parseInt(reference.group(2)), column(reference.group(1)));
+    }
+  }
+
+  /** Whether a formula made the empty text of a cell; its column counted from 0. */
+  boolean isTextResult(int row, int column) {
+    return emptyResults.contains(cell(row, column));
   }
 
   private static int number(String tag, String attribute) {

@@ -38,7 +38,7 @@ final class BadEmail implements RowRule {
   public void check(CheckedRow row, Findings findings) {
     for (Field field : FIELDS) {
       Cell cell = row.cell(field);
-      if (!cell.isEmpty() && !cell.isBlank()) {
+      if (!cell.isEmpty() && !cell.isBlank() && !SpreadsheetError.isFormula(cell)) {
         EmailShape.Trouble trouble = EmailShape.trouble(cell);
         if (trouble != null) {
           Finding.Builder finding =

@@ -42,7 +42,7 @@ final class BadUsername implements RowRule {
   @Override
   public void check(CheckedRow row, Findings findings) {
     Cell cell = row.cell(Field.USERNAME);
-    if (cell.isEmpty() || cell.isBlank()) {
+    if (cell.isEmpty() || cell.isBlank() || SpreadsheetError.isFormula(cell)) {
       return;
     }
     String trouble = shapes.trouble(row, cell);

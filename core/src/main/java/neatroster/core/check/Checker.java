@@ -101,7 +101,7 @@ public final class Checker {
       boolean allReadable = true;
       for (Roster.Unread sheet : roster.unread()) {
         if (sheet.why().isNotATable()) {
-          rules.notATable.add(sheet.name(), sheet.why(), findings);
+          rules.notATable.add(sheet, findings);
         } else {
           rules.unreadableFile.add(sheet.name(), sheet.why(), findings);
           allReadable = false;

@@ -75,6 +75,7 @@ public record Finding(
     private String value;
     private String suggestion;
     private boolean doubtsRelated;
+    private boolean note;
 
     Builder(Rule rule, Place place, String message) {
       this.rule = rule;
@@ -99,6 +100,16 @@ public record Finding(
     Builder showing(String other) {
       value = other;
       return this;
+    }
+
+    /** Here the rule's finding is worth knowing and no more, unless the settings say otherwise. */
+    Builder asNote() {
+      note = true;
+      return this;
+    }
+
+    boolean isNote() {
+      return note;
     }
 
     Builder suggesting(String newValue) {

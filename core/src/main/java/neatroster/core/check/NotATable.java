@@ -1,9 +1,8 @@
 package neatroster.core.check;
 
-import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.intake.Roster;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
-import neatroster.core.model.SheetName;
 
 /** A file that can be read and holds no table. */
 final class NotATable implements Rule {
@@ -25,9 +24,21 @@ final class NotATable implements Rule {
   }
 
   /** Adds the finding for a file or sheet. */
-  void add(SheetName name, UnreadableSheetException why, Findings findings) {
-    findings.add(
-        new Finding.Builder(
-            this, new Place(name, 0), "This is not a table: " + why.getMessage() + "."));
+  void add(Roster.Unread sheet, Findings findings) {
+    Place place = new Place(sheet.name(), 0);
+    if (sheet.isLeftAlone()) {
+      findings.add(
+          new Finding.Builder(
+                  this,
+                  place,
+                  "No header of this tab is one that we know, and it was left alone. If it is a"
+                      + " list, say under sheets: in roster.yaml how it is read; if not, leave: true"
+                      + " there keeps it quiet.")
+              .asNote());
+    } else {
+      findings.add(
+          new Finding.Builder(
+              this, place, "This is not a table: " + sheet.why().getMessage() + "."));
+    }
   }
 }

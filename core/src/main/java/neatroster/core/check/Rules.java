@@ -39,6 +39,7 @@ public final class Rules {
             new BadUsername(settings),
             new BadEmail(),
             new BadDate(settings),
+            new DateOrders(),
             new BadPhone(settings),
             new BadCountry(),
             new BadTimeZone(),

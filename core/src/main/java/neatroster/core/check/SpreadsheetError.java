@@ -1,9 +1,14 @@
 package neatroster.core.check;
 
+import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.regex.Pattern;
 import neatroster.core.intake.Column;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -31,12 +36,17 @@ final class SpreadsheetError implements RowRule {
           "#(?:N/A|REF!|NAME\\?|VALUE!|DIV/0!|NUM!|NULL!|SPILL!|CALC!|GETTING_DATA|NV|BEZUG!|WERT!"
               + "|ZAHL!|NOMBRE\\?|NOME\\?|VALOR!|¡REF!|¡VALOR!|NOM\\s?\\?|VALEUR\\s?!)|Err:\\d{3}|#{3,}");
 
-  private static final Pattern FORMULA = Pattern.compile("=[A-Z_$(\\[\".].*[()&$:.\\]].*");
+  private static final Pattern FORMULA =
+      Pattern.compile(
+          "=(?:[A-Za-z_$(\\[\".{-].*[()&$:.\\]!+*/-].*|\\$?[A-Za-z]{1,3}\\$?\\d{1,7}|)");
 
   /** Whether a cell holds a formula instead of its result. */
   static boolean isFormula(Cell cell) {
     return !cell.isEmpty() && cell.charAt(0) == '=' && FORMULA.matcher(cell).matches();
   }
+
+  /** Fewer are slips of their own. */
+  private static final int MANY = 3;
 
   @Override
   public RuleText text() {
@@ -46,6 +56,28 @@ final class SpreadsheetError implements RowRule {
   @Override
   public Set<Table> tables() {
     return EnumSet.allOf(Table.class);
+  }
+
+  /** Formulas without a result, by column: where there are many, the whole column is one slip. */
+  private final Map<Integer, List<Finding.Builder>> unsaved = new TreeMap<>();
+
+  @Override
+  public void endSheet(SheetReading sheet, Findings findings) {
+    for (List<Finding.Builder> column : unsaved.values()) {
+      Finding.Builder first = column.get(0);
+      if (column.size() < MANY) {
+        column.forEach(findings::add);
+      } else {
+        first.saying(
+            "The cells of this column are formulas, as "
+                + Quoted.value(first.value())
+                + ", and the program that wrote the sheet did not save their results. Open it in a"
+                + " spreadsheet program and save it again.");
+        column.subList(1, column.size()).forEach(other -> first.against(other.place()));
+        findings.add(first);
+      }
+    }
+    unsaved.clear();
   }
 
   @Override
@@ -60,14 +92,16 @@ final class SpreadsheetError implements RowRule {
       }
       char first = cell.charAt(0);
       if (isFormula(cell)) {
-        findings.add(
-            row.finding(
-                this,
-                column.field().get(),
-                "The cell holds a formula, "
-                    + Quoted.value(cell)
-                    + ", and its result was not saved. Open the sheet in a spreadsheet program and"
-                    + " save it again."));
+        unsaved
+            .computeIfAbsent(column.index(), c -> new ArrayList<>())
+            .add(
+                row.finding(
+                    this,
+                    column.field().get(),
+                    "The cell holds a formula, "
+                        + Quoted.value(cell)
+                        + ", and its result was not saved. Open the sheet in a spreadsheet program"
+                        + " and save it again."));
       } else if ((first == '#' || first == 'E') && ERROR.matcher(cell.cleaned()).matches()) {
         findings.add(
             row.finding(

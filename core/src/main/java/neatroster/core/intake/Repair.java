@@ -5,7 +5,7 @@ import java.util.EnumSet;
 import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
-import neatroster.core.model.DateOrder;
+import neatroster.core.model.DateReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
@@ -46,16 +46,16 @@ public final class Repair {
    * @param given the cell as it stands
    */
   public static String of(Table table, Field field, String given, Settings settings) {
-    return of(table, field, given, settings, settings.dates());
+    return of(table, field, given, settings, DateReading.whole(settings.dates()));
   }
 
   /**
    * The value of a cell as it is safe to write it.
    *
-   * @param dates how a date is read that could be two
+   * @param dates how dates are read
    */
   public static String of(
-      Table table, Field field, String given, Settings settings, DateOrder dates) {
+      Table table, Field field, String given, Settings settings, DateReading dates) {
     if (field == Field.PASSWORD) {
       return given;
     }

@@ -46,8 +46,18 @@ public final class Roster {
     Arrays.fill(firstLine, -1);
   }
 
-  /** A sheet that was not understood, and why. */
-  public record Unread(SheetName name, UnreadableSheetException why) {}
+  /**
+   * A sheet that was not understood.
+   *
+   * @param why why not
+   * @param besideTables whether other tabs of its file are tables: then it may be notes or a chart
+   */
+  public record Unread(SheetName name, UnreadableSheetException why, boolean besideTables) {
+    /** Whether nobody needs to do anything about it. */
+    public boolean isLeftAlone() {
+      return besideTables && why.isNotATable();
+    }
+  }
 
   /** Takes the rows of a table. */
   @FunctionalInterface

@@ -4,7 +4,6 @@ import java.time.LocalDate;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
-import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.Place;
 import neatroster.core.model.Table;
@@ -140,8 +139,7 @@ public final class RosterRow {
   /** The day that a field of this row names, read in the order that its column shows. */
   public Optional<LocalDate> date(Field field) {
     String text = text(field);
-    return WrittenDates.read(
-        text, WrittenDates.dependsOnOrder(text) ? reading.dateOrder(field) : DateOrder.DAY_FIRST);
+    return WrittenDates.read(text, reading.dateReading(field, text));
   }
 
   /** A date as ISO 8601 has it, or the text where it is none. */

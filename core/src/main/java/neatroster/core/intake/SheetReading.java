@@ -1,16 +1,15 @@
 package neatroster.core.intake;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import neatroster.core.model.DateOrder;
+import neatroster.core.model.DateReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Settings;
@@ -31,7 +30,7 @@ public final class SheetReading {
   private final List<SkippedRow> titles;
   private final Optional<Enrolling> enrolling;
   private final Planned planned;
-  private final Map<Field, DateOrder> orders = new ConcurrentHashMap<>();
+  private DateColumns dateColumns;
   private final int[] columnOfField = new int[Field.values().length];
 
   /**
@@ -50,7 +49,8 @@ public final class SheetReading {
       List<Filling> fillings,
       List<Integer> parts,
       Map<OwnField, Integer> own,
-      DateOrder dates) {}
+      DateOrder dates,
+      Optional<LocalDate> today) {}
 
   private SheetReading(
       Sheet sheet, HeaderFinder.Found found, Planned planned, Optional<Enrolling> enrolling) {
@@ -100,7 +100,8 @@ public final class SheetReading {
             columns.fillings(words),
             columns.parts(),
             columns.own(),
-            plan.flatMap(SheetPlan::dates).orElse(settings.dates()));
+            plan.flatMap(SheetPlan::dates).orElse(settings.dates()),
+            settings.reading().today());
     found = new HeaderFinder.Found(found.table(), found.row(), columns.columns(), found.titles());
     SheetReading plain = new SheetReading(sheet, found, planned, Optional.empty());
     return new SheetReading(sheet, found, planned, plain.enrollingByHeaders());
@@ -327,23 +328,23 @@ public final class SheetReading {
   }
 
   /**
-   * How dates of a field are read that could be two: in the order that the others in the column
-   * show, else as the settings say. Goes over the sheet the first time.
+   * How a date of a field is read: one that could be two in the order that most others of the
+   * column show, else as the settings say. The first such date goes over the sheet.
    */
-  public DateOrder dateOrder(Field field) {
-    DateOrder order = orders.get(field);
-    if (order == null) {
-      order = shownOrder(field).orElse(planned.dates());
-      orders.put(field, order);
-    }
-    return order;
+  public DateReading dateReading(Field field, String text) {
+    DateOrder order =
+        WrittenDates.dependsOnOrder(Cleaning.clean(text)) ? dateOrder(field) : DateOrder.DAY_FIRST;
+    return new DateReading(order, isPast(field), planned.today());
   }
 
-  /** The same for one text: only a date that could be two makes it go over the sheet. */
-  public DateOrder dateOrder(Field field, String text) {
-    return WrittenDates.dependsOnOrder(Cleaning.clean(text))
-        ? dateOrder(field)
-        : DateOrder.DAY_FIRST;
+  /** Nobody is born or consents in the future. */
+  private static boolean isPast(Field field) {
+    return field == Field.BIRTH_DATE || field == Field.CONSENT;
+  }
+
+  /** How dates of a field are read that could be two. */
+  public DateOrder dateOrder(Field field) {
+    return shownOrder(field).orElse(planned.dates());
   }
 
   /** How a date is read that could be two, where no column shows it. */
@@ -351,16 +352,12 @@ public final class SheetReading {
     return planned.dates();
   }
 
-  /** The one order in which the dates of a column can be read, if they show it. */
+  /** The order in which most dates of a column can be read alone, if any show it. */
   public Optional<DateOrder> shownOrder(Field field) {
-    Set<DateOrder> shown = EnumSet.noneOf(DateOrder.class);
-    try {
-      read(row -> WrittenDates.orderOf(row.text(field)).ifPresent(shown::add));
-    } catch (UnreadableSheetException e) {
-      // The check comes to the same place and says so; the rows up to there show what they show.
-      return Optional.empty();
+    if (dateColumns == null) {
+      dateColumns = DateColumns.of(this);
     }
-    return shown.size() == 1 ? Optional.of(shown.iterator().next()) : Optional.empty();
+    return dateColumns.order(field);
   }
 
   /** Whether a column says which courses somebody is in. */

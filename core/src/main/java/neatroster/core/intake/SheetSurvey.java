@@ -11,7 +11,6 @@ import java.util.Set;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.model.WrittenDates;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternGuess;
 
@@ -54,7 +53,6 @@ public record SheetSurvey(
     int[] counts = {0, 0};
     List<SkippedRow> skipped = new ArrayList<>();
     Map<Field, PatternGuess> guesses = new EnumMap<>(Field.class);
-    Map<Field, Set<DateOrder>> orders = new EnumMap<>(Field.class);
     String trouble = null;
     List<Followed> followed = new ArrayList<>();
     try {
@@ -70,16 +68,6 @@ public record SheetSurvey(
                 }
               }
             }
-            for (Field field : DATES) {
-              if (row.has(field)) {
-                WrittenDates.orderOf(row.text(field))
-                    .ifPresent(
-                        order ->
-                            orders
-                                .computeIfAbsent(field, f -> EnumSet.noneOf(DateOrder.class))
-                                .add(order));
-              }
-            }
           },
           skipped::add);
       reading.readEnrollments(row -> counts[1]++);
@@ -93,12 +81,11 @@ public record SheetSurvey(
       trouble = e.getMessage();
     }
     Map<Field, DateOrder> dates = new EnumMap<>(Field.class);
-    orders.forEach(
-        (field, shown) -> {
-          if (shown.size() == 1) {
-            dates.put(field, shown.iterator().next());
-          }
-        });
+    for (Field field : DATES) {
+      if (reading.has(field)) {
+        reading.shownOrder(field).ifPresent(order -> dates.put(field, order));
+      }
+    }
     return new SheetSurvey(reading, counts[0], counts[1], skipped, followed, dates, trouble);
   }
 

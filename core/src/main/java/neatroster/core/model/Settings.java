@@ -1,5 +1,6 @@
 package neatroster.core.model;
 
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -226,9 +227,24 @@ public record Settings(
    * @param sheets how particular sheets are read
    * @param words for a field what its values are to be read as
    * @param ownFields fields that the school has beside ours
+   * @param today the day on which they are read, for years of two digits
    */
   public record Reading(
-      List<SheetPlan> sheets, Map<Field, Map<String, String>> words, List<OwnField> ownFields) {
+      List<SheetPlan> sheets,
+      Map<Field, Map<String, String>> words,
+      List<OwnField> ownFields,
+      Optional<LocalDate> today) {
+    /** On a day that nobody knows. */
+    public Reading(
+        List<SheetPlan> sheets, Map<Field, Map<String, String>> words, List<OwnField> ownFields) {
+      this(sheets, words, ownFields, Optional.empty());
+    }
+
+    /** The same on another day. */
+    public Reading on(LocalDate day) {
+      return new Reading(sheets, words, ownFields, Optional.of(day));
+    }
+
     /** Nothing in particular. */
     public static Reading standard() {
       return new Reading(List.of(), Map.of(), List.of());

@@ -18,6 +18,7 @@ import java.util.Optional;
  * @param words for a field what its values are to be read as
  * @param course the course that everybody in the sheet is in
  * @param dates how dates are read that could be two
+ * @param leftOut whether it is not read at all
  * @param covers what the sheet is the whole of: {@code everything}, or {@code course CODE}
  */
 public record SheetPlan(
@@ -31,6 +32,7 @@ public record SheetPlan(
     Map<Field, Map<String, String>> words,
     Optional<String> course,
     Optional<DateOrder> dates,
+    boolean leftOut,
     Optional<String> covers) {
 
   /** Whether this is about a sheet. */

@@ -1,14 +1,17 @@
 package neatroster.core.model;
 
 import java.time.DateTimeException;
+import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.Month;
 import java.time.format.TextStyle;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -18,7 +21,12 @@ public final class WrittenDates {
       Pattern.compile("(\\d{4})([-/.])(\\d{1,2})\\2(\\d{1,2})(?:[T ]00:00(?::00(?:\\.0+)?)?Z?)?");
   private static final Pattern COMPACT = Pattern.compile("(\\d{4})(\\d{2})(\\d{2})");
   private static final Pattern YEAR_LAST =
-      Pattern.compile("(\\d{1,2})([-/.])\\s?(\\d{1,2})\\2\\s?(\\d{4})");
+      Pattern.compile("(\\d{1,2})([-/. ])\\s?(\\d{1,2})\\2\\s?(\\d{4}|’?\\d{2})");
+
+  /** Days since the last one of 1899, as spreadsheet programs count: 1927 to 2173. */
+  private static final Pattern SERIAL = Pattern.compile("[1-9]\\d{4}");
+
+  private static final Pattern WEEKDAY = Pattern.compile("(\\p{L}+)[.,]{0,2} (?=.*\\d)(.*)");
   private static final Pattern DAY_AND_WORD =
       Pattern.compile(
           "(\\d{1,2})(?:st|nd|rd|th|er|\\.)?[ -](?:de )?(\\p{L}+)\\.?,?[ -](?:de )?(\\d{4})");
@@ -44,13 +52,42 @@ public final class WrittenDates {
     }
   }
 
+  /** Names of weekdays, full and short, in the same languages. */
+  private static final class Weekdays {
+    static final Set<String> NAMES = new HashSet<>();
+
+    static {
+      for (String language : List.of("en", "es", "fr", "de", "pt")) {
+        Locale locale = Locale.forLanguageTag(language);
+        for (DayOfWeek day : DayOfWeek.values()) {
+          for (TextStyle style : List.of(TextStyle.FULL, TextStyle.SHORT)) {
+            NAMES.add(day.getDisplayName(style, locale).toLowerCase(locale).replace(".", ""));
+          }
+        }
+      }
+    }
+  }
+
   private WrittenDates() {}
+
+  /**
+   * The day that is written out whole, or nothing where it is no date, no day of the calendar, or
+   * could be two different ones and the order is {@link DateOrder#ASK}.
+   */
+  public static Optional<LocalDate> read(String text, DateOrder order) {
+    return read(text, DateReading.whole(order));
+  }
 
   /**
    * The day that is written, or nothing where it is no date, no day of the calendar, or could be
    * two different ones and the order is {@link DateOrder#ASK}.
    */
-  public static Optional<LocalDate> read(String text, DateOrder order) {
+  public static Optional<LocalDate> read(String written, DateReading how) {
+    DateOrder order = how.order();
+    String text = withoutWeekday(written);
+    if (how.today().isPresent() && SERIAL.matcher(text).matches()) {
+      return Optional.of(LocalDate.of(1899, 12, 30).plusDays(Integer.parseInt(text)));
+    }
     Matcher m = YEAR_FIRST.matcher(text);
     if (m.matches()) {
       return day(m.group(1), m.group(3), m.group(4));
@@ -61,8 +98,15 @@ public final class WrittenDates {
     }
     m = YEAR_LAST.matcher(text);
     if (m.matches()) {
-      return yearLast(
-          Integer.parseInt(m.group(1)), Integer.parseInt(m.group(3)), m.group(4), order);
+      Optional<String> year = year(m.group(4), how);
+      return year.isEmpty()
+          ? Optional.empty()
+          : yearLast(
+              Integer.parseInt(m.group(1)),
+              Integer.parseInt(m.group(3)),
+              year.get(),
+              m.group(2).equals(".") ? DateOrder.DAY_FIRST : order,
+              m.group(2).equals("."));
     }
     m = DAY_AND_WORD.matcher(text.toLowerCase(Locale.ROOT));
     if (m.matches() && Months.BY_NAME.containsKey(m.group(2))) {
@@ -75,9 +119,42 @@ public final class WrittenDates {
     return Optional.empty();
   }
 
-  private static Optional<LocalDate> yearLast(int first, int second, String year, DateOrder order) {
+  private static String withoutWeekday(String text) {
+    if (text.isEmpty() || !Character.isLetter(text.charAt(0))) {
+      return text;
+    }
+    Matcher m = WEEKDAY.matcher(text);
+    return m.matches() && Weekdays.NAMES.contains(m.group(1).toLowerCase(Locale.ROOT))
+        ? m.group(2)
+        : text;
+  }
+
+  private static Optional<String> year(String written, DateReading how) {
+    return written.length() == 4
+        ? Optional.of(written)
+        : how.year(Integer.parseInt(written.replace("’", ""))).map(String::valueOf);
+  }
+
+  /** Whether a text is a date whose year has two digits. */
+  public static boolean hasShortYear(String text) {
+    Matcher m = YEAR_LAST.matcher(withoutWeekday(text));
+    return m.matches() && m.group(4).length() < 4;
+  }
+
+  /** Whether a text is a day's number as spreadsheet programs count days. */
+  public static boolean isSerial(String text) {
+    return SERIAL.matcher(text).matches();
+  }
+
+  /**
+   * A date of two numbers and a year.
+   *
+   * @param dotted whether dots part them: nobody writes such a date with the month first
+   */
+  private static Optional<LocalDate> yearLast(
+      int first, int second, String year, DateOrder order, boolean dotted) {
     boolean dayFirst = order != DateOrder.MONTH_FIRST;
-    if (first > 12) {
+    if (first > 12 || dotted) {
       dayFirst = true;
     } else if (second > 12) {
       dayFirst = false;
@@ -91,8 +168,9 @@ public final class WrittenDates {
 
   /** Whether a text is a date that the order alone tells, such as 3/4/2027. */
   public static boolean dependsOnOrder(String text) {
-    Matcher m = YEAR_LAST.matcher(text);
+    Matcher m = YEAR_LAST.matcher(withoutWeekday(text));
     return m.matches()
+        && !m.group(2).equals(".")
         && Integer.parseInt(m.group(1)) <= 12
         && Integer.parseInt(m.group(3)) <= 12
         && !m.group(1).equals(m.group(3));
@@ -100,16 +178,17 @@ public final class WrittenDates {
 
   /** The order that a date can be read in alone, such as day first for 31/12/2027. */
   public static Optional<DateOrder> orderOf(String text) {
-    Matcher m = YEAR_LAST.matcher(text);
+    Matcher m = YEAR_LAST.matcher(withoutWeekday(text));
     if (!m.matches()) {
       return Optional.empty();
     }
+    boolean dotted = m.group(2).equals(".");
     int first = Integer.parseInt(m.group(1));
     int second = Integer.parseInt(m.group(3));
     if (first > 12 && first <= 31 && second <= 12) {
       return Optional.of(DateOrder.DAY_FIRST);
     }
-    return second > 12 && second <= 31 && first <= 12
+    return second > 12 && second <= 31 && first <= 12 && !dotted
         ? Optional.of(DateOrder.MONTH_FIRST)
         : Optional.empty();
   }

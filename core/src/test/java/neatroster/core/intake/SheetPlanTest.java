@@ -40,6 +40,7 @@ class SheetPlanTest {
         Map.of(Field.COURSE, Map.of("NAV-9", "NAV-1")),
         Optional.empty(),
         Optional.empty(),
+        false,
         Optional.empty());
   }
 

@@ -1,0 +1,58 @@
+package neatroster.core.intake;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import neatroster.core.model.DateOrder;
+import neatroster.core.model.Field;
+import neatroster.core.model.WrittenDates;
+
+/** In which order the dates of a sheet's columns can be read: what most rows prove. */
+final class DateColumns {
+  private static final List<Field> DATES =
+      List.of(Field.BIRTH_DATE, Field.STARTS, Field.ENDS, Field.CONSENT);
+
+  /** For each field how many dates are day first and how many month first, and nothing else. */
+  private final Map<Field, int[]> proofs = new EnumMap<>(Field.class);
+
+  private DateColumns() {}
+
+  /** Goes over a sheet once, for all its columns of dates. */
+  static DateColumns of(SheetReading sheet) {
+    DateColumns columns = new DateColumns();
+    List<Field> there = new ArrayList<>(DATES);
+    there.removeIf(field -> !sheet.has(field));
+    try {
+      sheet.read(
+          row -> {
+            for (Field field : there) {
+              if (row.has(field)) {
+                columns.add(field, row.text(field));
+              }
+            }
+          });
+    } catch (UnreadableSheetException e) {
+      // The check comes to the same place and says so; the rows up to there show what they show.
+      return columns;
+    }
+    return columns;
+  }
+
+  private void add(Field field, String text) {
+    Optional<DateOrder> order = WrittenDates.orderOf(text);
+    if (order.isPresent()) {
+      proofs.computeIfAbsent(field, f -> new int[2])[order.get() == DateOrder.DAY_FIRST ? 0 : 1]++;
+    }
+  }
+
+  /** What most rows of a column prove, if any do. */
+  Optional<DateOrder> order(Field field) {
+    int[] proof = proofs.get(field);
+    if (proof == null || proof[0] == proof[1]) {
+      return Optional.empty();
+    }
+    return Optional.of(proof[0] > proof[1] ? DateOrder.DAY_FIRST : DateOrder.MONTH_FIRST);
+  }
+}
