@@ -476,6 +476,7 @@ final class HandoutCommand implements Callable<Integer> {
 
   private Written write(Screen screen, Path file, String name, Handout handout) throws IOException {
     Path target = file.toAbsolutePath().normalize();
+    PrivateFiles.folder(target.getParent());
     Drawn drawn =
         NewFile.replace(target, out -> handout.write(ending(name), what.replace('-', ' '), out));
     if (drawn.lacking()) {

@@ -119,7 +119,17 @@ final class InspectText {
     for (Column column : sheet.columns()) {
       boolean own = sheet.ownField(column).isPresent();
       if (column.field().isEmpty() && !own && !sheet.saysCourse(column)) {
-        if (column.secret()) {
+        if (column.looks() == Column.Looks.COUNTING || column.looks() == Column.Looks.SCORES) {
+          screen.line(
+              String.format(
+                  "  %-3s %-24s %s",
+                  column.letters(),
+                  column.header(),
+                  screen.dim(
+                      column.looks() == Column.Looks.COUNTING
+                          ? "counts the rows; left alone"
+                          : "marks or points, no school grade; left alone")));
+        } else if (column.secret()) {
           screen.line(
               String.format(
                   "  %-3s %-24s %s",

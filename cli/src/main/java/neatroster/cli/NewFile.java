@@ -15,11 +15,9 @@ import java.nio.file.StandardCopyOption;
  * it is whole, so that nobody ever sees half of it. What is not finished goes.
  */
 final class NewFile implements Closeable {
-  private final Path place;
   private final Path draft;
 
   private NewFile(Path place) {
-    this.place = place;
     this.draft = Leftovers.beside(place);
   }
 
@@ -56,7 +54,6 @@ final class NewFile implements Closeable {
   }
 
   private <T> T fill(Content<T> content) throws IOException {
-    PrivateFiles.folder(place.toAbsolutePath().getParent());
     T result;
     Watched watched = new Watched(PrivateFiles.create(draft));
     try (OutputStream out = new BufferedOutputStream(watched, 1 << 16)) {

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.CompactEnrollments;
@@ -197,7 +198,9 @@ final class TidySheet {
       String why =
           !after.equals(repaired)
               ? "corrected as suggested"
-              : read.equals(stands) ? "repaired" : "read as the settings say";
+              : read.equals(stands) || column.field().equals(Optional.of(Field.STATUS))
+                  ? "repaired"
+                  : "read as the settings say";
       changes.add(row.place(), column.header(), stands, after, why);
     }
     return after;

@@ -141,7 +141,7 @@ class HandoutIT {
     String accounts = read("accounts/accounts.csv");
     assertThat(program.run("handout", "--to", "accounts/accounts.csv").exit()).isEqualTo(2);
     assertThat(program.run("handout", "--to", "sheets/users.csv").err())
-        .contains("where no handout belongs");
+        .contains("where this does not belong");
     assertThat(read("accounts/accounts.csv")).isEqualTo(accounts);
     assertThat(read("sheets/users.csv")).startsWith("id,given name");
   }
@@ -187,12 +187,14 @@ class HandoutIT {
   void whatIsForgottenIsGoneOnceABatchHasIt() throws Exception {
     assertThat(program.run("issue").exit()).isZero();
     Set<String> passwords = new HashSet<>(passwords());
-    assertThat(program.run("handout", "--forget").out())
-        .contains("Forgot 0", "5 passwords are kept");
+    assertThat(program.run("handout").exit()).isZero();
+    assertThat(program.run("handout", "--forget", "--yes").out())
+        .contains("Forgot 0", "5 passwords are kept: no batch has them yet");
     assertThat(program.run("pack").exit()).isZero();
-    assertThat(program.run("handout", "--forget", "--user", "amarlowe").out()).contains("Forgot 1");
+    assertThat(program.run("handout", "--forget", "--yes", "--user", "amarlowe").out())
+        .contains("Forgot 1");
     assertThat(passwords()).hasSize(3);
-    assertThat(program.run("handout", "--forget").out()).contains("Forgot 3");
+    assertThat(program.run("handout", "--forget", "--yes").out()).contains("Forgot 3");
     passwords.forEach(
         password -> assertThat(contentOf("accounts/accounts.csv")).doesNotContain(password));
     assertThat(program.run("issue").out()).contains("Issued 0 accounts, kept 5");

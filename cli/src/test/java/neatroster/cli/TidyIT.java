@@ -151,7 +151,7 @@ class TidyIT {
     assertThat(made("notes.csv")).contains("KNOT-1,Knots, Bends ,and Hitches");
     Program.Result second = program.run("tidy", "courses.csv", "notes.csv", "--to", "clean");
     assertThat(second.exit()).isEqualTo(3);
-    assertThat(second.err()).contains("there is a file of that name");
+    assertThat(second.err()).contains("clean/changes.csv is there already");
     assertThat(folder.resolve("clean/courses.csv")).doesNotExist();
     assertThat(program.run("tidy", "courses.csv").exit()).isEqualTo(2);
   }

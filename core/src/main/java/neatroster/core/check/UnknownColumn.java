@@ -30,6 +30,27 @@ final class UnknownColumn implements SheetRule {
     return TEXT;
   }
 
+  /** What is not what its header says is left alone, and that is said. */
+  private Finding.Builder left(SheetReading sheet, Column column) {
+    boolean counts = column.looks() == Column.Looks.COUNTING;
+    return Finding.about(
+            sheet,
+            this,
+            "The column "
+                + Quoted.value(column.header())
+                + (counts
+                    ? " counts the rows; as ids these numbers would be other people’s in the next"
+                        + " list. It was left alone."
+                    : " holds marks or points, not a school grade. It was left alone.")
+                + " If it is meant: columns: {"
+                + (counts ? "id" : "grade")
+                + ": "
+                + column.letters()
+                + "} under sheets: in roster.yaml.")
+        .in(column)
+        .asNote();
+  }
+
   @Override
   public void check(SheetReading sheet, Findings findings) {
     List<String> missing = new ArrayList<>();
@@ -39,7 +60,15 @@ final class UnknownColumn implements SheetRule {
       }
     }
     for (Column column : sheet.columns()) {
-      if (column.field().isPresent() || sheet.saysCourse(column) || column.header().length() < 3) {
+      if (column.looks() == Column.Looks.COUNTING || column.looks() == Column.Looks.SCORES) {
+        findings.add(left(sheet, column));
+        continue;
+      }
+      if (column.field().isPresent()
+          || sheet.saysCourse(column)
+          || column.header().length() < 3
+          || sheet.isPart(column)
+          || sheet.isSettled(column)) {
         continue;
       }
       String header = column.header();

@@ -11,29 +11,50 @@ import neatroster.core.model.Field;
  * @param header what the sheet calls it, cleaned
  * @param field what it holds, or empty where no field claims it
  * @param by how the field was told, or null where there is none
- * @param secret whether it holds passwords or may hold them: then no report shows its values
+ * @param looks what its values look like besides
  */
-public record Column(int index, String header, Optional<Field> field, By by, boolean secret) {
+public record Column(int index, String header, Optional<Field> field, By by, Looks looks) {
+  /** What the values of a column look like. */
+  public enum Looks {
+    /** Nothing in particular. */
+    PLAIN,
+    /** Passwords, for certain or perhaps: then no report shows them. */
+    SECRET,
+    /** Numbers that count the rows, which are nobody's. */
+    COUNTING,
+    /** Marks or points, which are no school grade. */
+    SCORES
+  }
+
   /** A column whose field and header say whether it is secret. */
   public Column(int index, String header, Optional<Field> field, By by) {
-    this(
-        index,
-        header,
-        field,
-        by,
-        field.isEmpty() ? SecretColumns.isSecret(header) : field.get() == Field.PASSWORD);
+    this(index, header, field, by, isSecret(header, field) ? Looks.SECRET : Looks.PLAIN);
+  }
+
+  private static boolean isSecret(String header, Optional<Field> field) {
+    return field.isEmpty() ? SecretColumns.isSecret(header) : field.get() == Field.PASSWORD;
+  }
+
+  /** Whether it holds passwords or may hold them. */
+  public boolean secret() {
+    return looks == Looks.SECRET;
+  }
+
+  /** The same column, claimed by no field because of what its values look like. */
+  Column leftAs(Looks what) {
+    return new Column(index, header, Optional.empty(), null, what);
   }
 
   /** The same column, secret. */
   Column asSecret() {
-    return new Column(index, header, field, by, true);
+    return new Column(index, header, field, by, Looks.SECRET);
   }
 
   /** The same column with another field. */
   Column as(Optional<Field> other, By how) {
     By told = other.isEmpty() ? null : how;
     Column column = new Column(index, header, other, told);
-    return other.isEmpty() && secret ? column.asSecret() : column;
+    return other.isEmpty() && secret() ? column.asSecret() : column;
   }
 
   /** How a column's field was told. */

@@ -20,8 +20,22 @@ public final class CompactEnrollments {
    */
   record Piece(String course, String role, String group) {}
 
+  private static final java.util.regex.Pattern CODES =
+      java.util.regex.Pattern.compile(
+          "\\s*[\\p{Lu}\\p{N}]+[-_./]?\\p{N}[\\p{L}\\p{N}-]*(?:\\s*,\\s*[\\p{Lu}\\p{N}]+[-_./]?\\p{N}[\\p{L}\\p{N}-]*)+\\s*,?\\s*");
+
   /** The enrollments of a cell in their order. */
   static List<Piece> parse(String cell) {
+    if (CODES.matcher(cell).matches()) {
+      // Codes between commas, as STG-1, VOX-2: no name of one course looks like that.
+      List<Piece> codes = new ArrayList<>();
+      for (String code : cell.split("[,\\s]+", -1)) {
+        if (!code.isEmpty()) {
+          codes.add(new Piece(code, "", ""));
+        }
+      }
+      return codes;
+    }
     List<Piece> pieces = new ArrayList<>();
     StringBuilder[] parts = {new StringBuilder(), new StringBuilder(), new StringBuilder()};
     int part = 0;

@@ -2,11 +2,13 @@ package neatroster.core.intake;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Pattern;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
@@ -17,6 +19,7 @@ public final class CourseNames {
   private static final String SEVERAL = "";
 
   private final Map<String, String> codeOfName = new HashMap<>();
+  private final Set<String> exact = new HashSet<>();
   private final Map<String, String> codes = new LinkedHashMap<>();
 
   private CourseNames() {}
@@ -48,16 +51,26 @@ public final class CourseNames {
 
   private void add(String code, String title) {
     if (!code.isEmpty()) {
-      codes.put(fold(code), code);
-      codeOfName.put(fold(code), code);
+      exact.add(code);
+      codes.putIfAbsent(fold(code), code);
+      codeOfName.putIfAbsent(fold(code), code);
       if (!title.isEmpty()) {
         codeOfName.merge(fold(title), code, (one, other) -> one.equals(other) ? one : SEVERAL);
       }
     }
   }
 
-  /** The code of the course that a text is a name of. */
+  /** Whether no course is listed. */
+  public boolean isEmpty() {
+    return codeOfName.isEmpty();
+  }
+
+  /** The code of the course that a text is a name of; its very letters come first. */
   public Optional<String> named(String text) {
+    String clean = Cleaning.clean(text);
+    if (exact.contains(clean)) {
+      return Optional.of(clean);
+    }
     return Optional.ofNullable(codeOfName.get(fold(text))).filter(code -> !code.equals(SEVERAL));
   }
 

@@ -49,7 +49,8 @@ sealed interface Enrolling {
 
     @Override
     public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
-      String cell = row.cellAt(course).cleaned();
+      String cell = row.cellAt(course).toString().strip().replaceAll("\\s*[\\r\\n]+\\s*", "; ");
+      cell = neatroster.core.text.Cleaning.clean(cell);
       for (CompactEnrollments.Piece piece : pieces(cell)) {
         RosterRow derived = row.derived();
         derived.put(Field.COURSE, piece.course(), course);
@@ -65,8 +66,10 @@ sealed interface Enrolling {
       if (cell.isEmpty()) {
         return List.of();
       }
-      return cell.indexOf(';') >= 0
-          ? CompactEnrollments.parse(cell)
+      boolean several = cell.indexOf(';') >= 0 || cell.indexOf(',') >= 0;
+      List<CompactEnrollments.Piece> pieces = several ? CompactEnrollments.parse(cell) : List.of();
+      return pieces.size() > 1 || cell.indexOf(';') >= 0
+          ? pieces
           : List.of(new CompactEnrollments.Piece(cell, "", ""));
     }
   }
@@ -165,6 +168,9 @@ sealed interface Enrolling {
                   }
                 });
       }
+      if (byNumber.values().stream().noneMatch(trio -> trio[0] >= 0)) {
+        repeated(columns, byNumber);
+      }
       List<Trio> trios = new ArrayList<>();
       for (int[] trio : byNumber.values()) {
         if (trio[0] >= 0) {
@@ -172,6 +178,34 @@ sealed interface Enrolling {
         }
       }
       return trios.isEmpty() ? Optional.empty() : Optional.of(new InNumberedColumns(trios, role));
+    }
+
+    /** The same headers once more for each further course: course, role, group, course, role. */
+    private static void repeated(List<Column> columns, TreeMap<Integer, int[]> byNumber) {
+      TreeMap<Integer, int[]> found = new TreeMap<>();
+      for (Column column : columns) {
+        int place =
+            HeaderWords.match(Table.ENROLLMENTS, column.header())
+                .map(HeaderWords.Match::field)
+                .map(InNumberedColumns::place)
+                .orElse(-1);
+        boolean begins = place == 0 && HeaderWords.squeeze(column.header()).length() > 0;
+        if (begins) {
+          found.put(found.size() + 1, new int[] {column.index(), -1, -1});
+        } else if (place > 0 && !found.isEmpty() && found.lastEntry().getValue()[place] < 0) {
+          found.lastEntry().getValue()[place] = column.index();
+        }
+      }
+      boolean same =
+          found.values().stream()
+                  .map(trio -> HeaderWords.squeeze(columns.get(trio[0]).header()))
+                  .distinct()
+                  .count()
+              == 1;
+      if (found.size() > 1 && same) {
+        byNumber.clear();
+        byNumber.putAll(found);
+      }
     }
 
     private static int place(Field field) {
@@ -210,6 +244,11 @@ sealed interface Enrolling {
             Field.GROUP, slash < 0 ? "" : cell.substring(slash + 1).strip(), columns.get(i));
         receiver.accept(derived);
       }
+    }
+
+    /** Whether a cell says that nobody is enrolled. */
+    static boolean isNo(String cell) {
+      return NO.contains(cell.toLowerCase(Locale.ROOT));
     }
 
     /** Whether a cell of a grid can hold this: a mark, or a role with or without a group. */

@@ -298,7 +298,11 @@ final class HeaderFinder {
         }
       }
       List<EarlyRow> below = early.stream().filter(each -> each.number() > row.number()).toList();
-      return new Found(table, row.number(), SecretColumns.marked(columns, below), titles);
+      return new Found(
+          table,
+          row.number(),
+          SecretColumns.marked(ColumnLooks.marked(table, columns, below), below),
+          titles);
     }
   }
 }

@@ -86,9 +86,20 @@ final class HeaderWords {
       return Optional.empty();
     }
     Match listed = WORDS.get(table).get(squeezed);
-    return listed == null && table == Table.USERS && SecretColumns.isPassword(header)
-        ? Optional.of(new Match(Field.PASSWORD, Column.By.SYNONYM))
-        : Optional.ofNullable(listed);
+    if (listed != null) {
+      return Optional.of(listed);
+    }
+    if (table == Table.USERS && SecretColumns.isPassword(header)) {
+      return Optional.of(new Match(Field.PASSWORD, Column.By.SYNONYM));
+    }
+    return ComposedHeaders.field(
+            table,
+            header,
+            word -> {
+              Match match = WORDS.get(table).get(word);
+              return match == null ? null : match.field();
+            })
+        .map(field -> new Match(field, Column.By.SYNONYM));
   }
 
   /**
@@ -98,13 +109,18 @@ final class HeaderWords {
   static List<Optional<Match>> match(Table table, List<String> headers) {
     List<Optional<Match>> matches = new ArrayList<>();
     Set<Field> taken = EnumSet.noneOf(Field.class);
-    for (Column.By by : List.of(Column.By.NAME, Column.By.SYNONYM)) {
+    List<Optional<Match>> alone = new ArrayList<>();
+    for (String header : headers) {
+      alone.add(match(table, header));
+      matches.add(Optional.empty());
+    }
+    // A field's own name comes first, and a bare “No.” last: it may do no more than count.
+    for (int round = 0; round < 3; round++) {
       for (int i = 0; i < headers.size(); i++) {
-        if (by == Column.By.NAME) {
-          matches.add(Optional.empty());
-        }
+        int at = i;
+        int turn = round;
         Optional<Match> match =
-            match(table, headers.get(i)).filter(m -> m.by() == by && taken.add(m.field()));
+            alone.get(i).filter(m -> turn(m, headers.get(at)) == turn && taken.add(m.field()));
         if (match.isPresent()) {
           matches.set(i, match);
         }
@@ -112,8 +128,39 @@ final class HeaderWords {
     }
     if (table == Table.USERS) {
       settleNames(matches, headers, taken);
+    } else if (table == Table.COURSES && !taken.contains(Field.CODE)) {
+      settleCodes(matches, headers);
     }
     return matches;
+  }
+
+  private static int turn(Match match, String header) {
+    if (match.field() == Field.ID && ComposedHeaders.isBareNumber(header)) {
+      return 2;
+    }
+    return match.by() == Column.By.NAME ? 0 : 1;
+  }
+
+  /** With a column of titles beside it, “course” is the code. */
+  private static void settleCodes(List<Optional<Match>> matches, List<String> headers) {
+    int course = -1;
+    int title = -1;
+    for (int i = 0; i < headers.size(); i++) {
+      Optional<Match> match = match(Table.COURSES, headers.get(i));
+      if (match.isPresent() && match.get().field() == Field.TITLE) {
+        boolean names =
+            match(Table.ENROLLMENTS, headers.get(i))
+                .map(Match::field)
+                .filter(field -> field == Field.COURSE)
+                .isPresent();
+        course = names && course < 0 ? i : course;
+        title = !names && title < 0 ? i : title;
+      }
+    }
+    if (course >= 0 && title >= 0) {
+      matches.set(course, Optional.of(new Match(Field.CODE, Column.By.SYNONYM)));
+      matches.set(title, match(Table.COURSES, headers.get(title)));
+    }
   }
 
   private static void settleNames(

@@ -3,9 +3,11 @@ package neatroster.core.intake;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import neatroster.core.model.DateOrder;
@@ -22,6 +24,10 @@ import neatroster.core.text.Cleaning;
 /** How one sheet is understood. */
 @SuppressWarnings("EnumOrdinal") // looked up for every cell of every row
 public final class SheetReading {
+  /** Letters and a number, as courses are coded. */
+  private static final java.util.regex.Pattern LOOKS_LIKE_A_CODE =
+      java.util.regex.Pattern.compile("\\p{Lu}{2,8}[-_./]\\d{1,4}\\p{L}?");
+
   private final Sheet sheet;
   private final HeaderFinder.Found found;
   private final Table table;
@@ -93,6 +99,10 @@ public final class SheetReading {
         HeaderFinder.find(sheet, as.or(() -> plan.flatMap(SheetPlan::table)), plan);
     PlannedColumns columns = new PlannedColumns(found, plan, settings.reading().ownFields());
     Map<Field, Map<String, String>> words = PlannedColumns.words(settings.reading().words(), plan);
+    if (columns.columns().stream().anyMatch(c -> c.field().equals(Optional.of(Field.STATUS)))) {
+      Map<String, String> statuses = words.computeIfAbsent(Field.STATUS, f -> new HashMap<>());
+      StatusWords.of(found.table()).forEach(statuses::putIfAbsent);
+    }
     Planned planned =
         new Planned(
             plan,
@@ -207,35 +217,45 @@ public final class SheetReading {
     return new SheetReading(sheet, found, planned, Optional.of(in));
   }
 
-  /** A grid, if headers are courses and every cell below them is a mark or a role. */
+  /**
+   * A grid, if headers are courses, or codes of one pattern where none are listed, and most cells
+   * below them marks or roles. A column of marks whose code is none is one of the grid all the
+   * same.
+   */
   private Optional<Enrolling> grid(CourseNames courses, Function<String, Boolean> isRole, int role)
       throws UnreadableSheetException {
-    List<Integer> at = new ArrayList<>();
-    List<String> codes = new ArrayList<>();
+    Map<Integer, String> known = new TreeMap<>();
+    List<Column> codes = new ArrayList<>();
     for (Column column : columns) {
-      if (column.field().isEmpty() && !column.header().isEmpty()) {
-        courses
-            .named(column.header())
-            .ifPresent(
-                code -> {
-                  at.add(column.index());
-                  codes.add(code);
-                });
+      if (column.field().isEmpty() && !column.header().isEmpty() && !isSettled(column)) {
+        Optional<String> code = courses.named(column.header());
+        code.ifPresent(c -> known.put(column.index(), c));
+        if (code.isEmpty() && LOOKS_LIKE_A_CODE.matcher(column.header()).matches()) {
+          codes.add(column);
+        }
       }
     }
-    boolean[] marks = {!at.isEmpty()};
-    if (marks[0]) {
-      // Totals below the marks are no scores.
-      read(
-          row -> {
-            for (int i = 0; marks[0] && i < at.size(); i++) {
-              String cell = row.cellAt(at.get(i)).cleaned();
-              marks[0] = Enrolling.InAGrid.isMark(cell, isRole);
-            }
-          });
+    boolean unlisted = known.isEmpty() && courses.isEmpty() && codes.size() > 1;
+    if (known.isEmpty() && !unlisted) {
+      return Optional.empty();
     }
-    return marks[0]
-        ? Optional.of(new Enrolling.InAGrid(at, codes, role, isRole))
+    GridMarks marks = new GridMarks(columns.size());
+    read(row -> marks.add(row, isRole));
+    List<Integer> at = new ArrayList<>();
+    List<String> named = new ArrayList<>();
+    for (Column column : columns) {
+      boolean code =
+          codes.contains(column)
+              && marks.areMarks(column.index())
+              && (!unlisted || marks.saysMoreThanNumbers(column.index()));
+      boolean listed = known.containsKey(column.index());
+      if (listed || code) {
+        at.add(column.index());
+        named.add(known.getOrDefault(column.index(), column.header()));
+      }
+    }
+    return marks.areMostly(at)
+        ? Optional.of(new Enrolling.InAGrid(at, named, role, isRole))
         : Optional.empty();
   }
 
@@ -312,6 +332,30 @@ public final class SheetReading {
         .filter(own -> own.getValue() == column.index())
         .map(Map.Entry::getKey)
         .findFirst();
+  }
+
+  /** Whether the settings say what becomes of a column: that it is left, or a field of its own. */
+  public boolean isSettled(Column column) {
+    return planned.own().containsValue(column.index())
+        || planned
+            .plan()
+            .filter(
+                plan ->
+                    plan.leave().stream()
+                        .anyMatch(
+                            left ->
+                                left.equalsIgnoreCase(column.letters())
+                                    || HeaderWords.squeeze(left)
+                                        .equals(HeaderWords.squeeze(column.header()))))
+            .isPresent()
+        || planned.plan().filter(plan -> claimsOther(plan, column)).isPresent();
+  }
+
+  /** Whether the settings name another column for the field that this one seems to be. */
+  private boolean claimsOther(SheetPlan plan, Column column) {
+    Optional<Field> seems = fieldNamed(column.header());
+    return seems.isPresent()
+        && plan.columns().keySet().stream().anyMatch(name -> Field.named(name).equals(seems));
   }
 
   /** Whether the column is a part of which another field is put together. */

@@ -1,0 +1,215 @@
+package neatroster.core.intake;
+
+import java.text.Normalizer;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.regex.Pattern;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+
+/**
+ * Headers that no list has: put together from the word for a field and words that say whose, of
+ * what kind or in what form, in five languages.
+ */
+final class ComposedHeaders {
+  private static final int MOST_WORDS = 6;
+  private static final int LONGEST = 60;
+
+  private static final Pattern REMARK = Pattern.compile("\\([^)]*\\)|\\[[^\\]]*\\]|\\{[^}]*\\}");
+  private static final Pattern PARTS = Pattern.compile("[^\\p{L}\\p{N}#]+");
+
+  /** Words that say nothing of what a column holds. */
+  private static final Set<String> FILLERS =
+      words(
+          "of the a an for to in on at and or de del la el los las le les du des d l der die das dem"
+              + " den im am zum zur do da dos e y et und u um uma s field column value feld spalte"
+              + " campo champ school schul escolar scolaire home private personal privat work main"
+              + " official current primary own new other preferred contact kontakt contacto account"
+              + " konto cuenta compte conta user users system please optional required");
+
+  /** Words that stand beside the word for a field without changing it. */
+  private static final Set<String> FORMS =
+      words(
+          "date datum fecha data name nombre nom nome bezeichnung max maximum min number anzahl text"
+              + " type art full complete address adresse direccion endereco");
+
+  private static final Set<String> PERSONS =
+      words(
+          "student students pupil pupils learner learners participant participants member members"
+              + " person persons people staff employee employees teacher personnel candidate"
+              + " applicant cadet trainee child children roll register registration admission"
+              + " enrolment enrollment matriculation school schuler schueler schulerin schuelerin"
+              + " studenten studierenden teilnehmer teilnehmerin mitarbeiter mitarbeiterin personal"
+              + " person kind kinder lernende lernenden mitglied mitglieds matrikel eleve eleves"
+              + " etudiant etudiante apprenant participant membre agent personne alumno alumna"
+              + " alumnos estudiante estudiantes empleado empleada participante miembro persona"
+              + " aluno aluna alunos estudante funcionario funcionaria participante membro pessoa"
+              + " legajo expediente processo dossier akte");
+
+  private static final Set<String> NUMBERS =
+      words(
+          "id ids no nr num number numbers nummer numero numeros n identifier identification code"
+              + " kennung kennziffer identifiant identificador identificacion matricule matricula"
+              + " ref reference key");
+
+  private static final Pattern COMPOUND_NUMBER =
+      Pattern.compile(
+          "(?:schuler|schueler|studenten|teilnehmer|mitarbeiter|personal|mitglieds|matrikel|person|"
+              + "kunden|ausweis|akten)(?:innen)?(?:nummer|nr|id|kennung|kennziffer)");
+
+  private static final Pattern GUARDIAN =
+      Pattern.compile(
+          "guardians?|parents?|mothers?|fathers?|carers?|mum|dad|eltern|elternteil|mutter|vater"
+              + "|erziehungsberechtigte[rn]?|sorgeberechtigte[rn]?|padres?|madres?|tutor(?:a|es)?"
+              + "|apoderad[oa]s?|mere|pere|responsable|responsavel|encarregad[oa]|mae|pai");
+
+  private static final Set<String> EMAILS =
+      words("email emails mail mails emailadresse mailadresse correo courriel courriels correio");
+
+  private static final Set<String> PHONES =
+      words("phone telephone tel telefon telefono telefone mobile movil celular handy fax");
+
+  private ComposedHeaders() {}
+
+  private static Set<String> words(String text) {
+    return Set.of(
+        new java.util.LinkedHashSet<>(List.of(text.split(" ", -1))).toArray(String[]::new));
+  }
+
+  /**
+   * The field that a header names.
+   *
+   * @param listed gives the field of a header without spaces and signs, or null
+   */
+  static Optional<Field> field(Table table, String header, Function<String, Field> listed) {
+    if (header.length() > LONGEST) {
+      return Optional.empty();
+    }
+    List<String> words = split(header);
+    if (words.isEmpty() || words.size() > MOST_WORDS) {
+      return Optional.empty();
+    }
+    Field whole = listed.apply(String.join("", words));
+    if (whole != null) {
+      return Optional.of(whole);
+    }
+    if (table == Table.USERS && words.stream().anyMatch(ComposedHeaders::isGuardian)) {
+      return guardian(words);
+    }
+    if (table == Table.USERS || table == Table.ENROLLMENTS) {
+      Optional<Field> mark = mark(words);
+      if (mark.isPresent()) {
+        return Optional.of(table == Table.USERS ? mark.get() : Field.USER);
+      }
+    }
+    Optional<Field> field = without(words, FILLERS, listed);
+    if (field.isEmpty()) {
+      field = without(words, union(FILLERS, FORMS), listed);
+    }
+    if (field.isEmpty() && table == Table.USERS) {
+      field = without(words, union(FILLERS, PERSONS), listed);
+    }
+    return field;
+  }
+
+  private static Set<String> union(Set<String> one, Set<String> other) {
+    Set<String> both = new java.util.HashSet<>(one);
+    both.addAll(other);
+    return both;
+  }
+
+  private static Optional<Field> without(
+      List<String> words, Set<String> dropped, Function<String, Field> listed) {
+    List<String> left = words.stream().filter(word -> !dropped.contains(word)).toList();
+    return left.isEmpty() || left.size() == words.size()
+        ? Optional.empty()
+        : Optional.ofNullable(listed.apply(String.join("", left)));
+  }
+
+  private static boolean isGuardian(String word) {
+    return GUARDIAN.matcher(word).matches();
+  }
+
+  private static Optional<Field> guardian(List<String> words) {
+    boolean email = false;
+    for (String word : words) {
+      if (PHONES.contains(word)) {
+        return Optional.empty();
+      }
+      email |= EMAILS.contains(word);
+    }
+    if (email) {
+      return Optional.of(Field.GUARDIAN_EMAIL);
+    }
+    boolean plain =
+        words.stream()
+            .allMatch(
+                word ->
+                    isGuardian(word)
+                        || FILLERS.contains(word)
+                        || Set.of("name", "names", "nombre", "nom", "nome", "legal", "full")
+                            .contains(word));
+    return plain ? Optional.of(Field.GUARDIAN_NAME) : Optional.empty();
+  }
+
+  /** An email address or a number of a person. */
+  private static Optional<Field> mark(List<String> words) {
+    boolean email = false;
+    boolean person = false;
+    boolean number = false;
+    for (String word : words) {
+      if (EMAILS.contains(word)) {
+        email = true;
+      } else if (COMPOUND_NUMBER.matcher(word).matches()) {
+        person = true;
+        number = true;
+      } else if (NUMBERS.contains(word)) {
+        number = true;
+      } else if (PERSONS.contains(word)) {
+        person = true;
+      } else if (!FILLERS.contains(word) && !(email && FORMS.contains(word))) {
+        return Optional.empty();
+      }
+    }
+    if (email) {
+      return Optional.of(Field.EMAIL);
+    }
+    return person && number ? Optional.of(Field.ID) : Optional.empty();
+  }
+
+  /** The words of a header in small letters without accents, without remarks in brackets. */
+  static List<String> split(String header) {
+    String bare = REMARK.matcher(header).replaceAll(" ");
+    String apart =
+        Normalizer.normalize(
+                bare.replaceAll("(\\p{Ll})(\\p{Lu})", "$1 $2")
+                    .replace("№", "no ")
+                    .replaceAll("(?i)\\bn[°º]", "no ")
+                    .replaceAll("(?i)\\be-?mail", "email")
+                    .replaceAll("[’'`]s\\b|s[’'`](?= )", " "),
+                Normalizer.Form.NFKD)
+            .replaceAll("\\p{M}+", "")
+            .replace("ß", "ss")
+            .replace("#", " no ")
+            .toLowerCase(Locale.ROOT);
+    List<String> words = new ArrayList<>();
+    for (String word : PARTS.split(apart, -1)) {
+      if (!word.isEmpty()) {
+        words.add(word);
+      }
+    }
+    return words;
+  }
+
+  /** Whether a header says that a column counts, and nothing of what. */
+  static boolean isBareNumber(String header) {
+    List<String> words = split(header);
+    Set<String> counting =
+        words("no nr num number nummer numero n lfd laufende pos position row zeile orden ordre");
+    return !words.isEmpty() && words.size() <= 2 && counting.containsAll(words);
+  }
+}
