@@ -232,7 +232,7 @@ final class TidySheet {
     }
     if (row.has(Field.FULL_NAME)) {
       String full = row.text(Field.FULL_NAME);
-      boolean uncertain = Names.isUncertain(full);
+      boolean uncertain = Names.isUncertain(row);
       changes.add(
           row.place(),
           row.column(Field.FULL_NAME).map(Column::header).orElse(""),

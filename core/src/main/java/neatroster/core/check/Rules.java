@@ -48,6 +48,7 @@ public final class Rules {
             new UnknownRole(settings),
             new UnknownStatus(),
             new WeakPassword(settings),
+            new UncertainName(),
             new UnwantedWord(settings),
             new DuplicateJoinCode(),
             new MissingPhoto(basis),

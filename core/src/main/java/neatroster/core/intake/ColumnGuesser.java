@@ -44,14 +44,72 @@ final class ColumnGuesser {
       field.ifPresent(taken::add);
       columns.add(new Column(i, "", field, field.isPresent() ? Column.By.VALUES : null));
     }
+    NameOrder order = order(columns, rows);
+    if (order != null && order.isFamilyFirst()) {
+      swap(columns);
+    }
     boolean people =
         taken.contains(Field.EMAIL)
             || taken.contains(Field.FULL_NAME)
             || taken.contains(Field.FAMILY_NAME);
     return people && rows.size() >= 2
         ? Optional.of(
-            new HeaderFinder.Found(Table.USERS, 0, SecretColumns.marked(columns, rows), List.of()))
+            new HeaderFinder.Found(
+                Table.USERS,
+                0,
+                SecretColumns.marked(columns, rows),
+                List.of(),
+                order != null && !order.isCertain()))
         : Optional.empty();
+  }
+
+  /** What the rows say of two columns of names; null where there are none. */
+  private static NameOrder order(List<Column> columns, List<HeaderFinder.EarlyRow> rows) {
+    int first = index(columns, Field.GIVEN_NAME);
+    int second = index(columns, Field.FAMILY_NAME);
+    if (first < 0 || second < 0) {
+      return null;
+    }
+    int email = index(columns, Field.EMAIL);
+    NameOrder order = new NameOrder();
+    for (HeaderFinder.EarlyRow row : rows) {
+      String address = email < 0 ? address(columns, row) : cell(row, email);
+      order.add(cell(row, first), cell(row, second), address.replaceAll("@.*", ""));
+      if (row.spaced() && first == 0 && second == 1) {
+        order.addComma();
+      }
+    }
+    return order;
+  }
+
+  /** What may be a username: one word in small letters in a column that no field claims. */
+  private static String address(List<Column> columns, HeaderFinder.EarlyRow row) {
+    for (Column column : columns) {
+      if (column.field().isEmpty() && cell(row, column.index()).matches("[a-z][a-z0-9._-]{2,}")) {
+        return cell(row, column.index()).replaceAll("\\d+$", "");
+      }
+    }
+    return "";
+  }
+
+  private static String cell(HeaderFinder.EarlyRow row, int column) {
+    return column < row.cells().size() ? row.cells().get(column) : "";
+  }
+
+  private static int index(List<Column> columns, Field field) {
+    for (Column column : columns) {
+      if (column.field().equals(Optional.of(field))) {
+        return column.index();
+      }
+    }
+    return -1;
+  }
+
+  private static void swap(List<Column> columns) {
+    int first = index(columns, Field.GIVEN_NAME);
+    int second = index(columns, Field.FAMILY_NAME);
+    columns.set(first, columns.get(first).as(Optional.of(Field.FAMILY_NAME), Column.By.VALUES));
+    columns.set(second, columns.get(second).as(Optional.of(Field.GIVEN_NAME), Column.By.VALUES));
   }
 
   private static List<String> values(List<HeaderFinder.EarlyRow> rows, int column) {
@@ -77,7 +135,10 @@ final class ColumnGuesser {
     if (most(values, value -> NUMBER.matcher(value).matches())) {
       return free(Field.ID, taken);
     }
-    if (most(values, value -> isName(value, 2, 6))) {
+    if (most(values, value -> Names.isSuffix(value)) && taken.contains(Field.GIVEN_NAME)) {
+      return free(Field.SUFFIX, taken);
+    }
+    if (most(values, value -> isName(value, 2, 6)) && !taken.contains(Field.GIVEN_NAME)) {
       return free(Field.FULL_NAME, taken);
     }
     if (most(values, value -> isName(value, 1, 3))) {

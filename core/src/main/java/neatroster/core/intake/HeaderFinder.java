@@ -10,6 +10,7 @@ import java.util.regex.Pattern;
 import neatroster.core.model.Field;
 import neatroster.core.model.SheetPlan;
 import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
 import neatroster.core.text.Cleaning;
 
 /**
@@ -35,11 +36,23 @@ final class HeaderFinder {
    * @param row the row of the headers, or 0 where the sheet has none
    * @param columns every column
    * @param titles the rows above that are not blank
+   * @param doubtfulNames whether it is a guess which of two columns is the given name
    */
-  record Found(Table table, int row, List<Column> columns, List<SkippedRow> titles) {}
+  record Found(
+      Table table, int row, List<Column> columns, List<SkippedRow> titles, boolean doubtfulNames) {
+    Found(Table table, int row, List<Column> columns, List<SkippedRow> titles) {
+      this(table, row, columns, titles, false);
+    }
+  }
 
-  /** One of the first rows. */
-  record EarlyRow(int number, List<String> cells) {
+  /**
+   * One of the first rows.
+   *
+   * @param number its number
+   * @param cells its cells, cleaned
+   * @param spaced whether the second cell begins with a space, as after a comma in a sentence
+   */
+  record EarlyRow(int number, List<String> cells, boolean spaced) {
     int filled() {
       return (int) cells.stream().filter(cell -> !cell.isEmpty()).count();
     }
@@ -186,7 +199,9 @@ final class HeaderFinder {
             while (cells.get(cells.size() - 1).isEmpty()) {
               cells.remove(cells.size() - 1);
             }
-            early.add(new EarlyRow(row.number(), cells));
+            Cell second = row.cell(1);
+            boolean spaced = !second.isEmpty() && second.charAt(0) == ' ';
+            early.add(new EarlyRow(row.number(), cells, spaced));
           }
           return !tooWide[0]
               && (early.size() < ROWS_LOOKED_AT || row.number() < Math.min(upTo, LAST_HEADER_ROW));

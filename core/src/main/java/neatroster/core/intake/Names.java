@@ -9,6 +9,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import neatroster.core.model.Field;
+import neatroster.core.pattern.PatternGuess;
 
 /**
  * A person's name, put together from the parts that a row has, or taken apart where it has only the
@@ -46,10 +47,18 @@ public final class Names {
    */
   public record Parts(String given, String middle, String family, String suffix) {}
 
+  /** Whether a word stands behind names, as Jr. does. */
+  static boolean isSuffix(String word) {
+    return SUFFIX.matcher(word).matches();
+  }
+
   /** The name's parts, from the full name where the row has no others. */
   public static Parts parts(RosterRow row) {
     if (hasOnlyFull(row)) {
-      return split(row.text(Field.FULL_NAME));
+      String full = row.text(Field.FULL_NAME);
+      return isPlain(full) && row.reading().namesAreFamilyFirst()
+          ? splitFamilyFirst(full)
+          : split(full);
     }
     return new Parts(
         row.text(Field.GIVEN_NAME),
@@ -128,11 +137,60 @@ public final class Names {
     if (capitals > 0) {
       return new Parts(join(words, capitals, words.size()), "", join(words, 0, capitals), suffix);
     }
+    int trailing = trailingCapitals(words);
+    if (trailing > 0) {
+      int family = words.size() - trailing;
+      return new Parts(join(words, 0, family), "", join(words, family, words.size()), suffix);
+    }
     int family = words.size() - 1;
     while (family > 1 && PARTICLES.contains(words.get(family - 1).toLowerCase(Locale.ROOT))) {
       family--;
     }
     return new Parts(join(words, 0, family), "", join(words, family, words.size()), suffix);
+  }
+
+  /** Whether nothing in a full name itself tells which end is which. */
+  static boolean isPlain(String full) {
+    List<String> words = Arrays.asList(full.split(" ", -1));
+    return words.size() > 1
+        && full.indexOf(',') < 0
+        && leadingCapitals(words) == 0
+        && trailingCapitals(words) == 0
+        && !FAMILY_FIRST.matcher(full).matches()
+        && !HONORIFIC.matcher(words.get(0)).matches();
+  }
+
+  /** Takes a name apart whose list has the family name first: with its particles, and one word. */
+  private static Parts splitFamilyFirst(String full) {
+    List<String> words = new ArrayList<>(Arrays.asList(full.split(" ", -1)));
+    String suffix = "";
+    while (words.size() > 2 && SUFFIX.matcher(words.get(words.size() - 1)).matches()) {
+      suffix = words.remove(words.size() - 1) + (suffix.isEmpty() ? "" : " " + suffix);
+    }
+    int given = 1;
+    while (given < words.size() - 1
+        && PARTICLES.contains(words.get(given - 1).toLowerCase(Locale.ROOT))) {
+      given++;
+    }
+    return new Parts(join(words, given, words.size()), "", join(words, 0, given), suffix);
+  }
+
+  /**
+   * Whether the parts of a row's name are a guess: the full name could be taken apart in another
+   * way, and neither the address nor the rest of the list tells.
+   */
+  public static boolean isUncertain(RosterRow row) {
+    if (!hasOnlyFull(row) || !isUncertain(row.text(Field.FULL_NAME))) {
+      return false;
+    }
+    Parts parts = parts(row);
+    for (Field field : List.of(Field.USERNAME, Field.EMAIL)) {
+      String address = row.text(field).replaceAll("@.*", "").replaceAll("\\d+$", "");
+      if (!address.isEmpty() && PatternGuess.confirms(address, parts.given(), parts.family())) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** Whether a full name can be taken apart in more than one way that people's names go. */
@@ -145,7 +203,8 @@ public final class Names {
         full.indexOf(',') > 0
             || parts.family().isEmpty()
             || FAMILY_FIRST.matcher(full).matches()
-            || leadingCapitals(Arrays.asList(full.split(" ", -1))) > 0;
+            || leadingCapitals(Arrays.asList(full.split(" ", -1))) > 0
+            || trailingCapitals(Arrays.asList(full.split(" ", -1))) > 0;
     return !told && parts.given().indexOf(' ') > 0;
   }
 
@@ -156,6 +215,17 @@ public final class Names {
       capitals++;
     }
     boolean othersToo = words.subList(capitals, words.size()).stream().anyMatch(Names::isCapitals);
+    return capitals == words.size() || othersToo ? 0 : capitals;
+  }
+
+  /** How many words at the end are in capitals, if the others are not. */
+  private static int trailingCapitals(List<String> words) {
+    int capitals = 0;
+    while (capitals < words.size() && isCapitals(words.get(words.size() - 1 - capitals))) {
+      capitals++;
+    }
+    boolean othersToo =
+        words.subList(0, words.size() - capitals).stream().anyMatch(Names::isCapitals);
     return capitals == words.size() || othersToo ? 0 : capitals;
   }
 

@@ -36,6 +36,11 @@ public final class SheetReading {
   private final List<SkippedRow> titles;
   private final Optional<Enrolling> enrolling;
   private final Planned planned;
+
+  /** So many rows tell in which order names are written. */
+  private static final int ROWS_OF_NAMES = 300;
+
+  private Boolean familyFirst;
   private DateColumns dateColumns;
   private final int[] columnOfField = new int[Field.values().length];
 
@@ -112,7 +117,9 @@ public final class SheetReading {
             columns.own(),
             plan.flatMap(SheetPlan::dates).orElse(settings.dates()),
             settings.reading().today());
-    found = new HeaderFinder.Found(found.table(), found.row(), columns.columns(), found.titles());
+    found =
+        new HeaderFinder.Found(
+            found.table(), found.row(), columns.columns(), found.titles(), found.doubtfulNames());
     SheetReading plain = new SheetReading(sheet, found, planned, Optional.empty());
     return new SheetReading(sheet, found, planned, plain.enrollingByHeaders());
   }
@@ -402,6 +409,48 @@ public final class SheetReading {
       dateColumns = DateColumns.of(this);
     }
     return dateColumns.order(field);
+  }
+
+  /**
+   * Whether the full names of this list have the family name first, as all its rows together show.
+   * The first question goes over some of the sheet.
+   */
+  boolean namesAreFamilyFirst() {
+    if (familyFirst == null) {
+      NameOrder order = new NameOrder();
+      int[] left = {ROWS_OF_NAMES};
+      try {
+        sheet.read(
+            raw -> {
+              if (raw.number() > headerRow && !raw.isBlank()) {
+                addName(raw, order);
+                left[0]--;
+              }
+              return left[0] > 0;
+            });
+      } catch (UnreadableSheetException e) {
+        // The check comes to the same place and says so; the rows up to there show what they show.
+        left[0] = 0;
+      }
+      familyFirst = order.isFamilyFirst() && order.isCertain();
+    }
+    return familyFirst;
+  }
+
+  private void addName(SheetRow raw, NameOrder order) {
+    String full = raw.cell(indexOf(Field.FULL_NAME)).cleaned();
+    if (Names.isPlain(full)) {
+      List<String> ends = NameOrder.ends(full);
+      String username = has(Field.USERNAME) ? raw.cell(indexOf(Field.USERNAME)).cleaned() : "";
+      String email = has(Field.EMAIL) ? raw.cell(indexOf(Field.EMAIL)).cleaned() : "";
+      String address = username.isEmpty() ? email : username;
+      order.add(ends.get(0), ends.get(1), address.replaceAll("@.*|\\d+$", ""));
+    }
+  }
+
+  /** Whether it is a guess which of two columns without headers is the given name. */
+  public boolean hasDoubtfulNames() {
+    return found.doubtfulNames();
   }
 
   /** Whether a column says which courses somebody is in. */

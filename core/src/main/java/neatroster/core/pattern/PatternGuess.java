@@ -12,6 +12,26 @@ import java.util.Optional;
  * Nothing is told where fewer than seven in ten agree.
  */
 public final class PatternGuess {
+  /**
+   * Whether a username is plainly made of these parts of a name: the given name or its initial, and
+   * the family name.
+   */
+  public static boolean confirms(String address, String given, String family) {
+    String plain = letters(address);
+    String first = letters(given.split(" ", 2)[0]);
+    String whole = letters(given);
+    String last = letters(family);
+    return !first.isEmpty()
+        && !last.isEmpty()
+        && (plain.equals(first + last)
+            || plain.equals(whole + last)
+            || plain.equals(first.charAt(0) + last));
+  }
+
+  private static String letters(String text) {
+    return AsciiText.of(text, "").toLowerCase(java.util.Locale.ROOT).replaceAll("[^a-z]", "");
+  }
+
   /** From so many rows on a pattern is told; fewer agree by chance. */
   public static final int FEWEST = 4;
 

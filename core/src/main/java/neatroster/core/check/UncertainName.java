@@ -1,0 +1,64 @@
+package neatroster.core.check;
+
+import neatroster.core.intake.Names;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Quoted;
+
+/** A name of which it is a guess what is the given and what the family name. */
+final class UncertainName extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "uncertain-name",
+          Severity.WARNING,
+          "A full name that can be taken apart in more than one way, or two columns of names without headers of which nothing tells which is the given name.",
+          "Usernames and email addresses are made of the parts, and stay.",
+          "Give the parts in columns of their own, given name and family name, or write “Family, Given”.",
+          """
+          full name
+          Marlowe, Ana Maria
+          Ana Maria Marlowe Reed     ← is Maria a given or a family name?
+          """);
+
+  private SheetReading last;
+
+  UncertainName() {
+    super(TEXT, Table.USERS);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    SheetReading sheet = row.row.reading();
+    if (sheet.hasDoubtfulNames()) {
+      if (!sheet.equals(last)) {
+        last = sheet;
+        findings.add(
+            Finding.about(
+                sheet,
+                this,
+                "Nothing tells which of the two columns of names is the given name; "
+                    + Quoted.value(row.text(Field.GIVEN_NAME))
+                    + " was taken for it in row "
+                    + row.row.number()
+                    + ". Put headers above the columns, or say under sheets: in roster.yaml which is"
+                    + " which."));
+      }
+      return;
+    }
+    if (Names.isUncertain(row.row)) {
+      Names.Parts parts = Names.parts(row.row);
+      findings.add(
+          row.finding(
+              this,
+              Field.FULL_NAME,
+              Quoted.value(row.text(Field.FULL_NAME))
+                  + " is read as "
+                  + parts.given()
+                  + " | "
+                  + parts.family()
+                  + "; it could be taken apart in another way."));
+    }
+  }
+}
