@@ -37,8 +37,7 @@ final class SpreadsheetError implements RowRule {
               + "|ZAHL!|NOMBRE\\?|NOME\\?|VALOR!|¡REF!|¡VALOR!|NOM\\s?\\?|VALEUR\\s?!)|Err:\\d{3}|#{3,}");
 
   private static final Pattern FORMULA =
-      Pattern.compile(
-          "=(?:[A-Za-z_$(\\[\".{-].*[()&$:.\\]!+*/-].*|\\$?[A-Za-z]{1,3}\\$?\\d{1,7}|)");
+      Pattern.compile("=(?:[A-Za-z_$(\\[\".{-].*[()&$:.\\]!+*/-].*|\\$?[A-Za-z]{1,3}\\$?\\d{1,7})");
 
   /** Whether a cell holds a formula instead of its result. */
   static boolean isFormula(Cell cell) {

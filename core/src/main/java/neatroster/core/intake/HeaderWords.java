@@ -154,7 +154,9 @@ final class HeaderWords {
                 .filter(field -> field == Field.COURSE)
                 .isPresent();
         course = names && course < 0 ? i : course;
-        title = !names && title < 0 ? i : title;
+        // A course and a name are a group of a course.
+        boolean ofGroups = match(Table.GROUPS, headers.get(i)).isPresent();
+        title = !names && !ofGroups && title < 0 ? i : title;
       }
     }
     if (course >= 0 && title >= 0) {

@@ -60,11 +60,15 @@ public final class Names {
           ? splitFamilyFirst(full)
           : split(full);
     }
-    return new Parts(
-        row.text(Field.GIVEN_NAME),
-        row.text(Field.MIDDLE_NAME),
-        row.text(Field.FAMILY_NAME),
-        row.text(Field.SUFFIX));
+    String given = row.text(Field.GIVEN_NAME);
+    String suffix = row.text(Field.SUFFIX);
+    int last = given.lastIndexOf(' ');
+    if (last > 0 && suffix.isEmpty() && isSuffix(given.substring(last + 1))) {
+      // “Quay, Tom Jr.” in two columns.
+      suffix = given.substring(last + 1);
+      given = given.substring(0, last).replaceAll(",$", "");
+    }
+    return new Parts(given, row.text(Field.MIDDLE_NAME), row.text(Field.FAMILY_NAME), suffix);
   }
 
   /** Whether the row has a full name and neither a given nor a family name. */

@@ -42,7 +42,7 @@ final class StatusWords {
               "aktiv current enrolled activo activa actif ativo ativa inscrito inscrit",
               "ended",
               "finished withdrawn dropped left completed beendet abgemeldet ausgetreten baja"
-                  + " terminado terminé retiré encerrado terminado removed deleted"));
+                  + " terminado terminé retiré encerrado"));
 
   private StatusWords() {}
 
