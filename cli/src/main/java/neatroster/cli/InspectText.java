@@ -96,7 +96,7 @@ final class InspectText {
       how.append(", ").append(facts.encoding());
     }
     if (facts.separator() != null) {
-      how.append(", cells separated by ").append(separator(facts.separator()));
+      how.append(", cells separated by ").append(facts.separatorWord());
     }
     how.append(
         sheet.headerRow() == 0
@@ -212,15 +212,6 @@ final class InspectText {
       case DAY_FIRST -> "day-first";
       case MONTH_FIRST -> "month-first";
       case ASK -> "ask";
-    };
-  }
-
-  private static String separator(String separator) {
-    return switch (separator) {
-      case "," -> "commas";
-      case ";" -> "semicolons";
-      case "\t" -> "tabs";
-      default -> "bars";
     };
   }
 

@@ -3,6 +3,7 @@ package neatroster.sheets;
 import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
+import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
@@ -10,12 +11,12 @@ import java.io.Reader;
 import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.CodingErrorAction;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import neatroster.core.intake.FileFacts;
+import neatroster.core.intake.RowTooLargeException;
 import neatroster.core.intake.Sheet;
 import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.UnreadableSheetException;
@@ -43,8 +44,8 @@ final class CsvFormat implements FileFormat {
   public SheetFile open(Path path, String name, byte[] head, ReadingBudget budget)
       throws IOException {
     TextEncoding encoding = TextEncoding.of(path, head);
-    byte[] plain = new String(head, encoding.charset()).getBytes(StandardCharsets.UTF_8);
-    Sheet sheet = new CsvSheet(path, name, separator(plain), encoding);
+    char separator = SeparatorGuess.of(new String(head, encoding.charset()));
+    Sheet sheet = new CsvSheet(path, name, separator, encoding);
     return new HeldFile(List.of(sheet));
   }
 
@@ -54,40 +55,6 @@ final class CsvFormat implements FileFormat {
     } catch (IOException e) {
       return false;
     }
-  }
-
-  /** The separator that the first line with any of them has most often, outside quotation marks. */
-  static char separator(byte[] head) {
-    char[] candidates = {',', ';', '\t', '|'};
-    int[] counts = new int[candidates.length];
-    boolean quoted = false;
-    for (byte b : head) {
-      if (b == '"') {
-        quoted = !quoted;
-      } else if (!quoted && (b == '\n' || b == '\r')) {
-        int most = most(counts);
-        if (counts[most] > 0) {
-          return candidates[most];
-        }
-      } else if (!quoted) {
-        for (int i = 0; i < candidates.length; i++) {
-          if (b == candidates[i]) {
-            counts[i]++;
-          }
-        }
-      }
-    }
-    return candidates[most(counts)];
-  }
-
-  private static int most(int[] counts) {
-    int most = 0;
-    for (int i = 1; i < counts.length; i++) {
-      if (counts[i] > counts[most]) {
-        most = i;
-      }
-    }
-    return most;
   }
 
   private record CsvSheet(Path path, String file, char separator, TextEncoding encoding)
@@ -105,17 +72,8 @@ final class CsvFormat implements FileFormat {
 
     @Override
     public void read(Receiver receiver) throws UnreadableSheetException {
-      RowHandler handler = new RowHandler();
-      try (InputStream in = Files.newInputStream(path)) {
-        in.skipNBytes(encoding.markLength());
-        Reader reader =
-            new InputStreamReader(
-                in,
-                encoding
-                    .charset()
-                    .newDecoder()
-                    .onMalformedInput(CodingErrorAction.REPORT)
-                    .onUnmappableCharacter(CodingErrorAction.REPORT));
+      RowHandler handler = new RowHandler(separator);
+      try (Reader reader = reader()) {
         CsvReader<SheetRow> rows =
             CsvReader.builder()
                 .fieldSeparator(separator)
@@ -136,14 +94,52 @@ final class CsvFormat implements FileFormat {
         if (e.getCause() instanceof Error error) {
           throw error;
         }
-        throw new UnreadableSheetException(
-            handler.finished + 1, "a cell or a row is larger than anybody types");
+        if (e.getCause() instanceof RowTooLargeException) {
+          throw new UnreadableSheetException(
+              handler.finished + 1, "a cell or a row is larger than anybody types");
+        }
+        readBadlyQuoted(handler, receiver);
       } catch (CharacterCodingException e) {
         throw notDecodable(handler);
       } catch (UncheckedIOException e) {
         throw e.getCause() instanceof CharacterCodingException
             ? notDecodable(handler)
             : broken(handler, e.getCause());
+      } catch (IOException e) {
+        throw broken(handler, e);
+      }
+    }
+
+    private Reader reader() throws IOException {
+      InputStream in = Files.newInputStream(path);
+      try {
+        in.skipNBytes(encoding.markLength());
+      } catch (IOException e) {
+        in.close();
+        throw e;
+      }
+      return new InputStreamReader(
+          in,
+          encoding
+              .charset()
+              .newDecoder()
+              .onMalformedInput(CodingErrorAction.REPORT)
+              .onUnmappableCharacter(CodingErrorAction.REPORT));
+    }
+
+    /** From the first row on whose quotation marks are not as they should be. */
+    private void readBadlyQuoted(RowHandler handler, Receiver receiver)
+        throws UnreadableSheetException {
+      try (Reader reader = new BufferedReader(reader(), 1 << 16)) {
+        new BadlyQuotedRows(reader, separator)
+            .read(
+                handler.finished + 1,
+                row -> {
+                  handler.finished = row.number();
+                  return receiver.row(row);
+                });
+      } catch (CharacterCodingException e) {
+        throw notDecodable(handler);
       } catch (IOException e) {
         throw broken(handler, e);
       }
@@ -164,9 +160,15 @@ final class CsvFormat implements FileFormat {
 
   /** Puts the cells into one row object that is used again and again. */
   private static final class RowHandler extends AbstractBaseCsvCallbackHandler<SheetRow> {
+    private final char separator;
     private final SheetRow row = new SheetRow();
     private int number;
     private int finished;
+    private int width;
+
+    RowHandler(char separator) {
+      this.separator = separator;
+    }
 
     @Override
     protected void handleBegin(long startingLineNumber) {
@@ -177,12 +179,29 @@ final class CsvFormat implements FileFormat {
 
     @Override
     protected void handleField(int fieldIdx, char[] buf, int offset, int len, boolean quoted) {
+      if (quoted && width > 1) {
+        verifyLines(buf, offset, len);
+      }
       row.add(buf, offset, len);
+    }
+
+    /** A cell that holds whole rows has lost the quotation mark at its end. */
+    private void verifyLines(char[] buf, int offset, int len) {
+      int separators = -1;
+      for (int i = offset; i < offset + len; i++) {
+        if (buf[i] == '\n' || buf[i] == '\r') {
+          separators = 0;
+        } else if (separators >= 0 && buf[i] == separator && ++separators >= width - 1) {
+          throw new CsvParseException("a quotation mark is not closed");
+        }
+      }
     }
 
     @Override
     protected SheetRow buildRecord() {
       finished = number;
+      // The first row with several cells says how many a row has.
+      width = width > 1 ? width : row.size();
       return row;
     }
   }

@@ -15,4 +15,17 @@ public record FileFacts(String format, String encoding, String separator, boolea
   public static FileFacts of(String format) {
     return new FileFacts(format, null, null, false);
   }
+
+  /** What stands between cells, in words. */
+  public String separatorWord() {
+    return switch (separator) {
+      case "," -> "commas";
+      case ";" -> "semicolons";
+      case "\t" -> "tabs";
+      case "|" -> "bars";
+      case ":" -> "colons";
+      case "\u001f" -> "unit separators";
+      default -> "“" + separator + "”";
+    };
+  }
 }

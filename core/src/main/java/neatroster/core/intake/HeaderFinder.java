@@ -86,7 +86,7 @@ final class HeaderFinder {
     if (planned.isPresent()) {
       return named(planned.get(), as, plan).found(early);
     }
-    return find(early, as);
+    return find(early, as, sheet.facts());
   }
 
   /** The row that has the headers which the settings name. */
@@ -153,7 +153,7 @@ final class HeaderFinder {
     return new Found(as.orElse(Table.USERS), 0, SecretColumns.marked(columns, early), List.of());
   }
 
-  private static Found find(List<EarlyRow> early, Optional<Table> as)
+  private static Found find(List<EarlyRow> early, Optional<Table> as, FileFacts facts)
       throws UnreadableSheetException {
     Candidate best = null;
     for (EarlyRow row : early) {
@@ -180,6 +180,9 @@ final class HeaderFinder {
     throw UnreadableSheetException.notATable(
         "no column header is one that we know; the first row with text in it is row "
             + early.get(0).number()
+            + (facts.separator() == null
+                ? ""
+                : ", read with " + facts.separatorWord() + " between the cells")
             + ". A sheet of users, say, has headers such as “given name”, “family name”, “email”");
   }
 

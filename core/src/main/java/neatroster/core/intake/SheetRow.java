@@ -18,6 +18,7 @@ public final class SheetRow {
   private int size;
   private char[] text = new char[512];
   private int used;
+  private boolean mended;
   private int[] ends = new int[32];
   private Cell[] cells = {};
 
@@ -26,6 +27,7 @@ public final class SheetRow {
     this.number = number;
     size = 0;
     used = 0;
+    mended = false;
   }
 
   /**
@@ -74,6 +76,16 @@ public final class SheetRow {
   /** The row as the spreadsheet program numbers it, from 1. */
   public int number() {
     return number;
+  }
+
+  /** Says whether the row's quotation marks were not as they should be, and had to be mended. */
+  public void mended(boolean yes) {
+    mended = yes;
+  }
+
+  /** Whether the row's quotation marks were not as they should be. */
+  public boolean isMended() {
+    return mended;
   }
 
   /** How many letters all its cells have together. */

@@ -1,0 +1,35 @@
+package neatroster.core.check;
+
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/** A row whose quotation marks are not as they should be. */
+final class StrayQuote extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "stray-quote",
+          Severity.WARNING,
+          "A row of a text file in which a quotation mark is not closed, or stands where none should; it was read as a person would.",
+          "Taken by the letter, all rows behind it would be one cell.",
+          "Look at the row, and close the quotation mark or take it out.",
+          """
+          code,title
+          NAV-2,"Coastal Navigation     ← the mark at the end is missing
+          """);
+
+  StrayQuote() {
+    super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (!row.row.isDerived() && row.row.raw().isMended()) {
+      findings.add(
+          Finding.about(
+              row.row,
+              this,
+              "A quotation mark in this row is not closed, or one too many. It was read as far as it"
+                  + " makes sense; look at it."));
+    }
+  }
+}

@@ -1,0 +1,216 @@
+package neatroster.sheets;
+
+import java.io.IOException;
+import java.io.PushbackReader;
+import java.io.Reader;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.List;
+import neatroster.core.intake.SheetRow;
+import neatroster.core.intake.UnreadableSheetException;
+
+/**
+ * Reads text whose quotation marks are not as RFC 4180 has them, as a person would: a mark that
+ * nobody closes ends with its line, and one within a cell is part of it. Rows that are as they
+ * should be are read as they stand.
+ */
+final class BadlyQuotedRows {
+  /** A cell that somebody wrote goes over no more lines. */
+  private static final int MOST_LINES = 50;
+
+  private static final int LONGEST_LINE = 1 << 24;
+
+  private final PushbackReader in;
+  private final char separator;
+  private final Deque<String> ahead = new ArrayDeque<>();
+  private int width;
+
+  BadlyQuotedRows(Reader reader, char separator) {
+    this.in = new PushbackReader(reader, 1);
+    this.separator = separator;
+  }
+
+  /** What became of a text read by the rules. */
+  private enum Reading {
+    SOUND,
+    OPEN,
+    BROKEN
+  }
+
+  /** Takes one row and says whether more are wanted. */
+  @FunctionalInterface
+  interface Rows {
+    boolean row(SheetRow row);
+  }
+
+  /**
+   * Hands on the rows.
+   *
+   * @param from the first row that is wanted, from 1
+   */
+  void read(int from, Rows rows) throws IOException, UnreadableSheetException {
+    SheetRow row = new SheetRow();
+    List<String> cells = new ArrayList<>();
+    int number = 0;
+    for (String line = next(number); line != null; line = next(number)) {
+      number++;
+      boolean mended = !record(line, cells, number);
+      width = Math.max(width, number == 1 ? cells.size() : 0);
+      if (number >= from) {
+        row.begin(number);
+        cells.forEach(row::add);
+        row.mended(mended);
+        if (!rows.row(row)) {
+          return;
+        }
+      }
+    }
+  }
+
+  /** Reads a record that begins with a line; gives whether it is as it should be. */
+  private boolean record(String line, List<String> cells, int number)
+      throws IOException, UnreadableSheetException {
+    StringBuilder text = new StringBuilder(line);
+    List<String> joined = new ArrayList<>();
+    Reading reading = byRules(text, cells);
+    while (reading == Reading.OPEN && joined.size() < MOST_LINES) {
+      String next = next(number);
+      if (next == null) {
+        break;
+      }
+      joined.add(next);
+      if (isRecord(next)) {
+        break;
+      }
+      text.append('\n').append(next);
+      reading = byRules(text, cells);
+    }
+    if (reading == Reading.SOUND) {
+      return true;
+    }
+    for (int i = joined.size() - 1; i >= 0; i--) {
+      ahead.addFirst(joined.get(i));
+    }
+    asAPerson(line, cells);
+    return false;
+  }
+
+  /** Whether a line has all the cells of a row by itself. */
+  private boolean isRecord(String line) {
+    int separators = 0;
+    for (int i = 0; i < line.length(); i++) {
+      separators += line.charAt(i) == separator ? 1 : 0;
+    }
+    return width > 1 && separators >= width - 1;
+  }
+
+  private Reading byRules(CharSequence text, List<String> cells) {
+    cells.clear();
+    StringBuilder cell = new StringBuilder();
+    int i = 0;
+    int length = text.length();
+    while (true) {
+      cell.setLength(0);
+      if (i < length && text.charAt(i) == '"') {
+        i++;
+        boolean closed = false;
+        while (i < length && !closed) {
+          char c = text.charAt(i++);
+          if (c != '"') {
+            cell.append(c);
+          } else if (i < length && text.charAt(i) == '"') {
+            cell.append('"');
+            i++;
+          } else {
+            closed = true;
+          }
+        }
+        if (!closed) {
+          return Reading.OPEN;
+        }
+        if (i < length && text.charAt(i) != separator) {
+          return Reading.BROKEN;
+        }
+      } else {
+        while (i < length && text.charAt(i) != separator) {
+          cell.append(text.charAt(i++));
+        }
+      }
+      cells.add(cell.toString());
+      if (i >= length) {
+        return Reading.SOUND;
+      }
+      i++;
+    }
+  }
+
+  private void asAPerson(String line, List<String> cells) {
+    cells.clear();
+    int i = 0;
+    int length = line.length();
+    while (true) {
+      int start = i;
+      while (start < length && line.charAt(start) == ' ') {
+        start++;
+      }
+      int end = start < length && line.charAt(start) == '"' ? closing(line, start + 1) : -1;
+      if (end >= 0) {
+        cells.add(line.substring(start + 1, end).replace("\"\"", "\""));
+        i = line.indexOf(separator, end);
+        i = i < 0 ? length : i;
+      } else {
+        int to = line.indexOf(separator, start);
+        to = to < 0 ? length : to;
+        boolean stray = start < to && line.charAt(start) == '"';
+        cells.add(stray ? line.substring(start + 1, to) : line.substring(i, to));
+        i = to;
+      }
+      if (i >= length) {
+        return;
+      }
+      i++;
+    }
+  }
+
+  /** The mark that ends a cell: the first with nothing but spaces before the next separator. */
+  private int closing(String line, int from) {
+    for (int i = line.indexOf('"', from); i >= 0; i = line.indexOf('"', i + 1)) {
+      int after = i + 1;
+      while (after < line.length() && line.charAt(after) == ' ') {
+        after++;
+      }
+      if (after == line.length() || line.charAt(after) == separator) {
+        return i;
+      }
+    }
+    return -1;
+  }
+
+  /** The next line without its end, or null. */
+  private String next(int number) throws IOException, UnreadableSheetException {
+    if (!ahead.isEmpty()) {
+      return ahead.removeFirst();
+    }
+    StringBuilder line = new StringBuilder();
+    int c = in.read();
+    if (c < 0) {
+      return null;
+    }
+    while (c >= 0 && c != '\n' && c != '\r') {
+      if (line.length() >= LONGEST_LINE) {
+        throw new UnreadableSheetException(
+            number + 1, "a cell or a row is larger than anybody types");
+      }
+      line.append((char) c);
+      c = in.read();
+    }
+    if (c == '\r') {
+      int after = in.read();
+      if (after >= 0 && after != '\n') {
+        in.unread(after);
+      }
+    }
+    return line.toString();
+  }
+}

@@ -1,0 +1,85 @@
+package neatroster.sheets;
+
+import java.util.HashMap;
+import java.util.Map;
+
+/** Tells what separates the cells of a text: what makes a table of most of its first rows. */
+final class SeparatorGuess {
+  private static final char[] USUAL = {',', ';', '\t', '|'};
+
+  /** Those that stand in texts for other reasons count only where nothing else makes a table. */
+  private static final char[] RARE = {'\u001f', '^', '~', ':'};
+
+  private static final int ROWS = 60;
+
+  private SeparatorGuess() {}
+
+  /** The separator of a text that begins so; a comma where nothing separates. */
+  static char of(CharSequence head) {
+    char best = best(head, USUAL, 0);
+    if (best == 0) {
+      // A title or two may have none.
+      best = best(head, RARE, 2);
+    }
+    return best == 0 ? ',' : best;
+  }
+
+  private static char best(CharSequence head, char[] candidates, int fewestRows) {
+    char best = 0;
+    double most = fewestRows;
+    for (char candidate : candidates) {
+      double score = score(head, candidate);
+      if (score > most) {
+        most = score;
+        best = candidate;
+      }
+    }
+    return best;
+  }
+
+  /** How many rows have the same number of cells, more than one, as most others have. */
+  private static double score(CharSequence head, char separator) {
+    Map<Integer, Integer> rowsOfWidth = new HashMap<>();
+    int cells = 1;
+    int rows = 0;
+    boolean quoted = false;
+    boolean blank = true;
+    boolean cellBegins = true;
+    for (int i = 0; i < head.length() && rows < ROWS; i++) {
+      char c = head.charAt(i);
+      if (c == '"' && (quoted || cellBegins)) {
+        quoted = !quoted;
+        blank = false;
+        cellBegins = false;
+      } else if (c == '\n' || c == '\r') {
+        if (!blank && !quoted) {
+          rowsOfWidth.merge(cells, 1, Integer::sum);
+          rows++;
+        }
+        if (!quoted) {
+          cells = 1;
+          blank = true;
+          cellBegins = true;
+        }
+      } else if (c == separator && !quoted) {
+        cells++;
+        blank = false;
+        cellBegins = true;
+      } else {
+        blank &= c == ' ';
+        cellBegins &= c == ' ';
+      }
+    }
+    if (!blank) {
+      rowsOfWidth.merge(cells, 1, Integer::sum);
+    }
+    double best = 0;
+    for (Map.Entry<Integer, Integer> width : rowsOfWidth.entrySet()) {
+      if (width.getKey() > 1) {
+        // Of two that part as many rows, the one that makes more cells of them.
+        best = Math.max(best, width.getValue() + Math.min(width.getKey(), 50) / 100.0);
+      }
+    }
+    return best;
+  }
+}
