@@ -304,7 +304,9 @@ final class AccountsFile {
     Map<String, String> passwords = new HashMap<>();
     int password = COLUMNS.indexOf(Field.PASSWORD);
     for (List<String> cells : rows()) {
-      passwords.put(key(reference(cells)), cells.get(password));
+      if (!cells.get(password).isEmpty()) {
+        passwords.put(key(reference(cells)), cells.get(password));
+      }
     }
     return passwords;
   }

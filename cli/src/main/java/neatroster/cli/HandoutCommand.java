@@ -251,7 +251,7 @@ final class HandoutCommand implements Callable<Integer> {
     unchanged.run();
     HandoutFilter filter = HandoutFilter.of(filters, attendance, workplace.folder());
     if (forget) {
-      return forget(screen, workplace, basis, attendance, filter);
+      return forget(screen, workplace, basis, filter.people(attendance), passwords.keySet());
     }
     List<Section> sections =
         what.equals(SLIPS) ? filter.sections(attendance, by, settings) : List.of();
@@ -487,7 +487,7 @@ final class HandoutCommand implements Callable<Integer> {
   }
 
   private int forget(
-      Screen screen, Workplace workplace, Basis basis, Attendance attendance, HandoutFilter filter)
+      Screen screen, Workplace workplace, Basis basis, List<Attendee> people, Set<String> kept)
       throws IOException, RegisterException {
     Set<String> unpacked = workplace.register().passwordsNotPacked();
     Set<String> onPlatform =
@@ -496,10 +496,11 @@ final class HandoutCommand implements Callable<Integer> {
             .map(KnownUser::reference)
             .collect(Collectors.toSet());
     List<String> asked =
-        filter.people(attendance).stream()
+        people.stream()
             .filter(Attendee::hasPassword)
             .filter(person -> person.account() != null)
             .map(person -> person.account().reference())
+            .filter(user -> kept.contains(user.toLowerCase(Locale.ROOT)))
             .distinct()
             .toList();
     Set<String> told = workplace.register().passwordsTold();

@@ -24,7 +24,7 @@ final class DateOrders extends TableRule {
           "date-order",
           Severity.WARNING,
           "A date that can be read in one order alone, where the rest of its column is in the other; a column that is read in another order than the settings say; years of two digits and day numbers of a spreadsheet program.",
-          "3/4/2027 is a day in March or in April: read in the wrong order, half of the dates are wrong and nobody sees it.",
+          "A date as 3/4/2027 is a day in March or in April: read in the wrong order, half of the dates are wrong and nobody sees it.",
           "Write the dates as year-month-day, or say under sheets: in roster.yaml with dates: how they are meant.",
           """
           birth date
