@@ -418,7 +418,7 @@ final class AccountsFile {
                   for (int column : columns) {
                     cells.add(column < 0 ? "" : CsvRows.unguarded(row.cell(column).toString()));
                   }
-                  verify(cells, row.number(), seen);
+                  verify(cells, row, seen);
                   rows.add(cells);
                 }
                 return true;
@@ -430,8 +430,9 @@ final class AccountsFile {
   }
 
   /** One quotation mark too many makes one cell of all that follows. */
-  private static void verify(List<String> cells, int row, Set<String> seen) {
-    String trouble = null;
+  private static void verify(List<String> cells, SheetRow row, Set<String> seen) {
+    String trouble =
+        row.isMended() ? "has a quotation mark too many, or one that is not closed" : null;
     for (String cell : cells) {
       if (cell.indexOf('\n') >= 0 || cell.indexOf('\r') >= 0) {
         trouble = "goes over several lines: a quotation mark is missing there, or is one too many";
@@ -445,7 +446,7 @@ final class AccountsFile {
     if (trouble != null) {
       throw Problem.unreadable(
           "Row "
-              + row
+              + row.number()
               + " of accounts/"
               + OPEN
               + " "

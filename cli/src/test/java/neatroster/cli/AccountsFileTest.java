@@ -208,7 +208,7 @@ class AccountsFileTest {
             register);
     assertThat(unsealing.forget(Set.of("amarlowe"))).isEqualTo(1);
     assertThat(folder.resolve("accounts/accounts.csv.pgp")).doesNotExist();
-    assertThat(open().passwords()).hasSize(3).containsEntry("bfinch", "sail-4");
+    assertThat(open().passwords()).hasSize(2).containsEntry("bfinch", "sail-4");
   }
 
   @Test

@@ -47,8 +47,10 @@ class InspectIT {
           sheet.get("file").asText(), brief(sheet), (one, other) -> one + "\n" + other);
     }
     for (JsonNode sheet : report.get("notUnderstood")) {
-      understood.put(
-          sheet.get("file").asText(), sheet.get("file").asText() + "\n  not understood\n");
+      String file = sheet.get("file").asText();
+      String tab = sheet.get("sheet").isNull() ? "" : " # " + sheet.get("sheet").asText();
+      String how = sheet.get("leftAlone").asBoolean() ? "left alone" : "not understood";
+      understood.merge(file, file + tab + "\n  " + how + "\n", (one, other) -> one + other);
     }
     String found = String.join("", understood.values());
     // Kept for whoever has changed something on purpose and reads the difference.

@@ -66,7 +66,9 @@ class ReadingIT {
   @Test
   void ownFieldsAreCheckedAsTheSettingsDeclareThem() throws Exception {
     settings();
-    assertThat(findings()).contains("4 Spur unlisted-value", "5 Spur missing-value").hasSize(2);
+    assertThat(findings())
+        .contains("4 Spur unlisted-value", "5 Spur missing-value", "4 Geboren date-order")
+        .hasSize(3);
   }
 
   @Test
