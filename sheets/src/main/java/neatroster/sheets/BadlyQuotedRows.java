@@ -23,13 +23,15 @@ final class BadlyQuotedRows {
 
   private final PushbackReader in;
   private final char separator;
-  private final Deque<String> ahead = new ArrayDeque<>();
-  private int width;
+  private final Deque<Line> ahead = new ArrayDeque<>();
 
   BadlyQuotedRows(Reader reader, char separator) {
     this.in = new PushbackReader(reader, 1);
     this.separator = separator;
   }
+
+  /** A line and how it ended. */
+  private record Line(String text, String end) {}
 
   /** What became of a text read by the rules. */
   private enum Reading {
@@ -53,10 +55,9 @@ final class BadlyQuotedRows {
     SheetRow row = new SheetRow();
     List<String> cells = new ArrayList<>();
     int number = 0;
-    for (String line = next(number); line != null; line = next(number)) {
+    for (Line line = next(number); line != null; line = next(number)) {
       number++;
       boolean mended = !record(line, cells, number);
-      width = Math.max(width, number == 1 ? cells.size() : 0);
       if (number >= from) {
         row.begin(number);
         cells.forEach(row::add);
@@ -69,22 +70,23 @@ final class BadlyQuotedRows {
   }
 
   /** Reads a record that begins with a line; gives whether it is as it should be. */
-  private boolean record(String line, List<String> cells, int number)
+  private boolean record(Line line, List<String> cells, int number)
       throws IOException, UnreadableSheetException {
-    StringBuilder text = new StringBuilder(line);
-    List<String> joined = new ArrayList<>();
-    Reading reading = byRules(text, cells);
+    Reading reading = byRules(line.text(), cells);
+    if (reading == Reading.SOUND) {
+      return true;
+    }
+    StringBuilder text = new StringBuilder(line.text()).append(line.end());
+    List<Line> joined = new ArrayList<>();
     while (reading == Reading.OPEN && joined.size() < MOST_LINES) {
-      String next = next(number);
+      Line next = next(number);
       if (next == null) {
         break;
       }
       joined.add(next);
-      if (isRecord(next)) {
-        break;
-      }
-      text.append('\n').append(next);
+      text.append(next.text());
       reading = byRules(text, cells);
+      text.append(next.end());
     }
     if (reading == Reading.SOUND) {
       return true;
@@ -92,17 +94,8 @@ final class BadlyQuotedRows {
     for (int i = joined.size() - 1; i >= 0; i--) {
       ahead.addFirst(joined.get(i));
     }
-    asAPerson(line, cells);
+    asAPerson(line.text(), cells);
     return false;
-  }
-
-  /** Whether a line has all the cells of a row by itself. */
-  private boolean isRecord(String line) {
-    int separators = 0;
-    for (int i = 0; i < line.length(); i++) {
-      separators += line.charAt(i) == separator ? 1 : 0;
-    }
-    return width > 1 && separators >= width - 1;
   }
 
   private Reading byRules(CharSequence text, List<String> cells) {
@@ -187,8 +180,8 @@ final class BadlyQuotedRows {
     return -1;
   }
 
-  /** The next line without its end, or null. */
-  private String next(int number) throws IOException, UnreadableSheetException {
+  /** The next line, or null. */
+  private Line next(int number) throws IOException, UnreadableSheetException {
     if (!ahead.isEmpty()) {
       return ahead.removeFirst();
     }
@@ -205,12 +198,15 @@ final class BadlyQuotedRows {
       line.append((char) c);
       c = in.read();
     }
+    String end = c < 0 ? "" : String.valueOf((char) c);
     if (c == '\r') {
       int after = in.read();
-      if (after >= 0 && after != '\n') {
+      if (after == '\n') {
+        end = "\r\n";
+      } else if (after >= 0) {
         in.unread(after);
       }
     }
-    return line.toString();
+    return new Line(line.toString(), end);
   }
 }

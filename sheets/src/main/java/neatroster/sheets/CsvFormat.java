@@ -82,6 +82,11 @@ final class CsvFormat implements FileFormat {
                 .allowMissingFields(true)
                 .build(handler, reader);
         for (SheetRow row : rows) {
+          if (handler.isDoubtful) {
+            handler.finished--;
+            readBadlyQuoted(handler, receiver);
+            return;
+          }
           if (!receiver.row(row)) {
             return;
           }
@@ -165,6 +170,7 @@ final class CsvFormat implements FileFormat {
     private int number;
     private int finished;
     private int width;
+    private boolean isDoubtful;
 
     RowHandler(char separator) {
       this.separator = separator;
@@ -185,16 +191,19 @@ final class CsvFormat implements FileFormat {
       row.add(buf, offset, len);
     }
 
-    /** A cell that holds whole rows has lost the quotation mark at its end. */
+    /** A cell that holds whole rows may have lost the quotation mark at its end. */
     private void verifyLines(char[] buf, int offset, int len) {
       int separators = -1;
       for (int i = offset; i < offset + len; i++) {
         if (buf[i] == '\n' || buf[i] == '\r') {
           separators = 0;
         } else if (separators >= 0 && buf[i] == separator && ++separators >= width - 1) {
-          throw new CsvParseException("a quotation mark is not closed");
+          isDoubtful = true;
         }
       }
+      // At the end of the text an open mark takes the last line's end along.
+      isDoubtful |=
+          separators >= 0 && (buf[offset + len - 1] == '\n' || buf[offset + len - 1] == '\r');
     }
 
     @Override

@@ -21,6 +21,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /** CSV as it is found in the wild. */
@@ -136,5 +137,49 @@ class CsvQuirksTest {
   void formatsAreToldByContentNotByName() throws Exception {
     Path text = Files.writeString(folder.resolve("list.xlsx"), "a,b\n");
     assertThat(rows(text)).containsExactly(List.of("a", "b"));
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiterString = "=>",
+      value = {
+        // A mark that is not closed ends with its line; the rows behind it are rows.
+        "a,b\\n1,\"open\\n2,ok\\n3,x => 1,open 2,ok 3,x",
+        "a,b\\n1,\"open\\n => 1,open",
+        "a,b\\n\"Robert \"Bob\"\",Quill\\n2,x => Robert \"Bob\",Quill 2,x",
+        "a,b\\n\"Robert\" ,Quill => Robert,Quill",
+        "a,b\\n1,\"two\\nlines\"\\n\"x\"y,z => 1,two/lines x\"y,z",
+        "a,b\\n\"say \"\"ah\"\"\",2 => say \"ah\",2"
+      })
+  void badlyQuotedRowsAreReadAsAPersonWould(String text, String read) throws Exception {
+    Path file = folder.resolve("quoted.csv");
+    Files.writeString(file, text.replace("\\n", "\n"));
+    List<String> found = new ArrayList<>();
+    try (SheetFile open = SheetFiles.open(file, "quoted.csv")) {
+      open.sheets()
+          .get(0)
+          .read(
+              row -> {
+                if (row.number() > 1 && !row.isBlank()) {
+                  found.add(row.cell(0) + "," + row.cell(1).toString().replace('\n', '/'));
+                }
+                return true;
+              });
+    }
+    assertThat(String.join(" ", found)).isEqualTo(read);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiterString = "=>",
+      value = {
+        "A list, of ours\\ncode;title\\nNAV-1;Coast, near\\nNAV-2;Sea => ;",
+        "code^title\\nNAV-1^Coast\\nNAV-2^Sea => ^",
+        "code~title\\nNAV-1~Coast\\nNAV-2~Sea => ~",
+        "at 10:30 o'clock\\nwe meet => ,",
+        "name,score\\n\"a;b\",1\\n\"c;d\",2 => ,"
+      })
+  void theSeparatorIsWhatMakesATable(String text, String separator) {
+    assertThat(SeparatorGuess.of(text.replace("\\n", "\n"))).isEqualTo(separator.charAt(0));
   }
 }

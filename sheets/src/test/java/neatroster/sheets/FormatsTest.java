@@ -124,7 +124,7 @@ class FormatsTest {
           case "windows-1250" -> "Łucja Wiśniakowska, Tomáš Žluťoučký, Żaneta Ćwiękała\n";
           default -> "José Ibáñez, Zoë Großmann, Chloé Lefèvre, João Conceição\n";
         };
-    String text = "name;note\n" + sample.repeat(6);
+    String text = "name;note\n" + sample.replace("\n", ";x\n").repeat(6);
     Path file = Files.write(folder.resolve("list.csv"), text.getBytes(Charset.forName(charset)));
     try (SheetFile opened = SheetFiles.open(file, "list.csv")) {
       assertThat(opened.sheets().get(0).facts().encoding()).isEqualTo(told);

@@ -22,14 +22,20 @@ final class ComposedHeaders {
   private static final Pattern REMARK = Pattern.compile("\\([^)]*\\)|\\[[^\\]]*\\]|\\{[^}]*\\}");
   private static final Pattern PARTS = Pattern.compile("[^\\p{L}\\p{N}#]+");
 
-  /** Words that say nothing of what a column holds. */
-  private static final Set<String> FILLERS =
+  private static final Set<String> ARTICLES =
       words(
           "of the a an for to in on at and or de del la el los las le les du des d l der die das dem"
-              + " den im am zum zur do da dos e y et und u um uma s field column value feld spalte"
-              + " campo champ school schul escolar scolaire home private personal privat work main"
-              + " official current primary own new other preferred contact kontakt contacto account"
-              + " konto cuenta compte conta user users system please optional required");
+              + " den im am zum zur do da dos das o e y et und u um uma s");
+
+  /** Words that say whose or of what kind, and nothing of what a column holds. */
+  private static final Set<String> KINDS =
+      words(
+          "field column value feld spalte campo champ school schul escolar scolaire home private"
+              + " personal privat dienstlich dienstliche work main official current primary own new"
+              + " other preferred contact kontakt contacto account konto cuenta compte conta user"
+              + " users system please optional required");
+
+  private static final Set<String> FILLERS = union(ARTICLES, KINDS);
 
   /** Words that stand beside the word for a field without changing it. */
   private static final Set<String> FORMS =
@@ -52,7 +58,7 @@ final class ComposedHeaders {
 
   private static final Set<String> NUMBERS =
       words(
-          "id ids no nr num number numbers nummer numero numeros n identifier identification code"
+          "id ids no nr num number numbers nummer numero numeros n identifier identification code codigo"
               + " kennung kennziffer identifiant identificador identificacion matricule matricula"
               + " ref reference key");
 
@@ -106,14 +112,21 @@ final class ComposedHeaders {
         return Optional.of(table == Table.USERS ? mark.get() : Field.USER);
       }
     }
-    Optional<Field> field = without(words, FILLERS, listed);
-    if (field.isEmpty()) {
-      field = without(words, union(FILLERS, FORMS), listed);
+    List<Set<String>> dropped = new ArrayList<>();
+    dropped.add(ARTICLES);
+    dropped.add(union(ARTICLES, FORMS));
+    dropped.add(FILLERS);
+    dropped.add(union(FILLERS, FORMS));
+    if (table == Table.USERS) {
+      dropped.add(union(FILLERS, PERSONS));
     }
-    if (field.isEmpty() && table == Table.USERS) {
-      field = without(words, union(FILLERS, PERSONS), listed);
+    for (Set<String> some : dropped) {
+      Optional<Field> field = without(words, some, listed);
+      if (field.isPresent()) {
+        return field;
+      }
     }
-    return field;
+    return Optional.empty();
   }
 
   private static Set<String> union(Set<String> one, Set<String> other) {
@@ -188,7 +201,7 @@ final class ComposedHeaders {
         Normalizer.normalize(
                 bare.replaceAll("(\\p{Ll})(\\p{Lu})", "$1 $2")
                     .replace("№", "no ")
-                    .replaceAll("(?i)\\bn[°º]", "no ")
+                    .replaceAll("(?i)\\bn\\.? ?[°º]", "no ")
                     .replaceAll("(?i)\\be-?mail", "email")
                     .replaceAll("[’'`]s\\b|s[’'`](?= )", " "),
                 Normalizer.Form.NFKD)
