@@ -466,7 +466,12 @@ final class AccountsFile {
   }
 
   private static Problem unreadable(Path file, Exception e) {
-    return Problem.unreadable(file + " cannot be read: " + e.getMessage() + ".", e);
+    String why =
+        e instanceof IOException || e instanceof UnreadableSheetException
+            ? Workplace.reason(e)
+            : "it is not as we wrote it";
+    return Problem.unreadable(
+        "accounts/" + file.getFileName() + " cannot be read (" + why + ").", e);
   }
 
   private static String sha256(Path path) throws IOException {

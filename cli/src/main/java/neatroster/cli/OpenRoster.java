@@ -280,7 +280,8 @@ final class OpenRoster implements Closeable {
     } catch (AccessDeniedException e) {
       throw Problem.unreadable(argument.name() + " may not be read by you.", e);
     } catch (IOException e) {
-      throw Problem.unreadable(argument.name() + " cannot be read (" + e.getMessage() + ").", e);
+      throw Problem.unreadable(
+          argument.name() + " cannot be read (" + Workplace.reason(e) + ").", e);
     }
     files.add(file);
     List<Sheet> sheets = new ArrayList<>();

@@ -12,6 +12,9 @@ final class SeparatorGuess {
 
   private static final int ROWS = 60;
 
+  /** The first row is the headers more often than not: what makes a table of it too counts more. */
+  private static final double OF_HEADERS = 1.25;
+
   private SeparatorGuess() {}
 
   /** The separator of a text that begins so; a comma where nothing separates. */
@@ -41,19 +44,23 @@ final class SeparatorGuess {
   private static double score(CharSequence head, char separator) {
     Map<Integer, Integer> rowsOfWidth = new HashMap<>();
     int cells = 1;
+    int firstWidth = 0;
     int rows = 0;
     boolean quoted = false;
     boolean blank = true;
     boolean cellBegins = true;
     for (int i = 0; i < head.length() && rows < ROWS; i++) {
       char c = head.charAt(i);
-      if (c == '"' && (quoted || cellBegins)) {
+      if (c == '"' && quoted && i + 1 < head.length() && head.charAt(i + 1) == '"') {
+        i++;
+      } else if (c == '"' && (quoted || cellBegins)) {
         quoted = !quoted;
         blank = false;
         cellBegins = false;
       } else if (c == '\n' || c == '\r') {
         if (!blank && !quoted) {
           rowsOfWidth.merge(cells, 1, Integer::sum);
+          firstWidth = firstWidth == 0 ? cells : firstWidth;
           rows++;
         }
         if (!quoted) {
@@ -72,12 +79,14 @@ final class SeparatorGuess {
     }
     if (!blank) {
       rowsOfWidth.merge(cells, 1, Integer::sum);
+      firstWidth = firstWidth == 0 ? cells : firstWidth;
     }
     double best = 0;
     for (Map.Entry<Integer, Integer> width : rowsOfWidth.entrySet()) {
       if (width.getKey() > 1) {
+        double weight = width.getKey() == firstWidth ? OF_HEADERS : 1;
         // Of two that part as many rows, the one that makes more cells of them.
-        best = Math.max(best, width.getValue() + Math.min(width.getKey(), 50) / 100.0);
+        best = Math.max(best, width.getValue() * weight + Math.min(width.getKey(), 50) / 100.0);
       }
     }
     return best;

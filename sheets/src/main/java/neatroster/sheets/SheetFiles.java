@@ -2,6 +2,7 @@ package neatroster.sheets;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -42,6 +43,7 @@ public final class SheetFiles {
     if (head.length == 0) {
       throw UnreadableSheetException.empty("the file is empty");
     }
+    refuseOtherKinds(head);
     for (FileFormat format : FORMATS) {
       if (format.recognizes(path, head)) {
         ReadingBudget budget = new ReadingBudget(Files.size(path));
@@ -49,6 +51,23 @@ public final class SheetFiles {
       }
     }
     throw new UnreadableSheetException(0, "it is neither text nor a workbook");
+  }
+
+  /** Kinds of files that would be taken for text, and are none. */
+  private static void refuseOtherKinds(byte[] head) throws UnreadableSheetException {
+    String begin = new String(head, 0, Math.min(head.length, 4096), StandardCharsets.ISO_8859_1);
+    if (begin.startsWith("{\\rtf")) {
+      throw new UnreadableSheetException(
+          0, "it is a word processor's file of the kind RTF; save it as DOCX or ODT, or as CSV");
+    }
+    boolean xml = begin.startsWith("<?xml") || begin.startsWith("\u00ef\u00bb\u00bf<?xml");
+    if (xml
+        && (begin.contains("urn:schemas-microsoft-com:office:spreadsheet")
+            || begin.contains("<office:document "))) {
+      throw new UnreadableSheetException(
+          0,
+          "it is a spreadsheet written as XML; open it in a spreadsheet program and save it as XLSX");
+    }
   }
 
   private static SheetFile open(

@@ -3,9 +3,11 @@ package neatroster.core.check;
 import neatroster.core.intake.Known;
 import neatroster.core.intake.KnownUsers;
 import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.text.Quoted;
 
 /** A row that fits two accounts, or two rows one. */
 final class MatchedTwice extends TableRule {
@@ -29,6 +31,11 @@ final class MatchedTwice extends TableRule {
     this.known = known.users();
   }
 
+  private static String named(KnownUser account) {
+    String name = account.person().fullName();
+    return "the account " + account.reference() + (name.isEmpty() ? "" : " (" + name + ")");
+  }
+
   @Override
   public void check(CheckedRow row, Findings findings) {
     // What two rows of the sheets share was found to be theirs.
@@ -43,11 +50,15 @@ final class MatchedTwice extends TableRule {
           row.finding(
               this,
               Field.ID,
-              "The id belongs to "
-                  + known.all().get(byId).username()
-                  + ", the email address to "
-                  + known.all().get(byEmail).username()
-                  + "."));
+              "The id "
+                  + Quoted.value(row.text(Field.ID))
+                  + " belongs to "
+                  + named(known.all().get(byId))
+                  + ", the email address "
+                  + Quoted.value(row.text(Field.EMAIL))
+                  + " to "
+                  + named(known.all().get(byEmail))
+                  + ". Correct the one that is not this person’s, or leave it blank."));
     } else if (row.earlierWithAccount >= 0 && row.earlierWithAccount != row.user) {
       Place place = row.place(row.keys.userLine(row.earlierWithAccount));
       findings.add(
@@ -57,9 +68,10 @@ final class MatchedTwice extends TableRule {
                       Field.ID, Field.USERNAME, Field.EMAIL, Field.FULL_NAME, Field.GIVEN_NAME),
                   "This row and "
                       + row.named(place)
-                      + " are both about the account "
-                      + row.account.username()
-                      + ".")
+                      + " are both about "
+                      + named(row.account)
+                      + ". If they are one person, delete one of the rows; if not, correct the id,"
+                      + " username or email address by which this one was taken for it.")
               .against(place));
     }
   }

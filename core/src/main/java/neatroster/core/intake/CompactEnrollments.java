@@ -3,6 +3,7 @@ package neatroster.core.intake;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.regex.Pattern;
 
 /**
  * Enrollments in one cell: {@code NAV-2 as learner in Port Watch; KNOT-1}. Quotation marks stand
@@ -20,8 +21,8 @@ public final class CompactEnrollments {
    */
   record Piece(String course, String role, String group) {}
 
-  private static final java.util.regex.Pattern CODES =
-      java.util.regex.Pattern.compile(
+  private static final Pattern CODES =
+      Pattern.compile(
           "\\s*[\\p{Lu}\\p{N}]+[-_./]?\\p{N}[\\p{L}\\p{N}-]*(?:\\s*,\\s*[\\p{Lu}\\p{N}]+[-_./]?\\p{N}[\\p{L}\\p{N}-]*)+\\s*,?\\s*");
 
   /** The enrollments of a cell in their order. */

@@ -2,6 +2,8 @@ package neatroster.core.intake;
 
 import java.text.Normalizer;
 import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -82,8 +84,7 @@ final class ComposedHeaders {
   private ComposedHeaders() {}
 
   private static Set<String> words(String text) {
-    return Set.of(
-        new java.util.LinkedHashSet<>(List.of(text.split(" ", -1))).toArray(String[]::new));
+    return Set.of(new LinkedHashSet<>(List.of(text.split(" ", -1))).toArray(String[]::new));
   }
 
   /**
@@ -130,7 +131,7 @@ final class ComposedHeaders {
   }
 
   private static Set<String> union(Set<String> one, Set<String> other) {
-    Set<String> both = new java.util.HashSet<>(one);
+    Set<String> both = new HashSet<>(one);
     both.addAll(other);
     return both;
   }

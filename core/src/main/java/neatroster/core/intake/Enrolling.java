@@ -12,6 +12,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
+import neatroster.core.text.Cleaning;
 
 /** How the rows of a sheet say, beside what else they say, which courses somebody is in. */
 sealed interface Enrolling {
@@ -50,7 +51,7 @@ sealed interface Enrolling {
     @Override
     public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
       String cell = row.cellAt(course).toString().strip().replaceAll("\\s*[\\r\\n]+\\s*", "; ");
-      cell = neatroster.core.text.Cleaning.clean(cell);
+      cell = Cleaning.clean(cell);
       for (CompactEnrollments.Piece piece : pieces(cell)) {
         RosterRow derived = row.derived();
         derived.put(Field.COURSE, piece.course(), course);

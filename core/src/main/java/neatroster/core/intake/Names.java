@@ -24,12 +24,19 @@ public final class Names {
           "ap");
 
   private static final Pattern SUFFIX =
-      Pattern.compile("(?i)(?:jr|sr|jun|sen|junior|senior|ii|iii|iv|phd|md|esq)\\.?");
+      Pattern.compile(
+          "(?i)(?:jr|sr|jun|sen|junior|senior|ii|iii|iv|phd|ph\\.d|md|m\\.d|esq|b\\.?sc|m\\.?sc|b\\.a|m\\.a|mba|ma\\.)\\.?");
 
   /** What people are addressed by: no part of a name, and never of a username. */
   private static final Pattern HONORIFIC =
       Pattern.compile(
-          "(?i)(?:dr|dra|prof|profa|mr|mrs|ms|miss|mx|herr|frau|mme|mlle|sra|srta|dott)\\.?|(?i:m)\\.|(?i:sr)\\.");
+          "(?i)(?:dr|dra|prof|profa|mr|mrs|ms|miss|mx|herr|frau|mme|mlle|sra|srta|dott)\\.?"
+              + "|(?i:m|sr|lic|ing|mag|arq|eng|enga|abg|dipl|med|vet|dent|rer|nat|phil|jur|rev|hc)\\."
+              + "|(?i)dipl\\.?-\\p{L}+\\.?|h\\.c\\.");
+
+  /** What stands before or behind a name in a list and is no part of it. */
+  private static final Pattern LISTED =
+      Pattern.compile("^(?:[•·▪◦*–—-]|\\(?\\d{1,3}[.)])\\s*|\\s*[(\\[][^()\\[\\]]*[)\\]]\\s*$");
 
   /** Han, kana and hangul: scripts whose languages put the family first. */
   private static final Pattern FAMILY_FIRST =
@@ -67,6 +74,14 @@ public final class Names {
       // “Quay, Tom Jr.” in two columns.
       suffix = given.substring(last + 1);
       given = given.substring(0, last).replaceAll(",$", "");
+    }
+    int first = given.indexOf(' ');
+    while (first > 1
+        && given.charAt(first - 1) == '.'
+        && HONORIFIC.matcher(given.substring(0, first)).matches()) {
+      suffix = (given.substring(0, first) + " " + suffix).strip();
+      given = given.substring(first + 1);
+      first = given.indexOf(' ');
     }
     return new Parts(given, row.text(Field.MIDDLE_NAME), row.text(Field.FAMILY_NAME), suffix);
   }
@@ -108,7 +123,8 @@ public final class Names {
    * not; the family first in the scripts of China, Japan and Korea; else the last word with the
    * particles before it.
    */
-  public static Parts split(String full) {
+  public static Parts split(String written) {
+    String full = bare(written);
     String suffix = "";
     List<String> words = new ArrayList<>(Arrays.asList(full.split(" ", -1)));
     String honorifics = "";
@@ -151,6 +167,16 @@ public final class Names {
       family--;
     }
     return new Parts(join(words, 0, family), "", join(words, family, words.size()), suffix);
+  }
+
+  /** A name without its number in the list, its bullet, or a remark in brackets behind it. */
+  private static String bare(String written) {
+    String bare = written;
+    boolean odd = !written.isEmpty() && !Character.isLetter(written.charAt(0));
+    if (odd || written.indexOf('(') > 0 || written.indexOf('[') > 0) {
+      bare = LISTED.matcher(written).replaceAll("");
+    }
+    return bare.isEmpty() ? written : bare;
   }
 
   /** Whether nothing in a full name itself tells which end is which. */
@@ -199,7 +225,8 @@ public final class Names {
 
   /** Whether a full name can be taken apart in more than one way that people's names go. */
   public static boolean isUncertain(String full) {
-    if (HONORIFIC.matcher(full.substring(0, Math.max(0, full.indexOf(' ')))).matches()) {
+    if (HONORIFIC.matcher(full.substring(0, Math.max(0, full.indexOf(' ')))).matches()
+        || !bare(full).equals(full)) {
       return true;
     }
     Parts parts = split(full);

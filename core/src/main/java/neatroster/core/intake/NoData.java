@@ -34,6 +34,44 @@ final class NoData {
           "grand total",
           "subtotal");
 
+  /** What gradebooks hold below or above the people, with a number in every column. */
+  private static final Set<String> OF_MARKS =
+      Set.of(
+          "points possible",
+          "possible points",
+          "maximum points",
+          "max points",
+          "class average",
+          "course average",
+          "overall average",
+          "average",
+          "mean",
+          "median",
+          "maximum",
+          "minimum",
+          "durchschnitt",
+          "klassendurchschnitt",
+          "mittelwert",
+          "höchstpunktzahl",
+          "punkte möglich",
+          "moyenne",
+          "moyenne de la classe",
+          "points possibles",
+          "promedio",
+          "promedio de la clase",
+          "puntos posibles",
+          "média",
+          "média da turma",
+          "pontos possíveis");
+
+  /** A count at the end of a list of names, told by its number or its colon. */
+  private static final Pattern COUNT =
+      Pattern.compile(
+          "(?:total|sum|count|number of|gesamt|summe|anzahl|nombre(?: de)?|n[uú]mero(?: de)?|teilnehmende"
+              + "|teilnehmer|persons?|people|participants?|participantes?|personnes?|personas)\\b[^@]{0,40}?"
+              + "(?:[:=]\\s*\\d*|\\s\\d+)(?:\\s+\\p{L}+)?\\.?",
+          Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
+
   private static final Pattern FOOTER =
       Pattern.compile(
           "(?:total|sum|count|gesamt|summe|anzahl)\\b.{0,40}\\d+|(?:generated|exported|printed|created|page|seite|página|pagina"
@@ -69,25 +107,43 @@ final class NoData {
         return "example row";
       }
     }
-    // Only rows with hardly anything in them can be totals or footers.
+    // Only rows with hardly anything in them can be totals or footers, but for those of marks.
     int filled = 0;
     int at = -1;
-    for (int i = 0; i < row.size(); i++) {
+    for (int i = 0; i < row.size() && filled <= 3; i++) {
       if (!row.cell(i).isBlank()) {
         at = at < 0 ? i : at;
-        if (++filled > 3) {
-          return null;
-        }
+        filled++;
       }
     }
-    if (columns.size() < 3 || at < 0) {
+    if (at < 0) {
       return null;
     }
+    if (filled > 3) {
+      return columns.size() > 3 && mayBeOfMarks(row.cell(at)) ? "total" : null;
+    }
     String text = row.cell(at).cleaned();
+    if (OF_MARKS.contains(text.toLowerCase(Locale.ROOT).replaceAll("[:.]$", ""))
+        && columns.size() > 2) {
+      return "total";
+    }
+    if (filled == 1 && COUNT.matcher(text).matches()) {
+      return "total";
+    }
+    if (columns.size() < 3) {
+      return null;
+    }
     if (TOTALS.contains(text.toLowerCase(Locale.ROOT).replaceAll("[:.]$", ""))) {
       return "total";
     }
     return filled == 1 && FOOTER.matcher(text).matches() ? "footer" : null;
+  }
+
+  private static boolean mayBeOfMarks(Cell cell) {
+    // The longest of them has 20 letters; most rows are told by their first cell's length.
+    return cell.length() >= 4
+        && cell.length() < 40
+        && OF_MARKS.contains(cell.cleaned().toLowerCase(Locale.ROOT).replaceAll("[:.]$", ""));
   }
 
   private boolean repeatsHeader(SheetRow row) {
