@@ -133,7 +133,8 @@ final class Program {
 
   /** The program's cache folder in tests. */
   static Path cache() {
-    return root().resolve("cli/target/test-cache");
+    // Tests run in several processes at once.
+    return root().resolve("cli/target/test-cache/" + ProcessHandle.current().pid());
   }
 
   /** What the program that was started last said beside its result. */

@@ -46,12 +46,15 @@ class WhatIsSaidIT {
         .containsExactly(
             "error spreadsheet-error Crew 2+3",
             "error spreadsheet-error Crew 2+3",
-            "note not-a-table Read me 0",
-            "note not-a-table Pivot 0");
+            "note not-a-table Read me null",
+            "note not-a-table Pivot null");
     assertThat(said(program, "55-formulas-and-notes.ods"))
         .containsExactly(
-            "note unknown-column Crew 0", "note not-a-table Read me 0", "note not-a-table Pivot 0");
-    assertThat(said(program, "60-composed-headers.csv")).containsExactly("note unknown-column 0");
+            "note unknown-column Crew null",
+            "note not-a-table Read me null",
+            "note not-a-table Pivot null");
+    assertThat(said(program, "60-composed-headers.csv"))
+        .containsExactly("note unknown-column null");
     assertThat(said(program, "62-french-numbers.csv")).containsExactly("note date-order 2+1");
     assertThat(said(program, "66-grid-with-an-odd-cell.csv", "00-courses.csv"))
         .containsExactly("error unknown-role 3 instructor");
@@ -98,7 +101,7 @@ class WhatIsSaidIT {
         .contains("  - file: class.xlsx\n    sheet: Notice\n    leave: true")
         .contains("  # - file: odd.csv\n  #   table: users");
     Files.delete(temp.resolve("sheets/odd.csv"));
-    assertThat(said(program)).containsExactly("note unknown-column Class A 0");
+    assertThat(said(program)).containsExactly("note unknown-column Class A null");
     assertThat(program.run("inspect").out())
         .contains("left out, as roster.yaml says", "counts the rows; left alone");
   }
