@@ -22,6 +22,11 @@ final class ComposedHeaders {
   private static final int LONGEST = 60;
 
   private static final Pattern REMARK = Pattern.compile("\\([^)]*\\)|\\[[^\\]]*\\]|\\{[^}]*\\}");
+  private static final Pattern HUMP = Pattern.compile("(\\p{Ll})(\\p{Lu})");
+  private static final Pattern NUMERO = Pattern.compile("(?i)\\bn\\.? ?[°º]");
+  private static final Pattern EMAIL = Pattern.compile("(?i)\\be-?mail");
+  private static final Pattern POSSESSIVE = Pattern.compile("[’'`]s\\b|s[’'`](?= )");
+  private static final Pattern MARKS = Pattern.compile("\\p{M}+");
   private static final Pattern PARTS = Pattern.compile("[^\\p{L}\\p{N}#]+");
 
   private static final Set<String> ARTICLES =
@@ -93,7 +98,7 @@ final class ComposedHeaders {
    * @param listed gives the field of a header without spaces and signs, or null
    */
   static Optional<Field> field(Table table, String header, Function<String, Field> listed) {
-    if (header.length() > LONGEST) {
+    if (header.length() > LONGEST || header.indexOf('@') >= 0) {
       return Optional.empty();
     }
     List<String> words = split(header);
@@ -198,15 +203,14 @@ final class ComposedHeaders {
   /** The words of a header in small letters without accents, without remarks in brackets. */
   static List<String> split(String header) {
     String bare = REMARK.matcher(header).replaceAll(" ");
+    bare = HUMP.matcher(bare).replaceAll("$1 $2").replace("№", "no ");
+    bare = NUMERO.matcher(bare).replaceAll("no ");
+    bare = EMAIL.matcher(bare).replaceAll("email");
+    bare = POSSESSIVE.matcher(bare).replaceAll(" ");
     String apart =
-        Normalizer.normalize(
-                bare.replaceAll("(\\p{Ll})(\\p{Lu})", "$1 $2")
-                    .replace("№", "no ")
-                    .replaceAll("(?i)\\bn\\.? ?[°º]", "no ")
-                    .replaceAll("(?i)\\be-?mail", "email")
-                    .replaceAll("[’'`]s\\b|s[’'`](?= )", " "),
-                Normalizer.Form.NFKD)
-            .replaceAll("\\p{M}+", "")
+        MARKS
+            .matcher(Normalizer.normalize(bare, Normalizer.Form.NFKD))
+            .replaceAll("")
             .replace("ß", "ss")
             .replace("#", " no ")
             .toLowerCase(Locale.ROOT);

@@ -14,6 +14,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 
@@ -27,7 +28,20 @@ final class HeaderWords {
 
   private static final Map<Table, Map<String, Match>> WORDS = load();
 
+  /** The first rows of a sheet are held against every table, each cell many times. */
+  private static final int MOST_KEPT = 4000;
+
+  private static final Map<Table, Map<String, Optional<Match>>> MATCHED = kept();
+
   private HeaderWords() {}
+
+  private static Map<Table, Map<String, Optional<Match>>> kept() {
+    Map<Table, Map<String, Optional<Match>>> kept = new EnumMap<>(Table.class);
+    for (Table table : Table.values()) {
+      kept.put(table, new ConcurrentHashMap<>());
+    }
+    return kept;
+  }
 
   /**
    * What a header was understood as.
@@ -81,6 +95,19 @@ final class HeaderWords {
 
   /** The field that a header names in this table. */
   static Optional<Match> match(Table table, String header) {
+    Map<String, Optional<Match>> known = MATCHED.get(table);
+    Optional<Match> match = known.get(header);
+    if (match == null) {
+      match = found(table, header);
+      if (known.size() >= MOST_KEPT) {
+        known.clear();
+      }
+      known.put(header, match);
+    }
+    return match;
+  }
+
+  private static Optional<Match> found(Table table, String header) {
     String squeezed = squeeze(header);
     if (squeezed.isEmpty()) {
       return Optional.empty();

@@ -1,12 +1,10 @@
 package neatroster.core.model;
 
 import java.time.DateTimeException;
-import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.Month;
 import java.time.format.TextStyle;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -52,21 +50,16 @@ public final class WrittenDates {
     }
   }
 
-  /** Names of weekdays, full and short, in the same languages. */
-  private static final class Weekdays {
-    static final Set<String> NAMES = new HashSet<>();
-
-    static {
-      for (String language : List.of("en", "es", "fr", "de", "pt")) {
-        Locale locale = Locale.forLanguageTag(language);
-        for (DayOfWeek day : DayOfWeek.values()) {
-          for (TextStyle style : List.of(TextStyle.FULL, TextStyle.SHORT)) {
-            NAMES.add(day.getDisplayName(style, locale).toLowerCase(locale).replace(".", ""));
-          }
-        }
-      }
-    }
-  }
+  /** Names of weekdays, full and short, in the same languages; asking for them takes long. */
+  private static final Set<String> WEEKDAYS =
+      Set.of(
+          ("monday tuesday wednesday thursday friday saturday sunday mon tue tues wed thu thur thurs"
+                  + " fri sat sun montag dienstag mittwoch donnerstag freitag samstag sonnabend"
+                  + " sonntag mo di mi do fr sa so lunes martes miércoles jueves viernes sábado"
+                  + " domingo lun mar mié jue vie sáb dom lundi mardi mercredi jeudi vendredi samedi"
+                  + " dimanche mer jeu ven sam dim segunda terça quarta quinta sexta seg ter qua qui"
+                  + " sex")
+              .split(" ", -1));
 
   private WrittenDates() {}
 
@@ -124,7 +117,7 @@ public final class WrittenDates {
       return text;
     }
     Matcher m = WEEKDAY.matcher(text);
-    return m.matches() && Weekdays.NAMES.contains(m.group(1).toLowerCase(Locale.ROOT))
+    return m.matches() && WEEKDAYS.contains(m.group(1).toLowerCase(Locale.ROOT))
         ? m.group(2)
         : text;
   }
