@@ -132,7 +132,11 @@ final class FindingsText {
 
   private static String where(Finding finding) {
     if (finding.place().row() == 0) {
-      return finding.column() == null ? "the whole sheet" : "the column “" + finding.column() + "”";
+      return finding.column() == null
+          ? "the whole sheet"
+          : finding.column().isEmpty()
+              ? "column " + Column.letters(finding.columnIndex())
+              : "the column “" + finding.column() + "”";
     }
     return "row " + finding.place().row() + inColumn(finding);
   }

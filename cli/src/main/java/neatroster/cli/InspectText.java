@@ -57,6 +57,16 @@ final class InspectText {
         .plan()
         .ifPresent(plan -> screen.line("  read as " + plan.place() + " says" + covers(plan)));
     columns(sheet);
+    for (Column column : seen.unnamed()) {
+      if (!column.secret()) {
+        screen.line(
+            String.format(
+                "  %-3s %-24s %s",
+                column.letters(),
+                "(no header)",
+                screen.dim("nothing says what it is; left alone")));
+      }
+    }
     if (sheet.enrolls()) {
       String course = sheet.courseOfAll().map(code -> " in " + code).orElse("");
       screen.line(

@@ -15,6 +15,7 @@ import neatroster.core.intake.Repair;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.Shape;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.UnnamedColumns;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Field;
 import neatroster.core.model.Place;
@@ -49,17 +50,33 @@ final class TidySheet {
   private final List<Field> added = new ArrayList<>();
   private final Map<String, Integer> written = new LinkedHashMap<>();
 
-  TidySheet(SheetReading sheet, Settings settings, TidyChanges changes, Correction correction) {
+  /**
+   * A sheet to be written.
+   *
+   * @throws UnreadableSheetException where it cannot be read to its end
+   */
+  TidySheet(SheetReading sheet, Settings settings, TidyChanges changes, Correction correction)
+      throws UnreadableSheetException {
     this.sheet = sheet;
     this.settings = settings;
     this.changes = changes;
     this.correction = correction;
+    List<Column> unnamed = unnamed(sheet);
     for (Column column : sheet.columns()) {
       boolean enrolling = sheet.saysCourse(column) || isOfEnrollment(column);
       boolean used = sheet.isPart(column) && column.field().isEmpty();
-      if (!enrolling && !used && !(column.header().isEmpty() && column.field().isEmpty())) {
+      boolean named = !column.header().isEmpty() || column.field().isPresent();
+      if (!enrolling && !used && (named || unnamed.contains(column))) {
         kept.add(column);
       }
+    }
+    for (Column column : unnamed) {
+      changes.add(
+          new Place(sheet.name(), 0),
+          column.letters(),
+          "",
+          "",
+          "kept as it is: no header says what it is");
     }
     boolean splits =
         sheet.has(Field.FULL_NAME) && !sheet.has(Field.GIVEN_NAME) && !sheet.has(Field.FAMILY_NAME);
@@ -68,6 +85,14 @@ final class TidySheet {
         added.add(part);
       }
     }
+  }
+
+  private static List<Column> unnamed(SheetReading sheet) throws UnreadableSheetException {
+    UnnamedColumns unnamed = new UnnamedColumns(sheet);
+    if (!unnamed.areNone()) {
+      sheet.read(unnamed::add);
+    }
+    return unnamed.filled();
   }
 
   /**
@@ -147,7 +172,8 @@ final class TidySheet {
   private List<String> header(boolean along) {
     List<String> header = new ArrayList<>();
     for (Column column : kept) {
-      header.add(column.field().map(Field::label).orElse(column.header()));
+      String own = column.header().isEmpty() ? "column " + column.letters() : column.header();
+      header.add(column.field().map(Field::label).orElse(own));
     }
     added.forEach(field -> header.add(field.label()));
     if (along) {

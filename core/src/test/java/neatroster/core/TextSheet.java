@@ -10,7 +10,7 @@ import neatroster.core.model.SheetName;
  * A sheet written in a test: a line a row, bars between cells, spaces around them left off; · is a
  * space that counts.
  */
-public record TextSheet(String file, boolean writesEveryCell, List<String> lines) implements Sheet {
+public record TextSheet(String file, boolean writesEveryCell, List<String> text) implements Sheet {
   public static TextSheet of(String file, String text) {
     return new TextSheet(file, true, text.lines().toList());
   }
@@ -28,9 +28,9 @@ public record TextSheet(String file, boolean writesEveryCell, List<String> lines
   @Override
   public void read(Receiver receiver) {
     SheetRow row = new SheetRow();
-    for (int i = 0; i < lines.size(); i++) {
+    for (int i = 0; i < text.size(); i++) {
       row.begin(i + 1);
-      for (String cell : lines.get(i).split("\\|", -1)) {
+      for (String cell : text.get(i).split("\\|", -1)) {
         row.add(cell.strip().replace('·', ' '));
       }
       if (!receiver.row(row)) {

@@ -1,5 +1,6 @@
 package neatroster.sheets;
 
+import java.util.Optional;
 import neatroster.core.intake.FileFacts;
 import neatroster.core.intake.Hidden;
 import neatroster.core.intake.OutOfMemoryInSheetException;
@@ -30,6 +31,11 @@ record CarefulSheet(Sheet sheet, ReadingBudget budget) implements Sheet {
   @Override
   public Hidden hidden() {
     return sheet.hidden();
+  }
+
+  @Override
+  public Optional<Sheet> lines() {
+    return sheet.lines().map(lines -> new CarefulSheet(lines, budget));
   }
 
   @Override

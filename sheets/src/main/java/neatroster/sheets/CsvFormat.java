@@ -15,6 +15,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import neatroster.core.intake.FileFacts;
 import neatroster.core.intake.RowTooLargeException;
 import neatroster.core.intake.Sheet;
@@ -68,6 +69,11 @@ final class CsvFormat implements FileFormat {
     public FileFacts facts() {
       String charset = encoding.charset().name().toLowerCase(Locale.ROOT);
       return new FileFacts("csv", charset, String.valueOf(separator), true);
+    }
+
+    @Override
+    public Optional<Sheet> lines() {
+      return Optional.of(new Lines(this));
     }
 
     @Override
@@ -160,6 +166,38 @@ final class CsvFormat implements FileFormat {
     private static UnreadableSheetException broken(RowHandler handler, IOException e) {
       return new UnreadableSheetException(
           handler.finished + 1, "the disk gave up (" + e.getMessage() + ")");
+    }
+  }
+
+  /** The text without any separator: each line is one cell. */
+  private record Lines(CsvSheet text) implements Sheet {
+    @Override
+    public SheetName name() {
+      return text.name();
+    }
+
+    @Override
+    public FileFacts facts() {
+      return text.facts();
+    }
+
+    @Override
+    public void read(Receiver receiver) throws UnreadableSheetException {
+      RowHandler handler = new RowHandler('\n');
+      try (BufferedReader reader = new BufferedReader(text.reader(), 1 << 16)) {
+        SheetRow row = new SheetRow();
+        for (String line = reader.readLine(); line != null; line = reader.readLine()) {
+          row.begin(++handler.finished);
+          row.add(line);
+          if (!receiver.row(row)) {
+            return;
+          }
+        }
+      } catch (CharacterCodingException e) {
+        throw CsvSheet.notDecodable(handler);
+      } catch (IOException e) {
+        throw CsvSheet.broken(handler, e);
+      }
     }
   }
 

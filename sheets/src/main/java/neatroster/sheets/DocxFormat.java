@@ -5,12 +5,14 @@ import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Pattern;
 import java.util.zip.ZipFile;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import neatroster.core.intake.FileFacts;
 import neatroster.core.intake.Sheet;
+import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.SheetName;
 
@@ -20,6 +22,10 @@ import neatroster.core.model.SheetName;
  */
 final class DocxFormat implements FileFormat {
   private static final String CONTENT = "word/document.xml";
+
+  /** The names of the styles of headings and titles, as word processors of our languages write. */
+  private static final Pattern HEADING =
+      Pattern.compile("(?i)(?:heading|title|subtitle|.?berschrift|titre|t.?tulo|titel).*");
 
   @Override
   public boolean recognizes(Path path, byte[] head) {
@@ -45,9 +51,13 @@ final class DocxFormat implements FileFormat {
               FileFacts.of("docx"),
               document.tables.get(i)));
     }
-    if (sheets.isEmpty()) {
-      sheets.add(
-          new HeldSheet(new SheetName(name, null), FileFacts.of("docx"), document.paragraphs));
+    HeldText text =
+        new HeldText(
+            new SheetName(name, sheets.isEmpty() ? null : "Text"),
+            FileFacts.of("docx"),
+            document.paragraphs);
+    if (sheets.isEmpty() || text.mayBeAList()) {
+      sheets.add(text);
     }
     return new HeldFile(List.copyOf(sheets));
   }
@@ -56,13 +66,15 @@ final class DocxFormat implements FileFormat {
   private static final class Document {
     private final ReadingBudget.Spending spending;
     private final List<List<List<String>>> tables = new ArrayList<>();
-    private final List<List<String>> paragraphs = new ArrayList<>();
+    private final List<HeldText.Paragraph> paragraphs = new ArrayList<>();
     private final StringBuilder text = new StringBuilder();
     private List<String> cells = new ArrayList<>();
     private int tableDepth;
     private boolean goesOnFromAbove;
     private int blanksBehind;
     private boolean inText;
+    private boolean inProperties;
+    private SheetRow.Kind kind = SheetRow.Kind.PLAIN;
 
     Document(ReadingBudget.Spending spending) {
       this.spending = spending;
@@ -107,6 +119,7 @@ final class DocxFormat implements FileFormat {
           goesOnFromAbove = tableDepth == 1 && (value == null || value.equals("continue"));
         }
         case "p" -> {
+          kind = SheetRow.Kind.PLAIN;
           if (tableDepth == 0) {
             text.setLength(0);
           } else if (!text.isEmpty()) {
@@ -114,8 +127,18 @@ final class DocxFormat implements FileFormat {
           }
         }
         case "t" -> inText = true;
-        case "tab" -> text.append('\t');
-        case "br" -> text.append('\n');
+        case "pPr" -> inProperties = true;
+        case "numPr" -> kind = kind == SheetRow.Kind.PLAIN ? SheetRow.Kind.ITEM : kind;
+        case "pStyle" -> {
+          String style = xml.getAttributeValue(xml.getNamespaceURI(), "val");
+          kind = style != null && HEADING.matcher(style).matches() ? SheetRow.Kind.HEADING : kind;
+        }
+        case "tab", "br" -> {
+          // Among a paragraph's properties the same word says where its tabs are.
+          if (!inProperties) {
+            text.append(element.equals("tab") ? '\t' : '\n');
+          }
+        }
         case "gridSpan" -> {
           String columns = xml.getAttributeValue(xml.getNamespaceURI(), "val");
           boolean several = columns != null && columns.matches("\\d{1,3}");
@@ -135,6 +158,7 @@ final class DocxFormat implements FileFormat {
     private void end(String element) throws UnreadableSheetException {
       switch (element) {
         case "t" -> inText = false;
+        case "pPr" -> inProperties = false;
         case "tbl" -> tableDepth--;
         case "tc" -> {
           if (tableDepth == 1) {
@@ -154,7 +178,7 @@ final class DocxFormat implements FileFormat {
         }
         case "p" -> {
           if (tableDepth == 0) {
-            paragraphs.add(List.of(text.toString().split("\t", -1)));
+            paragraphs.add(new HeldText.Paragraph(kind, text.toString()));
           }
         }
         default -> {}

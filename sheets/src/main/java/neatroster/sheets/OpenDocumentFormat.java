@@ -73,7 +73,7 @@ final class OpenDocumentFormat implements FileFormat {
     FileFacts facts = FileFacts.of(survey.spreadsheet ? "ods" : "odt");
     if (survey.tables.isEmpty()) {
       return new OpenFile(
-          zip, List.of(new HeldSheet(new SheetName(name, null), facts, paragraphs(zip))));
+          zip, List.of(new HeldText(new SheetName(name, null), facts, paragraphs(zip))));
     }
     if (survey.held == null && survey.tables.size() > MOST_STREAMED) {
       throw new UnreadableSheetException(
@@ -95,6 +95,12 @@ final class OpenDocumentFormat implements FileFormat {
               rows,
               hidden,
               survey.results));
+    }
+    if (!survey.spreadsheet) {
+      HeldText text = new HeldText(new SheetName(name, "Text"), facts, paragraphs(zip));
+      if (text.mayBeAList()) {
+        sheets.add(text);
+      }
     }
     return new OpenFile(zip, sheets);
   }
@@ -245,21 +251,41 @@ final class OpenDocumentFormat implements FileFormat {
     return name.equals(xml.getLocalName()) && namespace.equals(xml.getNamespaceURI());
   }
 
-  private static List<List<String>> paragraphs(ZipFile zip)
+  private static List<HeldText.Paragraph> paragraphs(ZipFile zip)
       throws IOException, XMLStreamException, UnreadableSheetException {
-    List<List<String>> rows = new ArrayList<>();
+    List<HeldText.Paragraph> paragraphs = new ArrayList<>();
+    int items = 0;
+    int tables = 0;
     try (InputStream in = SafeZip.content(zip, CONTENT)) {
       XMLStreamReader xml = SafeXml.read(in);
       while (xml.hasNext()) {
-        if (xml.next() == XMLStreamConstants.START_ELEMENT
-            && (is(xml, TEXT, "p") || is(xml, TEXT, "h"))) {
+        int event = xml.next();
+        if (event != XMLStreamConstants.START_ELEMENT && event != XMLStreamConstants.END_ELEMENT) {
+          continue;
+        }
+        boolean begins = event == XMLStreamConstants.START_ELEMENT;
+        if (is(xml, TEXT, "list-item")) {
+          items += begins ? 1 : -1;
+        } else if (is(xml, TABLE, "table")) {
+          tables += begins ? 1 : -1;
+        } else if (begins && tables == 0 && (is(xml, TEXT, "p") || is(xml, TEXT, "h"))) {
+          boolean heading =
+              is(xml, TEXT, "h") || isTitle(xml.getAttributeValue(TEXT, "style-name"));
           StringBuilder text = new StringBuilder();
           paragraph(xml, text);
-          rows.add(List.of(text.toString().split("\t", -1)));
+          SheetRow.Kind kind =
+              heading
+                  ? SheetRow.Kind.HEADING
+                  : items > 0 ? SheetRow.Kind.ITEM : SheetRow.Kind.PLAIN;
+          paragraphs.add(new HeldText.Paragraph(kind, text.toString()));
         }
       }
     }
-    return rows;
+    return paragraphs;
+  }
+
+  private static boolean isTitle(String style) {
+    return style != null && (style.equals("Title") || style.equals("Subtitle"));
   }
 
   /**

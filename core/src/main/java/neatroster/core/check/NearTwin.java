@@ -1,6 +1,7 @@
 package neatroster.core.check;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -21,7 +22,7 @@ final class NearTwin extends TableRule {
       new RuleText(
           "near-twin",
           Severity.WARNING,
-          "Two groups of one course, or two sites, categories, terms, grades or domains of email addresses, differ only in case, accents, signs or one typing slip. Names that differ in a number or a letter of their own (Group 1, Group 2; Deck A, Deck B) are left alone.",
+          "Two courses whose codes differ only in case, spaces or signs, two groups of one course, or two sites, categories, terms, grades or domains of email addresses, differ only in case, accents, signs or one typing slip. Names that differ in a number or a letter of their own (Group 1, Group 2; Deck A, Deck B) are left alone.",
           "A platform makes two of them, and people end up in the one that nobody looks at.",
           "Type the same everywhere.",
           """
@@ -49,6 +50,12 @@ final class NearTwin extends TableRule {
     }
   }
 
+  /** The first course of each code, its letters and digits alone. */
+  private final Map<String, FirstCode> codes = new HashMap<>();
+
+  /** A code and the line where it was first seen. */
+  private record FirstCode(String code, int line) {}
+
   /** What is to be one: its kind, and of groups the course. */
   private record Kind(Field field, int course) {}
 
@@ -65,6 +72,9 @@ final class NearTwin extends TableRule {
     for (Field field : FIELDS) {
       see(row, field, RosterKeys.NONE, row.cell(field));
     }
+    if (row.table() == Table.COURSES && row.has(Field.CODE)) {
+      code(row, findings);
+    }
     if (row.table() == Table.GROUPS && (row.course >= 0 || !row.has(Field.COURSE))) {
       see(row, Field.NAME, row.course, row.cell(Field.NAME));
     } else if (row.table() == Table.ENROLLMENTS && row.groupsUnchecked) {
@@ -79,6 +89,25 @@ final class NearTwin extends TableRule {
       if (email.charAt(i) == '@') {
         see(row, Field.EMAIL, RosterKeys.NONE, email.subSequence(i + 1, email.length()));
       }
+    }
+  }
+
+  /** A course whose code differs from that of another in case, spaces or signs alone. */
+  private void code(CheckedRow row, Findings findings) {
+    String code = row.text(Field.CODE);
+    FirstCode first = codes.putIfAbsent(Twins.bare(code), new FirstCode(code, row.line));
+    if (first != null && !code.equals(first.code())) {
+      findings.add(
+          row.finding(
+              this,
+              Field.CODE,
+              Quoted.value(code)
+                  + " and "
+                  + Quoted.value(first.code())
+                  + " in "
+                  + row.named(row.place(first.line()))
+                  + " differ in no more than capitals, spaces or signs. If they are one course,"
+                  + " delete one; if they are two, give one another code."));
     }
   }
 

@@ -55,6 +55,8 @@ public final class Rules {
             new MissingPhoto(basis),
             new StrayPhoto(basis),
             new BadPlacement(),
+            new ColumnWithoutHeader(),
+            new NoCourse(),
             new OffPattern(),
             new StaleYear(basis),
             new UnlistedValue(),

@@ -60,6 +60,11 @@ final class Twins {
         .replaceAll("(?<=\\p{L})1(?=\\p{L})", "l");
   }
 
+  /** A code without case, spaces and signs, but for those that keep two numbers apart. */
+  static String bare(String code) {
+    return plain(code).replaceAll(" (?!\\d)|(?<!\\d) ", "");
+  }
+
   private static String digits(String text) {
     return text.replaceAll("\\D+", " ").strip();
   }

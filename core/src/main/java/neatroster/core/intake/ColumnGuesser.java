@@ -2,13 +2,17 @@ package neatroster.core.intake;
 
 import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
+import neatroster.core.model.RoleWords;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
 
@@ -28,11 +32,18 @@ final class ColumnGuesser {
 
   private ColumnGuesser() {}
 
+  /** The words for roles, read when a sheet needs them. */
+  private static final class Roles {
+    static final RoleWords WORDS = new RoleWords(Map.of());
+  }
+
   /** The table, if it is a list of people or is said to be one. */
-  static Optional<HeaderFinder.Found> guess(List<HeaderFinder.EarlyRow> rows, Optional<Table> as) {
-    if (as.isPresent() && as.get() != Table.USERS) {
+  static Optional<HeaderFinder.Found> guess(List<HeaderFinder.EarlyRow> all, Optional<Table> as) {
+    if (as.isPresent() && as.get() == Table.GROUPS) {
       return Optional.empty();
     }
+    List<SkippedRow> titles = titles(all);
+    List<HeaderFinder.EarlyRow> rows = all.subList(titles.size(), all.size());
     int width = rows.stream().mapToInt(row -> row.cells().size()).max().orElse(0);
     if (width > 50) {
       return Optional.empty();
@@ -44,6 +55,12 @@ final class ColumnGuesser {
       field.ifPresent(taken::add);
       columns.add(new Column(i, "", field, field.isPresent() ? Column.By.VALUES : null));
     }
+    if (as.isEmpty() || as.get() != Table.USERS) {
+      Optional<HeaderFinder.Found> codes = new CodesGuess(columns, rows).found(as, titles);
+      if (codes.isPresent() || as.isPresent()) {
+        return codes;
+      }
+    }
     NameOrder order = order(columns, rows);
     if (order != null && order.isFamilyFirst()) {
       swap(columns);
@@ -52,15 +69,59 @@ final class ColumnGuesser {
         taken.contains(Field.EMAIL)
             || taken.contains(Field.FULL_NAME)
             || taken.contains(Field.FAMILY_NAME);
-    return people && rows.size() >= 2
+    boolean tableSaid = as.isEmpty() || as.get() == Table.USERS;
+    return tableSaid && people && rows.size() >= 2
         ? Optional.of(
             new HeaderFinder.Found(
                 Table.USERS,
                 0,
                 SecretColumns.marked(columns, rows),
-                List.of(),
-                order != null && !order.isCertain()))
+                titles,
+                order != null && !order.isCertain(),
+                Optional.empty()))
         : Optional.empty();
+  }
+
+  /** The first rows that have one cell, where nearly all others have several. */
+  private static List<SkippedRow> titles(List<HeaderFinder.EarlyRow> rows) {
+    List<SkippedRow> titles = new ArrayList<>();
+    for (HeaderFinder.EarlyRow row : rows) {
+      if (row.filled() > 1) {
+        break;
+      }
+      titles.add(new SkippedRow(row.number(), "title"));
+    }
+    long narrow = rows.stream().filter(row -> row.filled() == 1).count() - titles.size();
+    boolean clear = titles.size() <= 5 && narrow * 5 < rows.size() - titles.size();
+    return clear ? titles : List.of();
+  }
+
+  /**
+   * Whether most rows have the same number of cells, and each cell holds one thing: what lists of
+   * lines do not.
+   */
+  static boolean isTable(List<HeaderFinder.EarlyRow> rows) {
+    Map<Integer, Integer> rowsOfWidth = new HashMap<>();
+    int several = 0;
+    for (HeaderFinder.EarlyRow row : rows) {
+      rowsOfWidth.merge(row.cells().size(), 1, Integer::sum);
+      int addresses = 0;
+      boolean more = false;
+      for (String cell : row.cells()) {
+        addresses += cell.indexOf('@') > 0 ? 1 : 0;
+        more |= cell.indexOf('@') > 0 && (cell.indexOf(' ') > 0 || cell.indexOf('<') >= 0);
+      }
+      several += more || (addresses > 1 && addresses == row.cells().size()) ? 1 : 0;
+    }
+    int width = 0;
+    int most = 0;
+    for (Map.Entry<Integer, Integer> each : rowsOfWidth.entrySet()) {
+      if (each.getValue() > most) {
+        most = each.getValue();
+        width = each.getKey();
+      }
+    }
+    return width > 1 && most >= MOST * rows.size() && several * 2 < rows.size();
   }
 
   /** What the rows say of two columns of names; null where there are none. */
@@ -92,7 +153,7 @@ final class ColumnGuesser {
     return "";
   }
 
-  private static String cell(HeaderFinder.EarlyRow row, int column) {
+  static String cell(HeaderFinder.EarlyRow row, int column) {
     return column < row.cells().size() ? row.cells().get(column) : "";
   }
 
@@ -112,7 +173,7 @@ final class ColumnGuesser {
     columns.set(second, columns.get(second).as(Optional.of(Field.GIVEN_NAME), Column.By.VALUES));
   }
 
-  private static List<String> values(List<HeaderFinder.EarlyRow> rows, int column) {
+  static List<String> values(List<HeaderFinder.EarlyRow> rows, int column) {
     List<String> values = new ArrayList<>();
     for (HeaderFinder.EarlyRow row : rows) {
       if (column < row.cells().size() && !row.cells().get(column).isEmpty()) {
@@ -135,6 +196,12 @@ final class ColumnGuesser {
     if (most(values, value -> NUMBER.matcher(value).matches())) {
       return free(Field.ID, taken);
     }
+    if (most(values, value -> Roles.WORDS.role(value).isPresent())) {
+      return free(Field.ROLE, taken);
+    }
+    if (most(values, CodesGuess::isCode) && new HashSet<>(values).size() < values.size()) {
+      return free(Field.COURSE, taken);
+    }
     if (most(values, value -> Names.isSuffix(value)) && taken.contains(Field.GIVEN_NAME)) {
       return free(Field.SUFFIX, taken);
     }
@@ -153,7 +220,7 @@ final class ColumnGuesser {
     return taken.contains(field) ? Optional.empty() : Optional.of(field);
   }
 
-  private static boolean most(List<String> values, Predicate<String> like) {
+  static boolean most(List<String> values, Predicate<String> like) {
     return values.stream().filter(like).count() >= MOST * values.size();
   }
 

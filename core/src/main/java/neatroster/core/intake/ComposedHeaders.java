@@ -69,6 +69,9 @@ final class ComposedHeaders {
               + " kennung kennziffer identifiant identificador identificacion matricule matricula"
               + " ref reference key");
 
+  private static final Set<String> COUNTING =
+      words("no nr num number nummer numero n lfd laufende pos position row zeile orden ordre");
+
   private static final Pattern COMPOUND_NUMBER =
       Pattern.compile(
           "(?:schuler|schueler|studenten|teilnehmer|mitarbeiter|personal|mitglieds|matrikel|person|"
@@ -88,6 +91,12 @@ final class ComposedHeaders {
 
   private ComposedHeaders() {}
 
+  /** What may be left out of a header to find the field in the rest, least first. */
+  private static final List<Set<String>> LEFT_OUT =
+      List.of(ARTICLES, union(ARTICLES, FORMS), FILLERS, union(FILLERS, FORMS));
+
+  private static final Set<String> LEFT_OUT_OF_USERS = union(FILLERS, PERSONS);
+
   private static Set<String> words(String text) {
     return Set.of(new LinkedHashSet<>(List.of(text.split(" ", -1))).toArray(String[]::new));
   }
@@ -95,13 +104,10 @@ final class ComposedHeaders {
   /**
    * The field that a header names.
    *
+   * @param words the header's words, as {@link #split} gives them
    * @param listed gives the field of a header without spaces and signs, or null
    */
-  static Optional<Field> field(Table table, String header, Function<String, Field> listed) {
-    if (header.length() > LONGEST || header.indexOf('@') >= 0) {
-      return Optional.empty();
-    }
-    List<String> words = split(header);
+  static Optional<Field> field(Table table, List<String> words, Function<String, Field> listed) {
     if (words.isEmpty() || words.size() > MOST_WORDS) {
       return Optional.empty();
     }
@@ -118,21 +124,13 @@ final class ComposedHeaders {
         return Optional.of(table == Table.USERS ? mark.get() : Field.USER);
       }
     }
-    List<Set<String>> dropped = new ArrayList<>();
-    dropped.add(ARTICLES);
-    dropped.add(union(ARTICLES, FORMS));
-    dropped.add(FILLERS);
-    dropped.add(union(FILLERS, FORMS));
-    if (table == Table.USERS) {
-      dropped.add(union(FILLERS, PERSONS));
-    }
-    for (Set<String> some : dropped) {
+    for (Set<String> some : LEFT_OUT) {
       Optional<Field> field = without(words, some, listed);
       if (field.isPresent()) {
         return field;
       }
     }
-    return Optional.empty();
+    return table == Table.USERS ? without(words, LEFT_OUT_OF_USERS, listed) : Optional.empty();
   }
 
   private static Set<String> union(Set<String> one, Set<String> other) {
@@ -143,7 +141,12 @@ final class ComposedHeaders {
 
   private static Optional<Field> without(
       List<String> words, Set<String> dropped, Function<String, Field> listed) {
-    List<String> left = words.stream().filter(word -> !dropped.contains(word)).toList();
+    List<String> left = new ArrayList<>(words.size());
+    for (String word : words) {
+      if (!dropped.contains(word)) {
+        left.add(word);
+      }
+    }
     return left.isEmpty() || left.size() == words.size()
         ? Optional.empty()
         : Optional.ofNullable(listed.apply(String.join("", left)));
@@ -200,8 +203,14 @@ final class ComposedHeaders {
     return person && number ? Optional.of(Field.ID) : Optional.empty();
   }
 
-  /** The words of a header in small letters without accents, without remarks in brackets. */
+  /**
+   * The words of a header in small letters without accents, without remarks in brackets. None where
+   * it is too long for a header or an email address.
+   */
   static List<String> split(String header) {
+    if (header.length() > LONGEST || header.indexOf('@') >= 0) {
+      return List.of();
+    }
     String bare = REMARK.matcher(header).replaceAll(" ");
     bare = HUMP.matcher(bare).replaceAll("$1 $2").replace("№", "no ");
     bare = NUMERO.matcher(bare).replaceAll("no ");
@@ -226,8 +235,6 @@ final class ComposedHeaders {
   /** Whether a header says that a column counts, and nothing of what. */
   static boolean isBareNumber(String header) {
     List<String> words = split(header);
-    Set<String> counting =
-        words("no nr num number nummer numero n lfd laufende pos position row zeile orden ordre");
-    return !words.isEmpty() && words.size() <= 2 && counting.containsAll(words);
+    return !words.isEmpty() && words.size() <= 2 && COUNTING.containsAll(words);
   }
 }

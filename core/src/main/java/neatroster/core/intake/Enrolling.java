@@ -1,6 +1,7 @@
 package neatroster.core.intake;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -25,6 +26,16 @@ sealed interface Enrolling {
   /** Hands on an enrollment for each that the row holds. */
   void enrollments(RosterRow row, Consumer<RosterRow> receiver);
 
+  /** Columns of this row that say a group or a role of a course that the row does not name. */
+  default List<Integer> withoutCourse(RosterRow row) {
+    return List.of();
+  }
+
+  /** Whether the column of groups says in which group of the course somebody is. */
+  default boolean usesGroupColumn() {
+    return false;
+  }
+
   /** A blank cell, a hyphen, a nought or a no: not enrolled. */
   Set<String> NO = Set.of("", "-", "–", "—", "0", "no", "n", "false", "nein", "non", "não", "nao");
 
@@ -41,6 +52,16 @@ sealed interface Enrolling {
     @Override
     public Shape shape() {
       return Shape.ROWS;
+    }
+
+    @Override
+    public List<Integer> withoutCourse(RosterRow row) {
+      return group >= 0 && row.cellAt(course).isBlank() ? List.of(group) : List.of();
+    }
+
+    @Override
+    public boolean usesGroupColumn() {
+      return true;
     }
 
     @Override
@@ -139,13 +160,52 @@ sealed interface Enrolling {
       }
     }
 
+    @Override
+    public List<Integer> withoutCourse(RosterRow row) {
+      List<Integer> lost = new ArrayList<>();
+      for (Trio trio : trios) {
+        if (text(row, trio.course()).isEmpty() && trio.group() >= 0) {
+          lost.add(trio.group());
+        }
+      }
+      return lost;
+    }
+
+    /** The numbered columns of groups and roles of a sheet that has none of courses. */
+    static List<Integer> withoutAnyCourse(List<Column> columns) {
+      List<Integer> found = new ArrayList<>();
+      for (Column column : columns) {
+        if (column.field().isEmpty() && place(column.header()) > 0) {
+          found.add(column.index());
+        }
+      }
+      return found;
+    }
+
+    /**
+     * What of a course a numbered header names: 0 its code, 1 the role, 2 the group, -1 nothing.
+     */
+    private static int place(String header) {
+      Matcher numbered = NUMBERED.matcher(header);
+      return numbered.matches()
+          ? HeaderWords.match(Table.ENROLLMENTS, numbered.group(1))
+              .map(HeaderWords.Match::field)
+              .map(InNumberedColumns::place)
+              .orElse(-1)
+          : -1;
+    }
+
     /** Whether a row of headers has numbered columns for courses. */
     static boolean isFoundIn(List<String> headers) {
       List<Column> columns = new ArrayList<>();
+      boolean possible = false;
+      Set<String> different = new HashSet<>();
       for (String header : headers) {
-        columns.add(new Column(columns.size(), header, Optional.empty(), null));
+        columns.add(new Column(columns.size(), header, Optional.empty(), null, Column.Looks.PLAIN));
+        boolean ends = !header.isEmpty() && Character.isDigit(header.charAt(header.length() - 1));
+        possible |= ends || (!header.isEmpty() && !different.add(header));
       }
-      return find(columns, -1).isPresent();
+      return possible && find(columns, -1).isPresent();
     }
 
     /** The numbered columns of a row of headers, if it has any for courses. */
@@ -268,6 +328,11 @@ sealed interface Enrolling {
     @Override
     public Shape shape() {
       return Shape.CLASS_LIST;
+    }
+
+    @Override
+    public boolean usesGroupColumn() {
+      return true;
     }
 
     @Override

@@ -37,11 +37,27 @@ final class HeaderFinder {
    * @param columns every column
    * @param titles the rows above that are not blank
    * @param doubtfulNames whether it is a guess which of two columns is the given name
+   * @param lines the sheet read as a list that has no columns, where it is one
    */
   record Found(
-      Table table, int row, List<Column> columns, List<SkippedRow> titles, boolean doubtfulNames) {
+      Table table,
+      int row,
+      List<Column> columns,
+      List<SkippedRow> titles,
+      boolean doubtfulNames,
+      Optional<PeopleLines> lines) {
     Found(Table table, int row, List<Column> columns, List<SkippedRow> titles) {
-      this(table, row, columns, titles, false);
+      this(table, row, columns, titles, false, Optional.empty());
+    }
+
+    /** The last row that is above the data. */
+    int lastAbove() {
+      return titles.stream().mapToInt(SkippedRow::row).max().orElse(row);
+    }
+
+    /** The same with other columns. */
+    Found with(Table ofTable, List<Column> others) {
+      return new Found(ofTable, row, others, titles, doubtfulNames, lines);
     }
   }
 
@@ -72,7 +88,7 @@ final class HeaderFinder {
       throw UnreadableSheetException.empty("there is nothing in it");
     }
     if (row == 0) {
-      return withoutHeader(early, as);
+      return withoutHeader(sheet, early, as, plan.get().columns().isEmpty());
     }
     if (row > 0) {
       List<EarlyRow> only = early.stream().filter(each -> each.number() == row).toList();
@@ -86,7 +102,7 @@ final class HeaderFinder {
     if (planned.isPresent()) {
       return named(planned.get(), as, plan).found(early);
     }
-    return find(early, as, sheet.facts());
+    return find(sheet, early, as);
   }
 
   /** The row that has the headers which the settings name. */
@@ -140,8 +156,11 @@ final class HeaderFinder {
     return score;
   }
 
-  private static Found withoutHeader(List<EarlyRow> early, Optional<Table> as) {
-    Optional<Found> guessed = ColumnGuesser.guess(early, as);
+  private static Found withoutHeader(
+      Sheet sheet, List<EarlyRow> early, Optional<Table> as, boolean mayBeLines)
+      throws UnreadableSheetException {
+    Optional<Found> guessed =
+        mayBeLines ? byContent(sheet, early, as) : ColumnGuesser.guess(early, as);
     if (guessed.isPresent()) {
       return guessed.get();
     }
@@ -153,12 +172,30 @@ final class HeaderFinder {
     return new Found(as.orElse(Table.USERS), 0, SecretColumns.marked(columns, early), List.of());
   }
 
-  private static Found find(List<EarlyRow> early, Optional<Table> as, FileFacts facts)
+  /** What a sheet without headers is: lines of people, or columns that look like something. */
+  private static Optional<Found> byContent(Sheet sheet, List<EarlyRow> early, Optional<Table> as)
       throws UnreadableSheetException {
+    Optional<Found> columns = ColumnGuesser.guess(early, as);
+    boolean people = as.isEmpty() || as.get() == Table.USERS;
+    if (people && (columns.isEmpty() || !ColumnGuesser.isTable(early))) {
+      Optional<Found> lines = PeopleLines.find(sheet);
+      if (lines.isPresent()) {
+        return lines;
+      }
+    }
+    return columns;
+  }
+
+  private static Found find(Sheet sheet, List<EarlyRow> early, Optional<Table> as)
+      throws UnreadableSheetException {
+    FileFacts facts = sheet.facts();
     Candidate best = null;
     for (EarlyRow row : early) {
       for (Table table : as.isPresent() ? List.of(as.get()) : List.of(Table.values())) {
         Candidate candidate = Candidate.of(row, table);
+        if (candidate.isHeader() && (comesAgain(candidate, early) || isAmongCodes(row, early))) {
+          continue;
+        }
         boolean taken = candidate.isHeader() && !(as.isEmpty() && candidate.isNameAlone());
         if (taken && (best == null || candidate.score() > best.score())) {
           best = candidate;
@@ -168,7 +205,7 @@ final class HeaderFinder {
     if (best != null) {
       return best.found(early);
     }
-    Optional<Found> byValues = ColumnGuesser.guess(early, as);
+    Optional<Found> byValues = byContent(sheet, early, as);
     if (byValues.isPresent()) {
       return byValues.get();
     }
@@ -184,6 +221,56 @@ final class HeaderFinder {
                 ? ""
                 : ", read with " + facts.separatorWord() + " between the cells")
             + ". A sheet of users, say, has headers such as “given name”, “family name”, “email”");
+  }
+
+  /**
+   * Whether words of a row that could be headers stand in the same columns of other rows too, as
+   * “learner” does in a list of who is in which course. A whole row that comes again is another
+   * page.
+   */
+  private static boolean comesAgain(Candidate candidate, List<EarlyRow> early) {
+    int known = 0;
+    int again = 0;
+    for (int i = 0; i < candidate.matches().size(); i++) {
+      if (candidate.matches().get(i).isPresent()) {
+        known++;
+        String word = candidate.row().cells().get(i);
+        for (EarlyRow other : early) {
+          if (i < other.cells().size()
+              && other.cells().get(i).equalsIgnoreCase(word)
+              && !isSame(other, candidate.row())) {
+            again++;
+            break;
+          }
+        }
+      }
+    }
+    return again * 2 >= known;
+  }
+
+  private static boolean isSame(EarlyRow one, EarlyRow other) {
+    boolean same = one.cells().size() == other.cells().size();
+    for (int i = 0; same && i < one.cells().size(); i++) {
+      same = one.cells().get(i).equalsIgnoreCase(other.cells().get(i));
+    }
+    return same;
+  }
+
+  /** Whether a row has a code where most other rows have one too. */
+  private static boolean isAmongCodes(EarlyRow row, List<EarlyRow> early) {
+    for (int i = 0; i < row.cells().size(); i++) {
+      if (CodesGuess.isCode(row.cells().get(i))) {
+        int others = 0;
+        for (EarlyRow other : early) {
+          boolean code = i < other.cells().size() && CodesGuess.isCode(other.cells().get(i));
+          others += code && !isSame(other, row) ? 1 : 0;
+        }
+        if (others > 0 && others * 2 >= early.size() - 1) {
+          return true;
+        }
+      }
+    }
+    return false;
   }
 
   private static List<EarlyRow> earlyRows(Sheet sheet, int upTo) throws UnreadableSheetException {

@@ -31,17 +31,9 @@ final class HeaderWords {
   /** The first rows of a sheet are held against every table, each cell many times. */
   private static final int MOST_KEPT = 4000;
 
-  private static final Map<Table, Map<String, Optional<Match>>> MATCHED = kept();
+  private static final Map<String, Map<Table, Match>> MATCHED = new ConcurrentHashMap<>();
 
   private HeaderWords() {}
-
-  private static Map<Table, Map<String, Optional<Match>>> kept() {
-    Map<Table, Map<String, Optional<Match>>> kept = new EnumMap<>(Table.class);
-    for (Table table : Table.values()) {
-      kept.put(table, new ConcurrentHashMap<>());
-    }
-    return kept;
-  }
 
   /**
    * What a header was understood as.
@@ -95,38 +87,47 @@ final class HeaderWords {
 
   /** The field that a header names in this table. */
   static Optional<Match> match(Table table, String header) {
-    Map<String, Optional<Match>> known = MATCHED.get(table);
-    Optional<Match> match = known.get(header);
-    if (match == null) {
-      match = found(table, header);
-      if (known.size() >= MOST_KEPT) {
-        known.clear();
+    Map<Table, Match> matches = MATCHED.get(header);
+    if (matches == null) {
+      matches = inEachTable(header);
+      if (MATCHED.size() >= MOST_KEPT) {
+        MATCHED.clear();
       }
-      known.put(header, match);
+      MATCHED.put(header, matches);
     }
-    return match;
+    return Optional.ofNullable(matches.get(table));
   }
 
-  private static Optional<Match> found(Table table, String header) {
+  private static Map<Table, Match> inEachTable(String header) {
     String squeezed = squeeze(header);
+    Map<Table, Match> matches = new EnumMap<>(Table.class);
     if (squeezed.isEmpty()) {
-      return Optional.empty();
+      return matches;
     }
-    Match listed = WORDS.get(table).get(squeezed);
-    if (listed != null) {
-      return Optional.of(listed);
+    List<String> words = ComposedHeaders.split(header);
+    for (Table table : Table.values()) {
+      Map<String, Match> listed = WORDS.get(table);
+      Match match = listed.get(squeezed);
+      if (match == null && table == Table.USERS && SecretColumns.isPassword(header)) {
+        match = new Match(Field.PASSWORD, Column.By.SYNONYM);
+      }
+      if (match == null) {
+        match =
+            ComposedHeaders.field(
+                    table,
+                    words,
+                    word -> {
+                      Match known = listed.get(word);
+                      return known == null ? null : known.field();
+                    })
+                .map(field -> new Match(field, Column.By.SYNONYM))
+                .orElse(null);
+      }
+      if (match != null) {
+        matches.put(table, match);
+      }
     }
-    if (table == Table.USERS && SecretColumns.isPassword(header)) {
-      return Optional.of(new Match(Field.PASSWORD, Column.By.SYNONYM));
-    }
-    return ComposedHeaders.field(
-            table,
-            header,
-            word -> {
-              Match match = WORDS.get(table).get(word);
-              return match == null ? null : match.field();
-            })
-        .map(field -> new Match(field, Column.By.SYNONYM));
+    return matches;
   }
 
   /**

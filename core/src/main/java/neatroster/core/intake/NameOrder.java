@@ -92,7 +92,8 @@ final class NameOrder {
     familyFirst += side < 0 ? weight : 0;
   }
 
-  private static boolean isGiven(String name) {
+  /** Whether a name begins with a common given name. */
+  static boolean isGiven(String name) {
     String word = letters(name.split("[ -]", 2)[0]);
     return Given.NAMES.contains(word);
   }

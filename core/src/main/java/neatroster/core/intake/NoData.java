@@ -98,6 +98,9 @@ final class NoData {
 
   /** Why a row is no data, or null where it is. */
   String why(SheetRow row) {
+    if (row.isSetAside()) {
+      return "remark";
+    }
     if (first >= 0 && sameAsHeader(row, columns.get(first)) && repeatsHeader(row)) {
       return "repeated header";
     }

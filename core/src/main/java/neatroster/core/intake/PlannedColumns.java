@@ -163,10 +163,17 @@ final class PlannedColumns {
       Map<String, String> ofField =
           column.field().map(field -> words.getOrDefault(field, Map.of())).orElse(Map.of());
       Optional<Pattern> pattern = Optional.ofNullable(patterns.get(column.index()));
-      if (pattern.isPresent() || !ofField.isEmpty()) {
+      boolean path =
+          column.field().equals(Optional.of(Field.SITE))
+              || column.field().equals(Optional.of(Field.CATEGORY));
+      if (pattern.isPresent() || !ofField.isEmpty() || path) {
         fillings.add(
             new Filling(
-                column.index(), pattern, partsOf.getOrDefault(column.index(), Map.of()), ofField));
+                column.index(),
+                pattern,
+                partsOf.getOrDefault(column.index(), Map.of()),
+                ofField,
+                path));
       }
     }
     return fillings;

@@ -1,6 +1,7 @@
 package neatroster.core.intake;
 
 import java.text.Normalizer;
+import java.text.Normalizer.Form;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -101,6 +102,10 @@ final class SecretColumns {
           "login code");
 
   private static final Pattern WORDS = Pattern.compile("\\p{L}{3,}(?:[-_. ]\\p{L}{3,}){2,}");
+  private static final Pattern HUMP = Pattern.compile("(\\p{Ll})(\\p{Lu})");
+  private static final Pattern MARKS = Pattern.compile("\\p{M}+");
+  private static final Pattern PW = Pattern.compile("\\bp w\\b");
+  private static final Pattern PIN = Pattern.compile("\\bp i n\\b");
   private static final Pattern PARTS = Pattern.compile("[^\\p{L}\\p{N}]+");
 
   private SecretColumns() {}
@@ -131,15 +136,19 @@ final class SecretColumns {
   /** The words of a header, those of a phrase and of an abbreviation joined. */
   private static List<String> words(String header) {
     String apart =
-        Normalizer.normalize(header.replaceAll("(\\p{Ll})(\\p{Lu})", "$1 $2"), Normalizer.Form.NFKD)
-            .replaceAll("\\p{M}+", "")
+        MARKS
+            .matcher(Normalizer.normalize(HUMP.matcher(header).replaceAll("$1 $2"), Form.NFKD))
+            .replaceAll("")
             .toLowerCase(Locale.ROOT);
     String text = PARTS.matcher(apart).replaceAll(" ").strip();
+    if (text.indexOf(' ') < 0) {
+      return List.of(text);
+    }
     for (String phrase : PHRASES) {
       text = text.replace(phrase, phrase.replace(" ", ""));
     }
     // P.W. and P I N are words of single letters.
-    text = text.replaceAll("\\bp w\\b", "pw").replaceAll("\\bp i n\\b", "pin");
+    text = PIN.matcher(PW.matcher(text).replaceAll("pw")).replaceAll("pin");
     return List.of(text.split(" ", -1));
   }
 

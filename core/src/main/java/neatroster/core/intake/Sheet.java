@@ -1,5 +1,6 @@
 package neatroster.core.intake;
 
+import java.util.Optional;
 import neatroster.core.model.SheetName;
 
 /** One grid of cells, read row by row as often as needed. */
@@ -24,6 +25,14 @@ public interface Sheet {
   /** What the workbook does not show of it. */
   default Hidden hidden() {
     return Hidden.NOTHING;
+  }
+
+  /**
+   * The same text line by line, each one cell whatever signs are in it; empty where the sheet is no
+   * text, or is one cell a row anyway.
+   */
+  default Optional<Sheet> lines() {
+    return Optional.empty();
   }
 
   /** Hands on every row in order, blank ones included where the format has them. */

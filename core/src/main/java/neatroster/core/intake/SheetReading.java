@@ -24,10 +24,6 @@ import neatroster.core.text.Cleaning;
 /** How one sheet is understood. */
 @SuppressWarnings("EnumOrdinal") // looked up for every cell of every row
 public final class SheetReading {
-  /** Letters and a number, as courses are coded. */
-  private static final java.util.regex.Pattern LOOKS_LIKE_A_CODE =
-      java.util.regex.Pattern.compile("\\p{Lu}{2,8}[-_./]\\d{1,4}\\p{L}?");
-
   private final Sheet sheet;
   private final HeaderFinder.Found found;
   private final Table table;
@@ -117,11 +113,10 @@ public final class SheetReading {
             columns.own(),
             plan.flatMap(SheetPlan::dates).orElse(settings.dates()),
             settings.reading().today());
-    found =
-        new HeaderFinder.Found(
-            found.table(), found.row(), columns.columns(), found.titles(), found.doubtfulNames());
-    SheetReading plain = new SheetReading(sheet, found, planned, Optional.empty());
-    return new SheetReading(sheet, found, planned, plain.enrollingByHeaders());
+    Sheet read = found.lines().isPresent() ? found.lines().get() : sheet;
+    found = found.with(found.table(), columns.columns());
+    SheetReading plain = new SheetReading(read, found, planned, Optional.empty());
+    return new SheetReading(read, found, planned, plain.enrollingByHeaders());
   }
 
   private Optional<Enrolling> enrollingByHeaders() {
@@ -214,10 +209,7 @@ public final class SheetReading {
       referring.add(column.as(field, column.by()));
     }
     return new SheetReading(
-        sheet,
-        new HeaderFinder.Found(Table.ENROLLMENTS, headerRow, referring, titles),
-        planned,
-        Optional.empty());
+        sheet, found.with(Table.ENROLLMENTS, referring), planned, Optional.empty());
   }
 
   private SheetReading enrolling(Enrolling in) {
@@ -237,7 +229,7 @@ public final class SheetReading {
       if (column.field().isEmpty() && !column.header().isEmpty() && !isSettled(column)) {
         Optional<String> code = courses.named(column.header());
         code.ifPresent(c -> known.put(column.index(), c));
-        if (code.isEmpty() && LOOKS_LIKE_A_CODE.matcher(column.header()).matches()) {
+        if (code.isEmpty() && CodesGuess.isCode(column.header())) {
           codes.add(column);
         }
       }
@@ -275,10 +267,11 @@ public final class SheetReading {
     if (!titles.isEmpty()) {
       sheet.read(
           row -> {
-            for (int i = 0; row.number() < headerRow && i < row.size(); i++) {
+            boolean title = row.number() != headerRow && row.number() <= found.lastAbove();
+            for (int i = 0; title && i < row.size(); i++) {
               names.add(row.cell(i).cleaned());
             }
-            return row.number() + 1 < headerRow;
+            return row.number() < found.lastAbove();
           });
     }
     String file = name().file().replaceAll(".*[/\\\\]", "");
@@ -295,6 +288,30 @@ public final class SheetReading {
   /** Hands on the enrollments that one row of people holds. */
   public void enrollmentsOf(RosterRow row, Consumer<RosterRow> receiver) {
     enrolling.ifPresent(in -> in.enrollments(row, receiver));
+  }
+
+  /**
+   * The columns in which a row of people says a group or a role of a course that it does not name:
+   * nobody is enrolled by it.
+   */
+  public List<Column> withoutCourse(RosterRow row) {
+    List<Column> lost = new ArrayList<>();
+    if (table == Table.USERS) {
+      List<Integer> at =
+          enrolling.isPresent()
+              ? enrolling.get().withoutCourse(row)
+              : Enrolling.InNumberedColumns.withoutAnyCourse(columns);
+      for (int column : at) {
+        if (!row.cellAt(column).isBlank()) {
+          lost.add(columns.get(column));
+        }
+      }
+      boolean grouped = enrolling.map(Enrolling::usesGroupColumn).orElse(false);
+      if (!grouped && has(Field.GROUP) && row.has(Field.GROUP)) {
+        lost.add(columns.get(indexOf(Field.GROUP)));
+      }
+    }
+    return lost;
   }
 
   /** How the sheet says who is in which course. */
@@ -422,7 +439,7 @@ public final class SheetReading {
       try {
         sheet.read(
             raw -> {
-              if (raw.number() > headerRow && !raw.isBlank()) {
+              if (raw.number() > found.lastAbove() && !raw.isBlank()) {
                 addName(raw, order);
                 left[0]--;
               }
@@ -577,9 +594,10 @@ public final class SheetReading {
     titles.forEach(skipped);
     RosterRow row = new RosterRow(this);
     NoData noData = new NoData(table, columns);
+    int lastAbove = Math.max(headerRow, found.lastAbove());
     sheet.read(
         raw -> {
-          if (raw.number() > headerRow && !raw.isBlank()) {
+          if (raw.number() > lastAbove && !raw.isBlank()) {
             String why = noData.why(raw);
             if (why == null) {
               row.bind(raw);

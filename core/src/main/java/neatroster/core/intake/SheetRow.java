@@ -19,8 +19,20 @@ public final class SheetRow {
   private char[] text = new char[512];
   private int used;
   private boolean mended;
+  private boolean setAside;
+  private Kind kind = Kind.PLAIN;
   private int[] ends = new int[32];
   private Cell[] cells = {};
+
+  /** What a word processor says a paragraph is. */
+  public enum Kind {
+    /** Nothing in particular; every row of a table. */
+    PLAIN,
+    /** A heading. */
+    HEADING,
+    /** One of a list with bullets or numbers. */
+    ITEM
+  }
 
   /** Starts a row. */
   public void begin(int number) {
@@ -28,6 +40,8 @@ public final class SheetRow {
     size = 0;
     used = 0;
     mended = false;
+    setAside = false;
+    kind = Kind.PLAIN;
   }
 
   /**
@@ -76,6 +90,26 @@ public final class SheetRow {
   /** The row as the spreadsheet program numbers it, from 1. */
   public int number() {
     return number;
+  }
+
+  /** Says what the word processor says of the paragraph. */
+  public void kind(Kind is) {
+    kind = is;
+  }
+
+  /** What the word processor says of the paragraph. */
+  public Kind kind() {
+    return kind;
+  }
+
+  /** Says whether the row is a title or a remark between rows of data. */
+  void setAside(boolean yes) {
+    setAside = yes;
+  }
+
+  /** Whether the row is a title or a remark between rows of data. */
+  boolean isSetAside() {
+    return setAside;
   }
 
   /** Says whether the row's quotation marks were not as they should be, and had to be mended. */

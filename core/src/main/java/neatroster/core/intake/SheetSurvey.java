@@ -21,6 +21,7 @@ import neatroster.core.pattern.PatternGuess;
  * @param rows its rows of data
  * @param enrollments the enrollments that they hold
  * @param skipped the rows that are no data
+ * @param unnamed the columns that hold something and have no header
  * @param followed the patterns that filled columns follow
  * @param dates for columns of dates that show it, the one order in which they can be read
  * @param trouble why it could be read no further, or null
@@ -30,6 +31,7 @@ public record SheetSurvey(
     int rows,
     int enrollments,
     List<SkippedRow> skipped,
+    List<Column> unnamed,
     List<Followed> followed,
     Map<Field, DateOrder> dates,
     String trouble) {
@@ -52,6 +54,7 @@ public record SheetSurvey(
   public static SheetSurvey of(SheetReading reading) {
     int[] counts = {0, 0};
     List<SkippedRow> skipped = new ArrayList<>();
+    UnnamedColumns unnamed = new UnnamedColumns(reading);
     Map<Field, PatternGuess> guesses = new EnumMap<>(Field.class);
     String trouble = null;
     List<Followed> followed = new ArrayList<>();
@@ -59,6 +62,7 @@ public record SheetSurvey(
       reading.read(
           row -> {
             counts[0]++;
+            unnamed.add(row);
             if (reading.table() == Table.USERS && !row.isUneven()) {
               for (Field field : List.of(Field.USERNAME, Field.EMAIL)) {
                 if (row.has(field)) {
@@ -86,7 +90,8 @@ public record SheetSurvey(
         reading.shownOrder(field).ifPresent(order -> dates.put(field, order));
       }
     }
-    return new SheetSurvey(reading, counts[0], counts[1], skipped, followed, dates, trouble);
+    return new SheetSurvey(
+        reading, counts[0], counts[1], skipped, unnamed.filled(), followed, dates, trouble);
   }
 
   /** Whether a sheet holds nothing but what is skipped, as a starter that nobody filled in. */

@@ -1,0 +1,198 @@
+package neatroster.core.intake;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import neatroster.core.model.Field;
+import neatroster.core.model.SheetName;
+import neatroster.core.model.Table;
+
+/**
+ * A list of people as it is typed where there are no cells: one on a line or several, with a bullet
+ * or a number before them, an address or a remark behind them. It is read as rows of three cells:
+ * the name, the address, the remark.
+ */
+final class PeopleLines implements Sheet {
+  private static final int NAME = 0;
+  private static final int EMAIL = 1;
+  private static final int REMARK = 2;
+
+  private static final int ROWS_LOOKED_AT = 40;
+
+  /** So many of the lines below the title must be people. */
+  private static final double MOST = 0.8;
+
+  private final Sheet lines;
+  private final boolean itemsOnly;
+  private final int firstRow;
+
+  private PeopleLines(Sheet lines, boolean itemsOnly, int firstRow) {
+    this.lines = lines;
+    this.itemsOnly = itemsOnly;
+    this.firstRow = firstRow;
+  }
+
+  /** One of the first lines. */
+  private record Early(int row, SheetRow.Kind kind, String text) {}
+
+  /**
+   * Reads a text as a list of people, if most of its first lines are people and they are not one
+   * plain column of names or of addresses.
+   */
+  static Optional<HeaderFinder.Found> find(Sheet sheet) throws UnreadableSheetException {
+    Optional<Sheet> lines = sheet.lines();
+    boolean narrow = isOneColumn(sheet);
+    List<Early> early = early(lines.orElse(sheet));
+    if (early.isEmpty() || (lines.isEmpty() && !narrow)) {
+      return Optional.empty();
+    }
+    long items = early.stream().filter(line -> line.kind() == SheetRow.Kind.ITEM).count();
+    boolean itemsOnly = items >= 2 && items * 2 > early.size();
+    int first = firstPerson(early, itemsOnly);
+    int people = 0;
+    int below = 0;
+    boolean names = false;
+    boolean emails = false;
+    boolean plain = early.get(0).row() == first;
+    for (Early line : early) {
+      if (line.row() < first) {
+        continue;
+      }
+      below++;
+      if (isAside(line.text(), line.kind(), itemsOnly)) {
+        plain = false;
+        continue;
+      }
+      List<PersonInLine> found = PersonInLine.all(line.text());
+      people += found.stream().allMatch(PersonInLine::isCertain) ? 1 : 0;
+      for (PersonInLine person : found) {
+        names |= !person.name().isEmpty();
+        emails |= !person.email().isEmpty();
+        plain &= line.text().equals(person.name()) || line.text().equals(person.email());
+      }
+    }
+    boolean oneColumn = narrow && plain && names != emails;
+    if (first < 0 || oneColumn || people < 2 || people < MOST * below) {
+      return Optional.empty();
+    }
+    int start = early.get(0).row() == first ? 0 : first;
+    return Optional.of(
+        new PeopleLines(lines.orElse(sheet), itemsOnly, start).found(early, names, emails));
+  }
+
+  private HeaderFinder.Found found(List<Early> early, boolean names, boolean emails) {
+    List<Column> columns = new ArrayList<>();
+    columns.add(column(NAME, names, Field.FULL_NAME));
+    columns.add(column(EMAIL, emails, Field.EMAIL));
+    columns.add(new Column(REMARK, "remark", Optional.empty(), null));
+    List<SkippedRow> titles = new ArrayList<>();
+    for (Early line : early) {
+      boolean known = titles.stream().anyMatch(title -> title.row() == line.row());
+      if (line.row() < firstRow && !known) {
+        titles.add(new SkippedRow(line.row(), "title"));
+      }
+    }
+    return new HeaderFinder.Found(Table.USERS, 0, columns, titles, false, Optional.of(this));
+  }
+
+  private static Column column(int index, boolean used, Field field) {
+    return used
+        ? new Column(index, "", Optional.of(field), Column.By.VALUES)
+        : new Column(index, "", Optional.empty(), null);
+  }
+
+  private static List<Early> early(Sheet lines) throws UnreadableSheetException {
+    List<Early> early = new ArrayList<>();
+    lines.read(
+        row -> {
+          for (String line : linesOf(row)) {
+            early.add(new Early(row.number(), row.kind(), line));
+          }
+          return early.size() < ROWS_LOOKED_AT;
+        });
+    return early;
+  }
+
+  private static boolean isOneColumn(Sheet sheet) throws UnreadableSheetException {
+    boolean[] one = {true};
+    int[] rows = {0};
+    sheet.read(
+        row -> {
+          for (int i = 1; i < row.size(); i++) {
+            one[0] &= row.cell(i).isBlank();
+          }
+          return one[0] && ++rows[0] < ROWS_LOOKED_AT;
+        });
+    return one[0];
+  }
+
+  /** The lines of a row's first cell that are not blank. */
+  private static List<String> linesOf(SheetRow row) {
+    List<String> lines = new ArrayList<>();
+    row.cell(0).toString().lines().map(String::strip).filter(l -> !l.isEmpty()).forEach(lines::add);
+    return lines;
+  }
+
+  private static int firstPerson(List<Early> early, boolean itemsOnly) {
+    for (Early line : early) {
+      if (!isAside(line.text(), line.kind(), itemsOnly)
+          && PersonInLine.all(line.text()).stream().allMatch(PersonInLine::isCertain)) {
+        return line.row();
+      }
+    }
+    return -1;
+  }
+
+  /** Whether a line is a heading or a remark among the people. */
+  private static boolean isAside(String line, SheetRow.Kind kind, boolean itemsOnly) {
+    if (kind == SheetRow.Kind.HEADING || (itemsOnly && kind != SheetRow.Kind.ITEM)) {
+      return true;
+    }
+    // “Reserves:” announces people and is none.
+    boolean announces = line.endsWith(":") && line.indexOf('@') < 0;
+    return announces || PersonInLine.all(line).stream().noneMatch(PersonInLine::isPossible);
+  }
+
+  @Override
+  public SheetName name() {
+    return lines.name();
+  }
+
+  @Override
+  public FileFacts facts() {
+    FileFacts facts = lines.facts();
+    return new FileFacts(facts.format(), facts.encoding(), null, false);
+  }
+
+  @Override
+  public Hidden hidden() {
+    return lines.hidden();
+  }
+
+  @Override
+  public void read(Receiver receiver) throws UnreadableSheetException {
+    SheetRow person = new SheetRow();
+    lines.read(
+        row -> {
+          boolean more = true;
+          boolean title = row.number() < firstRow;
+          for (String line : linesOf(row)) {
+            if (title || isAside(line, row.kind(), itemsOnly)) {
+              person.begin(row.number());
+              person.add(line);
+              person.setAside(true);
+              more = more && receiver.row(person);
+              continue;
+            }
+            for (PersonInLine each : PersonInLine.all(line)) {
+              person.begin(row.number());
+              person.add(each.name());
+              person.add(each.email());
+              person.add(each.remark());
+              more = more && receiver.row(person);
+            }
+          }
+          return more;
+        });
+  }
+}

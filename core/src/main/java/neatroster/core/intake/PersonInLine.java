@@ -1,0 +1,175 @@
+package neatroster.core.intake;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * One of the people on a line of text.
+ *
+ * @param name the name, or empty
+ * @param email the address, or empty
+ * @param remark what stands behind the name and is no part of it
+ */
+record PersonInLine(String name, String email, String remark) {
+  /** An address, alone or between pointed brackets as in RFC 5322, section 3.4. */
+  private static final Pattern ADDRESS =
+      Pattern.compile(
+          "[<(\\[]?\\s*(?:mailto:)?"
+              + "([^\\s<>;:,\"()\\[\\]@]+@[^\\s<>;:,\"()\\[\\]@]+\\.[^\\s<>;:,\"()\\[\\]@]*[^\\s<>;:,.\"()\\[\\]@])"
+              + "\\s*[>)\\]]?");
+
+  private static final Pattern BULLET =
+      Pattern.compile("^\\s*(?:[•·▪◦●○‣*–—-]\\s*|\\(?\\d{1,4}[.):]\\s+|\\[[ xX]?\\]\\s*)+");
+
+  private static final Pattern REMARK =
+      Pattern.compile("\\s*[(\\[]([^()\\[\\]]*)[)\\]]\\s*$|\\s+[–—-]+\\s+(\\S.*)$");
+
+  private static final Pattern NAME_WORD =
+      Pattern.compile(
+          "[\\p{Lu}\\p{Lo}\\p{Lt}][\\p{L}\\p{M}.’'‐-]*"
+              + "|[dlO]['’]\\p{L}[\\p{L}\\p{M}.’'‐-]*"
+              + "|(?:de|da|do|dos|das|del|della|la|le|las|los|van|von|der|den|di|du|al|el|bin|ibn|zu"
+              + "|zum|ter|ten|y|e|i|af|av)");
+
+  /** Words that stand in the titles of lists, and hardly in names. */
+  private static final Set<String> OF_TITLES =
+      new HashSet<>(
+          Arrays.asList(
+              ("participants participant crew list roster group course members students pupils"
+                      + " learners attendees names everyone staff teachers teilnehmende teilnehmer"
+                      + " teilnehmerinnen teilnehmerliste klasse kurs gruppe mannschaft besatzung"
+                      + " schuler schulerinnen namensliste mitglieder lernende liste classe groupe"
+                      + " cours equipage eleves stagiaires membres noms lista participantes clase"
+                      + " grupo curso tripulacion tripulantes alumnos alumnas nombres estudiantes turma"
+                      + " alunos alunas equipa tripulacao nomes inscritos inscrits trimester semester")
+                  .split(" ", -1)));
+
+  private static final int MOST_WORDS = 6;
+
+  /** The people on a line; one without a name where it is blank but for signs. */
+  static List<PersonInLine> all(String line) {
+    String text = BULLET.matcher(line).replaceFirst("");
+    List<PersonInLine> people = new ArrayList<>();
+    Matcher address = ADDRESS.matcher(text);
+    int from = 0;
+    while (address.find()) {
+      String before = text.substring(from, address.start());
+      List<PersonInLine> named = named(before);
+      for (int i = 0; i < named.size() - 1; i++) {
+        people.add(named.get(i));
+      }
+      PersonInLine last =
+          named.isEmpty() ? new PersonInLine("", "", "") : named.get(named.size() - 1);
+      people.add(new PersonInLine(last.name(), address.group(1), last.remark()));
+      from = address.end();
+    }
+    List<PersonInLine> behind = named(text.substring(from));
+    if (people.size() == 1 && behind.size() == 1 && people.get(0).name().isEmpty()) {
+      // The address stands before the name.
+      PersonInLine name = behind.get(0);
+      people.set(0, new PersonInLine(name.name(), people.get(0).email(), name.remark()));
+    } else if (from > 0 && behind.size() == 1 && !behind.get(0).isCertain()) {
+      int last = people.size() - 1;
+      String remark = (people.get(last).remark() + " " + behind.get(0).whole()).strip();
+      people.set(last, new PersonInLine(people.get(last).name(), people.get(last).email(), remark));
+    } else {
+      people.addAll(behind);
+    }
+    return people;
+  }
+
+  private String whole() {
+    return (name + " " + remark).strip();
+  }
+
+  /** The people in a piece of text without addresses. */
+  private static List<PersonInLine> named(String text) {
+    List<PersonInLine> people = new ArrayList<>();
+    for (String piece : text.split(";", -1)) {
+      String bare = bare(piece);
+      if (bare.isEmpty()) {
+        continue;
+      }
+      String[] byComma = bare.split(",", -1);
+      if (areSeveral(byComma)) {
+        for (String name : byComma) {
+          people.add(of(name));
+        }
+      } else {
+        people.add(of(bare));
+      }
+    }
+    return people;
+  }
+
+  /** Without signs and quotation marks around it. */
+  private static String bare(String text) {
+    return text.replaceAll("^[\\s,;:\"“”„|–—-]+|[\\s,;:\"“”„|<(\\[–—-]+$", "").strip();
+  }
+
+  /** Whether the parts between commas are people, and not the two ends of one name. */
+  private static boolean areSeveral(String[] parts) {
+    boolean given = true;
+    for (String part : parts) {
+      String[] words = part.strip().split("\\s+", -1);
+      if (words.length < 2 || !isName(part)) {
+        return false;
+      }
+      given &= NameOrder.isGiven(words[0]);
+    }
+    return parts.length > 2 || (parts.length == 2 && given);
+  }
+
+  private static PersonInLine of(String text) {
+    String name = text.strip();
+    String remark = "";
+    Matcher behind = REMARK.matcher(name);
+    while (behind.find() && behind.start() > 0) {
+      String said = behind.group(1) != null ? behind.group(1) : behind.group(2);
+      remark = remark.isEmpty() ? said.strip() : said.strip() + "; " + remark;
+      name = name.substring(0, behind.start()).strip();
+      behind = REMARK.matcher(name);
+    }
+    return new PersonInLine(bare(name), "", remark);
+  }
+
+  /** Whether it is a person beyond doubt: an address, or a name of two words or more. */
+  boolean isCertain() {
+    return !email.isEmpty() || (name.indexOf(' ') > 0 && isName(name) && !isTitle());
+  }
+
+  /** Whether it can be a person: no sentence, no numbers, no word of titles. */
+  boolean isPossible() {
+    boolean plain =
+        name.codePoints().noneMatch(Character::isDigit)
+            && !name.endsWith(".")
+            && !name.endsWith(":")
+            && name.split("\\s+", -1).length <= MOST_WORDS;
+    return !email.isEmpty() || (!name.isEmpty() && (plain || isName(name)) && !isTitle());
+  }
+
+  private boolean isTitle() {
+    List<String> words = ComposedHeaders.split(name);
+    return !words.isEmpty()
+        && words.stream().anyMatch(OF_TITLES::contains)
+        && !NameOrder.isGiven(name.split(" ", 2)[0]);
+  }
+
+  private static boolean isName(String text) {
+    String[] words = text.replace(",", " ").strip().split("\\s+", -1);
+    if (words.length > MOST_WORDS) {
+      return false;
+    }
+    for (String word : words) {
+      if (!NAME_WORD.matcher(word).matches() && !Names.isSuffix(word)) {
+        return false;
+      }
+    }
+    return true;
+  }
+}
