@@ -57,6 +57,9 @@ final class InspectText {
         .plan()
         .ifPresent(plan -> screen.line("  read as " + plan.place() + " says" + covers(plan)));
     columns(sheet);
+    if (sheet.countsPeople()) {
+      screen.line("  several people share a line: rows are counted person by person");
+    }
     for (Column column : seen.unnamed()) {
       if (!column.secret()) {
         screen.line(

@@ -73,6 +73,16 @@ final class IssueReport {
     if (!outcome.issued().isEmpty() || !outcome.reissued().isEmpty()) {
       passwords(outcome.bits(), file);
     }
+    if (outcome.uncertainNames() > 0) {
+      screen.line(
+          screen.yellow(
+                  outcome.uncertainNames()
+                      + " of them "
+                      + (outcome.uncertainNames() == 1 ? "rests" : "rest")
+                      + " on a name that could be taken apart in another way")
+              + "; neat-roster check lists them as uncertain-name. Look at them before slips are"
+              + " printed.");
+    }
     if (outcome.guardiansWithoutEmail() > 0) {
       screen.line(
           Counted.of(outcome.guardiansWithoutEmail(), "row")
@@ -230,6 +240,7 @@ final class IssueReport {
       json.writeEndObject();
     }
     json.writeEndArray();
+    json.writeNumberField("uncertainNames", outcome.uncertainNames());
     json.writeNumberField("guardiansWithoutEmail", outcome.guardiansWithoutEmail());
     FindingsJson.findings(json, outcome.findings());
     json.writeEndObject();

@@ -26,6 +26,7 @@ import neatroster.core.check.Checker;
 import neatroster.core.check.Finding;
 import neatroster.core.check.NoAccount;
 import neatroster.core.intake.KnownUsers;
+import neatroster.core.intake.Names;
 import neatroster.core.intake.Roster;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
@@ -33,6 +34,7 @@ import neatroster.core.model.Field;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
+import neatroster.core.model.Place;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.model.SheetName;
@@ -52,6 +54,10 @@ final class IssueRun {
   private final KnownUsers known;
   private final int ours;
   private final CheckResult checked;
+
+  /** The rows of new users whose names could be taken apart in another way. */
+  private final Set<Place> uncertain = new HashSet<>();
+
   private final AccountIssuer issuer;
 
   private final List<NewUser> newUsers = new ArrayList<>();
@@ -153,6 +159,7 @@ final class IssueRun {
    * @param findings the errors that kept somebody from getting an account
    * @param userSheets the sheets of users; findings elsewhere keep courses and groups from a code
    * @param guardiansWithoutEmail how many rows name a guardian and no address
+   * @param uncertainNames how many new accounts rest on a name that could be taken apart otherwise
    * @param bits the strength of the passwords; 0 where there are none of one's own
    */
   record Outcome(
@@ -164,6 +171,7 @@ final class IssueRun {
       List<Finding> findings,
       Set<SheetName> userSheets,
       int guardiansWithoutEmail,
+      int uncertainNames,
       double bits) {}
 
   /** Does it all, or nothing. */
@@ -203,6 +211,11 @@ final class IssueRun {
             .map(SheetReading::name)
             .collect(Collectors.toSet()),
         settings.guardians().accounts() ? guardians.withoutEmail() : 0,
+        (int)
+            issued.stream()
+                .filter(account -> !account.user().isGuardian())
+                .filter(account -> uncertain.contains(account.place()))
+                .count(),
         usual.bits());
   }
 
@@ -246,6 +259,9 @@ final class IssueRun {
     int found = known.find(row);
     if (found < 0) {
       newUsers.add(issuer.newUser(row, person, role));
+      if (row.reading().hasDoubtfulNames() || Names.isUncertain(row)) {
+        uncertain.add(row.place());
+      }
       return;
     }
     KnownUser account = known.all().get(found);

@@ -38,7 +38,10 @@ final class NoHeader implements SheetRule {
               this,
               "There are no headers. By what is in them, the columns were read as "
                   + String.join(", ", told)
-                  + "."));
+                  + "."
+                  + (sheet.countsPeople()
+                      ? " Several people share a line, so rows are counted person by person."
+                      : "")));
     }
   }
 }

@@ -48,7 +48,8 @@ final class StraySpace implements RowRule {
         continue;
       }
       Cell cell = row.row.raw().cell(column.index());
-      if (!Cleaning.isClean(cell) && hasStraySpace(cell)) {
+      boolean habit = column.index() > 0 && sheet.hasSpacesBehindSeparators();
+      if (!Cleaning.isClean(cell) && hasStraySpace(habit ? withoutFirst(cell) : cell)) {
         Field field = column.field().get();
         if (field == Field.PASSWORD) {
           findings.add(row.finding(this, field, "The password begins or ends with a space."));
@@ -77,16 +78,21 @@ final class StraySpace implements RowRule {
     return " has a space that is no ordinary one.";
   }
 
-  private static boolean hasStraySpace(Cell cell) {
+  /** The cell without the one space that stands behind every separator. */
+  private static CharSequence withoutFirst(Cell cell) {
+    return cell.charAt(0) == ' ' ? cell.subSequence(1, cell.length()) : cell;
+  }
+
+  private static boolean hasStraySpace(CharSequence cell) {
     boolean afterSpace = true;
     for (int i = 0; i < cell.length(); i++) {
       char c = cell.charAt(i);
       boolean space = Cleaning.isSpace(c);
       if (space && (afterSpace || c != ' ')) {
-        return !cell.isBlank();
+        return !Cleaning.isBlank(cell);
       }
       afterSpace = space;
     }
-    return afterSpace && !cell.isBlank();
+    return afterSpace && !Cleaning.isBlank(cell);
   }
 }

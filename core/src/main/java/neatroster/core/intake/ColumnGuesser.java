@@ -78,7 +78,8 @@ final class ColumnGuesser {
                 SecretColumns.marked(columns, rows),
                 titles,
                 order != null && !order.isCertain(),
-                Optional.empty()))
+                Optional.empty(),
+                false))
         : Optional.empty();
   }
 

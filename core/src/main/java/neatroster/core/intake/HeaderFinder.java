@@ -37,6 +37,7 @@ final class HeaderFinder {
    * @param columns every column
    * @param titles the rows above that are not blank
    * @param doubtfulNames whether it is a guess which of two columns is the given name
+   * @param spaced whether a space is typed behind each separator
    * @param lines the sheet read as a list that has no columns, where it is one
    */
   record Found(
@@ -45,9 +46,10 @@ final class HeaderFinder {
       List<Column> columns,
       List<SkippedRow> titles,
       boolean doubtfulNames,
-      Optional<PeopleLines> lines) {
+      Optional<PeopleLines> lines,
+      boolean spaced) {
     Found(Table table, int row, List<Column> columns, List<SkippedRow> titles) {
-      this(table, row, columns, titles, false, Optional.empty());
+      this(table, row, columns, titles, false, Optional.empty(), false);
     }
 
     /** The last row that is above the data. */
@@ -57,7 +59,11 @@ final class HeaderFinder {
 
     /** The same with other columns. */
     Found with(Table ofTable, List<Column> others) {
-      return new Found(ofTable, row, others, titles, doubtfulNames, lines);
+      return new Found(ofTable, row, others, titles, doubtfulNames, lines, spaced);
+    }
+
+    Found withSpaces(boolean behindSeparators) {
+      return new Found(table, row, columns, titles, doubtfulNames, lines, behindSeparators);
     }
   }
 
@@ -87,6 +93,18 @@ final class HeaderFinder {
     if (early.isEmpty()) {
       throw UnreadableSheetException.empty("there is nothing in it");
     }
+    return find(sheet, as, plan, early).withSpaces(areSpaced(early));
+  }
+
+  private static boolean areSpaced(List<EarlyRow> early) {
+    long several = early.stream().filter(row -> row.cells().size() > 1).count();
+    return early.stream().filter(EarlyRow::spaced).count() * 5 >= several * 4;
+  }
+
+  private static Found find(
+      Sheet sheet, Optional<Table> as, Optional<SheetPlan> plan, List<EarlyRow> early)
+      throws UnreadableSheetException {
+    int row = plan.flatMap(SheetPlan::headerRow).orElse(-1);
     if (row == 0) {
       return withoutHeader(sheet, early, as, plan.get().columns().isEmpty());
     }

@@ -199,10 +199,17 @@ public final class Names {
     }
     int given = 1;
     while (given < words.size() - 1
-        && PARTICLES.contains(words.get(given - 1).toLowerCase(Locale.ROOT))) {
+        && (PARTICLES.contains(words.get(given - 1).toLowerCase(Locale.ROOT))
+            || isFamily(words, given))) {
       given++;
     }
     return new Parts(join(words, given, words.size()), "", join(words, 0, given), suffix);
+  }
+
+  /** Whether a word is still the family name: no common given name, and one comes behind it. */
+  private static boolean isFamily(List<String> words, int at) {
+    return !NameOrder.isGiven(words.get(at))
+        && words.subList(at + 1, words.size()).stream().anyMatch(NameOrder::isGiven);
   }
 
   /**

@@ -25,6 +25,8 @@ final class PeopleLines implements Sheet {
   private final Sheet lines;
   private final boolean itemsOnly;
   private final int firstRow;
+  private boolean several;
+  private boolean remarks;
 
   private PeopleLines(Sheet lines, boolean itemsOnly, int firstRow) {
     this.lines = lines;
@@ -84,7 +86,10 @@ final class PeopleLines implements Sheet {
     List<Column> columns = new ArrayList<>();
     columns.add(column(NAME, names, Field.FULL_NAME));
     columns.add(column(EMAIL, emails, Field.EMAIL));
-    columns.add(new Column(REMARK, "remark", Optional.empty(), null));
+    survey();
+    if (remarks) {
+      columns.add(new Column(REMARK, "extra text", Optional.empty(), null));
+    }
     List<SkippedRow> titles = new ArrayList<>();
     for (Early line : early) {
       boolean known = titles.stream().anyMatch(title -> title.row() == line.row());
@@ -92,7 +97,7 @@ final class PeopleLines implements Sheet {
         titles.add(new SkippedRow(line.row(), "title"));
       }
     }
-    return new HeaderFinder.Found(Table.USERS, 0, columns, titles, false, Optional.of(this));
+    return new HeaderFinder.Found(Table.USERS, 0, columns, titles, false, Optional.of(this), false);
   }
 
   private static Column column(int index, boolean used, Field field) {
@@ -153,6 +158,37 @@ final class PeopleLines implements Sheet {
     return announces || PersonInLine.all(line).stream().noneMatch(PersonInLine::isPossible);
   }
 
+  /** Each row has a number of its own, also where several people share a line. */
+  private static int next(int[] last, SheetRow line) {
+    last[0] = Math.max(last[0] + 1, line.number());
+    return last[0];
+  }
+
+  /** Whether several people share a line, so that rows are counted person by person. */
+  boolean countsPeople() {
+    return several;
+  }
+
+  /** Goes over all lines for what some of them have. */
+  private void survey() {
+    try {
+      lines.read(
+          row -> {
+            int people = 0;
+            for (String line : linesOf(row)) {
+              List<PersonInLine> all = PersonInLine.all(line);
+              people += Math.max(1, all.size());
+              remarks |= all.stream().anyMatch(person -> !person.remark().isEmpty());
+            }
+            several |= people > 1;
+            return !several || !remarks;
+          });
+    } catch (UnreadableSheetException e) {
+      // The check comes to the same place and says so; the lines up to there show what they show.
+      return;
+    }
+  }
+
   @Override
   public SheetName name() {
     return lines.name();
@@ -172,23 +208,26 @@ final class PeopleLines implements Sheet {
   @Override
   public void read(Receiver receiver) throws UnreadableSheetException {
     SheetRow person = new SheetRow();
+    int[] last = {0};
     lines.read(
         row -> {
           boolean more = true;
           boolean title = row.number() < firstRow;
           for (String line : linesOf(row)) {
             if (title || isAside(line, row.kind(), itemsOnly)) {
-              person.begin(row.number());
+              person.begin(next(last, row));
               person.add(line);
               person.setAside(true);
               more = more && receiver.row(person);
               continue;
             }
             for (PersonInLine each : PersonInLine.all(line)) {
-              person.begin(row.number());
+              person.begin(next(last, row));
               person.add(each.name());
               person.add(each.email());
-              person.add(each.remark());
+              if (remarks) {
+                person.add(each.remark());
+              }
               more = more && receiver.row(person);
             }
           }

@@ -470,6 +470,19 @@ public final class SheetReading {
     return found.doubtfulNames();
   }
 
+  /**
+   * Whether the sheet is a list in which several people share a line, so that its rows are counted
+   * person by person.
+   */
+  public boolean countsPeople() {
+    return found.lines().isPresent() && found.lines().get().countsPeople();
+  }
+
+  /** Whether the cells begin with a space because one is typed behind each separator. */
+  public boolean hasSpacesBehindSeparators() {
+    return found.spaced();
+  }
+
   /** Whether a column says which courses somebody is in. */
   public boolean saysCourse(Column column) {
     return enrolling.map(in -> in.columns().contains(column.index())).orElse(false);
