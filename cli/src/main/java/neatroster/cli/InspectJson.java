@@ -63,6 +63,9 @@ final class InspectJson {
     json.writeStringField("shape", sheet.shape().word());
     json.writeStringField("format", facts.format());
     json.writeStringField("encoding", facts.encoding());
+    if (facts.doubt() != null) {
+      json.writeStringField("otherEncoding", facts.doubt().encoding());
+    }
     json.writeStringField("separator", facts.separator());
     if (sheet.headerRow() == 0) {
       json.writeNullField("headerRow");

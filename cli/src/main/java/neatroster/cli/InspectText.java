@@ -56,6 +56,21 @@ final class InspectText {
     sheet
         .plan()
         .ifPresent(plan -> screen.line("  read as " + plan.place() + " says" + covers(plan)));
+    FileFacts.Doubt doubt = sheet.sheet().facts().doubt();
+    if (doubt != null) {
+      screen.line(
+          "  "
+              + screen.yellow("its letters may be read wrongly")
+              + ": “"
+              + doubt.here()
+              + "” would be “"
+              + doubt.there()
+              + "” in "
+              + doubt.encoding()
+              + "; to read it so: encoding: "
+              + doubt.encoding()
+              + " under sheets:");
+    }
     columns(sheet);
     if (sheet.countsPeople()) {
       screen.line("  several people share a line: rows are counted person by person");

@@ -31,6 +31,7 @@ import neatroster.core.model.SheetPlan;
 import neatroster.core.text.Nearest;
 import neatroster.sheets.SheetFile;
 import neatroster.sheets.SheetFiles;
+import neatroster.sheets.TextChoice;
 
 /** The roster's files, open for reading. */
 final class OpenRoster implements Closeable {
@@ -266,7 +267,7 @@ final class OpenRoster implements Closeable {
       }
       stamps.put(argument.path(), Stamp.of(argument.path()));
       paths.add(argument.path());
-      file = SheetFiles.open(argument.path(), argument.name());
+      file = SheetFiles.open(argument.path(), argument.name(), choice(argument));
     } catch (UnreadableSheetException e) {
       SheetName name = new SheetName(argument.name(), null);
       if (isLeftOut(name)) {
@@ -314,6 +315,18 @@ final class OpenRoster implements Closeable {
         unread.add(new Roster.Unread(trouble.name(), trouble.why(), othersAreTables));
       }
     }
+  }
+
+  /** How the settings say a text file is to be read. */
+  private TextChoice choice(FileArgument argument) {
+    return settings
+        .reading()
+        .planFor(new SheetName(argument.name(), null))
+        .map(
+            plan ->
+                new TextChoice(
+                    plan.encoding().flatMap(TextChoice::encodingNamed), plan.separator()))
+        .orElse(TextChoice.OPEN);
   }
 
   private boolean isLeftOut(SheetName name) {

@@ -19,6 +19,7 @@ import neatroster.core.model.Table;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
 import neatroster.core.text.Cleaning;
+import neatroster.sheets.TextChoice;
 
 /** The settings about reading sheets: {@code sheets}, {@code fields}, {@code words}, aliases. */
 final class ReadingSettings {
@@ -59,6 +60,9 @@ final class ReadingSettings {
     }
   }
 
+  private static final Map<String, Character> SEPARATORS =
+      Map.of("comma", ',', "semicolon", ';', "tab", '\t', "bar", '|', "colon", ':');
+
   private static SheetPlan plan(YamlSection section, List<OwnField> own) throws SettingsException {
     section.only(
         List.of(
@@ -71,6 +75,8 @@ final class ReadingSettings {
             "words",
             "course",
             "dates",
+            "encoding",
+            "separator",
             "covers"));
     if (section.text("file", "").isEmpty()) {
       throw section.error("an entry of sheets names its file, such as “file: intake.xlsx”");
@@ -96,7 +102,35 @@ final class ReadingSettings {
         optional(section.text("course", "")),
         Optional.ofNullable(section.choice("dates", DATES, null)),
         leavesAll,
+        encoding(section),
+        separator(section),
         optional(covers));
+  }
+
+  private static Optional<String> encoding(YamlSection section) throws SettingsException {
+    String encoding = section.text("encoding", "");
+    if (!encoding.isEmpty() && TextChoice.encodingNamed(encoding).isEmpty()) {
+      throw section.error(
+          "encoding",
+          "there is no encoding “"
+              + encoding
+              + "”; names are utf-8, windows-1252, ibm850, macintosh and so on, as IANA lists them");
+    }
+    return optional(encoding);
+  }
+
+  private static Optional<Character> separator(YamlSection section) throws SettingsException {
+    String separator = section.text("separator", "");
+    if (separator.isEmpty()) {
+      return Optional.empty();
+    }
+    Character known = SEPARATORS.get(separator.toLowerCase(Locale.ROOT));
+    if (known == null
+        && (separator.length() != 1 || Character.isLetterOrDigit(separator.charAt(0)))) {
+      throw section.error(
+          "separator", "here stands comma, semicolon, tab, bar, or one sign such as “^”");
+    }
+    return Optional.of(known == null ? separator.charAt(0) : known);
   }
 
   /** What a column can be. */

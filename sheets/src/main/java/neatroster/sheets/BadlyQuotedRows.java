@@ -23,11 +23,18 @@ final class BadlyQuotedRows {
 
   private final PushbackReader in;
   private final char separator;
+  private final char quote;
   private final Deque<Line> ahead = new ArrayDeque<>();
 
-  BadlyQuotedRows(Reader reader, char separator) {
+  /**
+   * Rows of a text.
+   *
+   * @param quote the quotation mark, " where somebody keeps to RFC 4180
+   */
+  BadlyQuotedRows(Reader reader, char separator, char quote) {
     this.in = new PushbackReader(reader, 1);
     this.separator = separator;
+    this.quote = quote;
   }
 
   /** A line and how it ended. */
@@ -105,15 +112,15 @@ final class BadlyQuotedRows {
     int length = text.length();
     while (true) {
       cell.setLength(0);
-      if (i < length && text.charAt(i) == '"') {
+      if (i < length && text.charAt(i) == quote) {
         i++;
         boolean closed = false;
         while (i < length && !closed) {
           char c = text.charAt(i++);
-          if (c != '"') {
+          if (c != quote) {
             cell.append(c);
-          } else if (i < length && text.charAt(i) == '"') {
-            cell.append('"');
+          } else if (i < length && text.charAt(i) == quote) {
+            cell.append(quote);
             i++;
           } else {
             closed = true;
@@ -147,15 +154,16 @@ final class BadlyQuotedRows {
       while (start < length && line.charAt(start) == ' ') {
         start++;
       }
-      int end = start < length && line.charAt(start) == '"' ? closing(line, start + 1) : -1;
+      int end = start < length && line.charAt(start) == quote ? closing(line, start + 1) : -1;
       if (end >= 0) {
-        cells.add(line.substring(start + 1, end).replace("\"\"", "\""));
+        cells.add(
+            line.substring(start + 1, end).replace("" + quote + quote, String.valueOf(quote)));
         i = line.indexOf(separator, end);
         i = i < 0 ? length : i;
       } else {
         int to = line.indexOf(separator, start);
         to = to < 0 ? length : to;
-        boolean stray = start < to && line.charAt(start) == '"';
+        boolean stray = start < to && line.charAt(start) == quote;
         cells.add(stray ? line.substring(start + 1, to) : line.substring(i, to));
         i = to;
       }
@@ -168,7 +176,7 @@ final class BadlyQuotedRows {
 
   /** The mark that ends a cell: the first with nothing but spaces before the next separator. */
   private int closing(String line, int from) {
-    for (int i = line.indexOf('"', from); i >= 0; i = line.indexOf('"', i + 1)) {
+    for (int i = line.indexOf(quote, from); i >= 0; i = line.indexOf(quote, i + 1)) {
       int after = i + 1;
       while (after < line.length() && line.charAt(after) == ' ') {
         after++;

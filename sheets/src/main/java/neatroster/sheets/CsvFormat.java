@@ -6,15 +6,13 @@ import de.siegmar.fastcsv.reader.CsvReader;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
 import java.io.Reader;
 import java.io.UncheckedIOException;
-import java.nio.charset.CharacterCodingException;
-import java.nio.charset.CodingErrorAction;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import neatroster.core.intake.FileFacts;
 import neatroster.core.intake.RowTooLargeException;
@@ -28,9 +26,15 @@ import neatroster.core.model.SheetName;
  * file uses.
  */
 final class CsvFormat implements FileFormat {
+  private final TextChoice choice;
+
+  CsvFormat(TextChoice choice) {
+    this.choice = choice;
+  }
+
   @Override
   public boolean recognizes(Path path, byte[] head) {
-    if (isWide(path, head)) {
+    if (TextEncoding.byMark(head).isPresent()) {
       return true;
     }
     for (byte b : head) {
@@ -44,22 +48,45 @@ final class CsvFormat implements FileFormat {
   @Override
   public SheetFile open(Path path, String name, byte[] head, ReadingBudget budget)
       throws IOException {
-    TextEncoding encoding = TextEncoding.of(path, head);
-    char separator = SeparatorGuess.of(new String(head, encoding.charset()));
-    Sheet sheet = new CsvSheet(path, name, separator, encoding);
+    Optional<TextEncoding> told = TextEncoding.byMark(head);
+    if (choice.encoding().isPresent()) {
+      int mark = told.map(TextEncoding::markLength).orElse(0);
+      told = Optional.of(new TextEncoding(choice.encoding().get(), mark));
+    }
+    if (told.isEmpty() && TextEncoding.isBeyondAscii(head)) {
+      told = Optional.of(TextEncoding.of(path, head));
+    }
+    Charset charset = told.map(TextEncoding::charset).orElse(StandardCharsets.UTF_8);
+    String begin = new String(head, charset);
+    char separator = choice.separator().orElseGet(() -> SeparatorGuess.of(begin));
+    char quote = SeparatorGuess.quoteOf(begin, separator);
+    CsvSheet sheet = new CsvSheet(path, name, separator, quote, told.orElse(null));
+    if (choice.separator().isEmpty() && !SeparatorGuess.isFoundIn(begin)) {
+      Optional<Sheet> columns = FixedWidth.find(new Lines(sheet), begin);
+      if (columns.isPresent()) {
+        return new HeldFile(List.of(columns.get()));
+      }
+    }
     return new HeldFile(List.of(sheet));
   }
 
-  private static boolean isWide(Path path, byte[] head) {
-    try {
-      return TextEncoding.of(path, head).charset().name().startsWith("UTF-16");
-    } catch (IOException e) {
-      return false;
-    }
-  }
+  private static final class CsvSheet implements Sheet {
+    private final Path path;
+    private final String file;
+    private final char separator;
+    private final char quote;
 
-  private record CsvSheet(Path path, String file, char separator, TextEncoding encoding)
-      implements Sheet {
+    /** Null as long as nothing but ASCII was read. */
+    private TextEncoding encoding;
+
+    CsvSheet(Path path, String file, char separator, char quote, TextEncoding encoding) {
+      this.path = path;
+      this.file = file;
+      this.separator = separator;
+      this.quote = quote;
+      this.encoding = encoding;
+    }
+
     @Override
     public SheetName name() {
       return new SheetName(file, null);
@@ -67,8 +94,9 @@ final class CsvFormat implements FileFormat {
 
     @Override
     public FileFacts facts() {
-      String charset = encoding.charset().name().toLowerCase(Locale.ROOT);
-      return new FileFacts("csv", charset, String.valueOf(separator), true);
+      String name = encoding == null ? "utf-8" : TextEncoding.name(encoding.charset());
+      FileFacts.Doubt doubt = encoding == null ? null : encoding.doubt();
+      return new FileFacts("csv", name, String.valueOf(separator), true, doubt);
     }
 
     @Override
@@ -79,10 +107,11 @@ final class CsvFormat implements FileFormat {
     @Override
     public void read(Receiver receiver) throws UnreadableSheetException {
       RowHandler handler = new RowHandler(separator);
-      try (Reader reader = reader()) {
+      try (TextReader reader = reader()) {
         CsvReader<SheetRow> rows =
             CsvReader.builder()
                 .fieldSeparator(separator)
+                .quoteCharacter(quote)
                 .skipEmptyLines(false)
                 .allowExtraFields(true)
                 .allowMissingFields(true)
@@ -98,9 +127,6 @@ final class CsvFormat implements FileFormat {
           }
         }
       } catch (CsvParseException e) {
-        if (e.getCause() instanceof CharacterCodingException) {
-          throw notDecodable(handler);
-        }
         // The library wraps whatever it meets, lack of memory too.
         if (e.getCause() instanceof Error error) {
           throw error;
@@ -110,57 +136,38 @@ final class CsvFormat implements FileFormat {
               handler.finished + 1, "a cell or a row is larger than anybody types");
         }
         readBadlyQuoted(handler, receiver);
-      } catch (CharacterCodingException e) {
-        throw notDecodable(handler);
       } catch (UncheckedIOException e) {
-        throw e.getCause() instanceof CharacterCodingException
-            ? notDecodable(handler)
-            : broken(handler, e.getCause());
+        throw broken(handler, e.getCause());
       } catch (IOException e) {
         throw broken(handler, e);
       }
     }
 
-    private Reader reader() throws IOException {
+    private TextReader reader() throws IOException {
       InputStream in = Files.newInputStream(path);
       try {
-        in.skipNBytes(encoding.markLength());
+        in.skipNBytes(encoding == null ? 0 : encoding.markLength());
       } catch (IOException e) {
         in.close();
         throw e;
       }
-      return new InputStreamReader(
-          in,
-          encoding
-              .charset()
-              .newDecoder()
-              .onMalformedInput(CodingErrorAction.REPORT)
-              .onUnmappableCharacter(CodingErrorAction.REPORT));
+      return new TextReader(in, encoding, told -> encoding = told);
     }
 
     /** From the first row on whose quotation marks are not as they should be. */
     private void readBadlyQuoted(RowHandler handler, Receiver receiver)
         throws UnreadableSheetException {
       try (Reader reader = new BufferedReader(reader(), 1 << 16)) {
-        new BadlyQuotedRows(reader, separator)
+        new BadlyQuotedRows(reader, separator, quote)
             .read(
                 handler.finished + 1,
                 row -> {
                   handler.finished = row.number();
                   return receiver.row(row);
                 });
-      } catch (CharacterCodingException e) {
-        throw notDecodable(handler);
       } catch (IOException e) {
         throw broken(handler, e);
       }
-    }
-
-    private static UnreadableSheetException notDecodable(RowHandler handler) {
-      return new UnreadableSheetException(
-          handler.finished + 1,
-          "from about this row on its letters are not written as in the rows before; save it again as"
-              + " “CSV UTF-8”");
     }
 
     private static UnreadableSheetException broken(RowHandler handler, IOException e) {
@@ -193,8 +200,6 @@ final class CsvFormat implements FileFormat {
             return;
           }
         }
-      } catch (CharacterCodingException e) {
-        throw CsvSheet.notDecodable(handler);
       } catch (IOException e) {
         throw CsvSheet.broken(handler, e);
       }

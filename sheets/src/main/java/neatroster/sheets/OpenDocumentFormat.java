@@ -38,42 +38,55 @@ final class OpenDocumentFormat implements FileFormat {
   /** Before a formula without a result; no document can hold it. */
   private static final String UNSAVED = "\u0001";
 
+  /** A text is held in memory; a list of people is shorter. */
+  private static final long MOST_LETTERS = 50L << 20;
+
   /** So many tables are looked for one after another where they are too large to be held. */
   private static final int MOST_STREAMED = 500;
 
   @Override
   public boolean recognizes(Path path, byte[] head) {
-    return XlsxFormat.isZip(head) && SafeZip.holds(path, CONTENT);
+    return isFlat(head) || (XlsxFormat.isZip(head) && SafeZip.holds(path, CONTENT));
+  }
+
+  /** Whether it is one XML document instead of a zip (OpenDocument 1.3, part 3, section 3.1.1). */
+  private static boolean isFlat(byte[] head) {
+    String begin = new String(head, 0, Math.min(head.length, 4096), StandardCharsets.UTF_8);
+    return begin.contains("<office:document ") && begin.stripLeading().startsWith("<");
   }
 
   @Override
   public SheetFile open(Path path, String name, byte[] head, ReadingBudget budget)
       throws UnreadableSheetException, IOException {
-    ZipFile zip = SafeZip.open(path);
-    try {
+    XmlContent content;
+    if (isFlat(head)) {
+      content = XmlContent.of(path);
+    } else {
+      ZipFile zip = SafeZip.open(path);
+      content = XmlContent.of(zip, CONTENT);
       if (isSealed(zip)) {
+        zip.close();
         throw UnreadableSheetException.behindPassword();
       }
-      return open(zip, name);
+    }
+    try {
+      return open(content, name);
     } catch (XMLStreamException | RuntimeException e) {
-      zip.close();
+      content.close();
       throw SafeZip.damaged();
     } catch (UnreadableSheetException e) {
-      zip.close();
+      content.close();
       throw e;
     }
   }
 
-  private static SheetFile open(ZipFile zip, String name)
+  private static SheetFile open(XmlContent content, String name)
       throws IOException, XMLStreamException, UnreadableSheetException {
-    Survey survey = Survey.of(zip);
-    if (!survey.spreadsheet) {
-      SafeZip.refuseLarge(zip, CONTENT);
-    }
+    Survey survey = Survey.of(content);
     FileFacts facts = FileFacts.of(survey.spreadsheet ? "ods" : "odt");
     if (survey.tables.isEmpty()) {
       return new OpenFile(
-          zip, List.of(new HeldText(new SheetName(name, null), facts, paragraphs(zip))));
+          content, List.of(new HeldText(new SheetName(name, null), facts, paragraphs(content))));
     }
     if (survey.held == null && survey.tables.size() > MOST_STREAMED) {
       throw new UnreadableSheetException(
@@ -83,12 +96,12 @@ final class OpenDocumentFormat implements FileFormat {
               + " tabs; put the lists that are meant into a workbook of their own");
     }
     List<Sheet> sheets = new ArrayList<>();
-    HiddenOfTables hidden = new HiddenOfTables(zip);
+    HiddenOfTables hidden = new HiddenOfTables(content);
     for (int i = 0; i < survey.tables.size(); i++) {
       List<TableRow> rows = survey.held == null ? null : survey.held.get(i);
       sheets.add(
           new TableSheet(
-              zip,
+              content,
               new SheetName(name, survey.tables.get(i)),
               facts,
               i,
@@ -97,12 +110,12 @@ final class OpenDocumentFormat implements FileFormat {
               survey.results));
     }
     if (!survey.spreadsheet) {
-      HeldText text = new HeldText(new SheetName(name, "Text"), facts, paragraphs(zip));
+      HeldText text = new HeldText(new SheetName(name, "Text"), facts, paragraphs(content));
       if (text.mayBeAList()) {
         sheets.add(text);
       }
     }
-    return new OpenFile(zip, sheets);
+    return new OpenFile(content, sheets);
   }
 
   /** Whether the contents are encrypted (OpenDocument 1.3, part 2, section 3.4). */
@@ -117,10 +130,10 @@ final class OpenDocumentFormat implements FileFormat {
     }
   }
 
-  private record OpenFile(ZipFile zip, List<Sheet> sheets) implements SheetFile {
+  private record OpenFile(XmlContent content, List<Sheet> sheets) implements SheetFile {
     @Override
     public void close() throws IOException {
-      zip.close();
+      content.close();
     }
   }
 
@@ -155,9 +168,10 @@ final class OpenDocumentFormat implements FileFormat {
     private List<List<TableRow>> held = new ArrayList<>();
     private long size;
 
-    static Survey of(ZipFile zip) throws IOException, XMLStreamException, UnreadableSheetException {
+    static Survey of(XmlContent content)
+        throws IOException, XMLStreamException, UnreadableSheetException {
       Survey survey = new Survey();
-      try (InputStream in = SafeZip.content(zip, CONTENT)) {
+      try (InputStream in = content.open()) {
         XMLStreamReader xml = SafeXml.read(in);
         while (xml.hasNext()) {
           if (xml.next() == XMLStreamConstants.START_ELEMENT) {
@@ -196,16 +210,16 @@ final class OpenDocumentFormat implements FileFormat {
 
   /** What does not show, looked for once for all tables. */
   private static final class HiddenOfTables {
-    private final ZipFile zip;
+    private final XmlContent content;
     private List<Hidden> found;
 
-    HiddenOfTables(ZipFile zip) {
-      this.zip = zip;
+    HiddenOfTables(XmlContent content) {
+      this.content = content;
     }
 
     Hidden of(int table) {
       if (found == null) {
-        try (InputStream in = SafeZip.content(zip, CONTENT)) {
+        try (InputStream in = content.open()) {
           found = HiddenParts.of(SafeXml.read(in));
         } catch (IOException | XMLStreamException | UnreadableSheetException e) {
           // Whoever reads the rows comes to the same place and says so.
@@ -251,12 +265,13 @@ final class OpenDocumentFormat implements FileFormat {
     return name.equals(xml.getLocalName()) && namespace.equals(xml.getNamespaceURI());
   }
 
-  private static List<HeldText.Paragraph> paragraphs(ZipFile zip)
+  private static List<HeldText.Paragraph> paragraphs(XmlContent content)
       throws IOException, XMLStreamException, UnreadableSheetException {
     List<HeldText.Paragraph> paragraphs = new ArrayList<>();
     int items = 0;
     int tables = 0;
-    try (InputStream in = SafeZip.content(zip, CONTENT)) {
+    long letters = 0;
+    try (InputStream in = content.open()) {
       XMLStreamReader xml = SafeXml.read(in);
       while (xml.hasNext()) {
         int event = xml.next();
@@ -273,6 +288,11 @@ final class OpenDocumentFormat implements FileFormat {
               is(xml, TEXT, "h") || isTitle(xml.getAttributeValue(TEXT, "style-name"));
           StringBuilder text = new StringBuilder();
           paragraph(xml, text);
+          letters += text.length();
+          if (letters > MOST_LETTERS) {
+            throw new UnreadableSheetException(
+                0, "as a text document it is too large; put the list into a spreadsheet");
+          }
           SheetRow.Kind kind =
               heading
                   ? SheetRow.Kind.HEADING
@@ -422,7 +442,7 @@ final class OpenDocumentFormat implements FileFormat {
   }
 
   private record TableSheet(
-      ZipFile zip,
+      XmlContent content,
       SheetName name,
       FileFacts facts,
       int number,
@@ -446,7 +466,7 @@ final class OpenDocumentFormat implements FileFormat {
         }
         return;
       }
-      try (InputStream in = SafeZip.content(zip, CONTENT)) {
+      try (InputStream in = content.open()) {
         XMLStreamReader xml = SafeXml.read(in);
         int table = -1;
         while (xml.hasNext()) {

@@ -17,6 +17,31 @@ final class SeparatorGuess {
 
   private SeparatorGuess() {}
 
+  /** Whether something separates cells in a text that begins so. */
+  static boolean isFoundIn(CharSequence head) {
+    return best(head, USUAL, 0) != 0 || best(head, RARE, 2) != 0;
+  }
+
+  /**
+   * What stands around cells: the apostrophe where nearly all cells of the first rows begin and end
+   * with it, else the quotation mark.
+   */
+  static char quoteOf(CharSequence head, char separator) {
+    int rows = 0;
+    int quoted = 0;
+    String begin = "'";
+    String between = "'" + separator + "'";
+    for (String line : head.toString().split("[\\r\\n]+", ROWS)) {
+      if (!line.isBlank() && rows < ROWS - 1) {
+        rows++;
+        String text = line.strip();
+        boolean closed = text.startsWith(begin) && text.length() > 2 && text.endsWith(begin);
+        quoted += closed && text.contains(between) ? 1 : 0;
+      }
+    }
+    return quoted > 1 && quoted * 10 >= rows * 7 ? '\'' : '"';
+  }
+
   /** The separator of a text that begins so; a comma where nothing separates. */
   static char of(CharSequence head) {
     char best = best(head, USUAL, 0);

@@ -22,8 +22,9 @@ public final class SheetFiles {
           new OpenDocumentFormat(),
           new DocxFormat(),
           new XlsFormat(),
+          new XmlWorkbookFormat(),
           new HtmlFormat(),
-          new CsvFormat());
+          new CsvFormat(TextChoice.OPEN));
 
   private SheetFiles() {}
 
@@ -36,6 +37,19 @@ public final class SheetFiles {
    */
   public static SheetFile open(Path path, String name)
       throws UnreadableSheetException, IOException {
+    return open(path, name, TextChoice.OPEN);
+  }
+
+  /**
+   * Opens a file.
+   *
+   * @param name what the user calls it
+   * @param choice how it is to be read if it is text
+   * @throws UnreadableSheetException where its content is no sheet, or no text and a choice is made
+   * @throws IOException where it cannot be read from the disk
+   */
+  public static SheetFile open(Path path, String name, TextChoice choice)
+      throws UnreadableSheetException, IOException {
     byte[] head;
     try (InputStream in = Files.newInputStream(path)) {
       head = in.readNBytes(HEAD);
@@ -45,7 +59,16 @@ public final class SheetFiles {
     }
     refuseOtherKinds(head);
     for (FileFormat format : FORMATS) {
-      if (format.recognizes(path, head)) {
+      if (format.recognizes(path, head) || (!choice.isOpen() && format instanceof CsvFormat)) {
+        if (!choice.isOpen()) {
+          if (!(format instanceof CsvFormat)) {
+            throw new UnreadableSheetException(
+                0,
+                "encoding: and separator: in roster.yaml are for text files, and this is none; take"
+                    + " them out");
+          }
+          format = new CsvFormat(choice);
+        }
         ReadingBudget budget = new ReadingBudget(Files.size(path));
         return new CarefulFile(open(format, path, name, head, budget), budget);
       }
@@ -59,14 +82,6 @@ public final class SheetFiles {
     if (begin.startsWith("{\\rtf")) {
       throw new UnreadableSheetException(
           0, "it is a word processor's file of the kind RTF; save it as DOCX or ODT, or as CSV");
-    }
-    boolean xml = begin.startsWith("<?xml") || begin.startsWith("\u00ef\u00bb\u00bf<?xml");
-    if (xml
-        && (begin.contains("urn:schemas-microsoft-com:office:spreadsheet")
-            || begin.contains("<office:document "))) {
-      throw new UnreadableSheetException(
-          0,
-          "it is a spreadsheet written as XML; open it in a spreadsheet program and save it as XLSX");
     }
   }
 

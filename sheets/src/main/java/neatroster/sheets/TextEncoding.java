@@ -10,22 +10,45 @@ import java.nio.CharBuffer;
 import java.nio.charset.Charset;
 import java.nio.charset.CharsetDecoder;
 import java.nio.charset.CoderResult;
-import java.nio.charset.CodingErrorAction;
+import java.nio.charset.IllegalCharsetNameException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import neatroster.core.intake.FileFacts;
+import neatroster.core.intake.LetterLikelihood;
 
 /**
  * How a text file's letters are written down.
  *
  * @param charset the encoding
  * @param markLength how many bytes of byte order mark come first
+ * @param doubt another reading that is nearly as likely, or null
  */
-record TextEncoding(Charset charset, int markLength) {
+record TextEncoding(Charset charset, int markLength, FileFacts.Doubt doubt) {
   private static final int BLOCK = 1 << 16;
-  private static final int SAMPLE = 1 << 18;
+  static final int SAMPLE = 1 << 18;
+  private static final int JUDGED = 1 << 16;
+
+  private static Map<String, Integer> latin() {
+    Map<String, Integer> latin = new LinkedHashMap<>();
+    latin.put("windows-1252", 0);
+    latin.put("windows-1250", 2);
+    latin.put("IBM850", 3);
+    latin.put("x-MacRoman", 4);
+    latin.put("windows-1254", 4);
+    latin.put("windows-1257", 4);
+    latin.put("IBM437", 5);
+    latin.put("IBM852", 5);
+    latin.put("ISO-8859-2", 6);
+    latin.put("x-MacCentralEurope", 14);
+    return latin;
+  }
 
   /**
    * What record systems and spreadsheet programs write; a guess outside of these is more often
@@ -52,11 +75,13 @@ record TextEncoding(Charset charset, int markLength) {
           "EUC-JP",
           "EUC-KR");
 
-  /** Those of languages written in Latin letters. */
-  private static final Set<String> LATIN =
-      Set.of("windows-1250", "windows-1252", "windows-1254", "ISO-8859-2", "ISO-8859-9");
+  /** Those of languages written in Latin letters, each with how much rarer than the first. */
+  private static final Map<String, Integer> LATIN = latin();
 
-  private static final String TURKISH = "\u00d0\u00dd\u00de\u00f0\u00fd\u00fe";
+  /** Another reading is doubted where it is not so much less likely. */
+  private static final int CLEAR = 5;
+
+  private static final double CLEARLY_MORE = 1.15;
 
   /** Encodings whose letters are the same in a Windows encoding that has more of them. */
   private static final Map<String, String> WIDER =
@@ -68,42 +93,70 @@ record TextEncoding(Charset charset, int markLength) {
           "ISO-8859-7", "windows-1253",
           "ISO-8859-6", "windows-1256");
 
-  /**
-   * Tells a file's encoding by its marks, else by whether it is valid UTF-8, else by which 8-bit
-   * encoding makes the likeliest letters of it.
-   */
-  static TextEncoding of(Path path, byte[] head) throws IOException {
-    if (startsWith(head, 0xEF, 0xBB, 0xBF)) {
-      return new TextEncoding(StandardCharsets.UTF_8, 3);
-    }
-    if (startsWith(head, 0xFF, 0xFE)) {
-      return new TextEncoding(StandardCharsets.UTF_16LE, 2);
-    }
-    if (startsWith(head, 0xFE, 0xFF)) {
-      return new TextEncoding(StandardCharsets.UTF_16BE, 2);
-    }
-    Charset wide = wide(head);
-    if (wide != null) {
-      return new TextEncoding(wide, 0);
-    }
-    byte[] sample = fromFirstLetterBeyondAscii(path);
-    return new TextEncoding(isUtf8(sample) ? StandardCharsets.UTF_8 : guess(sample), 0);
+  TextEncoding(Charset charset, int markLength) {
+    this(charset, markLength, null);
   }
 
-  /** UTF-16 without a mark: in text of our kind every other byte is 0. */
-  private static Charset wide(byte[] head) {
-    int even = 0;
-    int odd = 0;
-    int length = Math.min(head.length, 2000) & ~1;
-    for (int i = 0; i < length; i += 2) {
-      even += head[i] == 0 ? 1 : 0;
-      odd += head[i + 1] == 0 ? 1 : 0;
+  /** Tells a file's encoding as {@link #byMark} does, else by its first bytes above 127. */
+  static TextEncoding of(Path path, byte[] head) throws IOException {
+    Optional<TextEncoding> marked = byMark(head);
+    return marked.isPresent() ? marked.get() : of(fromFirstLetterBeyondAscii(path));
+  }
+
+  /** The encoding that a byte order mark or bytes of nought between the letters tell. */
+  static Optional<TextEncoding> byMark(byte[] head) {
+    if (startsWith(head, 0xEF, 0xBB, 0xBF)) {
+      return Optional.of(new TextEncoding(StandardCharsets.UTF_8, 3));
     }
-    int pairs = length / 2;
-    if (pairs >= 4 && odd > pairs / 2 && even == 0) {
+    if (startsWith(head, 0xFF, 0xFE, 0, 0)) {
+      return Optional.of(new TextEncoding(Charset.forName("UTF-32LE"), 4));
+    }
+    if (startsWith(head, 0, 0, 0xFE, 0xFF)) {
+      return Optional.of(new TextEncoding(Charset.forName("UTF-32BE"), 4));
+    }
+    if (startsWith(head, 0xFF, 0xFE)) {
+      return Optional.of(new TextEncoding(StandardCharsets.UTF_16LE, 2));
+    }
+    if (startsWith(head, 0xFE, 0xFF)) {
+      return Optional.of(new TextEncoding(StandardCharsets.UTF_16BE, 2));
+    }
+    return Optional.ofNullable(wide(head)).map(charset -> new TextEncoding(charset, 0));
+  }
+
+  /** The encoding of a text without a mark: UTF-8 if it is valid but for a slip, else a guess. */
+  static TextEncoding of(byte[] sample) {
+    return isUtf8(sample) ? new TextEncoding(StandardCharsets.UTF_8, 0) : guess(sample);
+  }
+
+  /**
+   * UTF-16 or UTF-32 without a mark: in text of our kind every other byte is 0, or three of four.
+   */
+  private static Charset wide(byte[] head) {
+    int[] noughts = new int[4];
+    int length = Math.min(head.length, 2000) & ~3;
+    for (int i = 0; i < length; i++) {
+      noughts[i & 3] += head[i] == 0 ? 1 : 0;
+    }
+    int quads = length / 4;
+    if (quads < 2) {
+      return null;
+    }
+    boolean[] most = new boolean[4];
+    boolean[] none = new boolean[4];
+    for (int i = 0; i < 4; i++) {
+      most[i] = noughts[i] * 2 > quads;
+      none[i] = noughts[i] * 20 <= quads;
+    }
+    if (most[1] && most[2] && most[3] && none[0]) {
+      return Charset.forName("UTF-32LE");
+    }
+    if (most[0] && most[1] && most[2] && none[3]) {
+      return Charset.forName("UTF-32BE");
+    }
+    if (most[1] && most[3] && none[0] && none[2]) {
       return StandardCharsets.UTF_16LE;
     }
-    return pairs >= 4 && even > pairs / 2 && odd == 0 ? StandardCharsets.UTF_16BE : null;
+    return most[0] && most[2] && none[1] && none[3] ? StandardCharsets.UTF_16BE : null;
   }
 
   private static boolean startsWith(byte[] head, int... mark) {
@@ -142,6 +195,11 @@ record TextEncoding(Charset charset, int markLength) {
     return sample.toByteArray();
   }
 
+  /** Whether any byte is above 127. */
+  static boolean isBeyondAscii(byte[] bytes) {
+    return firstBeyondAscii(bytes, bytes.length) < bytes.length;
+  }
+
   private static int firstBeyondAscii(byte[] block, int length) {
     ByteBuffer bytes = ByteBuffer.wrap(block, 0, length);
     int i = 0;
@@ -154,30 +212,119 @@ record TextEncoding(Charset charset, int markLength) {
     return i;
   }
 
+  /** Valid UTF-8, or nearly: a byte or two that slipped in do not make it another encoding. */
   private static boolean isUtf8(byte[] sample) {
-    CharsetDecoder decoder =
-        StandardCharsets.UTF_8
-            .newDecoder()
-            .onMalformedInput(CodingErrorAction.REPORT)
-            .onUnmappableCharacter(CodingErrorAction.REPORT);
+    CharsetDecoder decoder = StandardCharsets.UTF_8.newDecoder();
+    ByteBuffer bytes = ByteBuffer.wrap(sample);
     CharBuffer letters = CharBuffer.allocate(sample.length + 1);
+    int wrong = 0;
     // The sample may end inside a letter: that is no error, so the end of input is not announced.
-    CoderResult result = decoder.decode(ByteBuffer.wrap(sample), letters, false);
-    return !result.isError();
+    for (CoderResult result = decoder.decode(bytes, letters, false);
+        result.isError();
+        result = decoder.decode(bytes, letters, false)) {
+      wrong++;
+      bytes.position(bytes.position() + result.length());
+    }
+    letters.flip();
+    long right = letters.chars().filter(c -> c >= 0x80).count();
+    return wrong == 0 || right >= 2L * wrong;
   }
 
-  private static Charset guess(byte[] sample) {
-    boolean latin = isMostlyLatin(sample);
+  private static TextEncoding guess(byte[] sample) {
+    if (isMostlyLatin(sample)) {
+      return latin(sample);
+    }
     CharsetDetector detector = new CharsetDetector();
     detector.setText(sample);
     for (CharsetMatch match : detector.detectAll()) {
       String name = WIDER.getOrDefault(match.getName(), match.getName());
-      if (USUAL.contains(name) && LATIN.contains(name) == latin && Charset.isSupported(name)) {
-        boolean turkish = name.equals("windows-1254");
-        return Charset.forName(turkish && !hasTurkishLetters(sample) ? "windows-1252" : name);
+      if (USUAL.contains(name) && !LATIN.containsKey(name) && Charset.isSupported(name)) {
+        return new TextEncoding(Charset.forName(name), 0);
       }
     }
-    return Charset.forName(latin ? "windows-1252" : "windows-1251");
+    return new TextEncoding(Charset.forName("windows-1251"), 0);
+  }
+
+  /** The encoding that makes the likeliest names and words of a text in Latin letters. */
+  private static TextEncoding latin(byte[] sample) {
+    byte[] some = sample.length > JUDGED ? Arrays.copyOf(sample, JUDGED) : sample;
+    Charset best = null;
+    String bestText = "";
+    int most = 0;
+    Charset next = null;
+    String nextText = "";
+    int second = 0;
+    for (Map.Entry<String, Integer> candidate : LATIN.entrySet()) {
+      if (!Charset.isSupported(candidate.getKey())) {
+        continue;
+      }
+      Charset charset = Charset.forName(candidate.getKey());
+      String text = new String(some, charset);
+      int likelihood = LetterLikelihood.of(text) - candidate.getValue();
+      if (best == null || likelihood > most) {
+        if (best != null && !text.equals(bestText)) {
+          next = best;
+          nextText = bestText;
+          second = most;
+        }
+        best = charset;
+        bestText = text;
+        most = likelihood;
+      } else if ((next == null || likelihood > second) && !text.equals(bestText)) {
+        next = charset;
+        nextText = text;
+        second = likelihood;
+      }
+    }
+    boolean clear =
+        next == null || second < 0 || (most - second > CLEAR && most > second * CLEARLY_MORE);
+    return new TextEncoding(best, 0, clear ? null : doubt(bestText, nextText, next));
+  }
+
+  /** The first word that two readings make different words of. */
+  private static FileFacts.Doubt doubt(String one, String other, Charset encoding) {
+    int at = 0;
+    while (at < one.length() - 1 && one.charAt(at) == other.charAt(at)) {
+      at++;
+    }
+    int from = at;
+    int to = at;
+    while (from > 0 && isOfWord(one.charAt(from - 1))) {
+      from--;
+    }
+    while (to < one.length() && isOfWord(one.charAt(to))) {
+      to++;
+    }
+    return new FileFacts.Doubt(name(encoding), one.substring(from, to), other.substring(from, to));
+  }
+
+  private static boolean isOfWord(char c) {
+    return c >= 0x80 || Character.isLetterOrDigit(c);
+  }
+
+  /** The encoding's name as IANA lists it, in small letters. */
+  static String name(Charset charset) {
+    return switch (charset.name()) {
+      case "x-MacRoman" -> "macintosh";
+      case "x-MacCentralEurope" -> "x-mac-ce";
+      default -> charset.name().toLowerCase(Locale.ROOT);
+    };
+  }
+
+  /** The encoding of a name as IANA lists it, or as people call it. */
+  static Optional<Charset> named(String name) {
+    String known =
+        switch (name.toLowerCase(Locale.ROOT)) {
+          case "macintosh", "mac roman", "macroman" -> "x-MacRoman";
+          case "x-mac-ce" -> "x-MacCentralEurope";
+          case "ansi" -> "windows-1252";
+          default -> name;
+        };
+    try {
+      return Charset.isSupported(known) ? Optional.of(Charset.forName(known)) : Optional.empty();
+    } catch (IllegalCharsetNameException e) {
+      return Optional.empty();
+    }
   }
 
   /**
@@ -203,15 +350,5 @@ record TextEncoding(Charset charset, int markLength) {
       }
     }
     return high + highOfWord <= plain + plainOfWord;
-  }
-
-  /** The letters in which Turkish differs from the western languages, in windows-1254. */
-  private static boolean hasTurkishLetters(byte[] sample) {
-    for (byte b : sample) {
-      if (TURKISH.indexOf(b & 0xff) >= 0) {
-        return true;
-      }
-    }
-    return false;
   }
 }

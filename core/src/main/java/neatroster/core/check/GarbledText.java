@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import neatroster.core.intake.Column;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -53,11 +54,7 @@ final class GarbledText extends TableRule {
             .ifPresent(
                 right ->
                     findings.add(
-                        row.finding(
-                                this,
-                                field,
-                                Quoted.value(cell)
-                                    + " was read in the wrong encoding before it came here.")
+                        row.finding(this, field, Quoted.value(cell) + wrong(row.row.reading()))
                             .suggesting(right)));
       } else if (NAMES.contains(field) && has(cell, '?') && LOST.matcher(cell).matches()) {
         findings.add(
@@ -65,6 +62,17 @@ final class GarbledText extends TableRule {
                 this, field, Quoted.value(cell) + " has lost a letter to a question mark."));
       }
     }
+  }
+
+  private static String wrong(SheetReading sheet) {
+    String encoding = sheet.sheet().facts().encoding();
+    boolean ours = encoding != null && !encoding.startsWith("utf");
+    return ours
+        ? " is UTF-8, and was read as "
+            + encoding
+            + " here or before it came here. If all of the file is so: encoding: utf-8 under"
+            + " sheets: in roster.yaml."
+        : " was read in the wrong encoding before it came here.";
   }
 
   /** UTF-8 read as an 8-bit encoding has one of these before every lost letter. */

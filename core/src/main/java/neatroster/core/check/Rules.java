@@ -31,6 +31,7 @@ public final class Rules {
             new OddCharacter(),
             new UndecodableText(),
             new GarbledText(),
+            new UncertainLetters(),
             new StrayQuote(),
             new SpreadsheetError(),
             new FormulaSign(settings),

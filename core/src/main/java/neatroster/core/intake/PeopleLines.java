@@ -197,7 +197,7 @@ final class PeopleLines implements Sheet {
   @Override
   public FileFacts facts() {
     FileFacts facts = lines.facts();
-    return new FileFacts(facts.format(), facts.encoding(), null, false);
+    return new FileFacts(facts.format(), facts.encoding(), null, false, facts.doubt());
   }
 
   @Override

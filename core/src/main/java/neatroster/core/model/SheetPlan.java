@@ -19,6 +19,8 @@ import java.util.Optional;
  * @param course the course that everybody in the sheet is in
  * @param dates how dates are read that could be two
  * @param leftOut whether it is not read at all
+ * @param encoding how the letters of a text file are written down
+ * @param separator what stands between the cells of a text file
  * @param covers what the sheet is the whole of: {@code everything}, or {@code course CODE}
  */
 public record SheetPlan(
@@ -33,6 +35,8 @@ public record SheetPlan(
     Optional<String> course,
     Optional<DateOrder> dates,
     boolean leftOut,
+    Optional<String> encoding,
+    Optional<Character> separator,
     Optional<String> covers) {
 
   /** Whether this is about a sheet. */

@@ -41,6 +41,8 @@ class SheetPlanTest {
         Optional.empty(),
         Optional.empty(),
         false,
+        Optional.empty(),
+        Optional.empty(),
         Optional.empty());
   }
 
