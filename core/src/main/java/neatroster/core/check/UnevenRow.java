@@ -1,6 +1,7 @@
 package neatroster.core.check;
 
 import java.util.EnumSet;
+import java.util.Optional;
 import java.util.Set;
 import neatroster.core.intake.SheetRow;
 import neatroster.core.model.Severity;
@@ -44,6 +45,17 @@ final class UnevenRow implements RowRule {
       message =
           "A value in the row goes over several lines. Is the quotation mark missing that ends it?";
     } else if (cells > width) {
+      Optional<String> value = QuotingGuess.of(row.row.reading(), row.row.raw());
+      if (value.isPresent() && !row.row.reading().hasSecrets()) {
+        findings.add(
+            Finding.about(
+                    row.row,
+                    this,
+                    message
+                        + "One value has a separator in it and needs quotation marks around it.")
+                .suggesting(value.get()));
+        return;
+      }
       message += "Is there a separator inside a value? Put that value in quotation marks.";
     } else {
       message += "Is a separator missing?";

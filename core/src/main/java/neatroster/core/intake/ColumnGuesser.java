@@ -78,8 +78,7 @@ final class ColumnGuesser {
                 SecretColumns.marked(columns, rows),
                 titles,
                 order != null && !order.isCertain(),
-                Optional.empty(),
-                false))
+                Optional.empty()))
         : Optional.empty();
   }
 

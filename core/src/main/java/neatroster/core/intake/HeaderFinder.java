@@ -38,6 +38,7 @@ final class HeaderFinder {
    * @param titles the rows above that are not blank
    * @param doubtfulNames whether it is a guess which of two columns is the given name
    * @param spaced whether a space is typed behind each separator
+   * @param usualWidth how many cells a row has at the most where nothing is wrong
    * @param lines the sheet read as a list that has no columns, where it is one
    */
   record Found(
@@ -47,9 +48,20 @@ final class HeaderFinder {
       List<SkippedRow> titles,
       boolean doubtfulNames,
       Optional<PeopleLines> lines,
-      boolean spaced) {
+      boolean spaced,
+      int usualWidth) {
     Found(Table table, int row, List<Column> columns, List<SkippedRow> titles) {
-      this(table, row, columns, titles, false, Optional.empty(), false);
+      this(table, row, columns, titles, false, Optional.empty());
+    }
+
+    Found(
+        Table table,
+        int row,
+        List<Column> columns,
+        List<SkippedRow> titles,
+        boolean doubtfulNames,
+        Optional<PeopleLines> lines) {
+      this(table, row, columns, titles, doubtfulNames, lines, false, Integer.MAX_VALUE);
     }
 
     /** The last row that is above the data. */
@@ -59,11 +71,11 @@ final class HeaderFinder {
 
     /** The same with other columns. */
     Found with(Table ofTable, List<Column> others) {
-      return new Found(ofTable, row, others, titles, doubtfulNames, lines, spaced);
+      return new Found(ofTable, row, others, titles, doubtfulNames, lines, spaced, usualWidth);
     }
 
-    Found withSpaces(boolean behindSeparators) {
-      return new Found(table, row, columns, titles, doubtfulNames, lines, behindSeparators);
+    Found with(boolean spaces, int width) {
+      return new Found(table, row, columns, titles, doubtfulNames, lines, spaces, width);
     }
   }
 
@@ -72,9 +84,10 @@ final class HeaderFinder {
    *
    * @param number its number
    * @param cells its cells, cleaned
+   * @param width how many cells it has, blank ones at its end included
    * @param spaced whether the second cell begins with a space, as after a comma in a sentence
    */
-  record EarlyRow(int number, List<String> cells, boolean spaced) {
+  record EarlyRow(int number, List<String> cells, boolean spaced, int width) {
     int filled() {
       return (int) cells.stream().filter(cell -> !cell.isEmpty()).count();
     }
@@ -93,7 +106,22 @@ final class HeaderFinder {
     if (early.isEmpty()) {
       throw UnreadableSheetException.empty("there is nothing in it");
     }
-    return find(sheet, as, plan, early).withSpaces(areSpaced(early));
+    Found found = find(sheet, as, plan, early);
+    boolean counts = sheet.facts().writesEveryCell() && found.row() > 0 && found.lines().isEmpty();
+    return found.with(areSpaced(early), counts ? usualWidth(early, found) : Integer.MAX_VALUE);
+  }
+
+  /** As many cells as the headers, or as every other row and more. */
+  private static int usualWidth(List<EarlyRow> early, Found found) {
+    int usual = found.columns().size();
+    for (EarlyRow row : early) {
+      long asWide = early.stream().filter(other -> other.width() >= row.width()).count();
+      boolean header = row.number() == found.row();
+      if (row.width() > usual && (header || asWide * 2 >= early.size())) {
+        usual = row.width();
+      }
+    }
+    return usual;
   }
 
   private static boolean areSpaced(List<EarlyRow> early) {
@@ -309,7 +337,7 @@ final class HeaderFinder {
             }
             Cell second = row.cell(1);
             boolean spaced = !second.isEmpty() && second.charAt(0) == ' ';
-            early.add(new EarlyRow(row.number(), cells, spaced));
+            early.add(new EarlyRow(row.number(), cells, spaced, row.size()));
           }
           return !tooWide[0]
               && (early.size() < ROWS_LOOKED_AT || row.number() < Math.min(upTo, LAST_HEADER_ROW));

@@ -97,7 +97,7 @@ final class PeopleLines implements Sheet {
         titles.add(new SkippedRow(line.row(), "title"));
       }
     }
-    return new HeaderFinder.Found(Table.USERS, 0, columns, titles, false, Optional.of(this), false);
+    return new HeaderFinder.Found(Table.USERS, 0, columns, titles, false, Optional.of(this));
   }
 
   private static Column column(int index, boolean used, Field field) {

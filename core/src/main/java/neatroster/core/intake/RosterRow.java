@@ -171,8 +171,8 @@ public final class RosterRow {
 
   /**
    * Whether the row does not have as many cells as the header, so that values may stand in the
-   * wrong columns. Blank cells beyond the last header do not count. A row in which a value goes on
-   * over the rows below counts too.
+   * wrong columns. Blank cells beyond the last header do not count where most rows have them. A row
+   * in which a value goes on over the rows below counts too.
    */
   public boolean isUneven() {
     if (raw.linesInLongCells() > MOST_LINES) {
@@ -182,6 +182,9 @@ public final class RosterRow {
     if (raw.size() < width) {
       // Without a header there is no width that a row should have.
       return reading.sheet().facts().writesEveryCell() && reading.headerRow() > 0;
+    }
+    if (raw.size() > reading.usualWidth()) {
+      return true;
     }
     for (int i = width; i < raw.size(); i++) {
       if (!raw.cell(i).isBlank()) {

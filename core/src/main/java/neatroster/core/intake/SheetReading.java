@@ -483,6 +483,14 @@ public final class SheetReading {
     return found.spaced();
   }
 
+  /**
+   * How many cells rows have at the most where nothing is wrong, blank ones beyond the headers
+   * included; as many as there may be where the format does not write down every cell.
+   */
+  int usualWidth() {
+    return found.usualWidth();
+  }
+
   /** Whether a column says which courses somebody is in. */
   public boolean saysCourse(Column column) {
     return enrolling.map(in -> in.columns().contains(column.index())).orElse(false);
