@@ -162,13 +162,52 @@ final class BeginCommand implements Callable<Integer> {
     List<Book.Heading> headings = new ArrayList<>();
     List<String> example = new ArrayList<>();
     Map<Field, String> values = ExampleRow.of(table);
-    for (Field field : table.fields()) {
+    List<Field> first = mostUsed(table);
+    List<Field> all = new ArrayList<>(first);
+    table.fields().stream().filter(field -> !first.contains(field)).forEach(all::add);
+    for (Field field : all) {
       FieldNote note = FieldNote.of(table, field);
       headings.add(
-          new Book.Heading(field.label(), note.text(), note.needed(), choices(table, field)));
-      example.add(values.getOrDefault(field, ""));
+          new Book.Heading(
+              field.label(),
+              note.text(),
+              note.needed(),
+              choices(table, field),
+              !first.contains(field)));
+      // What is folded away would stay in the row unseen when somebody writes over it.
+      example.add(first.contains(field) ? values.getOrDefault(field, "") : "");
     }
     return new Book.Page(table.word(), headings, List.of(example));
+  }
+
+  /** The columns that most schools fill in; the others are folded away behind them. */
+  private static List<Field> mostUsed(Table table) {
+    return switch (table) {
+      case USERS ->
+          List.of(
+              Field.GIVEN_NAME,
+              Field.FAMILY_NAME,
+              Field.EMAIL,
+              Field.ID,
+              Field.BIRTH_DATE,
+              Field.GRADE,
+              Field.SITE,
+              Field.ROLE,
+              Field.ENROLLMENTS_CELL,
+              Field.NOTE);
+      case COURSES ->
+          List.of(
+              Field.CODE,
+              Field.TITLE,
+              Field.CATEGORY,
+              Field.SITE,
+              Field.STARTS,
+              Field.ENDS,
+              Field.INSTRUCTORS,
+              Field.NOTE);
+      case GROUPS -> List.of(Field.COURSE, Field.NAME, Field.DESCRIPTION, Field.NOTE);
+      case ENROLLMENTS -> List.of(Field.USER, Field.COURSE, Field.ROLE, Field.GROUP, Field.NOTE);
+    };
   }
 
   private static List<String> choices(Table table, Field field) {

@@ -16,6 +16,8 @@ import neatroster.core.check.Finding;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SourceNote;
+import neatroster.core.model.Field;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 import neatroster.formats.BatchFiles;
@@ -88,6 +90,11 @@ final class CorrectionSheets implements Closeable {
     }
   }
 
+  /** What a column without a header was told to hold. */
+  private static String label(Column column) {
+    return column.field().map(Field::label).orElse("");
+  }
+
   private CsvRows start(SheetReading sheet) throws IOException {
     String name = "corrections/" + FileStems.free(sheet.name(), stems) + ".csv";
     names.add(name);
@@ -95,9 +102,9 @@ final class CorrectionSheets implements Closeable {
     open.put(sheet, rowsOfSheet);
     List<String> header =
         sheet.columns().stream()
-            .map(Column::header)
+            .map(column -> column.header().isEmpty() ? label(column) : column.header())
             .collect(Collectors.toCollection(ArrayList::new));
-    header.add("why left out");
+    header.add(SourceNote.header(sheet));
     rowsOfSheet.row(header);
     return rowsOfSheet;
   }

@@ -13,6 +13,7 @@ import neatroster.core.check.Finding;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetRow;
+import neatroster.core.intake.SourceNote;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Severity;
 import neatroster.core.model.SheetName;
@@ -95,6 +96,9 @@ final class FindingsXlsx {
     }
     if (result.findings().size() > MOST_MARKED) {
       book.remark("Only the first " + MOST_MARKED + " of them are marked in the other tabs.");
+    }
+    for (SheetReading sheet : result.roster().sheets()) {
+      book.remark(SourceNote.remark(tabs.get(sheet.name()), sheet));
     }
     book.endList();
   }

@@ -111,7 +111,7 @@ final class InspectJson {
       json.writeEndObject();
     }
     json.writeEndArray();
-    hidden(json, sheet.sheet().hidden());
+    hidden(json, sheet.hidden());
     json.writeEndObject();
   }
 

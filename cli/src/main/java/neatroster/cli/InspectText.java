@@ -31,7 +31,8 @@ final class InspectText {
   }
 
   void write(List<SheetSurvey> seen, List<Roster.Unread> unread, List<SheetName> leftOut) {
-    seen.forEach(this::sheet);
+    seen.stream().filter(sheet -> !sheet.isUntouched()).forEach(this::sheet);
+    untouched(seen);
     for (Roster.Unread sheet : unread) {
       screen.line(screen.bold(sheet.name().toString()));
       String what =
@@ -43,6 +44,26 @@ final class InspectText {
     for (SheetName sheet : leftOut) {
       screen.line(screen.bold(sheet.toString()));
       screen.line(screen.dim("  left out, as roster.yaml says"));
+      screen.line("");
+    }
+  }
+
+  /** The tabs of a starter that nobody has filled in yet, in one line for each file. */
+  private void untouched(List<SheetSurvey> seen) {
+    Map<String, List<String>> tabs = new TreeMap<>();
+    for (SheetSurvey sheet : seen) {
+      if (sheet.isUntouched()) {
+        SheetName name = sheet.reading().name();
+        tabs.computeIfAbsent(name.file(), file -> new ArrayList<>())
+            .add(name.sheet() == null ? sheet.reading().table().word() : name.sheet());
+      }
+    }
+    tabs.forEach(
+        (file, names) ->
+            screen.line(
+                screen.bold(file)
+                    + screen.dim(": nothing filled in yet in " + String.join(", ", names))));
+    if (!tabs.isEmpty()) {
       screen.line("");
     }
   }
@@ -102,7 +123,7 @@ final class InspectText {
                         + " are "
                         + word(order)
                         + screen.dim(", the only order in which all of them are dates")));
-    hidden(sheet.sheet().hidden());
+    hidden(sheet.hidden());
     Map<String, List<Integer>> why = new TreeMap<>();
     seen.skipped()
         .forEach(row -> why.computeIfAbsent(row.why(), w -> new ArrayList<>()).add(row.row()));

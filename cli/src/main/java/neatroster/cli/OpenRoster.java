@@ -23,6 +23,7 @@ import neatroster.core.intake.Roster;
 import neatroster.core.intake.Sheet;
 import neatroster.core.intake.SheetPlanException;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SourceNote;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.Settings;
@@ -294,6 +295,7 @@ final class OpenRoster implements Closeable {
       }
     }
     int before = readings.size();
+    Map<String, SourceNote> ofTabs = notesOfTabs(sheets);
     List<Roster.Unread> troubles = new ArrayList<>();
     for (Sheet sheet : sheets) {
       if (isHelper(sheet)) {
@@ -301,8 +303,15 @@ final class OpenRoster implements Closeable {
       }
       order.add(sheet.name());
       try {
-        SheetReading reading = SheetReading.of(sheet, argument.table(), settings);
-        argument.course().ifPresent(course -> courseOfSheet.put(reading, course));
+        Optional<SourceNote> note =
+            sheet.name().sheet() == null
+                ? SourceNote.in(sheet)
+                : Optional.ofNullable(ofTabs.get(sheet.name().sheet()));
+        SheetReading reading = SheetReading.of(sheet, argument.table(), settings, note);
+        argument
+            .course()
+            .or(() -> note.flatMap(SourceNote::course))
+            .ifPresent(course -> courseOfSheet.put(reading, course));
         readings.add(reading);
       } catch (UnreadableSheetException e) {
         troubles.add(new Roster.Unread(sheet.name(), e, false));
@@ -336,6 +345,21 @@ final class OpenRoster implements Closeable {
   /** The sheets that the settings leave out. */
   List<SheetName> leftOut() {
     return leftOut;
+  }
+
+  /** What the tabs of a workbook that {@code check} marked were copied from. */
+  private static Map<String, SourceNote> notesOfTabs(List<Sheet> sheets) {
+    for (Sheet sheet : sheets) {
+      try {
+        if (isHelper(sheet)) {
+          return SourceNote.ofTabs(sheet);
+        }
+      } catch (UnreadableSheetException e) {
+        // A list of findings that cannot be read has no notes; the tabs are read all the same.
+        return Map.of();
+      }
+    }
+    return Map.of();
   }
 
   /** Whether a sheet is the list of findings in a workbook that {@code check} marked. */

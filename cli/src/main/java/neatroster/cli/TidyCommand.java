@@ -107,7 +107,10 @@ final class TidyCommand implements Callable<Integer> {
       try (changes) {
         for (SheetReading sheet : open.roster().sheets()) {
           if (SheetSurvey.isWithoutRows(sheet)) {
-            screen.remark(sheet.name() + " has no rows; no sheet was written for it.");
+            // A starter's tab that nobody filled in is no news.
+            if (!SheetSurvey.isUntouched(sheet)) {
+              screen.remark(sheet.name() + " has no rows; no sheet was written for it.");
+            }
             continue;
           }
           new TidySheet(sheet, settings, changes, correction)
@@ -277,7 +280,7 @@ final class TidyCommand implements Callable<Integer> {
             + screen.bold(Counted.of(written.size(), "sheet"))
             + " with "
             + Counted.of(changes.count(), "change")
-            + ", which are listed in "
+            + (changes.count() == 1 ? ", which is listed in " : ", which are listed in ")
             + list
             + ".");
     for (Roster.Unread unread : roster.unread()) {

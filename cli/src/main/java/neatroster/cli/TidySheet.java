@@ -151,7 +151,7 @@ final class TidySheet {
                   "left out: " + skipped.why()));
     }
     written.put(stem, rows[0]);
-    if (along) {
+    if (along && !sheet.has(Field.ENROLLMENTS_CELL)) {
       changes.add(
           new Place(sheet.name(), sheet.headerRow()),
           moved(),

@@ -2,6 +2,8 @@ package neatroster.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -22,10 +24,17 @@ class BeginIT {
     assertThat(program.run("begin", "school", "--starter", starter).exit()).isZero();
     Program.Result inspect = program.run("inspect", "--folder", "school");
     assertThat(inspect.exit()).isZero();
-    assertThat(inspect.out().split("skipped as example row: row 2", -1)).hasSize(5);
-    assertThat(inspect.out())
-        .doesNotContain("left alone")
-        .contains("every header is one of our own names");
+    assertThat(inspect.out().split("nothing filled in yet", -1))
+        .hasSize(starter.equals("csv") ? 5 : 2);
+    assertThat(inspect.out()).doesNotContain("left alone", "hidden");
+    JsonNode json =
+        new ObjectMapper()
+            .readTree(program.run("inspect", "--folder", "school", "--format", "json").out());
+    assertThat(json.get("sheets")).hasSize(4);
+    for (JsonNode sheet : json.get("sheets")) {
+      assertThat(sheet.get("skipped").findValuesAsText("why")).containsExactly("example row");
+      assertThat(sheet.get("columns").findValuesAsText("by")).containsOnly("name");
+    }
     Program.Result check = program.run("check", "--folder", "school");
     assertThat(check.exit()).isZero();
     assertThat(check.out()).contains("There are no rows yet");
@@ -40,8 +49,27 @@ class BeginIT {
     try (ZipFile zip = new ZipFile(temp.resolve("school/sheets/starter.xlsx").toFile())) {
       String users = text(zip, "xl/worksheets/sheet1.xml");
       assertThat(users).contains("state=\"frozen\"").contains("active,suspended,removed");
+      assertThat(users).contains("outlineLevel=\"1\"").contains("hidden=\"true\"");
       assertThat(text(zip, "xl/comments1.xml")).contains("Leave it blank to have one made");
     }
+  }
+
+  @Test
+  void anExampleThatIsHalfWrittenOverGetsNobodyItsAddress() throws Exception {
+    Program program = new Program(temp);
+    program.run("begin", "school", "--starter", "csv");
+    Path users = temp.resolve("school/sheets/users.csv");
+    String starter = Files.readString(users);
+    Files.writeString(users, starter.replace("Wren,Halyard", "Ana,Marlowe"));
+    Program.Result check = program.run("check", "--folder", "school");
+    assertThat(check.exit()).isEqualTo(1);
+    assertThat(check.out())
+        .contains("example-left", "wren.halyard@pier.example")
+        .contains("1 user");
+    assertThat(program.run("issue", "--folder", "school").exit()).isEqualTo(1);
+    // What was only deleted is nobody's.
+    Files.writeString(users, starter.replaceAll("An example[^\"]*", "").replace("EXAMPLE-1", ""));
+    assertThat(program.run("check", "--folder", "school").out()).contains("There are no rows yet");
   }
 
   private static String text(ZipFile zip, String entry) throws Exception {

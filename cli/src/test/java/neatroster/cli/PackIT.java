@@ -157,7 +157,7 @@ class PackIT {
     assertThat(users)
         .isEqualToNormalizingNewlines(
             """
-            id,given name,family name,email,why left out
+            id,given name,family name,email,why left out (from sheets/users.csv)
             2,Bo,Finch,bo@pier,"“bo@pier” is no email address: what stands behind the @ has no dot, as in pier.example."
             """);
     program.file("sheets/users.csv", users.replaceFirst("bo@pier", "bo@pier.example"));

@@ -4,10 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import java.nio.charset.Charset;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -61,6 +63,90 @@ class WhatIsSaidIT {
     assertThat(said(program, "70-stray-quotation-marks.csv"))
         .containsExactly("warning stray-quote 2", "warning stray-quote 5", "warning stray-quote 6");
     assertThat(said(program, "72-dotted-dates.csv")).containsExactly("error bad-date 3");
+  }
+
+  @Test
+  void listsThatPeopleTypedAndOldLetters() throws Exception {
+    Program program = new Program(FILES);
+    assertThat(said(program, "86-names-and-addresses.txt")).containsExactly("note no-header null");
+    assertThat(said(program, "82-line-breaks-in-a-paragraph.odt"))
+        .containsExactly("note no-header null", "note skipped-row 5");
+    assertThat(said(program, "95-groups-without-course.csv"))
+        .containsExactly("note unchecked-references null", "warning no-course 2");
+    assertThat(said(program, "97-group-alone.csv"))
+        .contains("warning no-course 2", "warning no-course 3");
+    assertThat(said(program, "104-one-odd-byte.csv")).contains("error undecodable-text 4");
+    assertThat(said(program, "106-one-name-too-long.prn")).containsExactly("error uneven-row 6");
+    assertThat(said(program, "108-apostrophe-in-a-name.csv"))
+        .containsExactly("warning stray-quote 3");
+  }
+
+  @Test
+  void whatNobodyNamesIsSaidAndKept() throws Exception {
+    Program program = new Program(temp);
+    program.file("list.csv", "Ada,Marlin,starboard", "Ivo,Vale,", "Bo,Finch,port 3");
+    assertThat(said(program, "list.csv")).contains("note column-without-header null");
+    assertThat(program.run("inspect", "list.csv").out()).contains("nothing says what it is");
+    Program.Result tidy = program.run("tidy", "list.csv", "--to", "out");
+    assertThat(tidy.out()).contains("kept as it is");
+    assertThat(Files.readString(temp.resolve("out/list.csv"))).contains("column C", "port 3");
+  }
+
+  @Test
+  void theSettingsSayInWhichLettersATextIs() throws Exception {
+    Program program = new Program(temp);
+    byte[] text = "given name!family name\nGyőző!Szűcs\n".getBytes(Charset.forName("IBM852"));
+    Files.write(temp.resolve("old.csv"), text);
+    program.file(
+        "roster.yaml",
+        "sheets:",
+        "  - file: old.csv",
+        "    encoding: ibm852",
+        "    separator: \"!\"");
+    assertThat(program.run("inspect", "old.csv").out()).contains("ibm852", "separated by “!”");
+    assertThat(program.run("tidy", "old.csv", "--to", "out").exit()).isZero();
+    assertThat(Files.readString(temp.resolve("out/old.csv"))).contains("Győző,Szűcs");
+    program.file("roster.yaml", "sheets:", "  - file: old.csv", "    encoding: klingon");
+    Program.Result refused = program.run("inspect", "old.csv");
+    assertThat(refused.exit()).isEqualTo(2);
+    assertThat(refused.err()).contains("line 3", "IANA");
+    Files.write(
+        temp.resolve("two.csv"),
+        "given name,family name\nGyőző,Kovács\nErzsébet,Szűcs\n"
+            .getBytes(Charset.forName("windows-1250")));
+    Files.delete(temp.resolve("roster.yaml"));
+    assertThat(said(program, "two.csv")).contains("warning uncertain-letters null");
+  }
+
+  @Test
+  void copiesKeepTheSettingsOfTheSheetsTheyCameFrom() throws Exception {
+    Program program = new Program(temp);
+    program.file(
+        "roster.yaml",
+        "sheets:",
+        "  - file: intake.csv",
+        "    header-row: 2",
+        "    columns: {given name: Wer, family name: Sippe, id: A}",
+        "    course: NAV-2");
+    program.file(
+        "sheets/intake.csv",
+        "Liste der Woche",
+        "Zahl,Wer,Sippe,E-Mail",
+        "471,Klara,Gut,k@hafen.example",
+        "472,Emil,Berger,e@hafen");
+    program.file("sheets/courses.csv", "code,title", "NAV-2,Coast");
+    assertThat(program.run("check", "--report", "marked.xlsx").exit()).isEqualTo(1);
+    assertThat(said(program, "marked.xlsx")).containsExactly("error bad-email intake 4");
+    assertThat(program.run("inspect", "marked.xlsx").out()).contains("2 enrollments in NAV-2");
+    program.run("pack", "--leave-out-faulty");
+    Path corrections;
+    try (Stream<Path> found = Files.walk(temp.resolve("runs"))) {
+      corrections = found.filter(path -> path.endsWith("intake.csv")).findFirst().orElseThrow();
+    }
+    String file = temp.relativize(corrections).toString();
+    assertThat(said(program, file, "sheets/courses.csv")).containsExactly("error bad-email 3");
+    assertThat(program.run("inspect", file, "sheets/courses.csv").out())
+        .contains("2 enrollments in NAV-2", "given name  (by your settings)");
   }
 
   @Test

@@ -27,8 +27,19 @@ public record Book(List<Page> sheets) {
    * @param comment what an administrator should know, shown beside the header
    * @param needed whether every row needs it
    * @param choices the words that may stand in it; empty where anything may
+   * @param folded whether it is in the group of columns that few need, which is folded away
    */
-  public record Heading(String text, String comment, boolean needed, List<String> choices) {
+  public record Heading(
+      String text, String comment, boolean needed, List<String> choices, boolean folded) {
+    /** Where the folded columns of a page begin; they stand side by side at its end. */
+    static int firstFolded(List<Heading> headings) {
+      int first = 0;
+      while (first < headings.size() && !headings.get(first).folded()) {
+        first++;
+      }
+      return first;
+    }
+
     /** How wide the column should be, in characters. */
     int width(List<List<String>> rows, int column) {
       int widest = text.length() + 3;

@@ -208,13 +208,22 @@ public final class OdsBook {
 
   private void page(int number, Book.Page page) throws XMLStreamException {
     open("table:table", "table:name", page.name());
+    int folded = Book.Heading.firstFolded(page.headings());
     for (int i = 0; i < page.headings().size(); i++) {
+      if (i == folded) {
+        open("table:table-column-group", "table:display", "false");
+      }
       empty(
           "table:table-column",
           "table:style-name",
           "w" + number + "_" + i,
+          "table:visibility",
+          i < folded ? "visible" : "collapse",
           "table:default-cell-style-name",
           "plain");
+    }
+    if (folded < page.headings().size()) {
+      xml.writeEndElement();
     }
     open("table:table-row");
     for (Book.Heading heading : page.headings()) {

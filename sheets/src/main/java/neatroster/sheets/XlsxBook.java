@@ -44,6 +44,13 @@ public final class XlsxBook {
             .error("Choose one of: " + String.join(", ", heading.choices()));
       }
     }
+    int folded = Book.Heading.firstFolded(page.headings());
+    if (folded < page.headings().size()) {
+      sheet.groupCols(folded, page.headings().size() - 1);
+      for (int i = folded; i < page.headings().size(); i++) {
+        sheet.hideColumn(i);
+      }
+    }
     int number = 1;
     for (List<String> row : page.rows()) {
       for (int i = 0; i < row.size(); i++) {

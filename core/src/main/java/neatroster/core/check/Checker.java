@@ -3,6 +3,7 @@ package neatroster.core.check;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -75,6 +76,7 @@ public final class Checker {
     private final KeyIndex unlistedCourses = KeyIndex.exact();
     private final KeyIndex unlistedGroups = KeyIndex.exact();
     private final int[] userOfKnown;
+    private final Map<SheetReading, SkippedRow> examples = new LinkedHashMap<>();
     private final Map<Integer, Integer> fingerprints = new HashMap<>();
 
     Pass(Roster roster, Basis basis) {
@@ -126,6 +128,13 @@ public final class Checker {
         roster.read(table, this::row, this::unreadable, this::skipped);
         endSheet();
       }
+      // In a tab that nobody filled in the example is no news.
+      examples.forEach(
+          (sheet, row) -> {
+            if (rows.get(sheet)[0] > 0) {
+              rules.exampleRow.add(sheet, row, findings);
+            }
+          });
       Ending ending = new Ending(roster, keys, checked.counts, knownAll);
       rules.all().forEach(rule -> rule.end(ending, findings));
       return result();
@@ -134,7 +143,7 @@ public final class Checker {
     private void skipped(SheetReading sheet, SkippedRow row) {
       switch (row.why()) {
         case "repeated header" -> rules.repeatedHeader.add(sheet, row, findings);
-        case "example row" -> rules.exampleRow.add(sheet, row, findings);
+        case SkippedRow.EXAMPLE -> examples.put(sheet, row);
         case "title" -> {
           // Above the headers stands what the sheet is; nobody takes that for a person.
         }

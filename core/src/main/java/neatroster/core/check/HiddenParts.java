@@ -28,7 +28,7 @@ final class HiddenParts implements SheetRule {
 
   @Override
   public void check(SheetReading sheet, Findings findings) {
-    Hidden hidden = sheet.sheet().hidden();
+    Hidden hidden = sheet.hidden();
     if (hidden.isNothing()) {
       return;
     }

@@ -17,7 +17,7 @@ import neatroster.core.model.WrittenDates;
  * together, leave an address below the header of addresses and a date below that of dates.
  */
 final class QuotingGuess {
-  private static final Pattern EMAIL = Pattern.compile("[^@\\s]+@[^@\\s]+\\.[^@\\s]+");
+  private static final Pattern EMAIL = Pattern.compile("[^@\\s,;|]+@[^@\\s,;|]+\\.[^@\\s,;|]+");
   private static final Pattern NUMBER = Pattern.compile("\\d+");
   private static final RoleWords ROLES = new RoleWords(java.util.Map.of());
 

@@ -58,6 +58,7 @@ public final class Rules {
             new BadPlacement(),
             new ColumnWithoutHeader(),
             new NoCourse(),
+            new ExampleLeft(),
             new OffPattern(),
             new StaleYear(basis),
             new UnlistedValue(),

@@ -107,7 +107,7 @@ final class NoData {
     if (rowsSeen < ROWS_OF_EXAMPLE) {
       rowsSeen++;
       if (ExampleRow.is(table, columns, row)) {
-        return "example row";
+        return SkippedRow.EXAMPLE;
       }
     }
     // Only rows with hardly anything in them can be totals or footers, but for those of marks.

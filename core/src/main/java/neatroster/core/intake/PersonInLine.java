@@ -92,7 +92,7 @@ record PersonInLine(String name, String email, String remark) {
     List<PersonInLine> people = new ArrayList<>();
     for (String piece : text.split(";", -1)) {
       String bare = bare(piece);
-      if (bare.isEmpty()) {
+      if (bare.codePoints().noneMatch(Character::isLetterOrDigit)) {
         continue;
       }
       String[] byComma = bare.split(",", -1);

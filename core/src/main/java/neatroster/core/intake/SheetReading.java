@@ -7,7 +7,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import neatroster.core.model.DateOrder;
@@ -49,6 +51,7 @@ public final class SheetReading {
    * @param parts the columns that are used up in putting others together
    * @param own the columns of the school's own fields
    * @param dates how a date is read that could be two
+   * @param source the sheet that this one is a copy of
    */
   private record Planned(
       Optional<SheetPlan> plan,
@@ -57,7 +60,8 @@ public final class SheetReading {
       List<Integer> parts,
       Map<OwnField, Integer> own,
       DateOrder dates,
-      Optional<LocalDate> today) {}
+      Optional<LocalDate> today,
+      Optional<SheetName> source) {}
 
   private SheetReading(
       Sheet sheet, HeaderFinder.Found found, Planned planned, Optional<Enrolling> enrolling) {
@@ -95,7 +99,18 @@ public final class SheetReading {
    */
   public static SheetReading of(Sheet sheet, Optional<Table> as, Settings settings)
       throws UnreadableSheetException {
-    Optional<SheetPlan> plan = settings.reading().planFor(sheet.name());
+    return of(sheet, as, settings, Optional.empty());
+  }
+
+  /**
+   * Reads as much of a sheet as it takes to understand it.
+   *
+   * @param note what it says of the sheet that it is a copy of
+   */
+  public static SheetReading of(
+      Sheet sheet, Optional<Table> as, Settings settings, Optional<SourceNote> note)
+      throws UnreadableSheetException {
+    Optional<SheetPlan> plan = plan(sheet.name(), settings.reading(), note);
     HeaderFinder.Found found =
         HeaderFinder.find(sheet, as.or(() -> plan.flatMap(SheetPlan::table)), plan);
     PlannedColumns columns = new PlannedColumns(found, plan, settings.reading().ownFields());
@@ -112,11 +127,25 @@ public final class SheetReading {
             columns.parts(),
             columns.own(),
             plan.flatMap(SheetPlan::dates).orElse(settings.dates()),
-            settings.reading().today());
+            settings.reading().today(),
+            note.map(SourceNote::source));
     Sheet read = found.lines().isPresent() ? found.lines().get() : sheet;
     found = found.with(found.table(), columns.columns());
     SheetReading plain = new SheetReading(read, found, planned, Optional.empty());
     return new SheetReading(read, found, planned, plain.enrollingByHeaders());
+  }
+
+  /** What the settings say of a sheet, or of the one that it is a copy of. */
+  private static Optional<SheetPlan> plan(
+      SheetName name, Settings.Reading settings, Optional<SourceNote> note) {
+    if (note.isEmpty()) {
+      return settings.planFor(name);
+    }
+    SheetName source = note.get().source();
+    if (note.get().headersFirst()) {
+      return settings.planFor(source).map(plan -> plan.withHeaderRow(1));
+    }
+    return settings.planFor(name).or(() -> settings.planFor(source));
   }
 
   private Optional<Enrolling> enrollingByHeaders() {
@@ -496,9 +525,40 @@ public final class SheetReading {
     return enrolling.map(in -> in.columns().contains(column.index())).orElse(false);
   }
 
+  /**
+   * What the workbook does not show of the sheet; of its columns only those in which something
+   * stands. Goes over the sheet where any are hidden.
+   */
+  public Hidden hidden() {
+    Hidden hidden = sheet.hidden();
+    if (hidden.columns().isEmpty()) {
+      return hidden;
+    }
+    Set<Integer> used = new TreeSet<>();
+    try {
+      read(
+          row -> {
+            for (int column : hidden.columns()) {
+              if (!row.raw().cell(column).isBlank()) {
+                used.add(column);
+              }
+            }
+          });
+    } catch (UnreadableSheetException e) {
+      // The check comes to the same place and says so.
+      return hidden;
+    }
+    return new Hidden(hidden.sheet(), hidden.rows(), List.copyOf(used));
+  }
+
   /** The sheet itself. */
   public Sheet sheet() {
     return sheet;
+  }
+
+  /** The sheet that this one is a copy of, or the sheet itself. */
+  SheetName source() {
+    return planned.source().orElse(name());
   }
 
   /** Where the sheet is. */

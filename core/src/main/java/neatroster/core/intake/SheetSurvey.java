@@ -101,6 +101,27 @@ public record SheetSurvey(
     return empty[0];
   }
 
+  /** Whether a sheet holds nothing but the example row of a starter. */
+  public static boolean isUntouched(SheetReading reading) throws UnreadableSheetException {
+    boolean[] untouched = {true};
+    int[] examples = {0};
+    reading.read(
+        row -> untouched[0] = false,
+        skipped -> {
+          boolean example = skipped.why().equals(SkippedRow.EXAMPLE);
+          examples[0] += example ? 1 : 0;
+          untouched[0] &= example;
+        });
+    return untouched[0] && examples[0] > 0;
+  }
+
+  /** Whether this sheet holds nothing but the example row of a starter. */
+  public boolean isUntouched() {
+    return rows == 0
+        && !skipped.isEmpty()
+        && skipped.stream().allMatch(row -> row.why().equals(SkippedRow.EXAMPLE));
+  }
+
   private static Followed followed(SheetReading reading, Field field, Pattern pattern)
       throws UnreadableSheetException {
     int[] filled = {0};

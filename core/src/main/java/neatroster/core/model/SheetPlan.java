@@ -39,6 +39,25 @@ public record SheetPlan(
     Optional<Character> separator,
     Optional<String> covers) {
 
+  /** The same for a copy that has its headers in another row. */
+  public SheetPlan withHeaderRow(int row) {
+    return new SheetPlan(
+        place,
+        file,
+        sheet,
+        table,
+        Optional.of(row),
+        columns,
+        leave,
+        words,
+        course,
+        dates,
+        leftOut,
+        encoding,
+        separator,
+        covers);
+  }
+
   /** Whether this is about a sheet. */
   public boolean isFor(SheetName name) {
     boolean sheetFits =

@@ -377,6 +377,53 @@ final class MoreRuleCases {
   private static Stream<Arguments> school() {
     return Stream.of(
         of(
+            "no-course",
+            """
+            given name | role 1  | group 1    | course 1 | course 2 | group 2
+            Ana        | learner | Port Watch | NAV-1    |          |
+            Bo         | learner | Port Watch |          | NAV-2    | Choir    ←
+            Cy         | learner |            |          |          |
+            Di         |         |            | NAV-1    |          | Choir    ←
+            """,
+            """
+            Vorname | Nachname | Gruppe
+            Klara   | Gut      | Rot      ←
+            Emil    | Berger   |
+            """,
+            """
+            prénom | nom  | rôle 1 | groupe 1
+            Zoé    | Roux | élève  | Bleu      ←
+            Hugo   | Gay  |        |
+            """),
+        of(
+            "example-left",
+            """
+            given name | family name | email                     | id        | birth date | grade  | site             | note
+            Wren       | Halyard     | wren.halyard@pier.example | EXAMPLE-1 | 2012-05-14 | Year 2 | Main Pier/Cadets |
+            Wren       | Halyard     | wren.halyard@pier.example |           |            |        |                  |
+            Ana        | Marlowe     | wren.halyard@pier.example | 501       |            |        |                  |     ←
+            Bo         | Finch       | bo@pier.example           | EXAMPLE-1 |            |        |                  |     ←
+            Cy         | Quay        | cy@pier.example           | 502       | 14.5.2012  | Year 2 | Main Pier/Cadets |     ←
+            Di         | Reed        | di@pier.example           | 503       | 2012-05-14 | Year 3 | Main Pier/Cadets |
+            Ed         | Holm        | ed@pier.example           | 504       |            |        |                  | An example. It is skipped; delete it, or write over it.   ←
+            """,
+            """
+            user            | course
+            bo@pier.example | EXAMPLE-NAV   ←
+            """),
+        of(
+            "near-twin",
+            """
+            code    | title
+            NAV-2   | Coast
+            nav-2   | Night        ←
+            NAV 2   | Dusk         ←
+            NAV-2-1 | Dawn
+            NAV-21  | Noon
+            KNOT-1  | Knots
+            KNOT1   | More knots   ←
+            """),
+        of(
             "consent-needed",
             """
             given name | birth date | consent
