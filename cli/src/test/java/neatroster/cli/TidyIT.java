@@ -6,6 +6,11 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -28,6 +33,57 @@ class TidyIT {
 
   private String made(String name) throws Exception {
     return Files.readString(folder.resolve("clean").resolve(name)).replace("\r", "");
+  }
+
+  /** By the file's number: its people, else its enrollments, courses and groups. */
+  private static Map<String, Integer> rows(JsonNode inspected) {
+    Map<String, Integer> rows = new TreeMap<>();
+    for (JsonNode sheet : inspected.get("sheets")) {
+      String number = sheet.get("file").asText().replaceAll(".*/", "").replaceAll("[^0-9].*", "");
+      rows.merge(number + " enrollments", sheet.get("enrollments").asInt(), Integer::sum);
+      String table = sheet.get("table").asText();
+      // People with a course on each row become people and enrollments.
+      boolean oneEach = !sheet.get("shape").asText().equals("rows");
+      if (!table.equals("enrollments") && (oneEach || sheet.get("enrollments").asInt() == 0)) {
+        rows.merge(number + " " + table, sheet.get("rows").asInt(), Integer::sum);
+      }
+    }
+    return rows;
+  }
+
+  @Test
+  void whateverItWritesIsUnderstoodAsTheSameRows() throws Exception {
+    Path handedIn = Path.of("src/test/resources/inspect").toAbsolutePath();
+    List<String> files = new ArrayList<>();
+    try (Stream<Path> all = Files.list(handedIn)) {
+      all.map(file -> file.getFileName().toString())
+          .filter(name -> name.matches("\\d+-.*") && !name.equals("00-courses.csv"))
+          .sorted()
+          .forEach(name -> files.add("course:NAV-2=" + handedIn.resolve(name)));
+    }
+    files.add(handedIn.resolve("00-courses.csv").toString());
+    List<String> inspect = new ArrayList<>(List.of("inspect", "--format", "json"));
+    inspect.addAll(files);
+    JsonNode before = JSON.readTree(program.run(inspect.toArray(String[]::new)).out());
+    List<String> tidy = new ArrayList<>(List.of("tidy", "--to", "clean"));
+    tidy.addAll(files);
+    assertThat(program.run(tidy.toArray(String[]::new)).exit()).isLessThanOrEqualTo(1);
+    List<String> again = new ArrayList<>(List.of("inspect", "--format", "json"));
+    try (Stream<Path> all = Files.list(folder.resolve("clean"))) {
+      all.map(file -> "clean/" + file.getFileName())
+          .filter(name -> !name.endsWith("changes.csv"))
+          .sorted()
+          .forEach(again::add);
+    }
+    JsonNode after = JSON.readTree(program.run(again.toArray(String[]::new)).out());
+    assertThat(after.get("notUnderstood")).isEmpty();
+    assertThat(before.get("sheets").size()).isGreaterThan(100);
+    Map<String, Integer> expected = rows(before);
+    Map<String, Integer> found = rows(after);
+    found.keySet().retainAll(expected.keySet());
+    expected.values().removeIf(count -> count == 0);
+    found.values().removeIf(count -> count == 0);
+    assertThat(found).isEqualTo(expected);
   }
 
   @Test
