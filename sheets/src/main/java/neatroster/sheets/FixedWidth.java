@@ -54,7 +54,7 @@ record FixedWidth(Sheet text, List<Integer> starts) implements Sheet {
         blank++;
       } else {
         if (blank >= GAP) {
-          starts.add(leftmost(lines, i, starts.isEmpty() ? 0 : starts.get(starts.size() - 1)));
+          starts.add(starts.isEmpty() ? 0 : leftmost(lines, i, starts.get(starts.size() - 1)));
         }
         blank = 0;
       }

@@ -36,7 +36,7 @@ final class ColumnLooks {
   static List<Column> marked(Table table, List<Column> columns, List<HeaderFinder.EarlyRow> rows) {
     List<Column> marked = new ArrayList<>();
     for (Column column : columns) {
-      List<String> values = values(column, rows);
+      List<String> values = values(column, rows, columns.size());
       Optional<Field> field = column.field();
       boolean id = field.filter(f -> f == Field.ID).isPresent();
       boolean bare = ComposedHeaders.isBareNumber(column.header());
@@ -54,10 +54,14 @@ final class ColumnLooks {
     return marked;
   }
 
-  private static List<String> values(Column column, List<HeaderFinder.EarlyRow> rows) {
+  private static List<String> values(Column column, List<HeaderFinder.EarlyRow> rows, int width) {
     List<String> values = new ArrayList<>();
     for (HeaderFinder.EarlyRow row : rows) {
-      if (column.index() < row.cells().size() && !row.cells().get(column.index()).isEmpty()) {
+      // A row with one cell is a title, a total or a remark.
+      boolean alone = row.filled() == 1 && width > 1;
+      if (!alone
+          && column.index() < row.cells().size()
+          && !row.cells().get(column.index()).isEmpty()) {
         values.add(row.cells().get(column.index()));
       }
     }
@@ -102,7 +106,7 @@ final class ColumnLooks {
       if (column.field().isPresent() || column.looks() != Column.Looks.PLAIN) {
         continue;
       }
-      List<String> values = values(column, rows);
+      List<String> values = values(column, rows, columns.size());
       if (values.size() < 2) {
         continue;
       }
