@@ -91,7 +91,7 @@ class DemoIT {
             "users.xlsx:37 ID duplicate-id → null",
             "users.xlsx:54 Given Name missing-value → null",
             "users.xlsx:61 Email duplicate-email → null",
-            "courses.csv:4 null uneven-row → null",
+            "courses.csv:4 null uneven-row → \"Knots, Bends and Hitches\"",
             "courses.csv:8 Code duplicate-course → null",
             "groups.csv:9 name duplicate-group → null",
             "groups.csv:12 course unknown-course → RAD-1",

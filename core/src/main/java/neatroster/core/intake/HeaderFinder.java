@@ -210,6 +210,11 @@ final class HeaderFinder {
     if (guessed.isPresent()) {
       return guessed.get();
     }
+    return unnamed(early, as);
+  }
+
+  /** A sheet without headers of which nothing tells what its columns hold. */
+  private static Found unnamed(List<EarlyRow> early, Optional<Table> as) {
     int width = early.stream().mapToInt(row -> row.cells().size()).max().orElse(0);
     List<Column> columns = new ArrayList<>();
     for (int i = 0; i < width; i++) {
@@ -254,6 +259,10 @@ final class HeaderFinder {
     Optional<Found> byValues = byContent(sheet, early, as);
     if (byValues.isPresent()) {
       return byValues.get();
+    }
+    if (as.isPresent() && early.size() == 1) {
+      // One row alone is no header of anything.
+      return unnamed(early, as);
     }
     if (as.isPresent()) {
       return new Candidate(

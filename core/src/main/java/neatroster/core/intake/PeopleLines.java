@@ -52,6 +52,7 @@ final class PeopleLines implements Sheet {
     boolean itemsOnly = items >= 2 && items * 2 > early.size();
     int first = firstPerson(early, itemsOnly);
     int people = 0;
+    int persons = 0;
     int below = 0;
     boolean names = false;
     boolean emails = false;
@@ -67,6 +68,7 @@ final class PeopleLines implements Sheet {
       }
       List<PersonInLine> found = PersonInLine.all(line.text());
       people += found.stream().allMatch(PersonInLine::isCertain) ? 1 : 0;
+      persons += found.size();
       for (PersonInLine person : found) {
         names |= !person.name().isEmpty();
         emails |= !person.email().isEmpty();
@@ -74,7 +76,7 @@ final class PeopleLines implements Sheet {
       }
     }
     boolean oneColumn = narrow && plain && names != emails;
-    if (first < 0 || oneColumn || people < 2 || people < MOST * below) {
+    if (first < 0 || oneColumn || persons < 2 || people < MOST * below) {
       return Optional.empty();
     }
     int start = early.get(0).row() == first ? 0 : first;

@@ -29,6 +29,8 @@ record PersonInLine(String name, String email, String remark) {
   private static final Pattern REMARK =
       Pattern.compile("\\s*[(\\[]([^()\\[\\]]*)[)\\]]\\s*$|\\s+[–—-]+\\s+(\\S.*)$");
 
+  private static final Pattern AND = Pattern.compile("\\s+(?:and|und|et|&)\\s+(?=\\p{Lu})");
+
   private static final Pattern NAME_WORD =
       Pattern.compile(
           "[\\p{Lu}\\p{Lo}\\p{Lt}][\\p{L}\\p{M}.’'‐-]*"
@@ -95,7 +97,7 @@ record PersonInLine(String name, String email, String remark) {
       if (bare.codePoints().noneMatch(Character::isLetterOrDigit)) {
         continue;
       }
-      String[] byComma = bare.split(",", -1);
+      String[] byComma = AND.matcher(bare).replaceAll(",").split(",", -1);
       if (areSeveral(byComma)) {
         for (String name : byComma) {
           people.add(of(name));

@@ -31,6 +31,7 @@ class PersonInLineTest {
         "Ana Kole <a@pier.example>, Tarr, Ben <b@pier.example> => Ana Kole|a@pier.example| + Tarr, Ben|b@pier.example|",
         "Ada Marlin; Vale, Ivo; Bo Finch => Ada Marlin|| + Vale, Ivo|| + Bo Finch||",
         "Ana Marlin, Lucas Vale, Emma Quay => Ana Marlin|| + Lucas Vale|| + Emma Quay||",
+        "Ada Marlin, Bo Finch and Cy Quay => Ada Marlin|| + Bo Finch|| + Cy Quay||",
         "Ferrer Gómez, Lucía María => Ferrer Gómez, Lucía María||",
         "Jean-Luc d’Arcy => Jean-Luc d’Arcy||",
       })
