@@ -128,8 +128,20 @@ public final class PatternGuess {
         .orElse("");
   }
 
+  /** Whether a sign stands before the @ of any of them. */
+  private boolean isUsed(String sign) {
+    for (String example : examples) {
+      int end = example.indexOf('@');
+      int at = example.indexOf(sign);
+      if (at >= 0 && (end < 0 || at < end)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   /** The ways in which schools make usernames, the plainest first. */
-  private static List<String> candidates(boolean emails) {
+  private List<String> candidates(boolean emails) {
     List<String> candidates = new ArrayList<>();
     if (emails) {
       candidates.add("{username}");
@@ -147,6 +159,9 @@ public final class PatternGuess {
       "{family:8}"
     };
     for (String between : new String[] {"", ".", "_", "-"}) {
+      if (!isUsed(between)) {
+        continue;
+      }
       for (String g : given) {
         for (String f : family) {
           candidates.add(g + between + f);
