@@ -34,10 +34,6 @@ public final class Names {
               + "|(?i:m|sr|lic|ing|mag|arq|eng|enga|abg|dipl|med|vet|dent|rer|nat|phil|jur|rev|hc)\\."
               + "|(?i)dipl\\.?-\\p{L}+\\.?|h\\.c\\.");
 
-  /** What stands before or behind a name in a list and is no part of it. */
-  private static final Pattern LISTED =
-      Pattern.compile("^(?:[•·▪◦*–—-]|\\(?\\d{1,3}[.)])\\s*|\\s*[(\\[][^()\\[\\]]*[)\\]]\\s*$");
-
   /** Han, kana and hangul: scripts whose languages put the family first. */
   private static final Pattern FAMILY_FIRST =
       Pattern.compile("[\\p{IsHan}\\p{IsHiragana}\\p{IsKatakana}\\p{IsHangul}ー・ ]+");
@@ -171,11 +167,13 @@ public final class Names {
 
   /** A name without its number in the list, its bullet, or a remark in brackets behind it. */
   private static String bare(String written) {
-    String bare = written;
     boolean odd = !written.isEmpty() && !Character.isLetter(written.charAt(0));
-    if (odd || written.indexOf('(') > 0 || written.indexOf('[') > 0) {
-      bare = LISTED.matcher(written).replaceAll("");
-    }
+    boolean remark =
+        written.indexOf('(') > 0
+            || written.indexOf('[') > 0
+            || written.indexOf(" - ") > 0
+            || written.indexOf(" – ") > 0;
+    String bare = odd || remark ? PersonInLine.bareName(written) : written;
     return bare.isEmpty() ? written : bare;
   }
 

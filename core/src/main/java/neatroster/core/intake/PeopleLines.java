@@ -54,6 +54,7 @@ final class PeopleLines implements Sheet {
     int people = 0;
     int persons = 0;
     int below = 0;
+    int asides = 0;
     boolean names = false;
     boolean emails = false;
     boolean plain = early.get(0).row() == first;
@@ -61,11 +62,12 @@ final class PeopleLines implements Sheet {
       if (line.row() < first) {
         continue;
       }
-      below++;
       if (isAside(line.text(), line.kind(), itemsOnly)) {
         plain = false;
+        asides++;
         continue;
       }
+      below++;
       List<PersonInLine> found = PersonInLine.all(line.text());
       people += found.stream().allMatch(PersonInLine::isCertain) ? 1 : 0;
       persons += found.size();
@@ -76,7 +78,7 @@ final class PeopleLines implements Sheet {
       }
     }
     boolean oneColumn = narrow && plain && names != emails;
-    if (first < 0 || oneColumn || persons < 2 || people < MOST * below) {
+    if (first < 0 || oneColumn || persons < 2 || people < MOST * below || asides > people) {
       return Optional.empty();
     }
     int start = early.get(0).row() == first ? 0 : first;

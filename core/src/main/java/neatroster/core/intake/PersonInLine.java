@@ -24,7 +24,7 @@ record PersonInLine(String name, String email, String remark) {
               + "\\s*[>)\\]]?");
 
   private static final Pattern BULLET =
-      Pattern.compile("^\\s*(?:[•·▪◦●○‣*–—-]\\s*|\\(?\\d{1,4}[.):]\\s+|\\[[ xX]?\\]\\s*)+");
+      Pattern.compile("^\\s*(?:[•·▪◦●○‣*–—-]\\s*|\\(?\\d{1,4}[.):]\\s*|\\[[ xX]?\\]\\s*)+");
 
   private static final Pattern REMARK =
       Pattern.compile("\\s*[(\\[]([^()\\[\\]]*)[)\\]]\\s*$|\\s+[–—-]+\\s+(\\S.*)$");
@@ -87,6 +87,11 @@ record PersonInLine(String name, String email, String remark) {
 
   private String whole() {
     return (name + " " + remark).strip();
+  }
+
+  /** A name without its number in the list, its bullet, or a remark behind it. */
+  static String bareName(String written) {
+    return of(BULLET.matcher(written).replaceFirst("")).name();
   }
 
   /** The people in a piece of text without addresses. */

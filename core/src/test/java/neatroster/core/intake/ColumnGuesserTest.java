@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Optional;
 import neatroster.core.TextSheet;
-import neatroster.core.model.Table;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -15,7 +14,6 @@ class ColumnGuesserTest {
   private static String guess(String text) {
     try {
       SheetReading sheet = SheetReading.of(TextSheet.of("sheet", text), Optional.empty());
-      assertThat(sheet.table()).isEqualTo(Table.USERS);
       assertThat(sheet.headerRow()).isZero();
       StringBuilder fields = new StringBuilder();
       for (Column column : sheet.columns()) {
@@ -52,6 +50,32 @@ class ColumnGuesserTest {
       })
   void whatHoldsNoPeopleIsNotUnderstood(String text) {
     assertThat(guess(text)).isEqualTo("not understood");
+  }
+
+  @Test
+  void codesOfCoursesAreToldWithWhoIsInThem() {
+    assertThat(
+            guess("amarlin | STG-1 | learner\nivale | STG-1 | learner\nbo | STG-2 | instructor\n"))
+        .isEqualTo("user course role");
+    assertThat(guess("NAV-2 | élève | z@quai.example\nNAV-2 | élève | h@quai.example\n"))
+        .isEqualTo("course role user");
+    assertThat(guess("4711 | NAV-2\n4712 | NAV-2\n4713 | NAV-1\n")).isEqualTo("user course");
+    assertThat(guess("user | STG-1 | learner\nuser2 | STG-1 | learner\n"))
+        .isEqualTo("user course role");
+    assertThat(guess("NAV-1 | Coastal Navigation\nNAV-2 | Night Watch\nKNOT-1 | Knots\n"))
+        .isEqualTo("code title");
+    // People with a course on each row stay people.
+    assertThat(guess("Ana | Marlowe | NAV-1\nBo | Finch | NAV-1\nCy | Quay | NAV-2\n"))
+        .isEqualTo("given name family name course");
+    // What is different on each row beside a name is rather a number of the person.
+    assertThat(guess("Ana | Marlowe | STU-1\nBo | Finch | STU-2\n"))
+        .isEqualTo("given name family name -");
+  }
+
+  @Test
+  void aTitleAboveColumnsIsNobody() {
+    assertThat(guess("Port Watch\nAna | Marlowe\nBo | Finch\nCy | Quay\n"))
+        .isEqualTo("given name family name");
   }
 
   @Test
