@@ -141,7 +141,8 @@ final class FindingsXlsx {
     int width = Math.min(WIDEST, Math.max(row.size(), widest(found)));
     boolean torn = SheetPieces.mayHideAnywhere(sheet, row);
     for (int i = 0; i < width; i++) {
-      boolean hidden = torn || SheetPieces.isHidden(sheet, row, i);
+      // A title among typed lines would be somebody in the copy, which has cells.
+      boolean hidden = torn || row.isSetAside() || SheetPieces.isHidden(sheet, row, i);
       Finding finding = found.get(i);
       book.cell(
           i,

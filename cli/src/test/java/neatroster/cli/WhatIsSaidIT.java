@@ -150,6 +150,25 @@ class WhatIsSaidIT {
   }
 
   @Test
+  void theMarkedCopyOfATypedListIsAListOfTheSamePeople() throws Exception {
+    Program program = new Program(temp);
+    program.file(
+        "list.txt",
+        "Participants, cours de printemps",
+        "1) Roux, Zoé",
+        "2) Hugo Gay <hugo@quai.example>; Léa Petit (remplaçante)",
+        "Apportez vos bottes.",
+        "3) Martin, Jules");
+    assertThat(program.run("check", "list.txt", "--report", "marked.xlsx").exit()).isZero();
+    JsonNode copy =
+        JSON.readTree(program.run("inspect", "marked.xlsx", "--format", "json").out())
+            .get("sheets")
+            .get(0);
+    assertThat(copy.get("rows").asInt()).isEqualTo(4);
+    assertThat(copy.get("columns").findValuesAsText("field")).contains("full name", "email");
+  }
+
+  @Test
   void oneRowDoesNotTurnAColumnOfDates() throws Exception {
     Program program = new Program(temp);
     program.file(

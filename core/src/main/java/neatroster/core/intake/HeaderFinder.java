@@ -253,6 +253,13 @@ final class HeaderFinder {
         }
       }
     }
+    if (best != null && best.isDoubtful() && !ColumnGuesser.isTable(early)) {
+      // “Crew, autumn” above typed names: a title in which a word happens to be a header.
+      Optional<Found> lines = PeopleLines.find(sheet);
+      if (lines.isPresent() && (as.isEmpty() || as.get() == Table.USERS)) {
+        return lines.get();
+      }
+    }
     if (best != null) {
       return best.found(early);
     }
@@ -418,6 +425,11 @@ final class HeaderFinder {
       long known = matches.stream().filter(Optional::isPresent).count();
       boolean alone = row.filled() <= 2 || numbered || (score >= 3 && !looksLikeData());
       return score > 1 && (known >= 2 || (known == 1 && alone));
+    }
+
+    /** Whether one of several cells is a header, and the others are nothing that we know. */
+    boolean isDoubtful() {
+      return row.filled() > 1 && matches.stream().filter(Optional::isPresent).count() == 1;
     }
 
     private static boolean means(List<Optional<HeaderWords.Match>> matches, Field field) {

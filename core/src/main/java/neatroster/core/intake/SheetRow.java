@@ -108,7 +108,7 @@ public final class SheetRow {
   }
 
   /** Whether the row is a title or a remark between rows of data. */
-  boolean isSetAside() {
+  public boolean isSetAside() {
     return setAside;
   }
 
