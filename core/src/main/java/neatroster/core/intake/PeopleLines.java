@@ -27,6 +27,7 @@ final class PeopleLines implements Sheet {
   private final int firstRow;
   private boolean several;
   private boolean remarks;
+  private boolean addresses;
 
   private PeopleLines(Sheet lines, boolean itemsOnly, int firstRow) {
     this.lines = lines;
@@ -88,9 +89,9 @@ final class PeopleLines implements Sheet {
 
   private HeaderFinder.Found found(List<Early> early, boolean names, boolean emails) {
     List<Column> columns = new ArrayList<>();
-    columns.add(column(NAME, names, Field.FULL_NAME));
-    columns.add(column(EMAIL, emails, Field.EMAIL));
     survey();
+    columns.add(column(NAME, names, Field.FULL_NAME));
+    columns.add(column(EMAIL, emails || addresses, Field.EMAIL));
     if (remarks) {
       columns.add(new Column(REMARK, "extra text", Optional.empty(), null));
     }
@@ -183,9 +184,10 @@ final class PeopleLines implements Sheet {
               List<PersonInLine> all = PersonInLine.all(line);
               people += Math.max(1, all.size());
               remarks |= all.stream().anyMatch(person -> !person.remark().isEmpty());
+              addresses |= all.stream().anyMatch(person -> !person.email().isEmpty());
             }
             several |= people > 1;
-            return !several || !remarks;
+            return !several || !remarks || !addresses;
           });
     } catch (UnreadableSheetException e) {
       // The check comes to the same place and says so; the lines up to there show what they show.

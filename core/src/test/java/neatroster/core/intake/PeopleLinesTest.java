@@ -102,6 +102,18 @@ class PeopleLinesTest {
   }
 
   @Test
+  void whatOnlyTheLastLineHasIsReadToo() throws Exception {
+    List<String> lines = new ArrayList<>();
+    for (int i = 0; i < 60; i++) {
+      lines.add((i + 1) + ") Ada Marlin");
+    }
+    lines.add("61) Bo Finch <bo@pier.example> (late)");
+    SheetReading list = read(lines.toArray(String[]::new));
+    assertThat(people(list)).hasSize(61).contains("61 Bo Finch bo@pier.example");
+    assertThat(list.columns()).hasSize(3);
+  }
+
+  @Test
   void theTitleMayNameTheCourse() throws Exception {
     SheetReading courses =
         SheetReading.of(
