@@ -19,7 +19,7 @@ import neatroster.core.text.Cleaning;
  */
 final class HeaderFinder {
   /** Title rows, addresses and blank rows above the headers come to a dozen at the most. */
-  private static final int ROWS_LOOKED_AT = 40;
+  static final int ROWS_LOOKED_AT = 40;
 
   /** A header row that the settings name is looked for up to here. */
   private static final int LAST_HEADER_ROW = 10_000;
@@ -176,11 +176,11 @@ final class HeaderFinder {
   }
 
   /** A row that is the headers, whatever stands in it. */
-  private static Candidate named(EarlyRow row, Optional<Table> as, Optional<SheetPlan> plan) {
-    Candidate best = null;
+  private static HeaderCandidate named(EarlyRow row, Optional<Table> as, Optional<SheetPlan> plan) {
+    HeaderCandidate best = null;
     double most = 0;
     for (Table table : as.isPresent() ? List.of(as.get()) : List.of(Table.values())) {
-      Candidate candidate = Candidate.of(row, table);
+      HeaderCandidate candidate = HeaderCandidate.of(row, table);
       double score = candidate.score() + plan.map(p -> planned(p, table)).orElse(0.0);
       if (best == null || score > most) {
         best = candidate;
@@ -240,11 +240,11 @@ final class HeaderFinder {
   private static Found find(Sheet sheet, List<EarlyRow> early, Optional<Table> as)
       throws UnreadableSheetException {
     FileFacts facts = sheet.facts();
-    Candidate best = null;
+    HeaderCandidate best = null;
     for (EarlyRow row : early) {
       for (Table table : as.isPresent() ? List.of(as.get()) : List.of(Table.values())) {
-        Candidate candidate = Candidate.of(row, table);
-        if (candidate.isHeader() && (comesAgain(candidate, early) || isAmongCodes(row, early))) {
+        HeaderCandidate candidate = HeaderCandidate.of(row, table);
+        if (candidate.isHeader() && candidate.isData(early)) {
           continue;
         }
         boolean taken = candidate.isHeader() && !(as.isEmpty() && candidate.isNameAlone());
@@ -272,7 +272,7 @@ final class HeaderFinder {
       return unnamed(early, as);
     }
     if (as.isPresent()) {
-      return new Candidate(
+      return new HeaderCandidate(
               early.get(0), as.get(), HeaderWords.match(as.get(), early.get(0).cells()), 0, false)
           .found(early);
     }
@@ -283,56 +283,6 @@ final class HeaderFinder {
                 ? ""
                 : ", read with " + facts.separatorWord() + " between the cells")
             + ". A sheet of users, say, has headers such as “given name”, “family name”, “email”");
-  }
-
-  /**
-   * Whether words of a row that could be headers stand in the same columns of other rows too, as
-   * “learner” does in a list of who is in which course. A whole row that comes again is another
-   * page.
-   */
-  private static boolean comesAgain(Candidate candidate, List<EarlyRow> early) {
-    int known = 0;
-    int again = 0;
-    for (int i = 0; i < candidate.matches().size(); i++) {
-      if (candidate.matches().get(i).isPresent()) {
-        known++;
-        String word = candidate.row().cells().get(i);
-        for (EarlyRow other : early) {
-          if (i < other.cells().size()
-              && other.cells().get(i).equalsIgnoreCase(word)
-              && !isSame(other, candidate.row())) {
-            again++;
-            break;
-          }
-        }
-      }
-    }
-    return again * 2 >= known;
-  }
-
-  private static boolean isSame(EarlyRow one, EarlyRow other) {
-    boolean same = one.cells().size() == other.cells().size();
-    for (int i = 0; same && i < one.cells().size(); i++) {
-      same = one.cells().get(i).equalsIgnoreCase(other.cells().get(i));
-    }
-    return same;
-  }
-
-  /** Whether a row has a code where most other rows have one too. */
-  private static boolean isAmongCodes(EarlyRow row, List<EarlyRow> early) {
-    for (int i = 0; i < row.cells().size(); i++) {
-      if (CodesGuess.isCode(row.cells().get(i))) {
-        int others = 0;
-        for (EarlyRow other : early) {
-          boolean code = i < other.cells().size() && CodesGuess.isCode(other.cells().get(i));
-          others += code && !isSame(other, row) ? 1 : 0;
-        }
-        if (others > 0 && others * 2 >= early.size() - 1) {
-          return true;
-        }
-      }
-    }
-    return false;
   }
 
   private static List<EarlyRow> earlyRows(Sheet sheet, int upTo) throws UnreadableSheetException {
@@ -364,117 +314,5 @@ final class HeaderFinder {
           "it has more than " + MOST_COLUMNS + " columns, which no spreadsheet program has");
     }
     return early;
-  }
-
-  /**
-   * A row taken as headers of a table.
-   *
-   * @param row the row
-   * @param table the table
-   * @param matches for each cell what it means
-   * @param score how much speaks for it
-   * @param numbered whether there are numbered columns for courses
-   */
-  private record Candidate(
-      EarlyRow row,
-      Table table,
-      List<Optional<HeaderWords.Match>> matches,
-      double score,
-      boolean numbered) {
-    static Candidate of(EarlyRow row, Table table) {
-      List<Optional<HeaderWords.Match>> matches = HeaderWords.match(table, row.cells());
-      double score = 0;
-      for (Optional<HeaderWords.Match> match : matches) {
-        if (match.isPresent()) {
-          double weight = HeaderWords.weight(table, match.get().field());
-          // Between two readings of one row the one with our own names is meant.
-          score += match.get().by() == Column.By.NAME ? weight + 0.1 : weight;
-        }
-      }
-      if (table == Table.ENROLLMENTS
-          && !means(matches, Field.USER)
-          && !means(matches, Field.MEMBERS_OF)
-          && !means(matches, Field.ROLE)) {
-        // A course and a group without anybody in them are a group of a course.
-        score -= 2;
-      }
-      if (table != Table.USERS) {
-        // What has a person's name beside the address describes people, it does not refer to them.
-        score -= 3 * namesUnclaimed(row, matches);
-      }
-      boolean numbered = Enrolling.InNumberedColumns.isFoundIn(row.cells());
-      if (numbered) {
-        // Numbered courses stand beside people, or beside what refers to people.
-        score += table == Table.ENROLLMENTS ? 1 : table == Table.USERS ? 0.5 : 0;
-      }
-      return new Candidate(row, table, matches, score, numbered);
-    }
-
-    private static int namesUnclaimed(EarlyRow row, List<Optional<HeaderWords.Match>> matches) {
-      int names = 0;
-      for (int i = 0; i < matches.size(); i++) {
-        Optional<HeaderWords.Match> ofUsers = HeaderWords.match(Table.USERS, row.cells().get(i));
-        boolean name = ofUsers.isPresent() && HeaderWords.NAMES.contains(ofUsers.get().field());
-        names += name && matches.get(i).isEmpty() ? 1 : 0;
-      }
-      return names;
-    }
-
-    /** Two headers are known, or the only one there is, or one beside headers that are courses. */
-    boolean isHeader() {
-      long known = matches.stream().filter(Optional::isPresent).count();
-      boolean alone = row.filled() <= 2 || numbered || (score >= 3 && !looksLikeData());
-      return score > 1 && (known >= 2 || (known == 1 && alone));
-    }
-
-    /** Whether one of several cells is a header, and the others are nothing that we know. */
-    boolean isDoubtful() {
-      return row.filled() > 1 && matches.stream().filter(Optional::isPresent).count() == 1;
-    }
-
-    private static boolean means(List<Optional<HeaderWords.Match>> matches, Field field) {
-      return matches.stream().anyMatch(match -> match.isPresent() && match.get().field() == field);
-    }
-
-    /** “Name” and nothing else that is known is people's more often than groups'. */
-    boolean isNameAlone() {
-      return table == Table.GROUPS
-          && matches.stream().filter(Optional::isPresent).count() == 1
-          && row.cells().stream().anyMatch(cell -> cell.equalsIgnoreCase("name"));
-    }
-
-    private boolean looksLikeData() {
-      for (String cell : row.cells()) {
-        if (cell.indexOf('@') >= 0 || cell.matches("[\\d .,/:-]+")) {
-          return true;
-        }
-      }
-      return false;
-    }
-
-    Found found(List<EarlyRow> early) {
-      List<Column> columns = new ArrayList<>();
-      for (int i = 0; i < row.cells().size(); i++) {
-        Optional<HeaderWords.Match> match = matches.get(i);
-        columns.add(
-            new Column(
-                i,
-                row.cells().get(i),
-                match.map(HeaderWords.Match::field),
-                match.map(HeaderWords.Match::by).orElse(null)));
-      }
-      List<SkippedRow> titles = new ArrayList<>();
-      for (EarlyRow above : early) {
-        if (above.number() < row.number() && titles.size() < ROWS_LOOKED_AT) {
-          titles.add(new SkippedRow(above.number(), "title"));
-        }
-      }
-      List<EarlyRow> below = early.stream().filter(each -> each.number() > row.number()).toList();
-      return new Found(
-          table,
-          row.number(),
-          SecretColumns.marked(ColumnLooks.marked(table, columns, below), below),
-          titles);
-    }
   }
 }
