@@ -145,7 +145,10 @@ public final class Checker {
         case "repeated header" -> rules.repeatedHeader.add(sheet, row, findings);
         case SkippedRow.EXAMPLE -> examples.put(sheet, row);
         case "title" -> {
-          // Above the headers stands what the sheet is; nobody takes that for a person.
+          // Above headers stands what the sheet is. Above a list without any it may be a person.
+          if (sheet.headerRow() == 0) {
+            rules.skippedRow.add(sheet, row, findings);
+          }
         }
         default -> rules.skippedRow.add(sheet, row, findings);
       }

@@ -5,15 +5,15 @@ import neatroster.core.intake.SkippedRow;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 
-/** A total or a footer. */
+/** A total, a footer, a title or a remark. */
 final class SkippedRowNote implements Rule {
   static final RuleText TEXT =
       new RuleText(
           "skipped-row",
           Severity.NOTE,
-          "A row is a total or the footer of an export, and was skipped.",
+          "A row is a total, the footer of an export, or a title or remark in a list without headers, and was skipped.",
           "It is no person, and was not read as one.",
-          "Nothing is to be done. If it is data after all, say so by filling more of its cells.",
+          "Nothing is to be done if it is so. If it is data after all, fill more of its cells; a person in a typed list is told by two words of a name, or an address.",
           """
           given name | family name | id
           Ana        | Marlowe     | 417
