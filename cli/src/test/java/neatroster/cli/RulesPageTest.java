@@ -28,7 +28,7 @@ class RulesPageTest {
         assertThat(text).as(rule.name()).matches("(?s)[A-Z�ÀI].*[.:].*").doesNotContain("  ");
       }
       assertThat(rule.example()).as(rule.name()).isNotBlank();
-      rule.example().lines().forEach(line -> assertThat(line.length()).isLessThan(110));
+      rule.example().lines().forEach(line -> assertThat(line.length()).isLessThan(120));
     }
   }
 }

@@ -15,7 +15,18 @@ final class AlreadyEnrolled extends TableRule {
           "Nothing is wrong if you expected it.",
           "Nothing is to be done.",
           """
-          (known: amorgan is in NAV-2)
+          (known)
+          username | given name
+          amorgan  | Ana
+
+          (known)
+          code  | title
+          NAV-2 | Night
+
+          (known)
+          user    | course
+          amorgan | NAV-2
+
           user    | course
           amorgan | NAV-2     ← is in it already
           """);

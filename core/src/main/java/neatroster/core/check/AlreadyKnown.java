@@ -14,9 +14,13 @@ final class AlreadyKnown extends TableRule {
           "Nobody gets a second account; nothing is wrong if you expected it.",
           "Nothing is to be done.",
           """
-          (known: amorgan)
+          (known)
+          username | given name
+          amorgan  | Ana
+
           username | given name
           amorgan  | Ana         ← has an account already
+          bfinch   | Bo
           """);
 
   AlreadyKnown() {

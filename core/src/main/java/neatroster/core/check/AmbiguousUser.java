@@ -16,8 +16,12 @@ final class AmbiguousUser implements RowRule {
           "Whoever is chosen, it may be the wrong one.",
           "Name the user by the email address, or by whichever of the three belongs to nobody else.",
           """
-          users:       id 2041 is Ana, username 2041 is Bo
-          enrollments: 2041 | NAV-2     ← Ana or Bo?
+          id   | username | given name
+          2041 | amorgan  | Ana
+          2042 | 2041     | Bo
+
+          user | course
+          2041 | NAV-2     ← Ana or Bo?
           """);
 
   @Override

@@ -15,7 +15,10 @@ final class AnotherPerson extends TableRule {
           "The person would get into somebody else’s account.",
           "Give the person another username, or leave the cell blank to have one made.",
           """
-          (known: amorgan is Ana Morgan)
+          (known)
+          username | given name | family name
+          amorgan  | Ana        | Morgan
+
           username | given name | family name
           amorgan  | Abel       | Morgan          ← Ana’s username
           """);

@@ -16,9 +16,9 @@ final class BadCountry extends TableRule {
           "The platform refuses the row or drops the value.",
           "Use the code: PT for Portugal.",
           """
-          country
-          PT
-          Portugal     ← PT
+          given name | country
+          Ana        | PT
+          Bo         | Portugal     ← PT
           """);
 
   BadCountry() {

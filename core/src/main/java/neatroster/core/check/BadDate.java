@@ -20,9 +20,9 @@ final class BadDate implements RowRule {
           "A class opens on the wrong day, or the platform refuses the row.",
           "Write the date as year-month-day, such as 2027-01-31. A start or an end may also be written as +90 days.",
           """
-          starts
-          2027-01-11
-          31.02.2027     ← February has no 31st
+          code  | title   | starts
+          NAV-1 | Coastal | 2027-01-11
+          NAV-2 | Night   | 31.02.2027     ← February has no 31st
           """);
 
   private final DateOrder order;

@@ -16,9 +16,9 @@ final class BadLanguage extends TableRule {
           "The platform refuses the row or shows everything in its own language.",
           "Use the tag: pt-BR for Brazilian Portuguese.",
           """
-          language
-          en
-          English     ← en
+          given name | language
+          Ana        | en
+          Bo         | English     ← en
           """);
 
   BadLanguage() {

@@ -18,9 +18,9 @@ final class BadNumber extends TableRule {
           "The platform refuses the row, or takes the class for one without a limit.",
           "Type digits alone, or leave the cell blank.",
           """
-          code  | capacity
-          NAV-1 | 24
-          NAV-2 | twenty     ← 20
+          code  | title   | capacity
+          NAV-1 | Coastal | 24
+          NAV-2 | Night   | twenty     ← 20
           """);
 
   BadNumber() {

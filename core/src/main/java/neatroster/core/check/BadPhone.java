@@ -17,9 +17,10 @@ final class BadPhone extends TableRule {
           "Messages to it fail, and a wrong number may be somebody else’s.",
           "Write it with the country code: +44 20 7946 0123. Where numbers have none, say in roster.yaml which country is meant: phones: {region: GB}.",
           """
-          phone
-          +44 20 7946 0123
-          0123          ← too short for any country
+          given name | phone
+          Ana        | +44 20 7946 0123
+          Bo         | 012           ← too short for any country
+          Cy         | +44 20 79     ← too short for Britain
           """);
 
   private final String region;

@@ -18,9 +18,9 @@ final class BadPlacement extends TableRule {
           "The account or the course ends up in a place that nobody looks at, or in none.",
           "Write the path with single slashes between its parts: Main Pier/Cadets.",
           """
-          site
-          Main Pier/Cadets
-          Main Pier//Cadets     ← Main Pier/Cadets
+          given name | site
+          Ana        | Main Pier/Cadets
+          Bo         | Main Pier//Cadets     ← Main Pier/Cadets
           """);
 
   BadPlacement() {

@@ -16,9 +16,9 @@ final class BadTimeZone extends TableRule {
           "Everything that is due is due at the wrong hour.",
           "Use the name of the zone: a continent, a slash and a city.",
           """
-          time zone
-          Europe/Lisbon
-          Lisbon     ← Europe/Lisbon
+          given name | time zone
+          Ana        | Europe/Lisbon
+          Bo         | Lisbon     ← Europe/Lisbon
           """);
 
   BadTimeZone() {

@@ -18,9 +18,9 @@ final class BadUsername implements RowRule {
           "The platform refuses it, or makes an account that nobody can log in to.",
           "Change the username, or allow it in roster.yaml under usernames: length, allow, reserved.",
           """
-          username
-          amorgan
-          José Ruiz     ← a space and an accented letter
+          username  | given name
+          amorgan   | Ana
+          José Ruiz | José     ← a space and an accented letter
           """);
 
   private final UsernameShapes shapes;

@@ -16,7 +16,16 @@ final class ChangedElsewhere extends TableRule {
           "What the login slip says is wrong.",
           "Keep the one on the platform by writing it into the sheet, or change it back there.",
           """
-          (issued: aferreira; known: the same id has ana.ferreira)     ← changed on the platform
+          (issued last year)
+          id  | username  | given name | family name
+          417 | aferreira | Ana        | Ferreira
+
+          (known)
+          id  | username     | given name | family name
+          417 | ana.ferreira | Ana        | Ferreira
+
+          id  | given name | family name
+          417 | Ana        | Ferreira     ← changed on the platform
           """);
 
   private final Known known;

@@ -79,6 +79,26 @@ final class CheckedRow {
     this.suggestions = suggestions;
   }
 
+  /** Takes the next row. Nothing that was said of the one before stays. */
+  void begin(RosterRow next, int ofLine) {
+    row = next;
+    line = ofLine;
+    user = RosterKeys.NONE;
+    course = RosterKeys.NONE;
+    group = RosterKeys.NONE;
+    shared = RosterKeys.NOTHING_SHARED;
+    earlierDisagrees = false;
+    account = null;
+    accountNumber = -1;
+    earlierWithAccount = RosterKeys.NONE;
+    usernameOwner = null;
+    earlierSame = RosterKeys.NONE;
+    earlierEnrollment = PairIndex.NEW;
+    earlierRoleDiffers = false;
+    groupsUnchecked = false;
+    role = "";
+  }
+
   /** Looks over the characters of all cells once, for the rules that look for odd ones. */
   void lookOver() {
     unusual = false;

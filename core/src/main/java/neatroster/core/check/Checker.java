@@ -47,9 +47,6 @@ public final class Checker {
     return new Pass(roster, basis).run();
   }
 
-  private static final RosterKeys.Shared NOTHING_SHARED =
-      new RosterKeys.Shared(RosterKeys.NONE, RosterKeys.NONE, RosterKeys.NONE, RosterKeys.NONE);
-
   /** One going over. */
   private static final class Pass {
     private final Roster roster;
@@ -226,9 +223,7 @@ public final class Checker {
       } else {
         count(row.reading());
       }
-      checked.row = row;
-      checked.earlierDisagrees = false;
-      checked.line = line;
+      checked.begin(row, line);
       if (row.isUneven()) {
         rules.unevenRow.check(checked, findings);
         keys.addTorn(row);
@@ -287,7 +282,6 @@ public final class Checker {
 
     private void group() {
       resolveCourse();
-      checked.earlierSame = RosterKeys.NONE;
       if (!checked.has(Field.NAME)) {
         return;
       }
@@ -317,10 +311,6 @@ public final class Checker {
         keys.setUserOfLine(checked.line, checked.user);
         fingerprints.put(checked.user, fingerprint());
       }
-      checked.account = null;
-      checked.accountNumber = -1;
-      checked.earlierWithAccount = RosterKeys.NONE;
-      checked.usernameOwner = null;
       if (!known.isEmpty()) {
         matchKnown();
       }
@@ -352,11 +342,6 @@ public final class Checker {
         return false;
       }
       checked.user = earlier;
-      checked.shared = NOTHING_SHARED;
-      checked.account = null;
-      checked.accountNumber = -1;
-      checked.earlierWithAccount = RosterKeys.NONE;
-      checked.usernameOwner = null;
       checked.earlierDisagrees = !fingerprints.get(earlier).equals(fingerprint());
       keys.setUserOfLine(checked.line, earlier);
       return true;
@@ -377,13 +362,10 @@ public final class Checker {
       resolveUser();
       resolveCourse();
       checked.groupsUnchecked = !groupsCheckable;
-      checked.group = RosterKeys.NONE;
       if (checked.course != CheckedRow.UNCHECKED && checked.has(Field.GROUP)) {
         checked.group =
             keys.findGroup(Math.max(checked.course, RosterKeys.NONE), checked.cell(Field.GROUP));
       }
-      checked.earlierEnrollment = PairIndex.NEW;
-      checked.role = "";
       int who = whoKey();
       int where = whereKey();
       if (who < 0 || where < 0) {

@@ -13,8 +13,14 @@ final class ClassOverCapacity implements Rule {
           "The platform refuses the last ones, whoever they are.",
           "Raise the capacity, or move some to another class.",
           """
-          code  | capacity
-          NAV-1 | 24          ← 31 learners are enrolled
+          code  | title   | capacity
+          NAV-1 | Coastal | 2          ← three learners are enrolled
+          NAV-2 | Night   | 2
+
+          user    | course
+          amorgan | NAV-1
+          bfinch  | NAV-1
+          mlund   | NAV-1
           """);
 
   @Override

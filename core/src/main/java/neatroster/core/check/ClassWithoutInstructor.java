@@ -13,8 +13,14 @@ final class ClassWithoutInstructor implements Rule {
           "The learners find a class that nobody has prepared.",
           "Enroll an instructor, fill the column instructors, or close the course.",
           """
-          courses:     NAV-1, NAV-2
-          enrollments: everybody in NAV-2 is a learner     ← who teaches it?
+          code  | title
+          NAV-1 | Coastal
+          NAV-2 | Night     ← who teaches it?
+
+          user    | course | role
+          amorgan | NAV-1  | instructor
+          bfinch  | NAV-1  | learner
+          bfinch  | NAV-2  | learner
           """);
 
   @Override

@@ -13,8 +13,14 @@ final class ClassWithoutLearners implements Rule {
           "Often its code is spelled differently in the other sheet, or a sheet is missing.",
           "Enroll somebody, or leave it if the class fills up later.",
           """
-          courses:     NAV-1, NAV-2, RAD-1
-          enrollments: NAV-1 and NAV-2     ← nobody in RAD-1
+          code  | title
+          NAV-1 | Coastal
+          NAV-2 | Night
+          RAD-1 | Radio     ← nobody is in it
+
+          user    | course
+          amorgan | NAV-1
+          bfinch  | NAV-2
           """);
 
   @Override

@@ -16,8 +16,9 @@ final class ColumnWithoutHeader extends TableRule {
           "Nothing of it gets to the platform.",
           "Put a header above it, or say in roster.yaml under sheets: columns: what it is; leave: [C] keeps it quiet.",
           """
-          given name | family name |
-          Ana        | Marlowe     | starboard     ← what is this?
+          given name |           | family name     ← what is in the middle?
+          Ana        | starboard | Marlowe
+          Bo         | port      | Finch
           """);
 
   private UnnamedColumns columns;

@@ -19,8 +19,8 @@ final class ConsentNeeded extends TableRule {
           "Ask for it and write yes or the date on which it came; or set consent: {below-age: 0} where the school has settled it in another way.",
           """
           given name | birth date | consent
-          Ana        | 2015-03-02 | 2026-08-20
-          Bo         | 2015-07-19 |              ← below 13, and nobody said yes
+          Ana        | 2017-03-02 | 2026-08-20
+          Bo         | 2017-07-19 |              ← below 13, and nobody said yes
           """);
 
   private final int age;

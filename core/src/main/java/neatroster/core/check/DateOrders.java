@@ -27,10 +27,10 @@ final class DateOrders extends TableRule {
           "A date as 3/4/2027 is a day in March or in April: read in the wrong order, half of the dates are wrong and nobody sees it.",
           "Write the dates as year-month-day, or say under sheets: in roster.yaml with dates: how they are meant.",
           """
-          birth date
-          12/31/2010
-          01/25/2011
-          31/12/2010     ← the others have the month first
+          given name | birth date
+          Ana        | 12/31/2010     ← said once: the month comes first
+          Bo         | 01/25/2011
+          Cy         | 31/12/2010     ← the others have the month first
           """);
 
   private static final List<Field> DATES =

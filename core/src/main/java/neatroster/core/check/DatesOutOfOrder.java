@@ -16,8 +16,8 @@ final class DatesOutOfOrder extends TableRule {
           "The class is over before it begins: nobody gets in.",
           "Correct one of the two dates; day and month may be swapped.",
           """
-          code  | starts     | ends
-          NAV-1 | 2027-01-11 | 2026-07-02     ← a year too early
+          code  | title   | starts     | ends
+          NAV-1 | Coastal | 2027-01-11 | 2026-07-02     ← a year too early
           """);
 
   private final Optional<LocalDate> today;

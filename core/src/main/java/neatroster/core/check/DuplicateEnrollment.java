@@ -17,6 +17,9 @@ final class DuplicateEnrollment implements RowRule {
           "The platform refuses the second.",
           "Delete the row that is too many.",
           """
+          username  | given name | email
+          aferreira | Ana        | ana@pier.example
+
           user              | course | role
           ana@pier.example  | NAV-2  | learner
           aferreira         | NAV-2  | learner     ← Ana again

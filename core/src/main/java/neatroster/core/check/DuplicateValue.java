@@ -21,10 +21,11 @@ final class DuplicateValue extends TableRule {
           "Whatever it stands for belongs to one of them only.",
           "Correct one of the two.",
           """
-          (fields: {locker: {unique: true}})
-          locker
-          17
-          17     ← taken
+          (roster.yaml) fields: {locker: {table: users, unique: true}}
+
+          given name | locker
+          Ana        | 17
+          Bo         | 17     ← taken
           """);
 
   DuplicateValue() {

@@ -18,7 +18,10 @@ final class EmailTaken extends TableRule {
           "The platform refuses the row, or the two share one account.",
           "Correct the address; if it is the same person, give both the same id.",
           """
-          (known: Ana Marlowe, id 417, has ana@pier.example)
+          (known)
+          id  | username | given name | family name | email
+          417 | amarlowe | Ana        | Marlowe     | ana@pier.example
+
           id  | given name | email
           533 | Anabel     | ana@pier.example     ← Ana’s
           """);

@@ -16,8 +16,11 @@ final class EnrollmentOutsideCourse extends TableRule {
           "The person waits before a closed door, or is thought to be in a class that is over.",
           "Correct the dates, or leave them blank to have the course’s.",
           """
-          courses:     NAV-1 from 2027-01-11 to 2027-03-26
-          enrollments: amorgan | NAV-1 | starts 2026-09-01     ← four months early
+          code  | title   | starts     | ends
+          NAV-1 | Coastal | 2027-01-11 | 2027-03-26
+
+          user    | course | starts
+          amorgan | NAV-1  | 2026-09-01     ← four months early
           """);
 
   private static final Field[] FIELDS = {Field.STARTS, Field.ENDS};

@@ -15,8 +15,9 @@ final class ExampleRowNote implements Rule {
           "It is no person, and was not read as one.",
           "Delete it, or write over it.",
           """
-          given name | family name | note
-          Wren       | Halyard     | An example. …     ← from the starter
+          given name | email                     | note
+          Wren       | wren.halyard@pier.example | An example. It is skipped; delete it, or write over it. ← skipped
+          Ana        | ana@pier.example          |
           """);
 
   @Override

@@ -23,10 +23,13 @@ final class FillDownSlip implements Rule {
           "Everybody in those rows would be enrolled elsewhere, or nowhere; platforms that make what is missing would make a class for each of them.",
           "Type the first code into all of the rows, or copy it down while holding the key that keeps the spreadsheet program from counting.",
           """
+          code  | title
+          NAV-2 | Night
+
           user    | course
           amorgan | NAV-2
           bfinch  | NAV-3     ← only NAV-2 exists
-          mlund   | NAV-4
+          mlund   | NAV-4     ← dragged down too
           """);
 
   @Override

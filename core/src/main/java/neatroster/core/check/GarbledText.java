@@ -24,9 +24,9 @@ final class GarbledText extends TableRule {
           "The person finds a name that is not theirs, and a username is made of it.",
           "Type the suggestion, or export the sheet anew as “CSV UTF-8”.",
           """
-          family name
-          Marlowe
-          MÃ¼ller     ← Müller
+          given name | family name
+          Ana        | Marlowe
+          Jan        | MÃ¼ller     ← Müller
           """);
 
   GarbledText() {

@@ -14,8 +14,15 @@ final class GroupOverCapacity implements Rule {
           "The platform refuses the last ones, whoever they are.",
           "Raise the capacity, or move some to another group.",
           """
+          code  | title
+          NAV-2 | Night
+
           course | name       | capacity
-          NAV-2  | Port Watch | 8         ← 11 people are in it
+          NAV-2  | Port Watch | 1         ← two people are in it
+
+          user    | course | group
+          amorgan | NAV-2  | Port Watch
+          bfinch  | NAV-2  | Port Watch
           """);
 
   @Override

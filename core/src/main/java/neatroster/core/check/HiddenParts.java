@@ -18,7 +18,10 @@ final class HiddenParts implements SheetRule {
           "Whoever looked at the sheet did not see them, and did not mean them, perhaps.",
           "Show them in the spreadsheet program, and delete what is not meant.",
           """
-          (rows 14 to 31 are filtered out)     ← eighteen people whom nobody sees
+          (the rows in brackets are hidden)
+          given name | family name
+          Ana        | Marlowe
+          (Bo        | Finch)     ← somebody whom nobody sees
           """);
 
   @Override

@@ -23,11 +23,13 @@ final class MangledNumber extends TableRule {
           "The id is somebody else’s or nobody’s: the person gets a second account.",
           "Format the column as text before you type or paste, and take the values anew from where they came. Where the noughts are all that is missing, type the suggestion.",
           """
-          id
-          000417
-          000418
-          419        ← 000419
-          1.2E+11    ← the digits behind are gone
+          id     | given name
+          000417 | Ana
+          000418 | Bo
+          000419 | Cy
+          000420 | Di
+          421    | Ed        ← 000421
+          1.2E+11 | Flo      ← the digits behind are gone
           """);
 
   MangledNumber() {

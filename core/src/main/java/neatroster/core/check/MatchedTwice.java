@@ -19,7 +19,11 @@ final class MatchedTwice extends TableRule {
           "Whichever account is changed, it may be the wrong person’s.",
           "Correct the value that belongs to the other; if both rows are one person, delete one.",
           """
-          (known: 417 is ana@pier.example, 418 is bo@pier.example)
+          (known)
+          id  | username | given name | email
+          417 | amarlowe | Ana        | ana@pier.example
+          418 | bfinch   | Bo         | bo@pier.example
+
           id  | email
           417 | bo@pier.example     ← Ana or Bo?
           """);

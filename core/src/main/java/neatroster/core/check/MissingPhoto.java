@@ -19,9 +19,10 @@ final class MissingPhoto extends TableRule {
           "The person has no picture on the platform.",
           "Put the file there, correct its name, or clear the cell.",
           """
-          username | photo
-          amorgan  | amorgan.jpg
-          bfinch   | bfinhc.jpg     ← there is a bfinch.jpg
+          (photos) amorgan.jpg, bfinch.jpg
+          username | given name | photo
+          amorgan  | Ana        | amorgan.jpg
+          bfinch   | Bo         | bfinhc.jpg     ← there is a bfinch.jpg
           """);
 
   private final Optional<Set<String>> photos;

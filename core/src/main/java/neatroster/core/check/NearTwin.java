@@ -26,10 +26,10 @@ final class NearTwin extends TableRule {
           "A platform makes two of them, and people end up in the one that nobody looks at.",
           "Type the same everywhere.",
           """
-          site
-          Main Pier
-          Main Pier
-          Mian Pier     ← Main Pier?
+          given name | site
+          Ana        | Main Pier
+          Bo         | Main Pier
+          Cy         | Mian Pier     ← Main Pier?
           """);
 
   private static final Field[] FIELDS = {Field.SITE, Field.CATEGORY, Field.TERM, Field.GRADE};

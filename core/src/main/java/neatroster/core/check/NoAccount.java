@@ -13,10 +13,11 @@ public final class NoAccount implements Rule {
           "Whoever has no account is in no class.",
           "The message says what to type; in most cases a username in the sheet.",
           """
-          (usernames: {on-clash: refuse})
+          (roster.yaml) usernames: {on-clash: refuse}
+
           given name | family name
-          Ana        | Morgan
-          Abel       | Morgan          ← amorgan is Ana’s
+          Abel       | Morgan
+          Ana        | Morgan          ← amorgan is Abel’s
           """);
 
   @Override

@@ -15,7 +15,7 @@ final class NotATable implements Rule {
           "Name the columns in the first row; if they are named in words of your own, say which table it is:"
               + " neat-roster check users=list.csv",
           """
-          (an empty file)
+          (an empty file)     ← nothing to read
           """);
 
   @Override

@@ -22,9 +22,9 @@ final class OddCharacter extends TableRule {
           "Two values that look the same are two values to a platform: nobody can log in with a letter that is not on the keyboard.",
           "Type the value anew.",
           """
-          email
-          ana@pier.example
-          аna@pier.example     ← the first letter is Cyrillic
+          given name | email
+          Ana        | ana@pier.example
+          Ana        | аna2@pier.example     ← the first letter is Cyrillic
           """);
 
   OddCharacter() {

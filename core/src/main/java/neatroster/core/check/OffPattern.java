@@ -28,11 +28,18 @@ final class OffPattern extends TableRule {
           "It is often a slip: a letter swapped, another domain, a code typed with a space or without its hyphen.",
           "Correct it; if it is meant, accept it in roster.yaml under accept.",
           """
-          code
-          NAV-1
-          NAV-2
-          KNOT-1
-          NAV3       ← NAV-3?
+          code   | title
+          NAV-1  | Coast
+          NAV-2  | Night
+          NAV-3  | Dusk
+          NAV-4  | Dawn
+          NAV-5  | Noon
+          NAV-6  | Fog
+          NAV-7  | Surf
+          NAV-8  | Ebb
+          NAV-9  | Flood
+          NAV10  | Moor      ← NAV-10?
+          KNOT-1 | Knots
           """);
 
   OffPattern() {

@@ -17,8 +17,8 @@ final class RemovalRefused implements RowRule {
           "Removing an account takes its work with it, and cannot be taken back by hand.",
           "If it is meant, say policy: {users: {removed: carry-out}} in roster.yaml (for courses and groups policy: {courses: {removed: carry-out}}); else clear the cell.",
           """
-          username | status
-          mlund    | removed     ← and removals are refused
+          username | given name | status
+          mlund    | Mikkel     | removed     ← and removals are refused
           """);
 
   private final boolean users;

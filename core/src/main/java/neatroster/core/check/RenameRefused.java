@@ -17,9 +17,12 @@ final class RenameRefused implements RowRule {
           "On the platform this would make a second account beside the first, without the person’s work.",
           "Put the old username back, or leave the cell blank. If the user is to be renamed, write the old username into the column former username and let roster.yaml follow renames.",
           """
-          (issued last year: Ana Ferreira has aferreira)
-          username  | given name | family name
-          ferreiraa | Ana        | Ferreira     ← she is aferreira
+          (issued last year)
+          id  | username  | given name | family name
+          417 | aferreira | Ana        | Ferreira
+
+          id  | username  | given name | family name
+          417 | ferreiraa | Ana        | Ferreira     ← she is aferreira
           """);
 
   private final UsernameShapes shapes;

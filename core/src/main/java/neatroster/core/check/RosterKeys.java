@@ -201,6 +201,8 @@ public final class RosterKeys {
   /** The users that a new user shares something with; each is a user's number or {@link #NONE}. */
   record Shared(int username, int email, int id, int name) {}
 
+  static final Shared NOTHING_SHARED = new Shared(NONE, NONE, NONE, NONE);
+
   /** Remembers a user, who becomes number {@link #users} less one. */
   Shared addUser(RosterRow row, int line) {
     int user = userLines.size();

@@ -26,9 +26,10 @@ final class ShiftedColumn extends TableRule {
           """
           given name | family name | email
           Ana        | Marlowe     | ana.marlowe@pier.example
-          Bo         | Finch       | mei.lin@pier.example      ← all one row too high from here on
-          Mei        | Lin         | tom.reed@pier.example
-          Tom        | Reed        | ida.holm@pier.example
+          Bo         | Finch       | mei.lin@pier.example      ← one row too high from here on
+          Mei        | Lin         | tom.reed@pier.example     ← Tom’s
+          Tom        | Reed        | ida.holm@pier.example     ← Ida’s
+          Ida        | Holm        |
           """);
 
   /** So many rows in a row are no chance. */

@@ -20,8 +20,8 @@ final class StaleYear extends TableRule {
           "A whole year’s people end up in last year’s classes.",
           "Correct the year, or set the status to closed.",
           """
-          code     | title           | term    | starts
-          NAV-2027 | Navigation      | 2025/26 | 2027-01-11     ← last year’s term
+          code     | title      | starts     | ends
+          NAV-2    | Navigation | 2024-09-02 | 2025-07-04     ← it is over
           """);
 
   private static final Pattern YEAR =

@@ -21,9 +21,9 @@ final class StrayPhoto extends TableRule {
           "Its person has no picture on the platform, and the file may be of somebody who has left.",
           "Name it in the column photo, or delete the file.",
           """
-          photos/amorgan.jpg, photos/tnovak.jpg
-          username | photo
-          amorgan  | amorgan.jpg     ← nobody has tnovak.jpg
+          (photos) amorgan.jpg, tnovak.jpg
+          username | given name | photo      ← nobody has tnovak.jpg
+          amorgan  | Ana        | amorgan.jpg
           """);
 
   private static final int NAMED = 5;

@@ -14,7 +14,8 @@ final class StrayQuote extends TableRule {
           "Look at the row, and close the quotation mark or take it out.",
           """
           code,title
-          NAV-2,"Coastal Navigation     ← the mark at the end is missing
+          NAV-1,Coastal Navigation
+          NAV-2,"Night" Navigation     ← a mark in the middle
           """);
 
   StrayQuote() {

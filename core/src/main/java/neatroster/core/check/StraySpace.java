@@ -21,9 +21,9 @@ final class StraySpace implements RowRule {
           "To a platform “Port Watch ” and “Port Watch” are two groups.",
           "Delete the extra spaces. Batches are written without them in any case.",
           """
-          group
-          Port Watch
-          Port Watch␣     ← a space at the end
+          course | name
+          NAV-2  | Port Watch
+          NAV-2  | Starboard␣     ← a space at the end
           """);
 
   @Override

@@ -17,7 +17,10 @@ final class SuspendedUser extends TableRule {
           "The person is in the list of the class and cannot come in.",
           "Set the status to active, or take the row out.",
           """
-          (known: amorgan is suspended)
+          (known)
+          username | given name | status
+          amorgan  | Ana        | suspended
+
           user    | course
           amorgan | NAV-2     ← cannot log in
           """);

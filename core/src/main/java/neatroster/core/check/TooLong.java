@@ -17,9 +17,9 @@ final class TooLong extends TableRule {
           "Platforms cut it off or refuse the row; often a quotation mark is missing and the value has swallowed the cells behind it.",
           "Shorten it.",
           """
-          given name
-          Ana
-          Ana,Marlowe,ana@pier.example,… (300 characters)     ← a whole row in one cell
+          given name | username
+          Ana        | amorgan
+          Bonaventura Maximilian Ignatius Ferdinand Alexander Bartholomew of the Long Quay at the Far End of It | bo ← too long
           """);
 
   TooLong() {

@@ -14,7 +14,18 @@ final class TooManyCourses implements Rule {
           "Often a whole list was enrolled twice, or a grid was filled to its edge.",
           "Take the rows out that are too many, or raise most-courses.",
           """
-          enrollments: amorgan is in 31 courses     ← 12 are the most
+          (roster.yaml) most-courses: 1
+
+          username | given name
+          amorgan  | Ana            ← one is the most
+
+          code  | title
+          NAV-1 | Coast
+          NAV-2 | Night
+
+          user    | course
+          amorgan | NAV-1
+          amorgan | NAV-2
           """);
 
   @Override

@@ -16,8 +16,8 @@ final class TooShort extends TableRule {
           "The platform refuses the account, or somebody guesses the password.",
           "Give a longer one, or leave the cell blank to have one made.",
           """
-          username | password
-          amorgan  | (7 characters)     ← 8 are the fewest
+          username | given name | password
+          amorgan  | Ana        | kelp9     ← eight characters are the fewest
           """);
 
   private final int minimum;

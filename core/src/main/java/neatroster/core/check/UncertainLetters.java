@@ -16,8 +16,10 @@ final class UncertainLetters extends TableRule {
           "In the wrong one people find a name that is not theirs, and usernames are made of it.",
           "Look at the two readings. To take the other one: encoding: under sheets: in roster.yaml. Better still, save the file as “CSV UTF-8”.",
           """
-          family name
-          Müller        (or, in another encoding, M³ller)
+          (in windows-1250)     ← the file itself does not say so
+          given name,family name
+          Győző,Kovács
+          Erzsébet,Szűcs
           """);
 
   private SheetReading seen;

@@ -14,7 +14,8 @@ final class UncheckedReferences implements Rule {
           "A wrong code in it would not be noticed.",
           "Give the other sheets as well: neat-roster check users.xlsx courses.csv enrollments.csv",
           """
-          neat-roster check enrollments.csv     ← which courses are there?
+          user    | course     ← which courses are there?
+          amorgan | NAV-2
           """);
 
   @Override

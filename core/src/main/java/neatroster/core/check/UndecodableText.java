@@ -17,8 +17,9 @@ final class UndecodableText extends TableRule {
           "The letter is gone; a username or an address made of it would be wrong.",
           "Look the value up where it came from and type it anew.",
           """
-          family name
-          M�ller     ← Müller? Möller?
+          given name | family name
+          Ana        | Marlowe
+          Jan        | M�ller     ← Müller? Möller?
           """);
 
   UndecodableText() {

@@ -20,9 +20,13 @@ final class UnknownCategory extends TableRule {
           "The platform makes a new category, or refuses the row.",
           "Correct it, or leave it if a new category is meant.",
           """
-          (known: Deck/Year 1, Deck/Year 2)
-          category
-          Deck/Yaer 2     ← Deck/Year 2?
+          (known)
+          code  | title | category
+          NAV-1 | Coast | Deck/Year 1
+          NAV-2 | Night | Deck/Year 2
+
+          code  | title | category
+          NAV-3 | Dusk  | Deck/Yaer 2     ← Deck/Year 2?
           """);
 
   private final Known known;

@@ -17,8 +17,12 @@ final class UnknownCourse implements RowRule {
           "The row is refused, or, on platforms that make what is missing, a new empty class appears.",
           "Correct the code, or add the course.",
           """
-          courses:     NAV-1, NAV-2
-          enrollments: aferreira | NAV-22     ← NAV-2?
+          code  | title
+          NAV-1 | Coast
+          NAV-2 | Night
+
+          user      | course
+          aferreira | NAV-22     ← NAV-2?
           """);
 
   private final FillDownSlip fillDownSlip;

@@ -20,8 +20,12 @@ final class UnknownFormerUsername extends TableRule {
           "Nothing can be renamed; a second account would be made beside the old one.",
           "Correct it, or clear the cell if the person is new.",
           """
-          username | former username
-          amarlowe | amorgna     ← amorgan?
+          (known)
+          username | given name
+          amorgan  | Ana
+
+          username | given name | former username
+          amarlowe | Ana        | amorgna     ← amorgan?
           """);
 
   private final KnownUsers known;

@@ -16,8 +16,14 @@ final class UnknownGroup implements RowRule {
           "The person ends up in the course but in no group, or a second group of nearly the same name appears.",
           "Correct the name, or add the group to the groups of that course.",
           """
-          groups:      NAV-2 has Port Watch
-          enrollments: aferreira | NAV-2 | Prot Watch     ← Port Watch?
+          code  | title
+          NAV-2 | Night
+
+          course | name
+          NAV-2  | Port Watch
+
+          user      | course | group
+          aferreira | NAV-2  | Prot Watch     ← Port Watch?
           """);
 
   private static final Field[] FIELDS = {Field.GROUP, Field.MEMBERS_OF};

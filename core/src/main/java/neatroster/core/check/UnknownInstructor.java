@@ -20,8 +20,12 @@ final class UnknownInstructor extends TableRule {
           "The class opens without anybody to teach it.",
           "Correct the username, email address or id, or add the person to the users. Several are separated by semicolons.",
           """
-          code  | instructors
-          NAV-1 | bfinch; mlnud     ← mlund?
+          username | given name
+          bfinch   | Bo
+          mlund    | Mikkel
+
+          code  | title | instructors
+          NAV-1 | Coast | bfinch; mlnud     ← mlund?
           """);
 
   UnknownInstructor() {

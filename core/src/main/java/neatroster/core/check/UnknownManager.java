@@ -20,9 +20,9 @@ final class UnknownManager extends TableRule {
           "The platform refuses the row, or leaves the account without anybody to look after it.",
           "Correct the username, email address or id, or add the person to the users.",
           """
-          username | manager
-          amorgan  | bfinch
-          bfinch   | amorgn     ← amorgan?
+          username | given name | manager
+          amorgan  | Ana        | bfinch
+          bfinch   | Bo         | amorgn     ← amorgan?
           """);
 
   UnknownManager() {

@@ -22,9 +22,9 @@ final class UnknownRole implements RowRule {
           "Guessing could give a child the rights of a teacher.",
           "Use one of the known words, or add yours in roster.yaml under roles.",
           """
-          role
-          learner
-          lerner     ← learner?
+          username | given name | role
+          amorgan  | Ana        | learner
+          bfinch   | Bo         | lerner     ← learner?
           """);
 
   private final RoleWords roles;

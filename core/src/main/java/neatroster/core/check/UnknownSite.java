@@ -20,9 +20,13 @@ final class UnknownSite extends TableRule {
           "The platform makes a new site, or refuses the row.",
           "Correct it, or leave it if a new site is meant.",
           """
-          (known: Main Pier/Cadets, Main Pier/Crew)
-          site
-          Main Pier/Cadet     ← Main Pier/Cadets?
+          (known)
+          username | given name | site
+          mlund    | Mikkel     | Main Pier/Cadets
+          tnovak   | Tomas      | Main Pier/Crew
+
+          given name | site
+          Ana        | Main Pier/Cadet     ← Main Pier/Cadets?
           """);
 
   private final Known known;

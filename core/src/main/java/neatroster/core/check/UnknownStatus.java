@@ -21,9 +21,9 @@ final class UnknownStatus implements RowRule {
           "Somebody who should be suspended stays in, or the other way round.",
           "Use one of those words, or leave the cell blank for the first of them.",
           """
-          status
-          active
-          suspnded     ← suspended?
+          username | given name | status
+          amorgan  | Ana        | active
+          bfinch   | Bo         | suspnded     ← suspended?
           """);
 
   @Override

@@ -16,6 +16,9 @@ final class UnknownUser implements RowRule {
           "The platform refuses the row, and the person is missing from the course.",
           "Correct the username, email address or id, or add the person to the users.",
           """
+          username | given name
+          mlund    | Mikkel
+
           user     | course
           mlnud    | NAV-2     ← mlund?
           """);

@@ -18,8 +18,12 @@ final class UnlikelyRole extends TableRule {
           "A child could read and change everybody’s marks.",
           "Correct the role, or accept it in roster.yaml if it is meant.",
           """
-          users:       amorgan is in grade 7
-          enrollments: amorgan | NAV-2 | instructor     ← learner?
+          username | given name | grade
+          amorgan  | Ana        | 7
+
+          user    | course | role
+          amorgan | NAV-1  | learner
+          amorgan | NAV-2  | instructor     ← learner?
           """);
 
   private static final int GROWN_UP = 16;

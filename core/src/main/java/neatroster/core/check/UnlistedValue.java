@@ -20,10 +20,11 @@ final class UnlistedValue extends TableRule {
           "The platform refuses the row, or makes a new value of it.",
           "Use one of the values, or add it to one-of.",
           """
-          (fields: {learning track: {one-of: [A, B]}})
-          learning track
-          A
-          C     ← A or B
+          (roster.yaml) fields: {learning track: {table: users, one-of: [A, B]}}
+
+          given name | learning track
+          Ana        | A
+          Bo         | C     ← A or B
           """);
 
   UnlistedValue() {

@@ -19,9 +19,9 @@ final class UnreachableEmail extends TableRule {
           "The invitation and the forgotten password go nowhere.",
           "Ask for the address, or leave the cell blank.",
           """
-          email
-          ana@pier.example
-          noreply@pier.example     ← nobody reads there
+          given name | email
+          Ana        | ana@pier.example
+          Bo         | noreply@pier.example     ← nobody reads there
           """);
 
   private static final Field[] FIELDS = {Field.EMAIL, Field.GUARDIAN_EMAIL};

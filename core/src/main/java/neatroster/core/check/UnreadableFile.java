@@ -15,7 +15,7 @@ final class UnreadableFile implements Rule {
           "Nothing in it, or nothing behind that row, was checked.",
           "Open it in a spreadsheet program and save it again as XLSX or CSV, or ask for it anew.",
           """
-          users.xlsx     ← a photograph that somebody renamed
+          (a photograph that somebody renamed)     ← no spreadsheet
           """);
 
   @Override

@@ -17,7 +17,8 @@ final class UnwantedWord extends TableRule {
           "A child would be laughed at for years.",
           "Give another, or leave the cell blank to have one made that does not. Words of your own go under usernames: unwanted in roster.yaml.",
           """
-          (usernames: {unwanted: [barnacle]})
+          (roster.yaml) usernames: {unwanted: [barnacle]}
+
           username    | given name | family name
           b.arnacle   | Bo         | Arnacle        ← barnacle
           """);

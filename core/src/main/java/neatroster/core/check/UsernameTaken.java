@@ -16,7 +16,10 @@ final class UsernameTaken implements RowRule {
           "One of them would get into the other’s account.",
           "Give the user another username, or leave the cell blank to have one made.",
           """
-          (issued last year: Ana Ferreira has aferreira)
+          (issued last year)
+          id  | username  | given name | family name
+          417 | aferreira | Ana        | Ferreira
+
           username  | given name | family name
           aferreira | Abel       | Ferreira     ← taken
           """);

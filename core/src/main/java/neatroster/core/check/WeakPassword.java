@@ -22,8 +22,9 @@ final class WeakPassword extends TableRule {
           "Other pupils try these first.",
           "Give another, or leave the cell blank to have one made.",
           """
-          username | password
-          amorgan  | (the username)     ← the first thing anybody tries
+          username | given name | password
+          amorgan  | Ana        | amorgan2027     ← the first thing anybody tries
+          bfinch   | Bo         | kelp-tide-mast-7
           """);
 
   private final Set<String> school;

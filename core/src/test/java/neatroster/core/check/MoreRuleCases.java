@@ -16,8 +16,60 @@ final class MoreRuleCases {
   }
 
   static Stream<Arguments> cases() {
-    return Stream.of(characters(), values(), together(), references(), school(), known())
+    return Stream.of(
+            sheets(), characters(), values(), together(), references(), school(), known(), issued())
         .flatMap(cases -> cases);
+  }
+
+  private static Stream<Arguments> sheets() {
+    return Stream.of(
+        of("missing-column", "course | role ←\nNAV-1 | learner\n"),
+        of("missing-column", "given name | deck\nAna | x\n", "title | capacity ←\nCoast | 4\n"),
+        of(
+            "unknown-column",
+            "usrname | given name | deck ←\nana | Ana | x\n",
+            "given name | family name | deck | score\nBo | Finch | x | 17\n"),
+        of(
+            "column-without-header",
+            "given name | | family name ←\nAna | port | Marlowe\nBo | | Finch\n",
+            "given name | | family name\nCy | | Quay\n"),
+        of(
+            "no-header",
+            "Ana | Marlowe | ana@pier.example ←\nBo | Finch | bo@pier.example\n",
+            "given name | email\nCy | cy@pier.example\n"),
+        of(
+            "repeated-header",
+            """
+            given name | family name
+            Ana        | Marlowe
+            given name | family name   ←
+            Bo         | Finch
+            Given      | Name
+            """),
+        of(
+            "skipped-row",
+            """
+            given name | family name | id
+            Ana        | Marlowe     | 417
+            Total: 1   |             |       ←
+            Bo         | Total       | 418
+            """),
+        of(
+            "example-row",
+            """
+            given name | family name | email                     | note
+            Wren       | Halyard     | wren.halyard@pier.example | An example. It is skipped; delete it, or write over it. ←
+            Wren       | Halyard     | wren@pier.example         |
+            """,
+            """
+            given name | family name | email                     | note
+            Wren       | Halyard     | wren.halyard@pier.example | An example. It is skipped; delete it, or write over it.
+            """),
+        of(
+            "unchecked-references",
+            "user | course ←\nana | NAV-1\n",
+            "username | given name\nana | Ana\n"),
+        of("stray-photo", "username | given name | photo ←\nana | Ana | ana.jpg\n"));
   }
 
   private static Stream<Arguments> characters() {
@@ -252,6 +304,35 @@ final class MoreRuleCases {
             Cy         | 3  | +44 20 7946 0124
             """),
         of(
+            "conflicting-rows",
+            """
+            id | given name | family name | email          | course | role
+            1  | Ana        | Marlowe     | a@pier.example | NAV-1  | learner
+            1  | Ana        | Marlowe     | a@pier.example | NAV-2  | assistant
+            2  | Bo         | Finch       | b@pier.example | NAV-1  | learner
+            2  | Bo         | Finch       | c@pier.example | NAV-2  | learner     ←
+            """),
+        of(
+            "date-order",
+            """
+            given name | birth date
+            Ana        | 12/31/2010     ←
+            Bo         | 01/25/2011
+            Cy         | 31/12/2010     ←
+            Di         | 03/04/2010
+            """,
+            "given name | birth date\nEd | 31/12/2010\nFlo | 25/01/2011\n"),
+        of(
+            "uncertain-name",
+            """
+            full name
+            Marlowe, Ana Maria
+            Ana Maria Marlowe Reed     ←
+            Bo Finch
+            Cy de la Quay
+            Captain
+            """),
+        of(
             "conflicting-roles",
             """
             user | course | group | role
@@ -340,6 +421,34 @@ final class MoreRuleCases {
             NAV10  | j      ←
             KNOT-1 | k
             """));
+  }
+
+  private static Stream<Arguments> issued() {
+    return Stream.of(
+        of(
+            "username-taken",
+            "issued\n417 | ana | Ana Marlowe\n418 | bo | Bo Finch",
+            """
+            id  | username | given name | family name
+            417 | ana      | Ana        | Marlowe
+            500 | BO       | Bea        | Finch        ←
+                | bosun    | Una        | Quill
+            """),
+        of(
+            "rename-refused",
+            "issued\n417 | ana | Ana Marlowe\n418 | bo | Bo Finch\n419 | cy | Cy Quay",
+            """
+            id  | username | given name | family name
+            417 | ana2     | Ana        | Marlowe       ←
+            418 | BO       | Bo         | Finch
+            419 |          | Cy         | Quay
+            420 | dreed    | Di         | Reed
+            """),
+        of(
+            "changed-elsewhere",
+            "issued\n417 | ana | Ana Marlowe\n418 | bo | Bo Finch",
+            "known\nid | username | given name | family name\n417 | ana.m | Ana | Marlowe\n418 | bo | Bo | Finch\n",
+            "id | given name | family name\n417 | Ana | Marlowe ←\n418 | Bo | Finch\n"));
   }
 
   private static Stream<Arguments> references() {
@@ -446,6 +555,8 @@ final class MoreRuleCases {
             """
             user | course | role
             ana  | NAV-1  | learner
+            ana  | NAV-3  | learner
+            ana  | NAV-3  | assistant
             ana  | NAV-2  | instructor     ←
             bo   | NAV-1  | instructor
             """),

@@ -15,9 +15,12 @@ import neatroster.core.TextSheet;
 import neatroster.core.intake.Known;
 import neatroster.core.intake.Roster;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
+import neatroster.core.model.Person;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -300,11 +303,16 @@ class RuleCasesTest {
   void findsTheMarkedRowsAndNoOthers(String rule, List<String> texts) throws Exception {
     List<TextSheet> sheets = new ArrayList<>();
     List<SheetReading> known = new ArrayList<>();
+    List<KnownUser> issued = new ArrayList<>();
     List<String> marked = new ArrayList<>();
     for (String text : texts) {
       if (text.startsWith("known\n")) {
         TextSheet export = TextSheet.of("known", text.substring(6));
         known.add(SheetReading.of(export, Optional.empty(), SETTINGS));
+        continue;
+      }
+      if (text.startsWith("issued\n")) {
+        issued.addAll(issued(text.substring(7)));
         continue;
       }
       String name = "sheet" + sheets.size();
@@ -320,14 +328,14 @@ class RuleCasesTest {
     Basis basis =
         new Basis(
             SETTINGS,
-            Known.read(known, List.of()),
+            Known.read(known, issued),
             Optional.of(LocalDate.of(2027, 1, 15)),
             Optional.of(Set.of("ana.jpg", "bo.jpg")));
     Roster roster = Rosters.of(SETTINGS, sheets.toArray(TextSheet[]::new));
     Set<String> found = new TreeSet<>();
     for (Finding finding : Checker.check(roster, basis).findings()) {
       if (finding.rule().text().name().equals(rule)) {
-        found.add(finding.place().sheet().file() + ":" + finding.place().row());
+        found.add(place(finding, marked));
         if (finding.doubtsRelated()) {
           finding.related().forEach(place -> found.add(place.sheet().file() + ":" + place.row()));
         }
@@ -339,7 +347,7 @@ class RuleCasesTest {
     if (RELATED_TOO.contains(rule)) {
       assertThat(found).containsExactlyInAnyOrderElementsOf(marked);
     } else {
-      assertThat(firstRows(roster, basis, rule)).containsExactlyElementsOf(marked);
+      assertThat(firstRows(roster, basis, rule, marked)).containsExactlyElementsOf(marked);
     }
   }
 
@@ -375,11 +383,51 @@ class RuleCasesTest {
                           "deck", Table.USERS, OwnField.Type.TEXT, List.of(), true, false, ""))))
           .build();
 
-  private static List<String> firstRows(Roster roster, Basis basis, String rule) {
+  /** What is wrong with a whole sheet is marked at its first line. */
+  private static String place(Finding finding, List<String> marked) {
+    String sheet = finding.place().sheet().file();
+    boolean whole = finding.place().row() == 0 && marked.contains(sheet + ":1");
+    return sheet + ":" + (whole ? 1 : finding.place().row());
+  }
+
+  /** Accounts of last year: id, username and full name. */
+  private static List<KnownUser> issued(String text) {
+    return text.lines()
+        .map(line -> line.split("\\|", -1))
+        .map(
+            cells ->
+                new KnownUser(
+                    new Person(cells[0].strip(), "", cells[2].strip(), "", ""),
+                    cells[1].strip(),
+                    "",
+                    ""))
+        .toList();
+  }
+
+  /** Rules about the file as it is on the disk; their examples are files that a test writes. */
+  private static final Set<String> ABOUT_FILES =
+      Set.of(
+          "hidden-rows",
+          "no-account",
+          "not-a-table",
+          "stray-quote",
+          "uncertain-letters",
+          "unreadable-file");
+
+  @Test
+  void everyRuleHasACase() {
+    Set<String> tried = new TreeSet<>(ABOUT_FILES);
+    Stream.concat(cases(), MoreRuleCases.cases()).forEach(one -> tried.add((String) one.get()[0]));
+    assertThat(tried)
+        .containsExactlyElementsOf(Rules.texts().stream().map(RuleText::name).sorted().toList());
+  }
+
+  private static List<String> firstRows(
+      Roster roster, Basis basis, String rule, List<String> marked) {
     return Checker.check(roster, basis).findings().stream()
         .filter(finding -> finding.rule().text().name().equals(rule))
-        .filter(finding -> finding.place().row() > 0)
-        .map(finding -> finding.place().sheet().file() + ":" + finding.place().row())
+        .map(finding -> place(finding, marked))
+        .filter(place -> !place.endsWith(":0"))
         .distinct()
         .toList();
   }
