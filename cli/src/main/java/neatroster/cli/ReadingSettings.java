@@ -35,7 +35,7 @@ final class ReadingSettings {
 
   static Settings.Reading read(YamlSection root) throws SettingsException {
     List<OwnField> own = ownFields(root.section("fields"));
-    Map<Field, Map<String, String>> words = new HashMap<>(words(root.section("words")));
+    Map<String, Map<String, String>> words = new HashMap<>(words(root.section("words"), own));
     YamlSection aliases = root.section("aliases");
     aliases(aliases.section("groups"), words, Field.GROUP, Field.MEMBERS_OF);
     aliases(aliases.section("sites"), words, Field.SITE);
@@ -49,13 +49,13 @@ final class ReadingSettings {
   }
 
   private static void aliases(
-      YamlSection section, Map<Field, Map<String, String>> words, Field... fields)
+      YamlSection section, Map<String, Map<String, String>> words, Field... fields)
       throws SettingsException {
     for (String alias : section.keys()) {
       for (Field field : fields) {
-        Map<String, String> ofField = new HashMap<>(words.getOrDefault(field, Map.of()));
+        Map<String, String> ofField = new HashMap<>(words.getOrDefault(field.label(), Map.of()));
         ofField.put(Cleaning.clean(alias), section.text(alias, ""));
-        words.put(field, ofField);
+        words.put(field.label(), ofField);
       }
     }
   }
@@ -98,7 +98,7 @@ final class ReadingSettings {
             : Optional.empty(),
         columns(section.section("columns"), own),
         leavesAll ? List.of() : section.list("leave", List.of()),
-        words(section.section("words")),
+        words(section.section("words"), own),
         optional(section.text("course", "")),
         Optional.ofNullable(section.choice("dates", DATES, null)),
         leavesAll,
@@ -149,7 +149,7 @@ final class ReadingSettings {
     fields().forEach(field -> known.add(field.label()));
     own.forEach(field -> known.add(field.name()));
     for (String name : section.keys()) {
-      boolean isOwn = own.stream().anyMatch(field -> field.name().equalsIgnoreCase(name));
+      boolean isOwn = ownNamed(name, own).isPresent();
       if (fields().noneMatch(field -> Field.named(name).equals(Optional.of(field))) && !isOwn) {
         throw section.unknownKey(name, "there is no field “" + name + "”", known);
       }
@@ -169,16 +169,20 @@ final class ReadingSettings {
     }
   }
 
-  private static Map<Field, Map<String, String>> words(YamlSection section)
+  private static Map<String, Map<String, String>> words(YamlSection section, List<OwnField> own)
       throws SettingsException {
-    Map<Field, Map<String, String>> words = new HashMap<>();
+    Map<String, Map<String, String>> words = new HashMap<>();
     for (String name : section.keys()) {
-      Optional<Field> field = Field.named(name);
-      if (field.isEmpty() || field.get() == Field.PASSWORD) {
+      Optional<String> field =
+          Field.named(name)
+              .filter(known -> known != Field.PASSWORD)
+              .map(Field::label)
+              .or(() -> ownNamed(name, own).map(OwnField::key));
+      if (field.isEmpty()) {
         throw section.unknownKey(
             name,
             "there is no field “" + name + "” whose words could be translated",
-            fields().map(Field::label).toList());
+            Stream.concat(fields().map(Field::label), own.stream().map(OwnField::name)).toList());
       }
       YamlSection translations = section.section(name);
       Map<String, String> ofField = new LinkedHashMap<>();
@@ -188,6 +192,11 @@ final class ReadingSettings {
       words.put(field.get(), ofField);
     }
     return words;
+  }
+
+  /** The field of the school's own that has this name. */
+  static Optional<OwnField> ownNamed(String name, List<OwnField> own) {
+    return own.stream().filter(field -> field.name().equalsIgnoreCase(name)).findFirst();
   }
 
   private static List<OwnField> ownFields(YamlSection section) throws SettingsException {

@@ -15,16 +15,23 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.Rules;
 import neatroster.core.model.Accepted;
+import neatroster.core.model.DateOrder;
+import neatroster.core.model.DateReading;
 import neatroster.core.model.Field;
+import neatroster.core.model.OwnField;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cleaning;
 import neatroster.core.text.Nearest;
+import neatroster.core.text.Quoted;
+import neatroster.core.value.Judged;
+import neatroster.core.value.Values;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
 import org.yaml.snakeyaml.error.MarkedYAMLException;
@@ -164,9 +171,12 @@ final class SettingsReader {
     }
     RoleWords roles = roles(root);
     Settings.Reading reading = ReadingSettings.read(root);
+    DateOrder dates = root.choice("dates", ReadingSettings.DATES, standard.dates());
+    Settings.Checks checks = checks(root);
+    Values judges = new Values(Settings.builder().dates(dates).roles(roles).checks(checks).build());
     AccountSettings accounts = new AccountSettings(root, roles, reading.ownFields());
     return Settings.builder()
-        .dates(root.choice("dates", ReadingSettings.DATES, standard.dates()))
+        .dates(dates)
         .usernames(accounts.usernames())
         .emails(accounts.emails())
         .ids(accounts.ids())
@@ -178,11 +188,11 @@ final class SettingsReader {
         .policy(policy(root.section("policy")))
         .roles(roles)
         .defaultRole(defaultRole(root, roles))
-        .defaults(accounts.varied("defaults", SettingsReader::defaults))
+        .defaults(accounts.varied("defaults", section -> defaults(section, reading, judges)))
         .courseAliases(aliases(root.section("aliases")))
         .rules(rules(root.section("rules")))
         .reading(reading)
-        .checks(checks(root))
+        .checks(checks)
         .school(school(root))
         .build();
   }
@@ -306,30 +316,60 @@ final class SettingsReader {
     return root.choice("default-role", choices, standard.defaultRole());
   }
 
-  private static Map<Table, Map<Field, String>> defaults(YamlSection section)
-      throws SettingsException {
+  private static Map<Table, Map<String, String>> defaults(
+      YamlSection section, Settings.Reading reading, Values judges) throws SettingsException {
     section.only(List.of("users", "courses", "enrollments"));
-    Map<Table, Map<Field, String>> defaults = new EnumMap<>(Table.class);
+    Map<Table, Map<String, String>> defaults = new EnumMap<>(Table.class);
     for (String key : section.keys()) {
       Table table = Table.named(key).orElseThrow();
       YamlSection values = section.section(key);
-      Map<Field, String> filled = new EnumMap<>(Field.class);
+      Map<String, String> filled = new LinkedHashMap<>();
       for (String name : values.keys()) {
         Optional<Field> field = Field.named(name).filter(table.fields()::contains);
+        Optional<OwnField> own =
+            ReadingSettings.ownNamed(name, reading.ownFields())
+                .filter(one -> one.table() == table && field.isEmpty());
+        if (own.isPresent()) {
+          filled.put(
+              own.get().key(),
+              good(values, name, judges.judge(own.get(), values.text(name, ""), WHOLE)));
+          continue;
+        }
         if (field.isEmpty()) {
           throw values.unknownKey(
               name,
               "there is no field “" + name + "” in " + table.word(),
-              table.fields().stream().map(Field::label).toList());
+              Stream.concat(
+                      table.fields().stream().map(Field::label),
+                      reading.ownFields().stream().map(OwnField::name))
+                  .toList());
         }
         if (table == Table.USERS && OF_ONE_PERSON.containsKey(field.get())) {
           throw values.error(name, OF_ONE_PERSON.get(field.get()));
         }
-        filled.put(field.get(), values.text(name, ""));
+        filled.put(
+            field.get().label(),
+            good(values, name, judges.judge(table, field.get(), values.text(name, ""))));
       }
       defaults.put(table, filled);
     }
     return defaults;
+  }
+
+  private static final DateReading WHOLE = DateReading.whole(DateOrder.DAY_FIRST);
+
+  /** A default as it is delivered; one that no cell could hold either is a slip. */
+  private static String good(YamlSection values, String name, Judged judged)
+      throws SettingsException {
+    if (!judged.isGood()) {
+      throw values.error(
+          name,
+          Quoted.value(judged.text())
+              + " "
+              + judged.trouble().replaceAll("\\.$", "")
+              + (judged.probably() == null ? "" : "; is “" + judged.probably() + "” meant?"));
+    }
+    return judged.text();
   }
 
   private Map<String, String> aliases(YamlSection section) throws SettingsException {

@@ -113,7 +113,7 @@ final class TidyCommand implements Callable<Integer> {
             }
             continue;
           }
-          new TidySheet(sheet, settings, changes, correction)
+          new TidySheet(sheet, changes, correction)
               .write(FileStems.free(sheet.name(), names), stem -> create(making, stem))
               .forEach((stem, rows) -> written.put(stem + "." + kind, rows));
         }

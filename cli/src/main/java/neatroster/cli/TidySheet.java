@@ -11,7 +11,6 @@ import java.util.Set;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.CompactEnrollments;
 import neatroster.core.intake.Names;
-import neatroster.core.intake.Repair;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.Shape;
 import neatroster.core.intake.SheetReading;
@@ -19,7 +18,6 @@ import neatroster.core.intake.UnnamedColumns;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Field;
 import neatroster.core.model.Place;
-import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.sheets.RowWriter;
 
@@ -43,7 +41,6 @@ final class TidySheet {
   }
 
   private final SheetReading sheet;
-  private final Settings settings;
   private final TidyChanges changes;
   private final Correction correction;
   private final List<Column> kept = new ArrayList<>();
@@ -55,10 +52,9 @@ final class TidySheet {
    *
    * @throws UnreadableSheetException where it cannot be read to its end
    */
-  TidySheet(SheetReading sheet, Settings settings, TidyChanges changes, Correction correction)
+  TidySheet(SheetReading sheet, TidyChanges changes, Correction correction)
       throws UnreadableSheetException {
     this.sheet = sheet;
-    this.settings = settings;
     this.changes = changes;
     this.correction = correction;
     List<Column> unnamed = unnamed(sheet);
@@ -217,7 +213,7 @@ final class TidySheet {
     String repaired = read;
     if (column.field().isPresent()) {
       Field field = column.field().get();
-      repaired = Repair.of(row.table(), field, read, settings, sheet.dateReading(field, read));
+      repaired = sheet.values().canonical(row.table(), field, read, sheet.dateReading(field, read));
     }
     String after = correction.of(row, column, repaired);
     if (!after.equals(stands) && !column.secret()) {
@@ -241,7 +237,7 @@ final class TidySheet {
             pieces.add(
                 CompactEnrollments.text(
                     enrollment.text(Field.COURSE),
-                    Repair.of(Table.ENROLLMENTS, Field.ROLE, enrollment.text(Field.ROLE), settings),
+                    enrollment.text(Field.ROLE),
                     enrollment.text(Field.GROUP))));
     return String.join("; ", pieces);
   }
@@ -292,8 +288,9 @@ final class TidySheet {
                     "corrected as suggested");
               }
               cells.add(
-                  Repair.of(
-                      Table.ENROLLMENTS, field, text, settings, sheet.dateReading(field, text)));
+                  sheet
+                      .values()
+                      .canonical(Table.ENROLLMENTS, field, text, sheet.dateReading(field, text)));
             }
             nameless[0] += row.has(Field.USER) ? 0 : 1;
             write(out, cells);

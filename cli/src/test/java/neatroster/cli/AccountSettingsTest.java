@@ -68,9 +68,9 @@ class AccountSettingsTest {
         .isEqualTo(
             Map.of(
                 Table.USERS,
-                Map.of(Field.LANGUAGE, "pt", Field.COUNTRY, "GB"),
+                Map.of("language", "pt", "country", "GB"),
                 Table.ENROLLMENTS,
-                Map.of(Field.ROLE, "learner")));
+                Map.of("role", "learner")));
   }
 
   @Test

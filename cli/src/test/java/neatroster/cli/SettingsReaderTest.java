@@ -65,7 +65,7 @@ class SettingsReaderTest {
             consent: {below-age: 13}
             roles: {learner: [deckhand], bosun: [boatswain]}
             default-role: bosun
-            defaults: {users: {language: en, birthDate: 2010-01-01}, enrollments: {}}
+            defaults: {users: {language: EN, birthDate: 1.1.2010}, enrollments: {}}
             rules: {stray-space: off, bad-date: warning, near-twin: error}
             aliases: {courses: {First hour: NAV-2}}
             sheets: []
@@ -96,7 +96,7 @@ class SettingsReaderTest {
     assertThat(settings.roles().role("teacher")).contains("instructor");
     assertThat(settings.defaultRole()).isEqualTo("bosun");
     assertThat(settings.defaults().usual().get(Table.USERS))
-        .isEqualTo(Map.of(Field.LANGUAGE, "en", Field.BIRTH_DATE, "2010-01-01"));
+        .isEqualTo(Map.of("language", "en", "birth date", "2010-01-01"));
     assertThat(settings.rules())
         .isEqualTo(
             Map.of(
@@ -140,9 +140,9 @@ class SettingsReaderTest {
     assertThat(settings.checks().phoneRegion()).isEqualTo("GB");
     assertThat(settings.checks().mostCourses()).isEqualTo(7);
     assertThat(settings.reading().words())
-        .containsEntry(Field.CATEGORY, Map.of("Deck", "12"))
-        .containsEntry(Field.MEMBERS_OF, Map.of("PW", "Port Watch"))
-        .containsEntry(Field.SITE, Map.of("MP", "Main Pier"));
+        .containsEntry("category", Map.of("Deck", "12"))
+        .containsEntry("members of", Map.of("PW", "Port Watch"))
+        .containsEntry("site", Map.of("MP", "Main Pier"));
     assertThat(settings.reading().ownFields())
         .extracting(OwnField::name, OwnField::required, OwnField::unique, OwnField::type)
         .containsExactly(
@@ -175,6 +175,10 @@ class SettingsReaderTest {
         "default-role: captain",
         "defaults: {users: {shoe: 43}}",
         "defaults: {groups: {}}",
+        "defaults: {users: {country: Portugal}}",
+        "defaults: {courses: {starts: soon}}",
+        "fields: {berth: {one-of: [A, B]}}\ndefaults: {users: {berth: C}}",
+        "words: {berth: {x: A}}",
         "dates: day-first\ndates: ask",
         "emails: {pattern: '{username'}",
         "? [a]\n: b",

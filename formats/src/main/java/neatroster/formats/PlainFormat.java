@@ -12,7 +12,7 @@ import neatroster.sheets.CsvRows;
 
 /**
  * Our own CSV: one file for each phase that has rows, a first column {@code change}, then every
- * field of the phase by its name.
+ * field of the phase by its name, then the school's own.
  */
 final class PlainFormat implements BatchFormat {
   @Override
@@ -38,23 +38,26 @@ final class PlainFormat implements BatchFormat {
     public void row(BatchRow row) throws IOException {
       CsvRows file = open.get(row.phase());
       if (file == null) {
-        file = start(row.phase());
+        file = start(row);
       }
       List<String> cells = new ArrayList<>();
       cells.add(row.change().word());
       for (Field field : row.phase().fields()) {
         cells.add(row.value(field));
       }
+      cells.addAll(row.own().values());
       file.row(cells);
       rows.merge(row.phase(), 1, Integer::sum);
     }
 
-    private CsvRows start(Phase phase) throws IOException {
+    private CsvRows start(BatchRow first) throws IOException {
+      Phase phase = first.phase();
       CsvRows file = CsvRows.literal(files.create(fileName(phase)));
       open.put(phase, file);
       List<String> header = new ArrayList<>();
       header.add("change");
       phase.fields().forEach(field -> header.add(field.label()));
+      header.addAll(first.own().keySet());
       file.row(header);
       return file;
     }

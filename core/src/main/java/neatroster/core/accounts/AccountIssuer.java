@@ -145,17 +145,16 @@ public final class AccountIssuer {
   public NewUser newUser(RosterRow row, Person person, String role) {
     Names.Parts name = Names.parts(row);
     Map<String, String> values = new HashMap<>();
-    namedFields.forEach(
-        (value, field) -> put(values, value, isDate(field) ? row.isoDate(field) : row.text(field)));
+    namedFields.forEach((value, field) -> put(values, value, row.text(field)));
     namedOwnFields.forEach(value -> put(values, value, row.own(value)));
     // A default language is the row's own where that has none.
-    Map<Field, String> defaults =
+    Map<String, String> defaults =
         settings.defaults().of(role, person.site()).getOrDefault(Table.USERS, Map.of());
     String language = row.text(Field.LANGUAGE);
     put(
         values,
         Field.LANGUAGE.label(),
-        language.isEmpty() ? defaults.getOrDefault(Field.LANGUAGE, "") : language);
+        language.isEmpty() ? defaults.getOrDefault(Field.LANGUAGE.label(), "") : language);
     put(values, "given", name.given());
     put(values, "middle", name.middle());
     put(values, "family", name.family());
@@ -166,10 +165,6 @@ public final class AccountIssuer {
         row.has(Field.PASSWORD),
         role,
         Map.copyOf(values));
-  }
-
-  private static boolean isDate(Field field) {
-    return field == Field.BIRTH_DATE || field == Field.CONSENT;
   }
 
   private static void put(Map<String, String> values, String name, String value) {

@@ -4,7 +4,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import neatroster.core.check.CheckResult;
-import neatroster.core.check.Instructors;
 import neatroster.core.check.RosterKeys;
 import neatroster.core.intake.Roster;
 import neatroster.core.intake.RosterRow;
@@ -12,6 +11,7 @@ import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.value.Instructors;
 
 /**
  * What a user is: the role that the user’s own row names, else the strongest that the enrollments
@@ -48,7 +48,7 @@ public final class UserRoles {
     all.read(
         Table.ENROLLMENTS,
         (row, line) -> {
-          int user = keys.findUser(row.cell(Field.USER));
+          int user = keys.findUser(row.code(Field.USER));
           if (user < 0 && row.isDerived()) {
             int ofPeople = users.roster().line(row.place());
             user = ofPeople < 0 ? RosterKeys.NONE : keys.userOfLine(ofPeople);
@@ -80,7 +80,7 @@ public final class UserRoles {
     int user = RosterKeys.NONE;
     for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
       if (user < 0 && row.has(mark)) {
-        user = keys.findUser(row.cell(mark));
+        user = keys.findUser(row.code(mark));
       }
     }
     if (user < 0 && row.reading().enrolls()) {

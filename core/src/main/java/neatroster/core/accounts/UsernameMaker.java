@@ -6,12 +6,12 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import neatroster.core.check.UnwantedWords;
-import neatroster.core.check.UsernameShape;
 import neatroster.core.model.Settings;
 import neatroster.core.pattern.AsciiText;
 import neatroster.core.pattern.Chance;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.text.Quoted;
+import neatroster.core.value.UsernameShape;
 
 /** Makes usernames by pattern that the settings allow and nobody has. */
 final class UsernameMaker {

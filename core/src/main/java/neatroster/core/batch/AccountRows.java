@@ -2,6 +2,7 @@ package neatroster.core.batch;
 
 import java.util.BitSet;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import neatroster.core.intake.KnownUsers;
@@ -9,6 +10,7 @@ import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Settings;
+import neatroster.core.model.Table;
 
 /** The batch rows of accounts that no row of a sheet asks for: guardians' and anonymous ones. */
 final class AccountRows {
@@ -43,7 +45,7 @@ final class AccountRows {
     put(values, Field.FAMILY_NAME, name.family());
     put(values, Field.SUFFIX, name.suffix());
     values.put(Field.ROLE, "observer");
-    return new BatchRow(Phase.USERS, Change.CREATE, values);
+    return new BatchRow(Phase.USERS, Change.CREATE, values, own(Table.USERS));
   }
 
   /** The anonymous accounts that the platform does not have. */
@@ -57,7 +59,7 @@ final class AccountRows {
   BatchRow anonymous(KnownUser account) {
     Map<Field, String> values = values(account);
     values.put(Field.GIVEN_NAME, account.username());
-    return new BatchRow(Phase.USERS, Change.CREATE, values);
+    return new BatchRow(Phase.USERS, Change.CREATE, values, own(Table.USERS));
   }
 
   /** The row that enrolls an anonymous account in its course. */
@@ -66,7 +68,16 @@ final class AccountRows {
     values.put(Field.USER, account.username());
     values.put(Field.COURSE, account.course());
     values.put(Field.ROLE, settings.defaultRole());
-    return new BatchRow(Phase.ENROLLMENTS, Change.ENROLL, values);
+    return new BatchRow(Phase.ENROLLMENTS, Change.ENROLL, values, own(Table.ENROLLMENTS));
+  }
+
+  /** The school's own fields, of which nothing is known. */
+  private Map<String, String> own(Table table) {
+    Map<String, String> own = new LinkedHashMap<>();
+    settings.reading().ownFields().stream()
+        .filter(field -> field.table() == table)
+        .forEach(field -> own.put(field.name(), ""));
+    return own;
   }
 
   private Map<Field, String> values(KnownUser account) {

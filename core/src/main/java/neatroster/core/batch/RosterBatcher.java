@@ -4,12 +4,11 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.EnumMap;
-import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import neatroster.core.check.CheckResult;
@@ -22,6 +21,7 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
+import neatroster.core.model.OwnField;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
@@ -33,8 +33,6 @@ import neatroster.core.text.Quoted;
  * every row that needs it: nobody is enrolled in a course that is not delivered.
  */
 public final class RosterBatcher {
-  private static final Set<Field> DATES = EnumSet.of(Field.BIRTH_DATE, Field.STARTS, Field.ENDS);
-
   private final Settings settings;
   private final Roster roster;
   private final RosterKeys keys;
@@ -116,7 +114,7 @@ public final class RosterBatcher {
   private void course(RosterRow row, int line) {
     if (faulty.get(line)) {
       leaveOut(row, line, null);
-      int course = row.has(Field.CODE) ? keys.findCourse(row.cell(Field.CODE)) : RosterKeys.NONE;
+      int course = row.has(Field.CODE) ? keys.findCourse(row.code(Field.CODE)) : RosterKeys.NONE;
       if (course >= 0) {
         coursesOut.set(course);
       }
@@ -136,7 +134,7 @@ public final class RosterBatcher {
       return;
     }
     site(values);
-    change(Phase.COURSES, Change.CREATE, values);
+    change(Phase.COURSES, Change.CREATE, values, row);
   }
 
   private void joinCode(Map<Field, String> values, String course, String group) {
@@ -168,7 +166,7 @@ public final class RosterBatcher {
       return;
     }
     if (!onPlatform.hasGroup(values.getOrDefault(Field.COURSE, ""), row.text(Field.NAME))) {
-      change(Phase.GROUPS, Change.CREATE, values);
+      change(Phase.GROUPS, Change.CREATE, values, row);
     }
   }
 
@@ -211,19 +209,19 @@ public final class RosterBatcher {
     }
     String former = formerUsername(row, found, username);
     if (account != null && account.isOnPlatform() && former.isEmpty()) {
-      passwordDue(account);
+      passwordDue(account, row);
       return;
     }
     Map<Field, String> values = userValues(row, account, username);
     if (former.isEmpty()) {
       values.remove(Field.FORMER_USERNAME);
-      change(Phase.USERS, Change.CREATE, values);
+      change(Phase.USERS, Change.CREATE, values, row);
     } else {
       values.put(Field.FORMER_USERNAME, former);
       // What the person chose as a password is not taken away with the name.
       values.remove(Field.PASSWORD);
       values.remove(Field.CHANGE_AT_FIRST_LOGIN);
-      change(Phase.USERS, Change.RENAME, values);
+      change(Phase.USERS, Change.RENAME, values, row);
     }
   }
 
@@ -247,7 +245,7 @@ public final class RosterBatcher {
   }
 
   /** Another first password for somebody whom the platform has. */
-  private void passwordDue(KnownUser account) {
+  private void passwordDue(KnownUser account, RosterRow row) {
     if (!items.passwordsDue().contains(account.reference())) {
       return;
     }
@@ -255,7 +253,7 @@ public final class RosterBatcher {
     values.put(Field.USERNAME, account.username());
     accounts.password(values, account.reference(), account.role(), account.person().site());
     if (values.containsKey(Field.PASSWORD)) {
-      change(Phase.USERS, Change.CHANGE, values);
+      change(Phase.USERS, Change.CHANGE, values, row);
     }
   }
 
@@ -282,8 +280,6 @@ public final class RosterBatcher {
     }
     String reference = username.isEmpty() && account != null ? account.reference() : username;
     accounts.password(values, reference, role, row.text(Field.SITE));
-    role(values);
-    isoDate(values, Field.BIRTH_DATE);
     site(values);
     guardian(row, values);
     return values;
@@ -329,7 +325,7 @@ public final class RosterBatcher {
     }
     for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
       if (row.has(mark)) {
-        return keys.findUser(row.cell(mark));
+        return keys.findUser(row.code(mark));
       }
     }
     KnownUser account = account(row);
@@ -387,7 +383,7 @@ public final class RosterBatcher {
   private int userOfEnrollment(RosterRow row, int line) {
     return row.isDerived() && row.reading().table() == Table.USERS
         ? keys.userOfLine(line)
-        : keys.findUser(row.cell(Field.USER));
+        : keys.findUser(row.code(Field.USER));
   }
 
   /** Whether the row's course or group is left out; then the row is too. */
@@ -424,22 +420,21 @@ public final class RosterBatcher {
     if (!values.containsKey(Field.ROLE)) {
       values.put(Field.ROLE, settings.defaultRole());
     }
-    role(values);
     dates(values, today);
     values.remove(Field.STATUS);
     if (status(row).equals("ended")) {
-      change(Phase.WITHDRAWALS, Change.WITHDRAW, values);
+      change(Phase.WITHDRAWALS, Change.WITHDRAW, values, row);
     } else if (username == null
         || !onPlatform.hasEnrollment(
             username,
             values.getOrDefault(Field.COURSE, ""),
             values.getOrDefault(Field.GROUP, ""))) {
-      change(Phase.ENROLLMENTS, Change.ENROLL, values);
+      change(Phase.ENROLLMENTS, Change.ENROLL, values, row);
     }
   }
 
   private int course(RosterRow row) {
-    return row.has(Field.COURSE) ? keys.findCourse(row.cell(Field.COURSE)) : RosterKeys.NONE;
+    return row.has(Field.COURSE) ? keys.findCourse(row.code(Field.COURSE)) : RosterKeys.NONE;
   }
 
   private void leaveOut(RosterRow row, int line, String why) {
@@ -458,13 +453,17 @@ public final class RosterBatcher {
     receiver.change(new BatchRow(phase, change, values));
   }
 
+  private void change(Phase phase, Change change, Map<Field, String> values, RosterRow row) {
+    receiver.change(new BatchRow(phase, change, values, own(row, role(row))));
+  }
+
   /** The role that a row names, or blank. */
   private String role(RosterRow row) {
     return settings.roles().role(row.text(Field.ROLE)).orElse("");
   }
 
   private static String status(RosterRow row) {
-    return row.has(Field.STATUS) ? row.text(Field.STATUS).toLowerCase(Locale.ROOT) : "";
+    return row.text(Field.STATUS);
   }
 
   /** The row's cleaned values for a phase, blank ones filled with the settings' defaults. */
@@ -474,16 +473,31 @@ public final class RosterBatcher {
 
   private Map<Field, String> plainValues(RosterRow row, Phase phase, String role) {
     Map<Field, String> values = new EnumMap<>(Field.class);
-    Map<Field, String> defaults =
-        settings.defaults().of(role, row.text(Field.SITE)).getOrDefault(row.table(), Map.of());
+    Map<String, String> defaults = defaults(row, role);
     for (Field field : phase.fields()) {
-      String text = DATES.contains(field) ? row.isoDate(field) : row.text(field);
-      put(values, field, text.isEmpty() ? defaults.getOrDefault(field, "") : text);
-    }
-    if (values.containsKey(Field.STATUS)) {
-      values.put(Field.STATUS, values.get(Field.STATUS).toLowerCase(Locale.ROOT));
+      String text = row.text(field);
+      put(values, field, text.isEmpty() ? defaults.getOrDefault(field.label(), "") : text);
     }
     return values;
+  }
+
+  private Map<String, String> defaults(RosterRow row, String role) {
+    return settings.defaults().of(role, row.text(Field.SITE)).getOrDefault(row.table(), Map.of());
+  }
+
+  /** The school's own fields of a row, in the order of the settings. */
+  private Map<String, String> own(RosterRow row, String role) {
+    Map<String, String> own = new LinkedHashMap<>();
+    for (OwnField field : settings.reading().ownFields()) {
+      if (field.table() == row.table()) {
+        Integer column = row.reading().ownFields().get(field);
+        String value = column == null || row.isDerived() ? "" : row.judged(field, column).text();
+        own.put(
+            field.name(),
+            value.isEmpty() ? defaults(row, role).getOrDefault(field.key(), "") : value);
+      }
+    }
+    return own;
   }
 
   private static void put(Map<Field, String> values, Field field, String value) {
@@ -498,31 +512,15 @@ public final class RosterBatcher {
     }
   }
 
-  private void role(Map<Field, String> values) {
-    String role = values.get(Field.ROLE);
-    if (role != null) {
-      values.put(Field.ROLE, settings.roles().role(role).orElse(role));
-    }
-  }
-
   private void dates(Map<Field, String> values, LocalDate from) {
     relativeDate(values, Field.STARTS, from);
-    isoDate(values, Field.STARTS);
     String starts = values.get(Field.STARTS);
     relativeDate(values, Field.ENDS, starts == null ? from : LocalDate.parse(starts));
-    isoDate(values, Field.ENDS);
   }
 
   private static void relativeDate(Map<Field, String> values, Field field, LocalDate from) {
     values.computeIfPresent(
         field, (f, text) -> WrittenDates.after(from, text).map(LocalDate::toString).orElse(text));
-  }
-
-  private void isoDate(Map<Field, String> values, Field field) {
-    values.computeIfPresent(
-        field,
-        (f, text) ->
-            WrittenDates.read(text, settings.dates()).map(LocalDate::toString).orElse(text));
   }
 
   /** Sites come with the ones above them, each once and before what stands in it. */

@@ -41,7 +41,7 @@ final class AmbiguousUser implements RowRule {
           row.finding(
               this,
               Field.USER,
-              Quoted.value(row.text(Field.USER))
+              Quoted.value(row.shown(Field.USER))
                   + " is the id of one user and the username or email address of another."));
     }
   }

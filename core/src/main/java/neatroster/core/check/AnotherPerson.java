@@ -35,7 +35,7 @@ final class AnotherPerson extends TableRule {
           row.finding(
               this,
               Field.USERNAME,
-              Quoted.value(row.text(Field.USERNAME))
+              Quoted.value(row.shown(Field.USERNAME))
                   + " is the username of "
                   + (owner.isEmpty() ? "another person" : owner)
                   + " on the platform."));

@@ -1,13 +1,12 @@
 package neatroster.core.check;
 
+import java.util.List;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.text.Cell;
-import neatroster.core.text.Quoted;
 
 /** A country that is no code of one. */
-final class BadCountry extends TableRule {
+final class BadCountry extends ValueRule {
   static final RuleText TEXT =
       new RuleText(
           "bad-country",
@@ -22,22 +21,6 @@ final class BadCountry extends TableRule {
           """);
 
   BadCountry() {
-    super(TEXT, Table.USERS);
-  }
-
-  @Override
-  public void check(CheckedRow row, Findings findings) {
-    Cell cell = row.cell(Field.COUNTRY);
-    if (cell.isEmpty() || cell.isBlank()) {
-      return;
-    }
-    String country = row.text(Field.COUNTRY);
-    if (!Regions.isCountry(country)) {
-      Finding.Builder finding =
-          row.finding(
-              this, Field.COUNTRY, Quoted.value(country) + " is no country code of two letters.");
-      Regions.countryCalled(country).ifPresent(finding::suggesting);
-      findings.add(finding);
-    }
+    super(TEXT, List.of(Field.COUNTRY), Table.USERS);
   }
 }

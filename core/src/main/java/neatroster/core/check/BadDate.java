@@ -1,17 +1,12 @@
 package neatroster.core.check;
 
-import java.util.EnumSet;
-import java.util.Set;
-import neatroster.core.model.DateOrder;
+import java.util.List;
 import neatroster.core.model.Field;
-import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.model.WrittenDates;
-import neatroster.core.text.Quoted;
 
 /** A date that cannot be read. */
-final class BadDate implements RowRule {
+final class BadDate extends ValueRule {
   static final RuleText TEXT =
       new RuleText(
           "bad-date",
@@ -25,45 +20,20 @@ final class BadDate implements RowRule {
           NAV-2 | Night   | 31.02.2027     ← February has no 31st
           """);
 
-  private final DateOrder order;
-
-  BadDate(Settings settings) {
-    order = settings.dates();
+  BadDate() {
+    super(
+        TEXT,
+        List.of(Field.BIRTH_DATE, Field.STARTS, Field.ENDS, Field.CONSENT),
+        Table.USERS,
+        Table.COURSES,
+        Table.ENROLLMENTS);
   }
 
   @Override
-  public RuleText text() {
-    return TEXT;
-  }
-
-  @Override
-  public Set<Table> tables() {
-    return EnumSet.of(Table.USERS, Table.COURSES, Table.ENROLLMENTS);
-  }
-
-  @Override
-  public void check(CheckedRow row, Findings findings) {
-    if (row.table() == Table.USERS) {
-      date(row, Field.BIRTH_DATE, false, findings);
-    } else {
-      date(row, Field.STARTS, true, findings);
-      date(row, Field.ENDS, true, findings);
-    }
-  }
-
-  private void date(CheckedRow row, Field field, boolean relative, Findings findings) {
-    if (!row.has(field)) {
-      return;
-    }
-    String text = row.text(field);
-    if (row.row.date(field).isEmpty() && !(relative && WrittenDates.isRelative(text))) {
-      String why =
-          order == DateOrder.ASK && WrittenDates.read(text, DateOrder.DAY_FIRST).isPresent()
-              ? " could be two different days."
-              : " is not a date in the calendar.";
-      findings.add(
-          row.finding(
-              this, field, Quoted.value(text) + why + " Write it as year-month-day: 2027-01-31."));
-    }
+  Finding.Builder said(CheckedRow row, Field field, Finding.Builder finding) {
+    // A consent that nobody can read is none; the person is not locked out for it.
+    return field == Field.CONSENT
+        ? finding.asWarning()
+        : finding.saying(finding.message() + " Write it as year-month-day: 2027-01-31.");
   }
 }

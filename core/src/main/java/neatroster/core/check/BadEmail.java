@@ -1,14 +1,12 @@
 package neatroster.core.check;
 
-import java.util.Set;
+import java.util.List;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.text.Cell;
-import neatroster.core.text.Quoted;
 
 /** An email address cannot be one. */
-final class BadEmail implements RowRule {
+final class BadEmail extends ValueRule {
   static final RuleText TEXT =
       new RuleText(
           "bad-email",
@@ -22,36 +20,7 @@ final class BadEmail implements RowRule {
           tomas.novak@pier,example     ← a comma where a dot belongs
           """);
 
-  private static final Field[] FIELDS = {Field.EMAIL, Field.GUARDIAN_EMAIL};
-
-  @Override
-  public RuleText text() {
-    return TEXT;
-  }
-
-  @Override
-  public Set<Table> tables() {
-    return Set.of(Table.USERS);
-  }
-
-  @Override
-  public void check(CheckedRow row, Findings findings) {
-    for (Field field : FIELDS) {
-      Cell cell = row.cell(field);
-      if (!cell.isEmpty() && !cell.isBlank() && !SpreadsheetError.isFormula(cell)) {
-        EmailShape.Trouble trouble = EmailShape.trouble(cell);
-        if (trouble != null) {
-          Finding.Builder finding =
-              row.finding(
-                  this,
-                  field,
-                  Quoted.value(row.text(field)) + " is no email address: " + trouble.what());
-          if (trouble.probably() != null) {
-            finding.suggesting(trouble.probably());
-          }
-          findings.add(finding);
-        }
-      }
-    }
+  BadEmail() {
+    super(TEXT, List.of(Field.EMAIL, Field.GUARDIAN_EMAIL), Table.USERS);
   }
 }

@@ -1,13 +1,12 @@
 package neatroster.core.check;
 
+import java.util.List;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.text.Cell;
-import neatroster.core.text.Quoted;
 
 /** A language that is no tag of one. */
-final class BadLanguage extends TableRule {
+final class BadLanguage extends ValueRule {
   static final RuleText TEXT =
       new RuleText(
           "bad-language",
@@ -22,24 +21,6 @@ final class BadLanguage extends TableRule {
           """);
 
   BadLanguage() {
-    super(TEXT, Table.USERS, Table.COURSES);
-  }
-
-  @Override
-  public void check(CheckedRow row, Findings findings) {
-    Cell cell = row.cell(Field.LANGUAGE);
-    if (cell.isEmpty() || cell.isBlank()) {
-      return;
-    }
-    String language = row.text(Field.LANGUAGE);
-    if (!Regions.isLanguage(language)) {
-      Finding.Builder finding =
-          row.finding(
-              this,
-              Field.LANGUAGE,
-              Quoted.value(language) + " is no language tag such as en, de or pt-BR.");
-      Regions.languageCalled(language).ifPresent(finding::suggesting);
-      findings.add(finding);
-    }
+    super(TEXT, List.of(Field.LANGUAGE), Table.USERS, Table.COURSES);
   }
 }

@@ -1,15 +1,12 @@
 package neatroster.core.check;
 
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import java.util.List;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.text.Cell;
-import neatroster.core.text.Quoted;
 
 /** A number that is none. */
-final class BadNumber extends TableRule {
+final class BadNumber extends ValueRule {
   static final RuleText TEXT =
       new RuleText(
           "bad-number",
@@ -24,26 +21,6 @@ final class BadNumber extends TableRule {
           """);
 
   BadNumber() {
-    super(TEXT, Table.COURSES, Table.GROUPS);
-  }
-
-  private static final Pattern WITH_NOUGHTS = Pattern.compile("(\\d{1,9})[.,]0+");
-
-  @Override
-  public void check(CheckedRow row, Findings findings) {
-    Cell cell = row.cell(Field.CAPACITY);
-    if (cell.isEmpty() || cell.isBlank()) {
-      return;
-    }
-    String number = row.text(Field.CAPACITY);
-    if (!number.matches("\\d{1,9}")) {
-      Finding.Builder finding =
-          row.finding(this, Field.CAPACITY, Quoted.value(number) + " is no whole number.");
-      Matcher whole = WITH_NOUGHTS.matcher(number);
-      if (whole.matches()) {
-        finding.suggesting(whole.group(1));
-      }
-      findings.add(finding);
-    }
+    super(TEXT, List.of(Field.CAPACITY), Table.COURSES, Table.GROUPS);
   }
 }

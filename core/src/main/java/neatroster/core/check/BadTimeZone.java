@@ -1,13 +1,12 @@
 package neatroster.core.check;
 
+import java.util.List;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.text.Cell;
-import neatroster.core.text.Quoted;
 
 /** A time zone that does not exist. */
-final class BadTimeZone extends TableRule {
+final class BadTimeZone extends ValueRule {
   static final RuleText TEXT =
       new RuleText(
           "bad-time-zone",
@@ -22,24 +21,6 @@ final class BadTimeZone extends TableRule {
           """);
 
   BadTimeZone() {
-    super(TEXT, Table.USERS);
-  }
-
-  @Override
-  public void check(CheckedRow row, Findings findings) {
-    Cell cell = row.cell(Field.TIME_ZONE);
-    if (cell.isEmpty() || cell.isBlank()) {
-      return;
-    }
-    String zone = row.text(Field.TIME_ZONE);
-    if (!Regions.isTimeZone(zone)) {
-      Finding.Builder finding =
-          row.finding(
-              this,
-              Field.TIME_ZONE,
-              Quoted.value(zone) + " is no time zone such as Europe/Lisbon.");
-      Regions.timeZoneCalled(zone).ifPresent(finding::suggesting);
-      findings.add(finding);
-    }
+    super(TEXT, List.of(Field.TIME_ZONE), Table.USERS);
   }
 }

@@ -144,6 +144,11 @@ final class CheckedRow {
     return row.text(field);
   }
 
+  /** A value as it stands in the sheet, without stray spaces, for a message that quotes it. */
+  String shown(Field field) {
+    return cell(field).cleaned();
+  }
+
   Place place(int ofLine) {
     return roster.place(ofLine);
   }

@@ -293,7 +293,7 @@ public final class Checker {
           return;
         }
         // Beyond the listed courses, so that groups of unlisted ones are told apart all the same.
-        course = Integer.MAX_VALUE - unlistedCourses.add(checked.cell(Field.COURSE));
+        course = Integer.MAX_VALUE - unlistedCourses.add(checked.row.code(Field.COURSE));
       }
       checked.earlierSame = keys.addGroup(course, checked.cell(Field.NAME), checked.line);
       if (checked.earlierSame == RosterKeys.NONE) {
@@ -411,8 +411,8 @@ public final class Checker {
         checked.user = keys.userOfLine(checked.line);
         return;
       }
-      Cell user = checked.cell(Field.USER);
-      if (user.isBlank()) {
+      CharSequence user = checked.row.code(Field.USER);
+      if (!checked.has(Field.USER)) {
         checked.user = RosterKeys.NONE;
         return;
       }
@@ -423,8 +423,8 @@ public final class Checker {
     }
 
     private void resolveCourse() {
-      Cell course = checked.cell(Field.COURSE);
-      if (course.isBlank()) {
+      CharSequence course = checked.row.code(Field.COURSE);
+      if (!checked.has(Field.COURSE)) {
         checked.course = RosterKeys.NONE;
         return;
       }
@@ -438,7 +438,7 @@ public final class Checker {
     /** A number for whom the row enrolls, or a negative one where that cannot be told. */
     private int whoKey() {
       if (checked.user == CheckedRow.UNCHECKED) {
-        return keys.users() + unlistedUsers.add(checked.cell(Field.USER));
+        return keys.users() + unlistedUsers.add(checked.row.code(Field.USER));
       }
       if (checked.user < 0 && checked.has(Field.MEMBERS_OF)) {
         int members = keys.findGroup(RosterKeys.NONE, checked.cell(Field.MEMBERS_OF));
@@ -454,7 +454,7 @@ public final class Checker {
     private int whereKey() {
       int course = checked.course;
       if (course == CheckedRow.UNCHECKED) {
-        course = keys.courses().size() + unlistedCourses.add(checked.cell(Field.COURSE));
+        course = keys.courses().size() + unlistedCourses.add(checked.row.code(Field.COURSE));
       } else if (course < 0 && checked.has(Field.COURSE)) {
         return RosterKeys.NONE;
       }

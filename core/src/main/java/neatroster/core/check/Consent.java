@@ -10,6 +10,6 @@ public final class Consent {
   /** Whether the row of a user says so. */
   public static boolean isGiven(RosterRow row) {
     return row.has(Field.CONSENT)
-        && (YesNo.isYes(row.text(Field.CONSENT)) || row.date(Field.CONSENT).isPresent());
+        && (!row.text(Field.CONSENT).equals("no") && row.judged(Field.CONSENT).isGood());
   }
 }

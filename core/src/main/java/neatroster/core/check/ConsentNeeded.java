@@ -79,7 +79,7 @@ final class ConsentNeeded extends TableRule {
                 + age
                 + ", and the consent is "
                 + (row.has(Field.CONSENT)
-                    ? Quoted.value(row.text(Field.CONSENT)) + "."
+                    ? Quoted.value(row.shown(Field.CONSENT)) + "."
                     : "blank.")));
   }
 

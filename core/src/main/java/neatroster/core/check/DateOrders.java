@@ -62,14 +62,13 @@ final class DateOrders extends TableRule {
     }
     for (Field field : DATES) {
       if (row.has(field)) {
-        String text = row.text(field);
+        String text = row.shown(field);
         Optional<DateOrder> order = WrittenDates.orderOf(text);
         boolean shortYear = WrittenDates.hasShortYear(text);
         boolean serial = WrittenDates.isSerial(text);
         if (order.isPresent() || shortYear || serial) {
           OfColumn column = columns.computeIfAbsent(field, f -> new OfColumn());
-          Seen seen =
-              new Seen(row.row.place(), row.row.column(field), text, row.row.isoDate(field));
+          Seen seen = new Seen(row.row.place(), row.row.column(field), text, row.row.text(field));
           order.ifPresent(o -> add(column.orders.computeIfAbsent(o, k -> new ArrayList<>()), seen));
           if (shortYear) {
             add(column.shortYears, seen);

@@ -40,7 +40,7 @@ final class DuplicateCourse implements RowRule {
           row.finding(
                   this,
                   Field.CODE,
-                  Quoted.value(row.text(Field.CODE))
+                  Quoted.value(row.shown(Field.CODE))
                       + " is already the code in "
                       + row.named(place)
                       + ". Give one of the courses another code, or delete the row that is too many.")

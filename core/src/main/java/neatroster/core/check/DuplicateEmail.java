@@ -49,7 +49,7 @@ final class DuplicateEmail implements RowRule {
           row.finding(
                   this,
                   Field.EMAIL,
-                  Quoted.value(row.text(Field.EMAIL))
+                  Quoted.value(row.shown(Field.EMAIL))
                       + " is already the address in "
                       + row.named(place)
                       + ". Correct one of the two, or delete a row if both are the same person.")

@@ -50,7 +50,7 @@ final class DuplicateEnrollment implements RowRule {
           row.finding(
               this,
               whom,
-              Quoted.value(row.text(whom))
+              Quoted.value(row.shown(whom))
                   + " is already"
                   + where
                   + " by "

@@ -41,7 +41,7 @@ final class DuplicateGroup implements RowRule {
           row.finding(
                   this,
                   Field.NAME,
-                  Quoted.value(row.text(Field.NAME))
+                  Quoted.value(row.shown(Field.NAME))
                       + of
                       + " is already in "
                       + row.named(place)

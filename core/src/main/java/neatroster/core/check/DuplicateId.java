@@ -45,7 +45,7 @@ final class DuplicateId implements RowRule {
           row.finding(
                   this,
                   Field.ID,
-                  Quoted.value(row.text(Field.ID))
+                  Quoted.value(row.shown(Field.ID))
                       + " is already the id in "
                       + row.named(place)
                       + "."

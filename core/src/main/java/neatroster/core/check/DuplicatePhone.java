@@ -9,6 +9,7 @@ import neatroster.core.text.Cell;
 import neatroster.core.text.IntList;
 import neatroster.core.text.KeyIndex;
 import neatroster.core.text.Quoted;
+import neatroster.core.value.Phones;
 
 /** One phone number on two rows. */
 final class DuplicatePhone extends TableRule {
@@ -55,7 +56,7 @@ final class DuplicatePhone extends TableRule {
           row.finding(
                   this,
                   Field.PHONE,
-                  Quoted.value(row.text(Field.PHONE))
+                  Quoted.value(row.shown(Field.PHONE))
                       + " is also the number in "
                       + row.named(place)
                       + ".")

@@ -45,7 +45,7 @@ final class DuplicateUsername implements RowRule {
           row.finding(
                   this,
                   Field.USERNAME,
-                  Quoted.value(row.text(Field.USERNAME))
+                  Quoted.value(row.shown(Field.USERNAME))
                       + " is already the username in "
                       + row.named(place)
                       + "."

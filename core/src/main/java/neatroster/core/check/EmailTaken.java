@@ -49,7 +49,7 @@ final class EmailTaken extends TableRule {
           row.finding(
               this,
               Field.EMAIL,
-              Quoted.value(row.text(Field.EMAIL))
+              Quoted.value(row.shown(Field.EMAIL))
                   + " belongs to the account "
                   + other.username()
                   + (other.person().fullName().isEmpty() ? "" : " of " + other.person().fullName())

@@ -36,7 +36,7 @@ final class ExampleLeft extends TableRule {
           row.finding(
               this,
               Field.BIRTH_DATE,
-              Quoted.value(row.text(Field.BIRTH_DATE))
+              Quoted.value(row.shown(Field.BIRTH_DATE))
                   + " and what stands beside it are the example's. Type the person's own."));
     }
     for (Column column : row.row.reading().columns()) {

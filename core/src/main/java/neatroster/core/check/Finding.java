@@ -75,7 +75,7 @@ public record Finding(
     private String value;
     private String suggestion;
     private boolean doubtsRelated;
-    private boolean note;
+    private Severity instead;
 
     Builder(Rule rule, Place place, String message) {
       this.rule = rule;
@@ -104,12 +104,23 @@ public record Finding(
 
     /** Here the rule's finding is worth knowing and no more, unless the settings say otherwise. */
     Builder asNote() {
-      note = true;
+      instead = Severity.NOTE;
       return this;
     }
 
-    boolean isNote() {
-      return note;
+    /** Here the rule's finding is a warning, unless the settings say otherwise. */
+    Builder asWarning() {
+      instead = Severity.WARNING;
+      return this;
+    }
+
+    /** How much the finding matters where the settings say nothing. */
+    Severity severity() {
+      return instead == null ? rule.text().severity() : instead;
+    }
+
+    String message() {
+      return message;
     }
 
     Builder suggesting(String newValue) {

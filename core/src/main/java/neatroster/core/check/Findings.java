@@ -35,7 +35,7 @@ public final class Findings {
       }
     }
     severities
-        .getOrDefault(text.name(), Optional.of(finding.isNote() ? Severity.NOTE : text.severity()))
+        .getOrDefault(text.name(), Optional.of(finding.severity()))
         .ifPresent(severity -> all.add(finding.build(severity)));
   }
 

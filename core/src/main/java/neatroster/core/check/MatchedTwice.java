@@ -55,11 +55,11 @@ final class MatchedTwice extends TableRule {
               this,
               Field.ID,
               "The id "
-                  + Quoted.value(row.text(Field.ID))
+                  + Quoted.value(row.shown(Field.ID))
                   + " belongs to "
                   + named(known.all().get(byId))
                   + ", the email address "
-                  + Quoted.value(row.text(Field.EMAIL))
+                  + Quoted.value(row.shown(Field.EMAIL))
                   + " to "
                   + named(known.all().get(byEmail))
                   + ". Correct the one that is not this person’s, or leave it blank."));

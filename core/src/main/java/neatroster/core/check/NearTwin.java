@@ -15,6 +15,7 @@ import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
 import neatroster.core.text.Cleaning;
 import neatroster.core.text.Quoted;
+import neatroster.core.value.EmailShape;
 
 /** Two spellings of what is probably one name. */
 final class NearTwin extends TableRule {
@@ -70,7 +71,7 @@ final class NearTwin extends TableRule {
   @Override
   public void check(CheckedRow row, Findings findings) {
     for (Field field : FIELDS) {
-      see(row, field, RosterKeys.NONE, row.cell(field));
+      see(row, field, RosterKeys.NONE, row.text(field));
     }
     if (row.table() == Table.COURSES && row.has(Field.CODE)) {
       code(row, findings);

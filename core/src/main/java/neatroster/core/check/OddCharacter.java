@@ -110,7 +110,7 @@ final class OddCharacter extends TableRule {
 
   private void add(CheckedRow row, Field field, String what, String better, Findings findings) {
     Finding.Builder finding =
-        row.finding(this, field, "In " + Quoted.value(row.text(field)) + ": " + what + ".");
+        row.finding(this, field, "In " + Quoted.value(row.shown(field)) + ": " + what + ".");
     if (better != null) {
       finding.suggesting(better);
     }

@@ -9,10 +9,10 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
-import neatroster.core.text.Cell;
 import neatroster.core.text.Cleaning;
 import neatroster.core.text.IntList;
 import neatroster.core.text.KeyIndex;
+import neatroster.core.value.PlainSigns;
 
 /**
  * What is remembered of the rows: the keys by which courses, groups and users are referred to, each
@@ -61,7 +61,7 @@ public final class RosterKeys {
 
   /** Remembers a course and gives the one that had its code before, or {@link #NONE}. */
   int addCourse(RosterRow row, int line) {
-    Cell code = row.cell(Field.CODE);
+    CharSequence code = row.code(Field.CODE);
     int before = courses.size();
     int number = courses.add(code);
     int earlier = number < before ? number : NONE;
@@ -69,7 +69,7 @@ public final class RosterKeys {
       courseLines.add(line);
     }
     if (row.has(Field.TITLE)) {
-      int title = titles.add(row.cell(Field.TITLE));
+      int title = titles.add(PlainSigns.of(row.text(Field.TITLE)));
       if (title == courseOfTitle.size()) {
         courseOfTitle.add(number);
       } else if (courseOfTitle.get(title) != number) {
@@ -90,7 +90,7 @@ public final class RosterKeys {
           }
           courseLines.add(NONE);
           if (!title.isEmpty()) {
-            int named = titles.add(title);
+            int named = titles.add(PlainSigns.of(title));
             if (named == courseOfTitle.size()) {
               courseOfTitle.add(number);
             } else {
@@ -207,15 +207,15 @@ public final class RosterKeys {
   Shared addUser(RosterRow row, int line) {
     int user = userLines.size();
     userLines.add(line);
-    Cell username = row.cell(Field.USERNAME);
-    boolean hasUsername = !username.isBlank();
+    CharSequence username = row.code(Field.USERNAME);
+    boolean hasUsername = row.has(Field.USERNAME);
     int sharesUsername = hasUsername ? refer(userOfUsername, username, user) : NONE;
     usernameOfUser.add(hasUsername ? references.find(username) : NONE);
-    Cell email = row.cell(Field.EMAIL);
-    boolean hasEmail = !email.isBlank();
+    CharSequence email = row.code(Field.EMAIL);
+    boolean hasEmail = row.has(Field.EMAIL);
     int sharesEmail = hasEmail ? refer(userOfEmail, email, user) : NONE;
-    Cell id = row.cell(Field.ID);
-    boolean hasId = !id.isBlank();
+    CharSequence id = row.code(Field.ID);
+    boolean hasId = row.has(Field.ID);
     int sharesId = hasId ? refer(userOfId, id, user) : NONE;
     boolean marked = hasUsername || hasEmail || hasId;
     unmarked.set(user, !marked);
@@ -223,7 +223,7 @@ public final class RosterKeys {
     int sharesName = NONE;
     if (!full.isEmpty()) {
       String key =
-          new Person("", "", full, row.isoDate(Field.BIRTH_DATE), row.text(Field.SITE)).nameKey();
+          new Person("", "", full, row.text(Field.BIRTH_DATE), row.text(Field.SITE)).nameKey();
       int name = names.add(key);
       if (name == userOfName.size()) {
         userOfName.add(user);
@@ -256,7 +256,7 @@ public final class RosterKeys {
   int findPerson(RosterRow row) {
     for (Field mark : new Field[] {Field.ID, Field.USERNAME, Field.EMAIL}) {
       if (row.has(mark)) {
-        int number = references.find(row.cell(mark));
+        int number = references.find(row.code(mark));
         IntList userOf =
             switch (mark) {
               case ID -> userOfId;
@@ -268,7 +268,7 @@ public final class RosterKeys {
     }
     String full = Names.full(row);
     String key =
-        new Person("", "", full, row.isoDate(Field.BIRTH_DATE), row.text(Field.SITE)).nameKey();
+        new Person("", "", full, row.text(Field.BIRTH_DATE), row.text(Field.SITE)).nameKey();
     int name = full.isEmpty() ? KeyIndex.NONE : names.find(key);
     return name == KeyIndex.NONE || !isUnmarked(userOfName.get(name)) ? NONE : userOfName.get(name);
   }

@@ -62,7 +62,7 @@ final class StaleYear extends TableRule {
           && latest < Math.min(year, today.get().getYear())) {
         findings.add(
             row.finding(
-                this, field, Quoted.value(row.text(field)) + " names a year that is over."));
+                this, field, Quoted.value(row.shown(field)) + " names a year that is over."));
         return;
       }
     }

@@ -39,7 +39,7 @@ final class UncertainName extends TableRule {
                 sheet,
                 this,
                 "Nothing tells which of the two columns of names is the given name; "
-                    + Quoted.value(row.text(Field.GIVEN_NAME))
+                    + Quoted.value(row.shown(Field.GIVEN_NAME))
                     + " was taken for it in row "
                     + row.row.number()
                     + ". Put headers above the columns, or say under sheets: in roster.yaml which is"
@@ -53,7 +53,7 @@ final class UncertainName extends TableRule {
           row.finding(
               this,
               Field.FULL_NAME,
-              Quoted.value(row.text(Field.FULL_NAME))
+              Quoted.value(row.shown(Field.FULL_NAME))
                   + " is read as "
                   + parts.given()
                   + " | "

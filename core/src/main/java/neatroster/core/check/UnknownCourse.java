@@ -59,7 +59,7 @@ final class UnknownCourse implements RowRule {
               this,
               Field.COURSE,
               "More than one course has the title "
-                  + Quoted.value(row.text(Field.COURSE))
+                  + Quoted.value(row.shown(Field.COURSE))
                   + ". Use the code."));
     }
   }

@@ -9,6 +9,7 @@ import neatroster.core.text.Cell;
 import neatroster.core.text.Cleaning;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
+import neatroster.core.value.Instructors;
 
 /** An instructor who is in no list. */
 final class UnknownInstructor extends TableRule {

@@ -1,14 +1,12 @@
 package neatroster.core.check;
 
-import java.util.Locale;
 import java.util.Map;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.model.WrittenDates;
 import neatroster.core.text.Cell;
-import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
+import neatroster.core.value.Judged;
 
 /** A value that your own field does not allow. */
 final class UnlistedValue extends TableRule {
@@ -42,35 +40,16 @@ final class UnlistedValue extends TableRule {
       if (cell.isEmpty() || cell.isBlank()) {
         continue;
       }
-      String value = cell.cleaned();
-      if (!field.oneOf().isEmpty() && !field.oneOf().contains(value)) {
+      Judged judged = row.row.judged(field, own.getValue());
+      if (!judged.isGood()) {
         Finding.Builder finding =
             row.finding(
-                this,
-                own.getValue(),
-                Quoted.value(value) + " is none of " + String.join(", ", field.oneOf()) + ".");
-        Nearest.word(value, field.oneOf()).ifPresent(finding::suggesting);
+                this, own.getValue(), Quoted.value(cell.cleaned()) + " " + judged.trouble());
+        if (judged.probably() != null) {
+          finding.suggesting(judged.probably());
+        }
         findings.add(finding);
-      } else if (!isOf(field.type(), row, cell)) {
-        findings.add(
-            row.finding(
-                this,
-                own.getValue(),
-                Quoted.value(value)
-                    + " is no "
-                    + field.type().name().toLowerCase(Locale.ROOT).replace("_", " or ")
-                    + "."));
       }
     }
-  }
-
-  private static boolean isOf(OwnField.Type type, CheckedRow row, Cell cell) {
-    return switch (type) {
-      case TEXT -> true;
-      case NUMBER -> cell.cleaned().matches("-?\\d{1,15}(?:[.,]\\d{1,6})?");
-      case DATE -> WrittenDates.read(cell.cleaned(), row.row.reading().usualDates()).isPresent();
-      case YES_NO -> YesNo.isEither(cell.cleaned());
-      case EMAIL -> EmailShape.trouble(cell) == null;
-    };
   }
 }

@@ -8,6 +8,7 @@ import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
 import neatroster.core.text.Quoted;
+import neatroster.core.value.EmailShape;
 
 /** An address that no mail reaches. */
 final class UnreachableEmail extends TableRule {

@@ -38,7 +38,7 @@ final class UnwantedWord extends TableRule {
           row.finding(
               this,
               Field.USERNAME,
-              Quoted.value(row.text(Field.USERNAME))
+              Quoted.value(row.shown(Field.USERNAME))
                   + " contains a word that no username should."));
     }
   }

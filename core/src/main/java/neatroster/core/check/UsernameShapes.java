@@ -5,6 +5,7 @@ import neatroster.core.model.RoleWords;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Varied;
 import neatroster.core.text.Cell;
+import neatroster.core.value.UsernameShape;
 
 /** What a username may look like where that differs by role and site. */
 final class UsernameShapes {

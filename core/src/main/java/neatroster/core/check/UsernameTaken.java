@@ -41,7 +41,7 @@ final class UsernameTaken implements RowRule {
           row.finding(
               this,
               Field.USERNAME,
-              Quoted.value(row.text(Field.USERNAME))
+              Quoted.value(row.shown(Field.USERNAME))
                   + " was issued to "
                   + row.usernameOwner.person().fullName()
                   + "."));

@@ -132,7 +132,7 @@ final class WeakPassword extends TableRule {
     if (row.has(Field.BIRTH_DATE)
         && digits.length() >= 6
         && digits.length() == password.replaceAll("[-./ ]", "").length()) {
-      String born = row.row.isoDate(Field.BIRTH_DATE).replace("-", "");
+      String born = row.row.text(Field.BIRTH_DATE).replace("-", "");
       boolean same =
           born.length() == 8
               && List.of(

@@ -16,7 +16,6 @@ import java.util.Set;
 import java.util.function.UnaryOperator;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Consent;
-import neatroster.core.check.Instructors;
 import neatroster.core.check.RosterKeys;
 import neatroster.core.intake.Known;
 import neatroster.core.intake.KnownUsers;
@@ -28,6 +27,7 @@ import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.value.Instructors;
 
 /**
  * Who is in which course, with account and first password: what the sheets say together with what
@@ -264,7 +264,7 @@ public final class Attendance {
     }
     for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
       if (row.has(mark)) {
-        return keys.findUser(row.cell(mark));
+        return keys.findUser(row.code(mark));
       }
     }
     int found = known.find(row);
@@ -319,7 +319,7 @@ public final class Attendance {
     int user =
         row.isDerived() && row.reading().table() == Table.USERS
             ? keys.userOfLine(line)
-            : keys.findUser(row.cell(Field.USER));
+            : keys.findUser(row.code(Field.USER));
     Draft draft = draftOfUser.get(user);
     if (draft == null) {
       return;

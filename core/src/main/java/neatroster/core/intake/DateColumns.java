@@ -29,7 +29,7 @@ final class DateColumns {
           row -> {
             for (Field field : there) {
               if (row.has(field)) {
-                columns.add(field, row.text(field));
+                columns.add(field, row.cell(field).cleaned());
               }
             }
           });

@@ -14,16 +14,12 @@ import neatroster.core.pattern.Pattern;
  *     it
  * @param columns the columns that the pattern names, by header in lower case
  * @param words what values are to be read as, by value in lower case
- * @param path whether it is a path, whose parts may have spaces around the slashes between them
  */
 record Filling(
     int column,
     Optional<Pattern> pattern,
     Map<String, Integer> columns,
-    Map<String, String> words,
-    boolean path) {
-  private static final java.util.regex.Pattern SPACED =
-      java.util.regex.Pattern.compile("(?<=\\S)\\s*/\\s*(?=\\S)");
+    Map<String, String> words) {
 
   /** The value in a row. */
   String value(SheetRow row) {
@@ -39,8 +35,7 @@ record Filling(
       // Half a code is worse than none: what misses a part is blank, and then found to be.
       value = all ? pattern.get().fillPlainly(values) : "";
     }
-    value = words.isEmpty() ? value : translated(value, words);
-    return path && value.indexOf('/') > 0 ? SPACED.matcher(value).replaceAll("/") : value;
+    return words.isEmpty() ? value : translated(value, words);
   }
 
   /** What a value is to be read as. */

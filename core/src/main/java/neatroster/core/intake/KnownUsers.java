@@ -70,7 +70,7 @@ public final class KnownUsers {
         row.text(Field.ID),
         row.text(Field.EMAIL),
         Names.full(row),
-        row.isoDate(Field.BIRTH_DATE),
+        row.text(Field.BIRTH_DATE),
         row.text(Field.SITE));
   }
 

@@ -157,33 +157,38 @@ final class PlannedColumns {
    *
    * @param words for a field what its values are to be read as
    */
-  List<Filling> fillings(Map<Field, Map<String, String>> words) {
+  List<Filling> fillings(Map<String, Map<String, String>> words) {
     List<Filling> fillings = new ArrayList<>();
     for (Column column : columns) {
       Map<String, String> ofField =
-          column.field().map(field -> words.getOrDefault(field, Map.of())).orElse(Map.of());
+          column
+              .field()
+              .map(Field::label)
+              .or(() -> ownIn(column).map(OwnField::key))
+              .map(name -> words.getOrDefault(name, Map.of()))
+              .orElse(Map.of());
       Optional<Pattern> pattern = Optional.ofNullable(patterns.get(column.index()));
-      boolean path =
-          column.field().equals(Optional.of(Field.SITE))
-              || column.field().equals(Optional.of(Field.CATEGORY));
-      if (pattern.isPresent() || !ofField.isEmpty() || path) {
+      if (pattern.isPresent() || !ofField.isEmpty()) {
         fillings.add(
             new Filling(
-                column.index(),
-                pattern,
-                partsOf.getOrDefault(column.index(), Map.of()),
-                ofField,
-                path));
+                column.index(), pattern, partsOf.getOrDefault(column.index(), Map.of()), ofField));
       }
     }
     return fillings;
   }
 
+  private Optional<OwnField> ownIn(Column column) {
+    return own.entrySet().stream()
+        .filter(entry -> entry.getValue() == column.index())
+        .map(Map.Entry::getKey)
+        .findFirst();
+  }
+
   /** The words of the settings and of the plan, by value in lower case. */
-  static Map<Field, Map<String, String>> words(
-      Map<Field, Map<String, String>> ofAll, Optional<SheetPlan> plan) {
-    Map<Field, Map<String, String>> all = new HashMap<>();
-    for (Map<Field, Map<String, String>> some :
+  static Map<String, Map<String, String>> words(
+      Map<String, Map<String, String>> ofAll, Optional<SheetPlan> plan) {
+    Map<String, Map<String, String>> all = new HashMap<>();
+    for (Map<String, Map<String, String>> some :
         List.of(ofAll, plan.map(SheetPlan::words).orElse(Map.of()))) {
       some.forEach(
           (field, words) ->

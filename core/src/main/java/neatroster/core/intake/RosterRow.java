@@ -4,11 +4,15 @@ import java.time.LocalDate;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
+import neatroster.core.model.DateReading;
 import neatroster.core.model.Field;
+import neatroster.core.model.FieldType;
+import neatroster.core.model.OwnField;
 import neatroster.core.model.Place;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
 import neatroster.core.text.Cell;
+import neatroster.core.value.Judged;
 
 /**
  * One row of a table, its cells named by fields. Valid until the next row is read.
@@ -138,13 +142,8 @@ public final class RosterRow {
 
   /** The day that a field of this row names, read in the order that its column shows. */
   public Optional<LocalDate> date(Field field) {
-    String text = text(field);
+    String text = cell(field).cleaned();
     return WrittenDates.read(text, reading.dateReading(field, text));
-  }
-
-  /** A date as ISO 8601 has it, or the text where it is none. */
-  public String isoDate(Field field) {
-    return has(field) ? date(field).map(LocalDate::toString).orElseGet(() -> text(field)) : "";
   }
 
   /** Whether the cell of a field holds something. */
@@ -152,9 +151,52 @@ public final class RosterRow {
     return !cell(field).isBlank();
   }
 
-  /** The cleaned text of a field; empty where there is none. */
+  /**
+   * The value of a field as it is written where it is delivered or compared; where it is none of
+   * its type, as it stands without stray spaces; empty where there is none.
+   */
   public String text(Field field) {
-    return cell(field).cleaned();
+    Cell cell = cell(field);
+    return switch (field.type()) {
+      case NAME, TEXT -> cell.cleaned();
+      default -> cell.isEmpty() ? "" : judged(field).text();
+    };
+  }
+
+  /**
+   * A code as it is compared: the cell itself where it is in plain signs, whatever spaces are
+   * around it.
+   */
+  public CharSequence code(Field field) {
+    Cell cell = cell(field);
+    for (int i = 0; i < cell.length(); i++) {
+      if (cell.charAt(i) > 0x7e) {
+        return text(field);
+      }
+    }
+    return cell;
+  }
+
+  /** What the judge of a field's values makes of the one in this row. */
+  public Judged judged(Field field) {
+    Cell cell = cell(field);
+    return reading
+        .values()
+        .judge(
+            table(),
+            field,
+            cell,
+            field.type() == FieldType.DATE || field.type() == FieldType.CONSENT
+                ? reading.dateReading(field, cell.cleaned())
+                : DateReading.whole(reading.usualDates()));
+  }
+
+  /** What the judge of one of the school's own fields makes of the value in its column. */
+  public Judged judged(OwnField field, int column) {
+    return reading
+        .values()
+        .judge(
+            field, cellAt(column), new DateReading(reading.usualDates(), false, reading.today()));
   }
 
   /**

@@ -22,6 +22,7 @@ import neatroster.core.model.SheetPlan;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
 import neatroster.core.text.Cleaning;
+import neatroster.core.value.Values;
 
 /** How one sheet is understood. */
 @SuppressWarnings("EnumOrdinal") // looked up for every cell of every row
@@ -46,22 +47,24 @@ public final class SheetReading {
    * What the settings say of the sheet.
    *
    * @param plan what they say of this sheet alone
-   * @param words for a field what its values are to be read as
+   * @param words for a field, by its name, what its values are to be read as
    * @param fillings the columns in which something else stands than the sheet says
    * @param parts the columns that are used up in putting others together
    * @param own the columns of the school's own fields
    * @param dates how a date is read that could be two
    * @param source the sheet that this one is a copy of
+   * @param values who says what the values of its fields are
    */
   private record Planned(
       Optional<SheetPlan> plan,
-      Map<Field, Map<String, String>> words,
+      Map<String, Map<String, String>> words,
       List<Filling> fillings,
       List<Integer> parts,
       Map<OwnField, Integer> own,
       DateOrder dates,
       Optional<LocalDate> today,
-      Optional<SheetName> source) {}
+      Optional<SheetName> source,
+      Values values) {}
 
   private SheetReading(
       Sheet sheet, HeaderFinder.Found found, Planned planned, Optional<Enrolling> enrolling) {
@@ -114,9 +117,10 @@ public final class SheetReading {
     HeaderFinder.Found found =
         HeaderFinder.find(sheet, as.or(() -> plan.flatMap(SheetPlan::table)), plan);
     PlannedColumns columns = new PlannedColumns(found, plan, settings.reading().ownFields());
-    Map<Field, Map<String, String>> words = PlannedColumns.words(settings.reading().words(), plan);
+    Map<String, Map<String, String>> words = PlannedColumns.words(settings.reading().words(), plan);
     if (columns.columns().stream().anyMatch(c -> c.field().equals(Optional.of(Field.STATUS)))) {
-      Map<String, String> statuses = words.computeIfAbsent(Field.STATUS, f -> new HashMap<>());
+      Map<String, String> statuses =
+          words.computeIfAbsent(Field.STATUS.label(), f -> new HashMap<>());
       StatusWords.of(found.table()).forEach(statuses::putIfAbsent);
     }
     Planned planned =
@@ -128,7 +132,8 @@ public final class SheetReading {
             columns.own(),
             plan.flatMap(SheetPlan::dates).orElse(settings.dates()),
             settings.reading().today(),
-            note.map(SourceNote::source));
+            note.map(SourceNote::source),
+            new Values(settings));
     Sheet read = found.lines().isPresent() ? found.lines().get() : sheet;
     found = found.with(found.table(), columns.columns());
     SheetReading plain = new SheetReading(read, found, planned, Optional.empty());
@@ -371,7 +376,7 @@ public final class SheetReading {
 
   /** What the values of a field are to be read as, by value in lower case. */
   Map<String, String> wordsOf(Field field) {
-    return planned.words().getOrDefault(field, Map.of());
+    return planned.words().getOrDefault(field.label(), Map.of());
   }
 
   /** The columns, counted from 0, of the school's own fields that the sheet has. */
@@ -442,6 +447,16 @@ public final class SheetReading {
   /** How dates of a field are read that could be two. */
   public DateOrder dateOrder(Field field) {
     return shownOrder(field).orElse(planned.dates());
+  }
+
+  /** Who says what the values of its fields are. */
+  public Values values() {
+    return planned.values();
+  }
+
+  /** The day on which dates are read, if it is known. */
+  Optional<LocalDate> today() {
+    return planned.today();
   }
 
   /** How a date is read that could be two, where no column shows it. */

@@ -147,7 +147,7 @@ public record SheetSurvey(
     values.put("middle", name.middle());
     values.put("family", name.family());
     for (Field field : List.of(Field.ID, Field.USERNAME, Field.BIRTH_DATE, Field.LANGUAGE)) {
-      values.put(field.label(), field == Field.BIRTH_DATE ? row.isoDate(field) : row.text(field));
+      values.put(field.label(), row.text(field));
     }
     return values;
   }

@@ -8,63 +8,65 @@ import java.util.Optional;
  * a user's.
  */
 public enum Field {
-  ID,
-  USERNAME,
-  GIVEN_NAME,
-  MIDDLE_NAME,
-  FAMILY_NAME,
-  PREFERRED_NAME,
-  FULL_NAME,
-  SUFFIX,
-  EMAIL,
-  PHONE,
-  BIRTH_DATE,
-  GRADE,
-  SITE,
-  MANAGER,
-  GUARDIAN_NAME,
-  GUARDIAN_EMAIL,
-  CONSENT,
-  LANGUAGE,
-  TIME_ZONE,
-  COUNTRY,
-  CITY,
-  PHOTO,
-  PASSWORD,
-  ROLE,
-  STATUS,
-  FORMER_USERNAME,
-  ENROLLMENTS_CELL("enrollments"),
-  NOTE,
-  CODE,
-  CATALOG_CODE,
-  TITLE,
-  DESCRIPTION,
-  CATEGORY,
-  STARTS,
-  ENDS,
-  CAPACITY,
-  TERM,
-  INSTRUCTORS,
-  COPY_OF,
-  JOIN_CODE,
-  COURSE,
-  NAME,
-  USER,
-  MEMBERS_OF,
-  GROUP,
+  ID(FieldType.CODE),
+  USERNAME(FieldType.CODE),
+  GIVEN_NAME(FieldType.NAME),
+  MIDDLE_NAME(FieldType.NAME),
+  FAMILY_NAME(FieldType.NAME),
+  PREFERRED_NAME(FieldType.NAME),
+  FULL_NAME(FieldType.NAME),
+  SUFFIX(FieldType.NAME),
+  EMAIL(FieldType.EMAIL),
+  PHONE(FieldType.PHONE),
+  BIRTH_DATE(FieldType.DATE),
+  GRADE(FieldType.TEXT),
+  SITE(FieldType.PATH),
+  MANAGER(FieldType.CODE),
+  GUARDIAN_NAME(FieldType.NAME),
+  GUARDIAN_EMAIL(FieldType.EMAIL),
+  CONSENT(FieldType.CONSENT),
+  LANGUAGE(FieldType.LANGUAGE),
+  TIME_ZONE(FieldType.TIME_ZONE),
+  COUNTRY(FieldType.COUNTRY),
+  CITY(FieldType.TEXT),
+  PHOTO(FieldType.TEXT),
+  PASSWORD(FieldType.PASSWORD),
+  ROLE(FieldType.ROLE),
+  STATUS(FieldType.STATUS),
+  FORMER_USERNAME(FieldType.CODE),
+  ENROLLMENTS_CELL(FieldType.TEXT, "enrollments"),
+  NOTE(FieldType.TEXT),
+  CODE(FieldType.CODE),
+  CATALOG_CODE(FieldType.CODE),
+  TITLE(FieldType.TEXT),
+  DESCRIPTION(FieldType.TEXT),
+  CATEGORY(FieldType.PATH),
+  STARTS(FieldType.DATE),
+  ENDS(FieldType.DATE),
+  CAPACITY(FieldType.NUMBER),
+  TERM(FieldType.TEXT),
+  INSTRUCTORS(FieldType.LIST),
+  COPY_OF(FieldType.CODE),
+  JOIN_CODE(FieldType.CODE),
+  COURSE(FieldType.CODE),
+  NAME(FieldType.TEXT),
+  USER(FieldType.CODE),
+  MEMBERS_OF(FieldType.TEXT),
+  GROUP(FieldType.TEXT),
 
   /** Not in sheets: what the settings say of first passwords, for the platform. */
-  CHANGE_AT_FIRST_LOGIN;
+  CHANGE_AT_FIRST_LOGIN(FieldType.TEXT);
 
+  private final FieldType type;
   private final String label;
   private final String key;
 
-  Field() {
-    this(null);
+  Field(FieldType type) {
+    this(type, null);
   }
 
-  Field(String label) {
+  Field(FieldType type, String label) {
+    this.type = type;
     this.label = label != null ? label : name().toLowerCase(Locale.ROOT).replace('_', ' ');
     this.key = camelCase(this.label);
   }
@@ -90,6 +92,11 @@ public enum Field {
       }
     }
     return Optional.empty();
+  }
+
+  /** What its values are. */
+  public FieldType type() {
+    return type;
   }
 
   /** The name in sheets and messages, as {@code given name}. */

@@ -1,6 +1,7 @@
 package neatroster.core.model;
 
 import java.util.List;
+import java.util.Locale;
 
 /**
  * A field that the school has beside ours; its column is told by its name.
@@ -21,6 +22,11 @@ public record OwnField(
     boolean required,
     boolean unique,
     String pattern) {
+  /** Its name as settings are looked up by. */
+  public String key() {
+    return name.toLowerCase(Locale.ROOT);
+  }
+
   /** What the values of such a field are. */
   public enum Type {
     TEXT,

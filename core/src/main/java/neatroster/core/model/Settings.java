@@ -20,7 +20,8 @@ import java.util.Optional;
  * @param policy what is done about each kind of difference
  * @param roles the words for roles
  * @param defaultRole the role of an enrollment that names none
- * @param defaults for each table what a blank field of a new row is filled with
+ * @param defaults for each table what a blank field of a new row is filled with, by the field's
+ *     name; the names of the school's own are in lower case
  * @param courseAliases other names of courses: alias to code
  * @param rules for each rule that the settings mention its severity, or empty where it is switched
  *     off
@@ -41,7 +42,7 @@ public record Settings(
     Policy policy,
     RoleWords roles,
     String defaultRole,
-    Varied<Map<Table, Map<Field, String>>> defaults,
+    Varied<Map<Table, Map<String, String>>> defaults,
     Map<String, String> courseAliases,
     Map<String, Optional<Severity>> rules,
     Reading reading,
@@ -80,7 +81,7 @@ public record Settings(
                 "learner", List.of("student", "pupil", "cadet"),
                 "instructor", List.of("teacher", "lecturer")));
     private String defaultRole = "learner";
-    private Varied<Map<Table, Map<Field, String>>> defaults = Varied.same(Map.of());
+    private Varied<Map<Table, Map<String, String>>> defaults = Varied.same(Map.of());
     private Map<String, String> courseAliases = Map.of();
     private Map<String, Optional<Severity>> rules = Map.of();
     private Reading reading = Reading.standard();
@@ -162,7 +163,7 @@ public record Settings(
     }
 
     /** What blank fields are filled with. */
-    public Builder defaults(Varied<Map<Table, Map<Field, String>>> value) {
+    public Builder defaults(Varied<Map<Table, Map<String, String>>> value) {
       defaults = value;
       return this;
     }
@@ -225,18 +226,19 @@ public record Settings(
    * How sheets are read.
    *
    * @param sheets how particular sheets are read
-   * @param words for a field what its values are to be read as
+   * @param words for a field, by its name, what its values are to be read as; the names of the
+   *     school's own are in lower case
    * @param ownFields fields that the school has beside ours
    * @param today the day on which they are read, for years of two digits
    */
   public record Reading(
       List<SheetPlan> sheets,
-      Map<Field, Map<String, String>> words,
+      Map<String, Map<String, String>> words,
       List<OwnField> ownFields,
       Optional<LocalDate> today) {
     /** On a day that nobody knows. */
     public Reading(
-        List<SheetPlan> sheets, Map<Field, Map<String, String>> words, List<OwnField> ownFields) {
+        List<SheetPlan> sheets, Map<String, Map<String, String>> words, List<OwnField> ownFields) {
       this(sheets, words, ownFields, Optional.empty());
     }
 

@@ -31,7 +31,7 @@ public record SheetPlan(
     Optional<Integer> headerRow,
     Map<String, String> columns,
     List<String> leave,
-    Map<Field, Map<String, String>> words,
+    Map<String, Map<String, String>> words,
     Optional<String> course,
     Optional<DateOrder> dates,
     boolean leftOut,

@@ -247,8 +247,8 @@ class IssuedItemsInBatchesTest {
 
   @Test
   void defaultsMayDifferByRoleAndSite() throws UnreadableSheetException {
-    Map<Table, Map<Field, String>> usual = Map.of(Table.USERS, Map.of(Field.LANGUAGE, "en"));
-    Map<Table, Map<Field, String>> pier = Map.of(Table.USERS, Map.of(Field.LANGUAGE, "pt"));
+    Map<Table, Map<String, String>> usual = Map.of(Table.USERS, Map.of("language", "en"));
+    Map<Table, Map<String, String>> pier = Map.of(Table.USERS, Map.of("language", "pt"));
     Settings settings =
         Settings.builder().defaults(Varied.same(usual).with("", "Pier", pier)).build();
     assertThat(

@@ -65,7 +65,7 @@ class RosterBatcherTest {
   }
 
   private static Settings settings(
-      boolean remove, DateOrder dates, Map<Table, Map<Field, String>> defaults) {
+      boolean remove, DateOrder dates, Map<Table, Map<String, String>> defaults) {
     return Settings.builder()
         .dates(dates)
         .policy(new Settings.Policy(remove, remove, false))
@@ -157,8 +157,8 @@ class RosterBatcherTest {
 
   @Test
   void defaultsFillBlanksOnly() {
-    Map<Table, Map<Field, String>> defaults =
-        Map.of(Table.COURSES, Map.of(Field.LANGUAGE, "en", Field.CAPACITY, "20"));
+    Map<Table, Map<String, String>> defaults =
+        Map.of(Table.COURSES, Map.of("language", "en", "capacity", "20"));
     assertThat(
             pack(
                 settings(false, DateOrder.DAY_FIRST, defaults),

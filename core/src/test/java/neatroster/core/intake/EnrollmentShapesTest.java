@@ -76,8 +76,8 @@ class EnrollmentShapesTest {
     assertThat(sheet.table()).isEqualTo(Table.USERS);
     assertThat(enrollments(sheet))
         .containsExactly(
-            "2 a@pier.example NAV-1 cadet Port",
-            "3 a@pier.example NAV-2 cadet .",
+            "2 a@pier.example NAV-1 learner Port",
+            "3 a@pier.example NAV-2 learner .",
             "3 a@pier.example RAD-1 observer Net");
   }
 
@@ -115,7 +115,7 @@ class EnrollmentShapesTest {
     assertThat(sheet.shape()).isEqualTo(Shape.NUMBERED);
     assertThat(enrollments(sheet))
         .containsExactly(
-            "2 a@pier.example NAV-1 Lehrer Port",
+            "2 a@pier.example NAV-1 instructor Port",
             "2 a@pier.example NAV-2 . .",
             "3 b@pier.example RAD-1 learner .");
   }
@@ -134,8 +134,8 @@ class EnrollmentShapesTest {
     assertThat(enrollments(sheet))
         .containsExactly(
             "2 a@pier.example NAV-1 . .",
-            "3 b@pier.example NAV-2 teacher .",
-            "3 b@pier.example RAD-1 cadet Net");
+            "3 b@pier.example NAV-2 instructor .",
+            "3 b@pier.example RAD-1 learner Net");
   }
 
   @Test
@@ -176,7 +176,7 @@ class EnrollmentShapesTest {
   void aListOfAddressesAloneRefersToPeopleAndDoesNotDescribeThem() throws Exception {
     SheetReading sheet = read("NAV-1.csv", "E-Mail | Rolle\na@pier.example | Lehrer\n");
     assertThat(sheet.table()).isEqualTo(Table.ENROLLMENTS);
-    assertThat(enrollments(sheet)).containsExactly("2 a@pier.example NAV-1 Lehrer .");
+    assertThat(enrollments(sheet)).containsExactly("2 a@pier.example NAV-1 instructor .");
   }
 
   @Test

@@ -1,4 +1,4 @@
-package neatroster.core.check;
+package neatroster.core.value;
 
 import com.google.i18n.phonenumbers.NumberParseException;
 import com.google.i18n.phonenumbers.PhoneNumberUtil;
@@ -65,7 +65,7 @@ public final class Phones {
   }
 
   /** What two ways of writing one number have in common. */
-  static String key(String phone, String region) {
+  public static String key(String phone, String region) {
     return e164(phone, region).orElseGet(() -> phone.replaceAll("\\D", ""));
   }
 

@@ -1,7 +1,6 @@
-package neatroster.core.check;
+package neatroster.core.value;
 
 import java.util.Locale;
-import neatroster.core.text.Cell;
 import neatroster.core.text.Cleaning;
 
 /**
@@ -9,7 +8,7 @@ import neatroster.core.text.Cleaning;
  * local parts and address literals, which no platform takes; letters of any script are allowed (RFC
  * 6531).
  */
-final class EmailShape {
+public final class EmailShape {
   private static final int LONGEST = 254;
   private static final int LONGEST_LOCAL = 64;
   private static final int LONGEST_LABEL = 63;
@@ -18,14 +17,16 @@ final class EmailShape {
   private EmailShape() {}
 
   /**
+   * Why a text is none.
+   *
    * @param what what is wrong with it
    * @param probably the address that was probably meant, or null
    */
-  record Trouble(String what, String probably) {}
+  public record Trouble(String what, String probably) {}
 
   /** What is wrong with the address, or null. Stray spaces around it are not looked at. */
-  static Trouble trouble(Cell cell) {
-    CharSequence address = Cleaning.isClean(cell) ? cell : cell.cleaned();
+  public static Trouble trouble(CharSequence given) {
+    CharSequence address = Cleaning.isClean(given) ? given : Cleaning.clean(given);
     String what = what(address);
     if (what == null) {
       return null;

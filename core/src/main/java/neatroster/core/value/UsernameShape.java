@@ -1,4 +1,4 @@
-package neatroster.core.check;
+package neatroster.core.value;
 
 import java.text.Normalizer;
 import java.util.BitSet;
@@ -7,7 +7,6 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import neatroster.core.model.Settings;
-import neatroster.core.text.Cell;
 import neatroster.core.text.Cleaning;
 
 /** What a username may look like under a folder's settings. */
@@ -56,8 +55,8 @@ public final class UsernameShape {
   }
 
   /** What is wrong with a username, or null. Stray spaces around it are not looked at. */
-  String trouble(Cell cell) {
-    CharSequence username = Cleaning.isClean(cell) ? cell : cell.cleaned();
+  public String trouble(CharSequence given) {
+    CharSequence username = Cleaning.isClean(given) ? given : Cleaning.clean(given);
     int length = username.length();
     for (int i = 0; i < length; i++) {
       char c = username.charAt(i);
@@ -81,7 +80,7 @@ public final class UsernameShape {
   }
 
   /** The username with what is not allowed left out and accents taken off, where that makes one. */
-  Optional<String> mended(String username) {
+  public Optional<String> mended(String username) {
     StringBuilder mended = new StringBuilder();
     String apart = Normalizer.normalize(username, Normalizer.Form.NFKD);
     for (int i = 0; i < apart.length(); i++) {

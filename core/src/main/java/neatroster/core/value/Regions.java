@@ -1,4 +1,4 @@
-package neatroster.core.check;
+package neatroster.core.value;
 
 import java.time.ZoneId;
 import java.util.HashMap;
@@ -14,7 +14,7 @@ import neatroster.core.text.Nearest;
  * Countries (ISO 3166-1), languages (BCP 47, ISO 639) and time zones (IANA), and what people call
  * them in the languages of our headers.
  */
-final class Regions {
+public final class Regions {
   private static final List<String> SPOKEN = List.of("en", "es", "fr", "de", "pt");
 
   /** Loading the names takes a moment that few sheets need. */
@@ -56,6 +56,27 @@ final class Regions {
   }
 
   private Regions() {}
+
+  /** The code of a country as ISO 3166-1 writes it. */
+  static String countryCode(String code) {
+    return code.toUpperCase(Locale.ROOT);
+  }
+
+  /** A language's tag with the case that RFC 5646 (section 2.1.1) recommends. */
+  static String languageTag(String tag) {
+    return new Locale.Builder().setLanguageTag(tag).build().toLanguageTag();
+  }
+
+  /** The time zone of a name in any case. */
+  static Optional<String> timeZone(String name) {
+    if (isTimeZone(name)) {
+      return Optional.of(name);
+    }
+    return ZoneId.getAvailableZoneIds().stream()
+        .filter(name::equalsIgnoreCase)
+        .filter(Regions::isTimeZone)
+        .findFirst();
+  }
 
   static boolean isCountry(String code) {
     return Countries.CODES.contains(code.toUpperCase(Locale.ROOT));

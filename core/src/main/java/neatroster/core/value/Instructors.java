@@ -1,4 +1,4 @@
-package neatroster.core.check;
+package neatroster.core.value;
 
 import java.util.ArrayList;
 import java.util.List;

@@ -1,0 +1,21 @@
+package neatroster.core.value;
+
+import neatroster.core.model.DateReading;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+
+/** Says what the values of one type are. */
+@FunctionalInterface
+interface Judge {
+  /**
+   * Where a value stands.
+   *
+   * @param table the row's table
+   * @param field the field, or null for one of the school's own
+   * @param dates how a date is read that could be two
+   */
+  record Where(Table table, Field field, DateReading dates) {}
+
+  /** Judges a cleaned text that is not empty. */
+  Judged judge(String text, Where where);
+}
