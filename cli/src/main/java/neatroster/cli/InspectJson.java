@@ -8,7 +8,6 @@ import java.util.Optional;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.FileFacts;
 import neatroster.core.intake.Hidden;
-import neatroster.core.intake.Roster;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.intake.SkippedRow;
@@ -17,6 +16,7 @@ import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.SheetName;
 import neatroster.core.model.SheetPlan;
+import neatroster.core.roster.Roster;
 
 /** How sheets are understood, as programs read it. */
 final class InspectJson {

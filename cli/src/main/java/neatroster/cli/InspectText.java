@@ -8,7 +8,6 @@ import java.util.stream.Collectors;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.FileFacts;
 import neatroster.core.intake.Hidden;
-import neatroster.core.intake.Roster;
 import neatroster.core.intake.Shape;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetSurvey;
@@ -16,6 +15,7 @@ import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.SheetName;
 import neatroster.core.model.SheetPlan;
+import neatroster.core.roster.Roster;
 
 /** How sheets are understood, as people read it. */
 final class InspectText {

@@ -13,9 +13,9 @@ import java.util.stream.Stream;
 import neatroster.core.check.Basis;
 import neatroster.core.intake.Known;
 import neatroster.core.intake.KnownUsers;
-import neatroster.core.intake.Roster;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Settings;
+import neatroster.core.roster.Roster;
 
 /**
  * What is known before a check begins: exports of the platform, the pictures there are, the day.

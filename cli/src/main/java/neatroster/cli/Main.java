@@ -10,7 +10,6 @@ import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.function.Supplier;
 import neatroster.core.intake.OutOfMemoryInSheetException;
-import neatroster.core.intake.SheetChangedException;
 import neatroster.core.text.Nearest;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -170,8 +169,6 @@ public final class Main implements Runnable {
     if (e instanceof Problem problem) {
       exit = problem.exit();
       message = problem.getMessage();
-    } else if (e instanceof SheetChangedException) {
-      message = e.getMessage() + ". Nothing was done.";
     } else if (e instanceof OutOfMemoryInSheetException memory) {
       message =
           memory.sheet()

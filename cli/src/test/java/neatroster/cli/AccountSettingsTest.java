@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
-import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import org.junit.jupiter.api.Test;

@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import neatroster.core.model.DateOrder;
-import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;

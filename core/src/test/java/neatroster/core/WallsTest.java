@@ -29,6 +29,10 @@ class WallsTest {
           .definedBy("..core.pattern..")
           .layer("intake")
           .definedBy("..core.intake..")
+          .layer("value")
+          .definedBy("..core.value..")
+          .layer("roster")
+          .definedBy("..core.roster..")
           .layer("check")
           .definedBy("..core.check..")
           .layer("accounts")
@@ -45,12 +49,17 @@ class WallsTest {
           .mayOnlyBeAccessedByLayers("batch", "handout")
           .whereLayer("check")
           .mayOnlyBeAccessedByLayers("accounts", "batch", "handout")
-          .whereLayer("intake")
+          .whereLayer("roster")
           .mayOnlyBeAccessedByLayers("check", "accounts", "batch", "handout")
+          .whereLayer("intake")
+          .mayOnlyBeAccessedByLayers("roster", "check", "accounts", "batch", "handout")
           .whereLayer("pattern")
-          .mayOnlyBeAccessedByLayers("intake", "check", "accounts", "batch", "handout")
+          .mayOnlyBeAccessedByLayers("intake", "roster", "check", "accounts", "batch", "handout")
+          .whereLayer("value")
+          .mayOnlyBeAccessedByLayers("intake", "roster", "check", "accounts", "batch", "handout")
           .whereLayer("model")
-          .mayOnlyBeAccessedByLayers("pattern", "intake", "check", "accounts", "batch", "handout");
+          .mayOnlyBeAccessedByLayers(
+              "value", "pattern", "intake", "roster", "check", "accounts", "batch", "handout");
 
   @ArchTest
   static final ArchRule NO_CYCLES =

@@ -5,12 +5,12 @@ import java.util.List;
 import java.util.Map;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.RosterKeys;
-import neatroster.core.intake.Roster;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Roster;
 import neatroster.core.value.Instructors;
 
 /**

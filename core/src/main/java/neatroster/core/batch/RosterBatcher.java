@@ -16,7 +16,6 @@ import neatroster.core.check.RosterKeys;
 import neatroster.core.intake.Known;
 import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.Names;
-import neatroster.core.intake.Roster;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.JoinCode;
@@ -25,6 +24,7 @@ import neatroster.core.model.OwnField;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
+import neatroster.core.roster.Roster;
 import neatroster.core.text.PairIndex;
 import neatroster.core.text.Quoted;
 

@@ -3,12 +3,12 @@ package neatroster.core.check;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
-import neatroster.core.intake.Roster;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Accepted;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Roster;
 
 /**
  * What a check found, and what it counted.

@@ -1,12 +1,12 @@
 package neatroster.core.check;
 
 import java.util.List;
-import neatroster.core.intake.Roster;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Place;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Roster;
 import neatroster.core.text.Cell;
 import neatroster.core.text.PairIndex;
 

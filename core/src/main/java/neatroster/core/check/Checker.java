@@ -9,14 +9,13 @@ import java.util.Locale;
 import java.util.Map;
 import neatroster.core.intake.Known;
 import neatroster.core.intake.KnownUsers;
-import neatroster.core.intake.Roster;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SkippedRow;
-import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Roster;
 import neatroster.core.text.Cell;
 import neatroster.core.text.KeyIndex;
 import neatroster.core.text.PairIndex;
@@ -115,6 +114,14 @@ public final class Checker {
           rule.check(sheet, findings);
         }
         noteUnchecked(sheet);
+        roster.skipped(sheet).forEach(row -> skipped(sheet, row));
+        roster
+            .whyBrokenOff(sheet)
+            .ifPresent(
+                why -> {
+                  rules.unreadableFile.add(sheet.name(), why, findings);
+                  complete.put(sheet.table(), false);
+                });
       }
       for (Table table : List.of(Table.COURSES, Table.GROUPS, Table.USERS, Table.ENROLLMENTS)) {
         if (table == Table.ENROLLMENTS && !known.isEmpty()) {
@@ -122,7 +129,7 @@ public final class Checker {
         }
         addKnown(table);
         groupsCheckable = checkable(Table.GROUPS);
-        roster.read(table, this::row, this::unreadable, this::skipped);
+        roster.read(table, this::row);
         endSheet();
       }
       // In a tab that nobody filled in the example is no news.
@@ -172,11 +179,6 @@ public final class Checker {
         }
         current = null;
       }
-    }
-
-    private void unreadable(SheetReading sheet, UnreadableSheetException why) {
-      rules.unreadableFile.add(sheet.name(), why, findings);
-      complete.put(sheet.table(), false);
     }
 
     private void noteUnchecked(SheetReading sheet) {

@@ -1,9 +1,9 @@
 package neatroster.core.check;
 
 import neatroster.core.intake.Known;
-import neatroster.core.intake.Roster;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Roster;
 
 /**
  * What there is to look at when all rows have gone by.

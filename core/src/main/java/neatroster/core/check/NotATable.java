@@ -1,8 +1,8 @@
 package neatroster.core.check;
 
-import neatroster.core.intake.Roster;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
+import neatroster.core.roster.Roster;
 
 /** A file that can be read and holds no table. */
 final class NotATable implements Rule {

@@ -20,13 +20,13 @@ import neatroster.core.check.RosterKeys;
 import neatroster.core.intake.Known;
 import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.Names;
-import neatroster.core.intake.Roster;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Roster;
 import neatroster.core.value.Instructors;
 
 /**

@@ -223,7 +223,7 @@ final class PeopleLines implements Sheet {
             if (title || isAside(line, row.kind(), itemsOnly)) {
               person.begin(next(last, row));
               person.add(line);
-              person.setAside(true);
+              person.putAside(true);
               more = more && receiver.row(person);
               continue;
             }

@@ -31,7 +31,7 @@ public final class RosterRow {
   private final Cell[] made;
   private SheetRow raw;
 
-  RosterRow(SheetReading reading) {
+  public RosterRow(SheetReading reading) {
     this.reading = reading;
     this.from = null;
     this.derivedCells = Map.of();
@@ -51,7 +51,7 @@ public final class RosterRow {
     this.derivedColumns = new EnumMap<>(Field.class);
   }
 
-  void bind(SheetRow raw) {
+  public void bind(SheetRow raw) {
     this.raw = raw;
     for (Filling filling : reading.fillings()) {
       char[] value = filling.value(raw).toCharArray();

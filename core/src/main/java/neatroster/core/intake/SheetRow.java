@@ -103,7 +103,7 @@ public final class SheetRow {
   }
 
   /** Says whether the row is a title or a remark between rows of data. */
-  void setAside(boolean yes) {
+  public void putAside(boolean yes) {
     setAside = yes;
   }
 

@@ -9,7 +9,6 @@ import java.util.SplittableRandom;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.intake.KnownUsers;
-import neatroster.core.intake.Roster;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Person;
@@ -17,6 +16,7 @@ import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.model.Varied;
 import neatroster.core.pattern.PatternException;
+import neatroster.core.roster.Roster;
 import org.junit.jupiter.api.Test;
 
 /** Emails, ids and passwords that are made for users who have none. */

@@ -10,9 +10,9 @@ import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Checker;
 import neatroster.core.intake.Known;
-import neatroster.core.intake.Roster;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Roster;
 import org.junit.jupiter.api.Test;
 
 class UserRolesTest {

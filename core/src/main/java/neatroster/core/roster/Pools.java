@@ -1,0 +1,29 @@
+package neatroster.core.roster;
+
+import java.util.Optional;
+import neatroster.core.model.Field;
+import neatroster.core.text.TextPool;
+
+/**
+ * The distinct values of a roster. Fields whose values are the same things share a pool: who is
+ * enrolled is named as the users are.
+ */
+final class Pools {
+  private final TextPool people = new TextPool();
+  private final TextPool courses = new TextPool();
+  private final TextPool groups = new TextPool();
+  private final TextPool others = new TextPool();
+
+  /** The pool of a field's values; of a column that is no field where it is empty. */
+  TextPool of(Optional<Field> field) {
+    if (field.isEmpty()) {
+      return others;
+    }
+    return switch (field.get()) {
+      case ID, USERNAME, EMAIL, USER, MANAGER, FORMER_USERNAME -> people;
+      case CODE, COURSE, CATALOG_CODE, COPY_OF -> courses;
+      case NAME, GROUP, MEMBERS_OF -> groups;
+      default -> others;
+    };
+  }
+}
