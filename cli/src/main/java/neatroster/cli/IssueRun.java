@@ -23,6 +23,7 @@ import neatroster.core.accounts.UserRoles;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Checker;
+import neatroster.core.check.Deliverable;
 import neatroster.core.check.Finding;
 import neatroster.core.check.NoAccount;
 import neatroster.core.intake.KnownUsers;
@@ -32,13 +33,16 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
-import neatroster.core.model.Person;
 import neatroster.core.model.Place;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.model.SheetName;
 import neatroster.core.model.Table;
 import neatroster.core.pattern.PatternException;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.People;
+import neatroster.core.roster.PersonRecord;
+import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.core.text.FormulaSigns;
 import neatroster.register.Issue;
@@ -220,15 +224,16 @@ final class IssueRun {
   }
 
   private void readUsers() {
-    BitSet faulty = checked.faultyLines();
+    Deliverable deliverable = Deliverable.of(checked);
+    People people = checked.resolved().people();
     boolean differ =
         settings.usernames().differsByRole()
             || settings.emails().differsByRole()
             || settings.ids().differsByRole()
             || settings.passwords().differsByRole();
-    UserRoles roles = differ ? new UserRoles(settings, all, checked) : null;
-    // In a list with a row for each course the same person comes again.
-    Set<Integer> seen = new HashSet<>();
+    // What somebody is stands in the enrollments, which are not needed otherwise.
+    ResolvedRoster whole = differ ? ResolvedRoster.of(all, settings, basis.known()) : null;
+    UserRoles roles = differ ? new UserRoles(settings, whole) : null;
     checked
         .roster()
         .read(
@@ -236,60 +241,72 @@ final class IssueRun {
             (row, line) -> {
               // What a faulty row has is still its own when it is mended.
               issuer.keepUsername(row.text(Field.USERNAME));
-              boolean again = row.reading().enrolls() && !seen.add(checked.keys().userOfLine(line));
-              if (faulty.get(line) || again || isRemoved(row)) {
+              Link found = people.ofLine(line);
+              if (deliverable.isFaulty(line) || !found.isFound()) {
                 return;
               }
-              guardians.add(row);
-              user(row, roles == null ? ownRole(row) : roles.of(row, line));
+              int person = found.number();
+              List<Integer> lines = deliverable.lines(person);
+              if (lines.get(0) != line) {
+                // The same person comes again.
+                return;
+              }
+              PersonRecord record =
+                  lines.size() == 1
+                      ? PersonRecord.of(row)
+                      : PersonRecord.of(checked.roster(), lines);
+              // Who is to be removed needs no account for it.
+              if (!record.text(Field.STATUS).equals("removed")) {
+                guardians.add(record);
+                String own = settings.roles().role(record.text(Field.ROLE)).orElse("");
+                user(
+                    record,
+                    people.account(person),
+                    roles == null ? own : roles.of(personIn(whole, record), own));
+              }
             });
   }
 
-  /** Who is to be removed needs no account for it. */
-  private static boolean isRemoved(RosterRow row) {
-    return row.text(Field.STATUS).equalsIgnoreCase("removed");
+  private static int personIn(ResolvedRoster whole, PersonRecord record) {
+    Link person = whole.people().ofLine(whole.rows().line(record.place()));
+    return person.isFound() ? person.number() : -1;
   }
 
-  private String ownRole(RosterRow row) {
-    return settings.roles().role(row.text(Field.ROLE)).orElse("");
-  }
-
-  private void user(RosterRow row, String role) {
-    Person person = KnownUsers.person(row);
-    int found = known.find(row);
+  private void user(PersonRecord record, int found, String role) {
     if (found < 0) {
-      newUsers.add(issuer.newUser(row, person, role));
-      if (row.reading().hasDoubtfulNames() || Names.isUncertain(row)) {
-        uncertain.add(row.place());
+      newUsers.add(issuer.newUser(record, role));
+      if (record.named().reading().hasDoubtfulNames() || Names.isUncertain(record.named())) {
+        uncertain.add(record.place());
       }
       return;
     }
     KnownUser account = known.all().get(found);
     boolean isOurs = found < ours;
-    if (isRenamed(row, account)) {
-      String to = issuer.rename(issuer.newUser(row, person, role), refused);
+    if (isRenamed(record, account)) {
+      String to = issuer.rename(issuer.newUser(record, role), refused);
       if (!to.isEmpty()) {
         if (!isOurs) {
           adopted.add(account.forRole(role));
         }
         renamed.add(new Renaming(account.username(), to));
       }
-    } else if (!isOurs && settings.passwords().of(role, person.site()).reissueForKnown()) {
-      String password = issuer.passwords(role, person.site()).make();
-      if (!password.isEmpty() && !row.has(Field.PASSWORD)) {
+    } else if (!isOurs
+        && settings.passwords().of(role, record.text(Field.SITE)).reissueForKnown()) {
+      String password = issuer.passwords(role, record.text(Field.SITE)).make();
+      if (!password.isEmpty() && !record.has(Field.PASSWORD)) {
         adopted.add(account.forRole(role));
-        reissued.add(new IssuedAccount(row.place(), account, password));
+        reissued.add(new IssuedAccount(record.place(), account, password));
       }
     } else {
       kept++;
     }
   }
 
-  private boolean isRenamed(RosterRow row, KnownUser account) {
+  private boolean isRenamed(PersonRecord record, KnownUser account) {
     return settings.policy().followRenames()
         && !account.username().isEmpty()
-        && row.text(Field.FORMER_USERNAME).equalsIgnoreCase(account.username())
-        && !row.text(Field.USERNAME).equalsIgnoreCase(account.username());
+        && record.text(Field.FORMER_USERNAME).equalsIgnoreCase(account.username())
+        && !record.text(Field.USERNAME).equalsIgnoreCase(account.username());
   }
 
   /** Codes for the courses and groups that have none yet. */
@@ -343,9 +360,14 @@ final class IssueRun {
     if (row.table() == Table.COURSES) {
       return new JoinCode(row.text(Field.CODE), "", "");
     }
-    String course = row.text(Field.COURSE);
-    int found = course.isEmpty() ? -1 : checked.keys().findCourse(course);
-    return new JoinCode(
-        found < 0 ? course : checked.keys().courseCode(found), row.text(Field.NAME), "");
+    Link course =
+        row.has(Field.COURSE)
+            ? checked.resolved().courses().find(row.code(Field.COURSE))
+            : Link.BLANK;
+    String code =
+        course.isFound()
+            ? checked.resolved().courses().code(course.number())
+            : row.text(Field.COURSE);
+    return new JoinCode(code, row.text(Field.NAME), "");
   }
 }

@@ -25,12 +25,11 @@ import neatroster.core.check.CheckResult;
 import neatroster.core.check.Checker;
 import neatroster.core.check.Finding;
 import neatroster.core.intake.Known;
-import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
-import neatroster.core.model.Table;
+import neatroster.core.roster.People;
 import neatroster.core.text.Nearest;
 import neatroster.formats.BatchFormat;
 import neatroster.formats.BatchFormats;
@@ -114,7 +113,7 @@ final class PackCommand implements Callable<Integer> {
               options, settings, Optional.of(folder), workplace.known(), open.roster());
       Known known = basis.known();
       CheckResult checked = Checker.check(open.roster(), basis);
-      Optional<String> refusal = refusal(checked, known);
+      Optional<String> refusal = refusal(checked);
       if (refusal.isPresent()) {
         refuse(screen, checked, refusal.get());
         return Exit.FINDINGS;
@@ -156,7 +155,7 @@ final class PackCommand implements Callable<Integer> {
   }
 
   /** Why the roster is not packed, if it is not. */
-  private Optional<String> refusal(CheckResult checked, Known known) {
+  private Optional<String> refusal(CheckResult checked) {
     long errors = checked.count(Severity.ERROR);
     if (errors > 0 && !leaveOutFaulty) {
       return Optional.of(
@@ -176,7 +175,7 @@ final class PackCommand implements Callable<Integer> {
       return Optional.of("Nothing was packed: there are no rows.");
     }
     if (!leaveOutFaulty) {
-      int without = usersWithoutAccount(checked, known.users());
+      int without = usersWithoutAccount(checked);
       if (without > 0) {
         return Optional.of(
             "Nothing was packed: "
@@ -193,18 +192,16 @@ final class PackCommand implements Callable<Integer> {
         && (finding.place().row() == 0 || finding.rule().text().name().equals("unreadable-file"));
   }
 
-  private static int usersWithoutAccount(CheckResult checked, KnownUsers known) {
-    int[] count = {0};
-    checked
-        .roster()
-        .read(
-            Table.USERS,
-            (row, line) -> {
-              if (!row.has(Field.USERNAME) && known.find(row) < 0) {
-                count[0]++;
-              }
-            });
-    return count[0];
+  private static int usersWithoutAccount(CheckResult checked) {
+    People people = checked.resolved().people();
+    int count = 0;
+    for (int person = 0; person < people.count(); person++) {
+      boolean listed = people.firstLine(person) >= 0;
+      if (listed && people.username(person).isEmpty() && people.account(person) < 0) {
+        count++;
+      }
+    }
+    return count;
   }
 
   private void refuse(Screen screen, CheckResult checked, String why) {

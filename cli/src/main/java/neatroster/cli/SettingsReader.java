@@ -285,7 +285,7 @@ final class SettingsReader {
 
   private Settings.Policy policy(YamlSection section) throws SettingsException {
     section.only(List.of("sites", "users", "courses", "groups", "enrollments"));
-    notYet(section, Set.of("sites", "groups", "enrollments"));
+    notYet(section, Set.of("sites", "enrollments"));
     Map<String, Boolean> removed = ordered("refuse", false, "carry-out", true);
     YamlSection users = section.section("users");
     users.only(List.of("new", "known", "absent", "renamed", "removed"));
@@ -293,10 +293,14 @@ final class SettingsReader {
     YamlSection courses = section.section("courses");
     courses.only(List.of("new", "known", "absent", "removed"));
     notYet(courses, Set.of("new", "known", "absent"));
+    YamlSection groups = section.section("groups");
+    groups.only(List.of("new", "known"));
+    notYet(groups, Set.of("known"));
     return new Settings.Policy(
         users.choice("removed", removed, false),
         courses.choice("removed", removed, false),
-        users.choice("renamed", ordered("refuse", false, "follow", true), false));
+        users.choice("renamed", ordered("refuse", false, "follow", true), false),
+        groups.choice("new", ordered("refuse", false, "create", true), false));
   }
 
   private static RoleWords roles(YamlSection root) throws SettingsException {

@@ -5,15 +5,16 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.random.RandomGenerator;
 import neatroster.core.intake.Names;
-import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
+import neatroster.core.model.OwnField;
 import neatroster.core.model.Person;
 import neatroster.core.model.Place;
 import neatroster.core.model.Settings;
@@ -22,6 +23,7 @@ import neatroster.core.model.Table;
 import neatroster.core.model.Varied;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
+import neatroster.core.roster.PersonRecord;
 
 /**
  * Gives accounts to new users. Who gets the plain username and who the numbered one depends on the
@@ -38,7 +40,7 @@ public final class AccountIssuer {
   private final Varied<PasswordMaker> passwords;
   private final UsernameMaker anonymousMaker;
   private final Map<String, Field> namedFields = new HashMap<>();
-  private final Set<String> namedOwnFields = new HashSet<>();
+  private final Set<OwnField> namedOwnFields = new LinkedHashSet<>();
   private final Set<String> takenUsernames = new HashSet<>();
   private final Set<String> takenEmails = new HashSet<>();
   private final Set<String> takenIds = new HashSet<>();
@@ -74,8 +76,7 @@ public final class AccountIssuer {
         Field.named(name).ifPresent(field -> namedFields.put(name, field));
       }
       settings.reading().ownFields().stream()
-          .map(field -> field.name().toLowerCase(Locale.ROOT))
-          .filter(pattern.names()::contains)
+          .filter(field -> pattern.names().contains(field.key()))
           .forEach(namedOwnFields::add);
     }
     usernameMakers =
@@ -138,15 +139,16 @@ public final class AccountIssuer {
   }
 
   /**
-   * What a row gives to the patterns.
+   * What the lists say of a person gives to the patterns.
    *
    * @param role the person's role, or empty
    */
-  public NewUser newUser(RosterRow row, Person person, String role) {
-    Names.Parts name = Names.parts(row);
+  public NewUser newUser(PersonRecord row, String role) {
+    Person person = row.person();
+    Names.Parts name = row.name();
     Map<String, String> values = new HashMap<>();
     namedFields.forEach((value, field) -> put(values, value, row.text(field)));
-    namedOwnFields.forEach(value -> put(values, value, row.own(value)));
+    namedOwnFields.forEach(field -> put(values, field.key(), row.own(field)));
     // A default language is the row's own where that has none.
     Map<String, String> defaults =
         settings.defaults().of(role, person.site()).getOrDefault(Table.USERS, Map.of());

@@ -10,11 +10,11 @@ import java.util.Map;
 import java.util.Set;
 import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.Names;
-import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Place;
+import neatroster.core.roster.PersonRecord;
 
 /**
  * The guardians whom rows of users name. An email address tells them apart: brothers and sisters
@@ -35,8 +35,8 @@ public final class GuardianList {
    */
   private record Guardian(Place place, String email, String name) {}
 
-  /** Adds what a row of users says. */
-  public void add(RosterRow row) {
+  /** Adds what the lists say of a person. */
+  public void add(PersonRecord row) {
     String own = key(row.text(Field.EMAIL));
     if (!own.isEmpty()) {
       users.add(own);

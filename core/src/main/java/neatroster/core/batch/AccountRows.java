@@ -72,7 +72,7 @@ final class AccountRows {
   }
 
   /** The school's own fields, of which nothing is known. */
-  private Map<String, String> own(Table table) {
+  Map<String, String> own(Table table) {
     Map<String, String> own = new LinkedHashMap<>();
     settings.reading().ownFields().stream()
         .filter(field -> field.table() == table)

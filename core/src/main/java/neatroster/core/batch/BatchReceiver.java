@@ -1,6 +1,8 @@
 package neatroster.core.batch;
 
 import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.Place;
 
 /** Takes what a roster is turned into. */
 public interface BatchReceiver {
@@ -15,4 +17,11 @@ public interface BatchReceiver {
    * @param why the reason where the row itself has no finding, else null
    */
   void leftOut(RosterRow row, int line, String why);
+
+  /**
+   * A value that is not delivered though its row is, because what it names is left out.
+   *
+   * @param why the reason as a sentence
+   */
+  default void dropped(Place place, Field field, String value, String why) {}
 }

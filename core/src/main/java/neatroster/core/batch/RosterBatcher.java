@@ -2,7 +2,6 @@ package neatroster.core.batch;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -10,9 +9,11 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import neatroster.core.check.CheckResult;
-import neatroster.core.check.RosterKeys;
+import neatroster.core.check.Deliverable;
 import neatroster.core.intake.Known;
 import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.Names;
@@ -24,9 +25,15 @@ import neatroster.core.model.OwnField;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
+import neatroster.core.roster.EnrollmentLinks;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.People;
+import neatroster.core.roster.PersonRecord;
+import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.core.text.PairIndex;
 import neatroster.core.text.Quoted;
+import neatroster.core.value.Instructors;
 
 /**
  * Turns a checked roster into changes, row by row. A row that is faulty is left out, and so is
@@ -34,8 +41,9 @@ import neatroster.core.text.Quoted;
  */
 public final class RosterBatcher {
   private final Settings settings;
-  private final Roster roster;
-  private final RosterKeys keys;
+  private final ResolvedRoster resolved;
+  private final People people;
+  private final Deliverable deliverable;
   private final Known onPlatform;
   private final KnownUsers known;
   private final IssuedItems items;
@@ -43,18 +51,11 @@ public final class RosterBatcher {
   private final LocalDate today;
   private final BatchReceiver receiver;
 
-  private final BitSet faulty;
-  private final BitSet coursesOut = new BitSet();
-  private final BitSet groupsOut = new BitSet();
-  private final BitSet usersOut = new BitSet();
-  private final BitSet usersSeen = new BitSet();
   private final Set<Integer> leftOutLines = new HashSet<>();
   private final Set<String> sites = new LinkedHashSet<>();
   private final Map<Integer, List<Integer>> membersOfGroup = new HashMap<>();
   private final PairIndex enrolled = new PairIndex();
-
-  /** Where the platform makes the usernames, an account goes by its email address or id. */
-  private final Map<Integer, String> referenceOfUser = new HashMap<>();
+  private int enrollment;
 
   /**
    * Prepares the walk.
@@ -74,53 +75,87 @@ public final class RosterBatcher {
       LocalDate today,
       BatchReceiver receiver) {
     this.settings = settings;
-    this.roster = checked.roster();
-    this.keys = checked.keys();
+    this.resolved = checked.resolved();
+    this.people = resolved.people();
+    this.deliverable = Deliverable.of(checked);
     this.onPlatform = known;
     this.known = known.users();
     this.items = items;
     this.accounts = new AccountRows(settings, this.known, items);
     this.today = today;
     this.receiver = receiver;
-    this.faulty = checked.faultyLines();
   }
 
   /** Goes over the roster. */
   public void run() {
     read(Table.COURSES, this::course);
     read(Table.GROUPS, this::group);
+    madeGroups();
     read(Table.USERS, this::user);
     List<KnownUser> anonymous =
         accounts.anonymous().stream().filter(account -> hasCourse(account.course())).toList();
     anonymous.forEach(account -> receiver.change(accounts.anonymous(account)));
-    read(Table.ENROLLMENTS, this::collectMembers);
-    read(Table.ENROLLMENTS, this::enrollment);
+    enrollments(this::collectMembers);
+    enrollments(this::enrollment);
     if (!membersOfGroup.isEmpty()) {
-      read(Table.ENROLLMENTS, this::membersOf);
+      enrollments(this::membersOf);
     }
     anonymous.forEach(account -> receiver.change(accounts.enrollment(account)));
   }
 
   private boolean hasCourse(String code) {
-    int course = keys.findCourse(code);
-    return course >= 0 && !coursesOut.get(course);
+    Link course = resolved.courses().find(code);
+    return course.isFound() && deliverable.hasCourse(course.number());
   }
 
   private void read(Table table, Roster.Receiver rows) {
     // What cannot be read was found by the check; the rows before that place are as good as others.
-    roster.read(table, rows);
+    resolved.rows().read(table, rows);
+  }
+
+  private void enrollments(EnrollmentReceiver rows) {
+    enrollment = 0;
+    read(
+        Table.ENROLLMENTS,
+        (row, line) -> {
+          int number = enrollment++;
+          rows.enrollment(row, line, number);
+        });
+  }
+
+  /** Takes an enrollment with its number among all. */
+  @FunctionalInterface
+  private interface EnrollmentReceiver {
+    void enrollment(RosterRow row, int line, int number);
+  }
+
+  /**
+   * What a person is referred to by where others name them: the username, else the email address or
+   * the id of the account; empty for who has no account yet.
+   */
+  private String reference(int person) {
+    String username = people.username(person);
+    return username.isEmpty()
+        ? people.knownAs(person).map(KnownUser::reference).orElse("")
+        : username;
+  }
+
+  /** Whether a person is delivered, or there already. */
+  private boolean has(int person) {
+    return deliverable.hasPerson(person) && !reference(person).isEmpty();
   }
 
   private void course(RosterRow row, int line) {
-    if (faulty.get(line)) {
+    if (deliverable.isFaulty(line)) {
       leaveOut(row, line, null);
-      int course = row.has(Field.CODE) ? keys.findCourse(row.code(Field.CODE)) : RosterKeys.NONE;
-      if (course >= 0) {
-        coursesOut.set(course);
-      }
       return;
     }
-    if (status(row).equals("removed")) {
+    if (deliverable.needsCourseThatIsOut(row)) {
+      leaveOut(
+          row, line, "The course that it is a copy or a class of is left out, so this row is too.");
+      return;
+    }
+    if (row.text(Field.STATUS).equals("removed")) {
       change(Phase.REMOVALS, Change.REMOVE, Map.of(Field.COURSE, row.text(Field.CODE)));
       return;
     }
@@ -133,8 +168,47 @@ public final class RosterBatcher {
     if (onPlatform.courses().containsKey(values.get(Field.CODE))) {
       return;
     }
+    for (Field field : List.of(Field.COPY_OF, Field.CATALOG_CODE)) {
+      values.computeIfPresent(field, (f, name) -> codeOf(name));
+    }
+    instructors(row, values);
     site(values);
     change(Phase.COURSES, Change.CREATE, values, row);
+  }
+
+  private String codeOf(String name) {
+    Link course = resolved.courses().find(name);
+    return course.isFound() ? resolved.courses().code(course.number()) : name;
+  }
+
+  /** Names the instructors by their accounts, without those who are left out. */
+  private void instructors(RosterRow row, Map<Field, String> values) {
+    String list = values.remove(Field.INSTRUCTORS);
+    if (list == null) {
+      return;
+    }
+    List<String> named = new ArrayList<>();
+    for (String name : Instructors.of(list)) {
+      referenceOr(row, Field.INSTRUCTORS, name).ifPresent(named::add);
+    }
+    put(values, Field.INSTRUCTORS, String.join("; ", named));
+  }
+
+  /** What somebody whom a cell names is referred to by; nothing where they are left out. */
+  private Optional<String> referenceOr(RosterRow row, Field field, String name) {
+    Link person = resolved.user(name);
+    if (!person.isFound()) {
+      return Optional.of(name);
+    }
+    if (has(person.number())) {
+      return Optional.of(reference(person.number()));
+    }
+    receiver.dropped(
+        row.place(),
+        field,
+        name,
+        "The user " + Quoted.value(name) + " is left out, so the row does without.");
+    return Optional.empty();
   }
 
   private void joinCode(Map<Field, String> values, String course, String group) {
@@ -144,21 +218,16 @@ public final class RosterBatcher {
   }
 
   private void group(RosterRow row, int line) {
-    int course = course(row);
-    int group =
-        row.has(Field.NAME) ? keys.findGroup(course, row.cell(Field.NAME)) : RosterKeys.NONE;
-    boolean courseOut = course >= 0 && coursesOut.get(course);
-    if (faulty.get(line) || courseOut) {
+    Link course = course(row);
+    boolean courseOut = course.isFound() && !deliverable.hasCourse(course.number());
+    if (deliverable.isFaulty(line) || courseOut) {
       leaveOut(row, line, courseOut ? leftOutToo("course", row.text(Field.COURSE)) : null);
-      if (group >= 0 && courseOut) {
-        groupsOut.set(group);
-      }
       return;
     }
     Map<Field, String> values = plainValues(row, Phase.GROUPS);
     courseCode(values, course);
     joinCode(values, values.getOrDefault(Field.COURSE, ""), row.text(Field.NAME));
-    if (status(row).equals("removed")) {
+    if (row.text(Field.STATUS).equals("removed")) {
       Map<Field, String> removal = new EnumMap<>(Field.class);
       removal.put(Field.GROUP, row.text(Field.NAME));
       courseCode(removal, course);
@@ -170,36 +239,56 @@ public final class RosterBatcher {
     }
   }
 
+  /** Groups that no list has and that enrollments name, where the settings have them made. */
+  private void madeGroups() {
+    resolved
+        .madeGroups()
+        .forEach(
+            (group, line) -> {
+              Link course = resolved.groups().course(group);
+              if (!deliverable.hasGroup(group) || deliverable.isFaulty(line)) {
+                return;
+              }
+              Map<Field, String> values = new EnumMap<>(Field.class);
+              courseCode(values, course);
+              values.put(Field.NAME, resolved.groups().name(group));
+              joinCode(
+                  values, values.getOrDefault(Field.COURSE, ""), resolved.groups().name(group));
+              receiver.change(
+                  new BatchRow(Phase.GROUPS, Change.CREATE, values, accounts.own(Table.GROUPS)));
+            });
+  }
+
   private void user(RosterRow row, int line) {
-    int user = userOf(row, line);
-    if (user >= 0 && row.reading().enrolls() && !isFirstRowOf(user)) {
-      // Another row about the same person, for another course.
-      return;
-    }
-    if (faulty.get(line)) {
+    if (deliverable.isFaulty(line)) {
       leaveOut(row, line, null);
-      if (user >= 0) {
-        usersOut.set(user);
-      }
       return;
     }
-    int found = known.find(row);
-    KnownUser account = found < 0 ? null : known.all().get(found);
-    String username = row.text(Field.USERNAME);
+    Link found = people.ofLine(line);
+    if (!found.isFound()) {
+      // Whose row it is was not to be told; that is a finding unless its rule is switched off.
+      leaveOut(row, line, "It cannot be told whom the row is about.");
+      return;
+    }
+    int person = found.number();
+    List<Integer> lines = deliverable.lines(person);
+    if (lines.get(0) != line) {
+      // Another row about the same person.
+      return;
+    }
+    PersonRecord record =
+        lines.size() == 1 ? PersonRecord.of(row) : PersonRecord.of(resolved.rows(), lines);
+    int position = people.account(person);
+    KnownUser account = position < 0 ? null : known.all().get(position);
+    String username = record.text(Field.USERNAME);
     if (username.isEmpty() && account != null) {
       username = account.username();
     }
     if (username.isEmpty() && (account == null || account.reference().isEmpty())) {
       leaveOut(row, line, "The user has no account yet. Run neat-roster issue first.");
-      if (user >= 0) {
-        usersOut.set(user);
-      }
       return;
     }
-    if (username.isEmpty() && user >= 0) {
-      referenceOfUser.put(user, account.reference());
-    }
-    if (status(row).equals("removed")) {
+    if (record.text(Field.STATUS).equals("removed")) {
       if (username.isEmpty()) {
         leaveOut(row, line, "The platform made the username; type it to have the user removed.");
       } else {
@@ -207,21 +296,21 @@ public final class RosterBatcher {
       }
       return;
     }
-    String former = formerUsername(row, found, username);
+    String former = formerUsername(record, position, username);
     if (account != null && account.isOnPlatform() && former.isEmpty()) {
-      passwordDue(account, row);
+      passwordDue(account, record);
       return;
     }
-    Map<Field, String> values = userValues(row, account, username);
+    Map<Field, String> values = userValues(row, record, account, username);
     if (former.isEmpty()) {
       values.remove(Field.FORMER_USERNAME);
-      change(Phase.USERS, Change.CREATE, values, row);
+      change(Phase.USERS, Change.CREATE, values, record);
     } else {
       values.put(Field.FORMER_USERNAME, former);
       // What the person chose as a password is not taken away with the name.
       values.remove(Field.PASSWORD);
       values.remove(Field.CHANGE_AT_FIRST_LOGIN);
-      change(Phase.USERS, Change.RENAME, values, row);
+      change(Phase.USERS, Change.RENAME, values, record);
     }
   }
 
@@ -229,7 +318,7 @@ public final class RosterBatcher {
    * The username that the platform still knows somebody under who has another now; empty where
    * nobody is renamed.
    */
-  private String formerUsername(RosterRow row, int found, String username) {
+  private String formerUsername(PersonRecord record, int found, String username) {
     if (found < 0 || !settings.policy().followRenames()) {
       return "";
     }
@@ -237,15 +326,16 @@ public final class RosterBatcher {
     String onPlatformAs =
         onPlatform
             .renamed(found)
-            .orElse(account.isOnPlatform() ? account.username() : row.text(Field.FORMER_USERNAME));
+            .orElse(
+                account.isOnPlatform() ? account.username() : record.text(Field.FORMER_USERNAME));
     boolean wasOurs =
         account.formerUsernames().stream().anyMatch(onPlatformAs::equalsIgnoreCase)
-            || row.text(Field.FORMER_USERNAME).equalsIgnoreCase(onPlatformAs);
+            || record.text(Field.FORMER_USERNAME).equalsIgnoreCase(onPlatformAs);
     return wasOurs && !username.equalsIgnoreCase(onPlatformAs) ? onPlatformAs : "";
   }
 
   /** Another first password for somebody whom the platform has. */
-  private void passwordDue(KnownUser account, RosterRow row) {
+  private void passwordDue(KnownUser account, PersonRecord record) {
     if (!items.passwordsDue().contains(account.reference())) {
       return;
     }
@@ -253,16 +343,24 @@ public final class RosterBatcher {
     values.put(Field.USERNAME, account.username());
     accounts.password(values, account.reference(), account.role(), account.person().site());
     if (values.containsKey(Field.PASSWORD)) {
-      change(Phase.USERS, Change.CHANGE, values, row);
+      change(Phase.USERS, Change.CHANGE, values, record);
     }
   }
 
-  private Map<Field, String> userValues(RosterRow row, KnownUser account, String username) {
-    String role = role(row).isEmpty() && account != null ? account.role() : role(row);
-    Map<Field, String> values = plainValues(row, Phase.USERS, role);
+  private Map<Field, String> userValues(
+      RosterRow row, PersonRecord record, KnownUser account, String username) {
+    String own = record.text(Field.ROLE);
+    String role = own.isEmpty() && account != null ? account.role() : own;
+    String site = record.text(Field.SITE);
+    Map<String, String> defaults = defaults(Table.USERS, role, site);
+    Map<Field, String> values = new EnumMap<>(Field.class);
+    for (Field field : Phase.USERS.fields()) {
+      String text = field == Field.PASSWORD ? record.password() : record.text(field);
+      put(values, field, text.isEmpty() ? defaults.getOrDefault(field.label(), "") : text);
+    }
     put(values, Field.USERNAME, username);
-    Names.Parts name = Names.parts(row);
-    if (account != null && Names.full(row).isEmpty()) {
+    Names.Parts name = record.name();
+    if (account != null && record.fullName().isEmpty()) {
       // A list of addresses alone: who it is was known before.
       name = Names.split(account.person().fullName());
     }
@@ -271,150 +369,142 @@ public final class RosterBatcher {
     put(values, Field.FAMILY_NAME, name.family());
     put(values, Field.SUFFIX, name.suffix());
     if (account != null) {
-      if (!values.containsKey(Field.EMAIL)) {
-        put(values, Field.EMAIL, account.email());
-      }
-      if (!values.containsKey(Field.ID)) {
-        put(values, Field.ID, account.id());
-      }
+      putIfBlank(values, Field.EMAIL, account.anyEmail());
+      putIfBlank(values, Field.ID, account.anyId());
+      putIfBlank(values, Field.BIRTH_DATE, account.person().birthDate());
+      putIfBlank(values, Field.SITE, account.person().site());
     }
     String reference = username.isEmpty() && account != null ? account.reference() : username;
-    accounts.password(values, reference, role, row.text(Field.SITE));
+    accounts.password(values, reference, role, site);
     site(values);
-    guardian(row, values);
+    String manager = values.remove(Field.MANAGER);
+    if (manager != null) {
+      referenceOr(row, Field.MANAGER, manager).ifPresent(m -> values.put(Field.MANAGER, m));
+    }
+    guardian(record, values);
     return values;
+  }
+
+  private static void putIfBlank(Map<Field, String> values, Field field, String value) {
+    if (!values.containsKey(field)) {
+      put(values, field, value);
+    }
   }
 
   /**
    * Sees to it that a child's guardian comes before the child, and is named as who looks after it.
    */
-  private void guardian(RosterRow row, Map<Field, String> values) {
-    if (!settings.guardians().accounts() || !row.has(Field.GUARDIAN_EMAIL)) {
+  private void guardian(PersonRecord record, Map<Field, String> values) {
+    if (!settings.guardians().accounts() || !record.has(Field.GUARDIAN_EMAIL)) {
       return;
     }
-    String email = row.text(Field.GUARDIAN_EMAIL);
+    String email = record.text(Field.GUARDIAN_EMAIL);
     int account = known.findEmail(email);
     BatchRow created = accounts.guardian(account);
     if (created != null) {
       receiver.change(created);
     }
-    int user = keys.findUser(email);
-    String reference = user < 0 ? null : keys.username(user);
-    if (reference == null && account >= 0) {
-      reference = known.all().get(account).reference();
-    }
-    if (reference != null) {
+    Link guardian = people.find(email);
+    String reference =
+        guardian.isFound() && has(guardian.number()) ? reference(guardian.number()) : "";
+    if (!reference.isEmpty()) {
       values.putIfAbsent(Field.MANAGER, reference);
     }
-  }
-
-  private KnownUser account(RosterRow row) {
-    int found = known.find(row);
-    return found < 0 ? null : known.all().get(found);
-  }
-
-  private boolean isFirstRowOf(int user) {
-    boolean first = !usersSeen.get(user);
-    usersSeen.set(user);
-    return first;
-  }
-
-  private int userOf(RosterRow row, int line) {
-    if (row.reading().enrolls()) {
-      return keys.userOfLine(line);
-    }
-    for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
-      if (row.has(mark)) {
-        return keys.findUser(row.code(mark));
-      }
-    }
-    KnownUser account = account(row);
-    return account == null ? RosterKeys.NONE : keys.findUser(account.reference());
   }
 
   /**
    * Remembers who is in which cross-course group, so that rows for all members can be written out.
    */
-  private void collectMembers(RosterRow row, int line) {
-    if (row.has(Field.MEMBERS_OF)) {
-      membersOfGroup.computeIfAbsent(
-          keys.findGroup(RosterKeys.NONE, row.cell(Field.MEMBERS_OF)), g -> new ArrayList<>());
-    } else if (!row.has(Field.COURSE) && row.has(Field.GROUP) && !faulty.get(line)) {
-      int user = userOfEnrollment(row, line);
-      int group = keys.findGroup(RosterKeys.NONE, row.cell(Field.GROUP));
-      if (user >= 0 && group >= 0 && !usersOut.get(user) && !status(row).equals("ended")) {
-        membersOfGroup.computeIfAbsent(group, g -> new ArrayList<>()).add(user);
-      }
+  private void collectMembers(RosterRow row, int line, int number) {
+    EnrollmentLinks links = resolved.enrollments();
+    Link members = links.membersOf(number);
+    Link group = links.group(number);
+    Link user = links.user(number);
+    if (members.isFound()) {
+      membersOfGroup.computeIfAbsent(members.number(), g -> new ArrayList<>());
+    } else if (links.course(number).isBlank()
+        && group.isFound()
+        && user.isFound()
+        && !deliverable.isFaulty(line)
+        && has(user.number())
+        && !row.text(Field.STATUS).equals("ended")) {
+      membersOfGroup.computeIfAbsent(group.number(), g -> new ArrayList<>()).add(user.number());
     }
   }
 
-  private void enrollment(RosterRow row, int line) {
+  private void enrollment(RosterRow row, int line, int number) {
     if (row.has(Field.MEMBERS_OF) && !row.has(Field.USER)) {
       return;
     }
-    if (faulty.get(line)) {
+    if (deliverable.isFaulty(line)) {
       leaveOut(row, line, null);
       return;
     }
-    int user = userOfEnrollment(row, line);
-    int course = course(row);
-    if (user >= 0 && usersOut.get(user)) {
-      leaveOut(row, line, leftOutToo("user", row.text(Field.USER)));
-    } else if (!missing(row, line, course)) {
-      enroll(row, user, course);
+    Link user = resolved.enrollments().user(number);
+    if (user.isAmbiguous()) {
+      leaveOut(
+          row,
+          line,
+          row.has(Field.USER)
+              ? leftOutToo("user", row.text(Field.USER))
+              : "It cannot be told whom the row is about.");
+    } else if (user.isFound() && !has(user.number())) {
+      leaveOut(
+          row, line, leftOutToo("user", row.has(Field.USER) ? row.text(Field.USER) : nameOf(user)));
+    } else if (!missing(row, line, number)) {
+      enroll(row, user, number);
     }
   }
 
-  private void membersOf(RosterRow row, int line) {
+  private String nameOf(Link user) {
+    int line = people.firstLine(user.number());
+    return line < 0 ? "" : Names.full(resolved.rows().row(line));
+  }
+
+  private void membersOf(RosterRow row, int line, int number) {
     if (!row.has(Field.MEMBERS_OF) || row.has(Field.USER)) {
       return;
     }
-    int course = course(row);
-    if (faulty.get(line)) {
+    Link members = resolved.enrollments().membersOf(number);
+    if (deliverable.isFaulty(line)) {
       leaveOut(row, line, null);
-    } else if (!missing(row, line, course)) {
-      int group = keys.findGroup(RosterKeys.NONE, row.cell(Field.MEMBERS_OF));
-      for (int user : membersOfGroup.getOrDefault(group, List.of())) {
-        enroll(row, user, course);
+    } else if (members.isFound() && !deliverable.hasGroup(members.number())) {
+      leaveOut(row, line, leftOutToo("group", row.text(Field.MEMBERS_OF)));
+    } else if (!missing(row, line, number) && members.isFound()) {
+      for (int user : membersOfGroup.getOrDefault(members.number(), List.of())) {
+        enroll(row, Link.to(user), number);
       }
     }
   }
 
-  private int userOfEnrollment(RosterRow row, int line) {
-    return row.isDerived() && row.reading().table() == Table.USERS
-        ? keys.userOfLine(line)
-        : keys.findUser(row.code(Field.USER));
-  }
-
   /** Whether the row's course or group is left out; then the row is too. */
-  private boolean missing(RosterRow row, int line, int course) {
-    if (course >= 0 && coursesOut.get(course)) {
+  private boolean missing(RosterRow row, int line, int number) {
+    Link course = resolved.enrollments().course(number);
+    if (course.isFound() && !deliverable.hasCourse(course.number())) {
       leaveOut(row, line, leftOutToo("course", row.text(Field.COURSE)));
       return true;
     }
-    int group =
-        row.has(Field.GROUP) ? keys.findGroup(course, row.cell(Field.GROUP)) : RosterKeys.NONE;
-    if (group >= 0 && groupsOut.get(group)) {
+    Link group = resolved.enrollments().group(number);
+    if (group.isFound() && !deliverable.hasGroup(group.number())) {
       leaveOut(row, line, leftOutToo("group", row.text(Field.GROUP)));
       return true;
     }
     return false;
   }
 
-  private void enroll(RosterRow row, int user, int course) {
-    int group =
-        row.has(Field.GROUP) ? keys.findGroup(course, row.cell(Field.GROUP)) : RosterKeys.NONE;
-    if (user >= 0
-        && (course >= 0 || group >= 0)
-        && enrolled.putIfNew(user, group < 0 ? course * 2 : group * 2 + 1, 0) != PairIndex.NEW) {
+  private void enroll(RosterRow row, Link user, int number) {
+    Link course = resolved.enrollments().course(number);
+    Link group = resolved.enrollments().group(number);
+    if (user.isFound()
+        && (course.isFound() || group.isFound())
+        && enrolled.putIfNew(
+                user.number(), group.isFound() ? group.number() * 2 + 1 : course.number() * 2, 0)
+            != PairIndex.NEW) {
       return;
     }
     Map<Field, String> values = plainValues(row, Phase.ENROLLMENTS);
-    String username = user < 0 ? null : keys.username(user);
-    if (username != null) {
-      values.put(Field.USER, username);
-    } else if (!values.containsKey(Field.USER)) {
-      put(values, Field.USER, referenceOfUser.getOrDefault(user, ""));
+    if (user.isFound()) {
+      values.put(Field.USER, reference(user.number()));
     }
     courseCode(values, course);
     if (!values.containsKey(Field.ROLE)) {
@@ -422,19 +512,19 @@ public final class RosterBatcher {
     }
     dates(values, today);
     values.remove(Field.STATUS);
-    if (status(row).equals("ended")) {
+    if (row.text(Field.STATUS).equals("ended")) {
       change(Phase.WITHDRAWALS, Change.WITHDRAW, values, row);
-    } else if (username == null
+    } else if (!user.isFound()
         || !onPlatform.hasEnrollment(
-            username,
+            reference(user.number()),
             values.getOrDefault(Field.COURSE, ""),
             values.getOrDefault(Field.GROUP, ""))) {
       change(Phase.ENROLLMENTS, Change.ENROLL, values, row);
     }
   }
 
-  private int course(RosterRow row) {
-    return row.has(Field.COURSE) ? keys.findCourse(row.code(Field.COURSE)) : RosterKeys.NONE;
+  private Link course(RosterRow row) {
+    return row.has(Field.COURSE) ? resolved.courses().find(row.code(Field.COURSE)) : Link.BLANK;
   }
 
   private void leaveOut(RosterRow row, int line, String why) {
@@ -454,26 +544,29 @@ public final class RosterBatcher {
   }
 
   private void change(Phase phase, Change change, Map<Field, String> values, RosterRow row) {
-    receiver.change(new BatchRow(phase, change, values, own(row, role(row))));
+    Map<String, String> own =
+        own(
+            row.table(),
+            row.text(Field.ROLE),
+            row.text(Field.SITE),
+            field -> {
+              Integer column = row.reading().ownFields().get(field);
+              return column == null || row.isDerived() ? "" : row.judged(field, column).text();
+            });
+    receiver.change(new BatchRow(phase, change, values, own));
   }
 
-  /** The role that a row names, or blank. */
-  private String role(RosterRow row) {
-    return settings.roles().role(row.text(Field.ROLE)).orElse("");
+  private void change(Phase phase, Change change, Map<Field, String> values, PersonRecord record) {
+    Map<String, String> own =
+        own(Table.USERS, record.text(Field.ROLE), record.text(Field.SITE), record::own);
+    receiver.change(new BatchRow(phase, change, values, own));
   }
 
-  private static String status(RosterRow row) {
-    return row.text(Field.STATUS);
-  }
-
-  /** The row's cleaned values for a phase, blank ones filled with the settings' defaults. */
+  /** The row's values for a phase, blank ones filled with the settings' defaults. */
   private Map<Field, String> plainValues(RosterRow row, Phase phase) {
-    return plainValues(row, phase, role(row));
-  }
-
-  private Map<Field, String> plainValues(RosterRow row, Phase phase, String role) {
     Map<Field, String> values = new EnumMap<>(Field.class);
-    Map<String, String> defaults = defaults(row, role);
+    Map<String, String> defaults =
+        defaults(row.table(), row.text(Field.ROLE), row.text(Field.SITE));
     for (Field field : phase.fields()) {
       String text = row.text(field);
       put(values, field, text.isEmpty() ? defaults.getOrDefault(field.label(), "") : text);
@@ -481,20 +574,23 @@ public final class RosterBatcher {
     return values;
   }
 
-  private Map<String, String> defaults(RosterRow row, String role) {
-    return settings.defaults().of(role, row.text(Field.SITE)).getOrDefault(row.table(), Map.of());
+  private Map<String, String> defaults(Table table, String role, String site) {
+    return settings.defaults().of(role, site).getOrDefault(table, Map.of());
   }
 
-  /** The school's own fields of a row, in the order of the settings. */
-  private Map<String, String> own(RosterRow row, String role) {
+  /** The school's own fields, in the order of the settings. */
+  private Map<String, String> own(
+      Table table, String role, String site, Function<OwnField, String> valueOf) {
+    if (settings.reading().ownFields().isEmpty()) {
+      return Map.of();
+    }
     Map<String, String> own = new LinkedHashMap<>();
     for (OwnField field : settings.reading().ownFields()) {
-      if (field.table() == row.table()) {
-        Integer column = row.reading().ownFields().get(field);
-        String value = column == null || row.isDerived() ? "" : row.judged(field, column).text();
+      if (field.table() == table) {
+        String value = valueOf.apply(field);
         own.put(
             field.name(),
-            value.isEmpty() ? defaults(row, role).getOrDefault(field.key(), "") : value);
+            value.isEmpty() ? defaults(table, role, site).getOrDefault(field.key(), "") : value);
       }
     }
     return own;
@@ -506,9 +602,9 @@ public final class RosterBatcher {
     }
   }
 
-  private void courseCode(Map<Field, String> values, int course) {
-    if (course >= 0) {
-      values.put(Field.COURSE, keys.courseCode(course));
+  private void courseCode(Map<Field, String> values, Link course) {
+    if (course.isFound()) {
+      values.put(Field.COURSE, resolved.courses().code(course.number()));
     }
   }
 

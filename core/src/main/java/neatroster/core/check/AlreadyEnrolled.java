@@ -40,17 +40,17 @@ final class AlreadyEnrolled extends TableRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.user < 0 || row.course < 0 || known.users().isEmpty()) {
+    if (!row.user.isFound() || !row.course.isFound() || known.users().isEmpty()) {
       return;
     }
-    String username = row.keys.username(row.user);
-    if (username != null
-        && known.hasEnrollment(username, row.keys.courseCode(row.course), row.text(Field.GROUP))) {
+    String username = row.resolved.people().username(row.user.number());
+    String course = row.resolved.courses().code(row.course.number());
+    if (!username.isEmpty() && known.hasEnrollment(username, course, row.text(Field.GROUP))) {
       findings.add(
           row.finding(
               this,
               row.firstColumn(Field.USER, Field.COURSE),
-              username + " is in " + row.keys.courseCode(row.course) + " already."));
+              username + " is in " + course + " already."));
     }
   }
 }

@@ -29,9 +29,7 @@ final class AlreadyKnown extends TableRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.account != null
-        && row.account.isOnPlatform()
-        && row.earlierWithAccount == RosterKeys.NONE) {
+    if (row.account != null && row.account.isOnPlatform() && row.isFirstOfPerson()) {
       findings.add(
           row.finding(
               this,

@@ -1,20 +1,22 @@
 package neatroster.core.check;
 
-import java.util.Set;
+import java.util.List;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Doubt;
+import neatroster.core.roster.People;
 import neatroster.core.text.Quoted;
 
 /** A reference that fits two users. */
-final class AmbiguousUser implements RowRule {
+final class AmbiguousUser extends TableRule {
   static final RuleText TEXT =
       new RuleText(
           "ambiguous-user",
           Severity.ERROR,
-          "An enrollment names a user by a text that is one user’s id and another user’s username or email address.",
+          "A row names a user by what several people have: a name, an address that a family shares, or a text that is one person’s id and another’s username.",
           "Whoever is chosen, it may be the wrong one.",
-          "Name the user by the email address, or by whichever of the three belongs to nobody else.",
+          "Name the user by the id, username or email address that belongs to nobody else.",
           """
           id   | username | given name
           2041 | amorgan  | Ana
@@ -24,25 +26,65 @@ final class AmbiguousUser implements RowRule {
           2041 | NAV-2     ← Ana or Bo?
           """);
 
-  @Override
-  public RuleText text() {
-    return TEXT;
-  }
+  private static final int MOST = 5;
 
-  @Override
-  public Set<Table> tables() {
-    return Set.of(Table.ENROLLMENTS);
+  AmbiguousUser() {
+    super(TEXT, Table.USERS, Table.ENROLLMENTS);
   }
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.user == RosterKeys.AMBIGUOUS) {
+    for (Doubt doubt : row.doubts(Doubt.Kind.SEVERAL)) {
+      findings.add(
+          row.finding(
+              this,
+              row.columnOfPerson(),
+              "Whom the row is about cannot be told by the name alone: "
+                  + row.named(doubt)
+                  + ". Fill in an id, a username or an email address."));
+    }
+    if (row.table() == Table.ENROLLMENTS
+        && row.user.isAmbiguous()
+        && row.has(Field.USER)
+        && !isSaid(row)) {
       findings.add(
           row.finding(
               this,
               Field.USER,
               Quoted.value(row.shown(Field.USER))
-                  + " is the id of one user and the username or email address of another."));
+                  + " could be "
+                  + String.join(" or ", candidates(row))
+                  + ". Name the user by what belongs to nobody else."));
     }
+  }
+
+  /** Whether it was found already that several rows have what only one can. */
+  private static boolean isSaid(CheckedRow row) {
+    People people = row.resolved.people();
+    return people.candidates(row.row.code(Field.USER)).stream()
+        .flatMap(person -> people.lines(person).stream())
+        .anyMatch(
+            line ->
+                people.doubts(line).stream()
+                    .anyMatch(
+                        doubt ->
+                            doubt.kind() == Doubt.Kind.SHARED_MARK
+                                || doubt.kind() == Doubt.Kind.ANOTHER_PERSON
+                                || doubt.kind() == Doubt.Kind.ISSUED_USERNAME
+                                || doubt.kind() == Doubt.Kind.TAKEN_EMAIL));
+  }
+
+  private static List<String> candidates(CheckedRow row) {
+    People people = row.resolved.people();
+    return people.candidates(row.row.code(Field.USER)).stream()
+        .limit(MOST)
+        .map(
+            person -> {
+              int line = people.firstLine(person);
+              return line < 0
+                  ? people.knownAs(person).map(CheckedRow::named).orElse("an account")
+                  : row.personOf(line) + " in " + row.named(row.place(line));
+            })
+        .toList();
   }
 }

@@ -3,6 +3,7 @@ package neatroster.core.check;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Doubt;
 import neatroster.core.text.Quoted;
 
 /** A username that is somebody else’s on the platform. */
@@ -11,16 +12,13 @@ final class AnotherPerson extends TableRule {
       new RuleText(
           "another-person",
           Severity.ERROR,
-          "The username of a row is on the platform, and the account there has another name, id or email address.",
-          "The person would get into somebody else’s account.",
-          "Give the person another username, or leave the cell blank to have one made.",
+          "A row has the id, username or email address of somebody with another name: in another row, or on an account. A name fits in any order of its parts, without accents, with initials, and without middle names.",
+          "The person would be taken for the other, and get into that account and its courses: so it goes when a row is copied and written over in part.",
+          "Correct the id, username or email address that is the other’s. If both are one person, write the name alike, or name the former username.",
           """
-          (known)
-          username | given name | family name
-          amorgan  | Ana        | Morgan
-
-          username | given name | family name
-          amorgan  | Abel       | Morgan          ← Ana’s username
+          id   | given name | family name | email
+          2041 | Ana        | Morgan      | ana@pier.example
+          2041 | Abel       | Quay        | abel@pier.example     ← Ana’s id, left from the row above
           """);
 
   AnotherPerson() {
@@ -29,16 +27,27 @@ final class AnotherPerson extends TableRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.usernameOwner != null && row.usernameOwner.isOnPlatform()) {
-      String owner = row.usernameOwner.person().fullName();
-      findings.add(
-          row.finding(
-              this,
-              Field.USERNAME,
-              Quoted.value(row.shown(Field.USERNAME))
-                  + " is the username of "
-                  + (owner.isEmpty() ? "another person" : owner)
-                  + " on the platform."));
+    for (Doubt doubt : row.doubts(Doubt.Kind.ANOTHER_PERSON)) {
+      String mark = doubt.field() == Field.EMAIL ? "email address" : doubt.field().label();
+      String message =
+          Quoted.value(row.shown(doubt.field()))
+              + " is the "
+              + mark
+              + " of "
+              + row.named(doubt)
+              + (doubt.detail().isEmpty() ? "" : " (the same holds for " + doubt.detail() + ")")
+              + ", and this row is about "
+              + row.personOf(row.line)
+              + ". If the row was copied, correct the "
+              + mark
+              + "; if it is one person, write the name alike.";
+      if (doubt.field() == Field.EMAIL) {
+        message +=
+            " Where a family shares one address, say emails: {shared: allow} in roster.yaml.";
+      }
+      Finding.Builder finding = row.finding(this, doubt.field(), message);
+      doubt.lines().forEach(line -> finding.against(row.place(line)));
+      findings.add(finding);
     }
   }
 }

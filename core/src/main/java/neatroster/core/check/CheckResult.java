@@ -8,25 +8,29 @@ import neatroster.core.model.Accepted;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 
 /**
  * What a check found, and what it counted.
  *
- * @param roster what was checked
+ * @param resolved what was checked
  * @param rows for each sheet its rows below the header
  * @param counts for each table its rows in all sheets
  * @param findings everything found, in the order of sheet, row and column
- * @param keys the keys of the roster's rows
  * @param accepted the settings' exceptions, each with how often it was met
  */
 public record CheckResult(
-    Roster roster,
+    ResolvedRoster resolved,
     Map<SheetReading, Integer> rows,
     Map<Table, Integer> counts,
     List<Finding> findings,
-    RosterKeys keys,
     Map<Accepted, Integer> accepted) {
+
+  /** The rows that were checked. */
+  public Roster roster() {
+    return resolved.rows();
+  }
 
   /** How many findings have this severity. */
   public int count(Severity severity) {
@@ -56,7 +60,7 @@ public record CheckResult(
   }
 
   private void mark(BitSet lines, Place place) {
-    int line = roster.line(place);
+    int line = roster().line(place);
     if (line >= 0) {
       lines.set(line);
     }

@@ -1,12 +1,16 @@
 package neatroster.core.check;
 
+import java.util.ArrayList;
 import java.util.List;
+import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Place;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Roster;
+import neatroster.core.roster.Doubt;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.text.Cell;
 import neatroster.core.text.PairIndex;
 
@@ -15,39 +19,32 @@ import neatroster.core.text.PairIndex;
  * anew for each row.
  */
 final class CheckedRow {
-  /** There is nothing to check references of this table against. */
-  static final int UNCHECKED = -3;
-
   /** No limit on the length of any field is lower. */
   private static final int SHORT = 64;
 
-  private final Roster roster;
-  final RosterKeys keys;
+  final ResolvedRoster resolved;
   final RosterCounts counts = new RosterCounts();
   final Suggestions suggestions;
   RosterRow row;
   int line;
 
-  /** The user, course or group of this row or that it refers to; or one of the negative numbers. */
-  int user;
+  /** Who this row is about, or whom it enrolls. */
+  Link user = Link.BLANK;
 
-  int course;
-  int group;
+  /** The course of this row, or that it refers to. */
+  Link course = Link.BLANK;
 
-  /** The users that share something with this row's. */
-  RosterKeys.Shared shared;
+  /** The group of this row, or that it refers to. */
+  Link group = Link.BLANK;
 
-  /** Whether an earlier row about the same person says something else of it. */
-  boolean earlierDisagrees;
+  /** The cross-course group whose members the row enrolls. */
+  Link membersOf = Link.BLANK;
 
   /** The account that this row's user has already, or null. */
   KnownUser account;
 
   /** Its position among the known users, or -1. */
   int accountNumber;
-
-  /** The row that had the same account before, or {@link RosterKeys#NONE}. */
-  int earlierWithAccount;
 
   /**
    * Whether any cell of the row is worth a closer look for its characters: anything but short plain
@@ -58,11 +55,8 @@ final class CheckedRow {
   /** The role of the enrollment; empty where its word has no meaning. */
   String role = "";
 
-  /** The other person to whom this row's username was issued, or null. */
-  KnownUser usernameOwner;
-
-  /** The course or group that had this row's key first, or {@link RosterKeys#NONE}. */
-  int earlierSame;
+  /** The line of the course or group that had this row's key first, or -1. */
+  int earlierLine = -1;
 
   /** The line of the enrollment that is the same as this one, or {@link PairIndex#NEW}. */
   int earlierEnrollment;
@@ -70,12 +64,8 @@ final class CheckedRow {
   /** Whether that enrollment has another role. */
   boolean earlierRoleDiffers;
 
-  /** Whether there is no list of groups to check against. */
-  boolean groupsUnchecked;
-
-  CheckedRow(Roster roster, RosterKeys keys, Suggestions suggestions) {
-    this.roster = roster;
-    this.keys = keys;
+  CheckedRow(ResolvedRoster resolved, Suggestions suggestions) {
+    this.resolved = resolved;
     this.suggestions = suggestions;
   }
 
@@ -83,20 +73,73 @@ final class CheckedRow {
   void begin(RosterRow next, int ofLine) {
     row = next;
     line = ofLine;
-    user = RosterKeys.NONE;
-    course = RosterKeys.NONE;
-    group = RosterKeys.NONE;
-    shared = RosterKeys.NOTHING_SHARED;
-    earlierDisagrees = false;
+    user = Link.BLANK;
+    course = Link.BLANK;
+    group = Link.BLANK;
+    membersOf = Link.BLANK;
     account = null;
     accountNumber = -1;
-    earlierWithAccount = RosterKeys.NONE;
-    usernameOwner = null;
-    earlierSame = RosterKeys.NONE;
+    earlierLine = -1;
     earlierEnrollment = PairIndex.NEW;
     earlierRoleDiffers = false;
-    groupsUnchecked = false;
     role = "";
+  }
+
+  /** What there is to look at about who the row is about. */
+  List<Doubt> doubts(Doubt.Kind kind) {
+    List<Doubt> all = table() == Table.USERS ? resolved.people().doubts(line) : List.of();
+    return all.isEmpty() ? all : all.stream().filter(doubt -> doubt.kind() == kind).toList();
+  }
+
+  /** Whether this is the first row about its person. */
+  boolean isFirstOfPerson() {
+    return user.isFound() && resolved.people().firstLine(user.number()) == line;
+  }
+
+  /** The name of whom a row of users is about, or what else it has. */
+  String personOf(int ofLine) {
+    RosterRow other = resolved.rows().row(ofLine);
+    String name = Names.full(other);
+    for (Field field : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
+      name = name.isEmpty() ? other.cell(field).cleaned() : name;
+    }
+    return name.isEmpty() ? "somebody" : name;
+  }
+
+  /** The other rows and accounts of a doubt, as a sentence names them. */
+  String named(Doubt doubt) {
+    List<String> all = new ArrayList<>();
+    for (int other : doubt.lines()) {
+      all.add(personOf(other) + " in " + named(place(other)));
+    }
+    for (int number : doubt.accounts()) {
+      all.add(named(resolved.known().users().all().get(number)));
+    }
+    return all.size() < 2
+        ? String.join("", all)
+        : String.join(", ", all.subList(0, all.size() - 1)) + " and " + all.get(all.size() - 1);
+  }
+
+  /** The first account of a doubt. */
+  KnownUser account(Doubt doubt) {
+    return resolved.known().users().all().get(doubt.accounts().get(0));
+  }
+
+  /** An account as a sentence names it. */
+  static String named(KnownUser account) {
+    String name = account.person().fullName();
+    return "the account " + account.reference() + (name.isEmpty() ? "" : " of " + name);
+  }
+
+  /** The column that shows best whom a row is about. */
+  Field columnOfPerson() {
+    return firstColumn(
+        Field.FULL_NAME,
+        Field.GIVEN_NAME,
+        Field.FAMILY_NAME,
+        Field.USERNAME,
+        Field.EMAIL,
+        Field.ID);
   }
 
   /** Looks over the characters of all cells once, for the rules that look for odd ones. */
@@ -150,7 +193,7 @@ final class CheckedRow {
   }
 
   Place place(int ofLine) {
-    return roster.place(ofLine);
+    return resolved.rows().place(ofLine);
   }
 
   /**
@@ -161,6 +204,11 @@ final class CheckedRow {
     return place.sheet().equals(row.reading().name())
         ? "row " + place.row()
         : place.sheet() + ", row " + place.row();
+  }
+
+  /** A finding about a field of another row. */
+  Finding.Builder about(int ofLine, Field field, Rule rule, String message) {
+    return Finding.about(resolved.rows().row(ofLine), field, rule, message);
   }
 
   Finding.Builder finding(Rule rule, Field field, String message) {

@@ -5,7 +5,6 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import neatroster.core.intake.Known;
 import neatroster.core.intake.KnownUsers;
@@ -15,6 +14,9 @@ import neatroster.core.intake.SkippedRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.roster.EnrollmentLinks;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.core.text.Cell;
 import neatroster.core.text.KeyIndex;
@@ -49,40 +51,35 @@ public final class Checker {
   /** One going over. */
   private static final class Pass {
     private final Roster roster;
+    private final ResolvedRoster resolved;
     private final Settings settings;
-    private final Known knownAll;
     private final KnownUsers known;
     private final Rules rules;
     private final Map<Table, RowRule[]> rulesOf = new EnumMap<>(Table.class);
     private final Findings findings;
-    private final RosterKeys keys;
     private final CheckedRow checked;
     private final Map<SheetReading, int[]> rows = new HashMap<>();
     private SheetReading counted;
     private int[] countedRows;
     private SheetReading current;
-    private boolean groupsCheckable;
     private int derivedEnrollments;
     private int lastDerivedLine = -1;
-    private final Map<Table, Boolean> complete = new EnumMap<>(Table.class);
+    private int enrollment;
     private final PairIndex enrollments = new PairIndex();
     private final PairIndex memberships = new PairIndex();
     private byte[] roleOfLine = new byte[1024];
     private final KeyIndex unlistedUsers = KeyIndex.caseless();
     private final KeyIndex unlistedCourses = KeyIndex.exact();
     private final KeyIndex unlistedGroups = KeyIndex.exact();
-    private final int[] userOfKnown;
     private final Map<SheetReading, SkippedRow> examples = new LinkedHashMap<>();
-    private final Map<Integer, Integer> fingerprints = new HashMap<>();
 
     Pass(Roster roster, Basis basis) {
       this.roster = roster;
       this.settings = basis.settings();
-      this.knownAll = basis.known();
-      this.known = knownAll.users();
+      this.known = basis.known().users();
+      this.resolved = ResolvedRoster.of(roster, settings, basis.known());
       this.rules = new Rules(basis);
       this.findings = new Findings(settings.rules(), settings.checks().accepted());
-      this.keys = new RosterKeys(settings.courseAliases());
       for (Table table : Table.values()) {
         rulesOf.put(
             table,
@@ -90,23 +87,16 @@ public final class Checker {
                 .filter(rule -> rule.tables().contains(table))
                 .toArray(RowRule[]::new));
       }
-      this.userOfKnown = new int[known.all().size()];
-      Arrays.fill(userOfKnown, RosterKeys.NONE);
-      this.checked = new CheckedRow(roster, keys, new Suggestions());
+      this.checked = new CheckedRow(resolved, new Suggestions());
     }
 
     CheckResult run() {
-      boolean allReadable = true;
       for (Roster.Unread sheet : roster.unread()) {
         if (sheet.why().isNotATable()) {
           rules.notATable.add(sheet, findings);
         } else {
           rules.unreadableFile.add(sheet.name(), sheet.why(), findings);
-          allReadable = false;
         }
-      }
-      for (Table table : Table.values()) {
-        complete.put(table, allReadable);
       }
       for (SheetReading sheet : roster.sheets()) {
         rows.put(sheet, new int[1]);
@@ -117,18 +107,9 @@ public final class Checker {
         roster.skipped(sheet).forEach(row -> skipped(sheet, row));
         roster
             .whyBrokenOff(sheet)
-            .ifPresent(
-                why -> {
-                  rules.unreadableFile.add(sheet.name(), why, findings);
-                  complete.put(sheet.table(), false);
-                });
+            .ifPresent(why -> rules.unreadableFile.add(sheet.name(), why, findings));
       }
       for (Table table : List.of(Table.COURSES, Table.GROUPS, Table.USERS, Table.ENROLLMENTS)) {
-        if (table == Table.ENROLLMENTS && !known.isEmpty()) {
-          keys.addKnown(known, userOfKnown);
-        }
-        addKnown(table);
-        groupsCheckable = checkable(Table.GROUPS);
         roster.read(table, this::row);
         endSheet();
       }
@@ -139,7 +120,7 @@ public final class Checker {
               rules.exampleRow.add(sheet, row, findings);
             }
           });
-      Ending ending = new Ending(roster, keys, checked.counts, knownAll);
+      Ending ending = new Ending(resolved, checked.counts);
       rules.all().forEach(rule -> rule.end(ending, findings));
       return result();
     }
@@ -158,20 +139,6 @@ public final class Checker {
       }
     }
 
-    /** What the platform has and the sheets do not list comes behind what they list. */
-    private void addKnown(Table table) {
-      if (table == Table.GROUPS) {
-        keys.addKnownCourses(knownAll.courses());
-      } else if (table == Table.USERS && knownAll.listsGroups()) {
-        knownAll.groupsOf("").forEach(name -> keys.addKnownGroup(RosterKeys.NONE, name));
-        for (String code : knownAll.courses().keySet()) {
-          for (String name : knownAll.groupsOf(code)) {
-            keys.addKnownGroup(keys.findCourse(code), name);
-          }
-        }
-      }
-    }
-
     private void endSheet() {
       if (current != null) {
         for (Rule rule : rules.all()) {
@@ -182,31 +149,17 @@ public final class Checker {
     }
 
     private void noteUnchecked(SheetReading sheet) {
-      if (sheet.table() == Table.ENROLLMENTS && !listed(Table.USERS)) {
+      if (sheet.table() == Table.ENROLLMENTS && !resolved.isListed(Table.USERS)) {
         rules.uncheckedReferences.add(sheet, Table.USERS, findings);
       }
       boolean namesCourses = sheet.has(Field.COURSE) || sheet.enrolls();
-      if (namesCourses && !listed(Table.COURSES)) {
+      if (namesCourses && !resolved.isListed(Table.COURSES)) {
         rules.uncheckedReferences.add(sheet, Table.COURSES, findings);
       }
       boolean namesGroups = sheet.has(Field.GROUP) || sheet.has(Field.MEMBERS_OF);
-      if (namesGroups && !listed(Table.GROUPS)) {
+      if (namesGroups && !resolved.isListed(Table.GROUPS)) {
         rules.uncheckedReferences.add(sheet, Table.GROUPS, findings);
       }
-    }
-
-    private boolean listed(Table table) {
-      return roster.lists(table)
-          || switch (table) {
-            case USERS -> !known.isEmpty();
-            case COURSES -> !knownAll.courses().isEmpty();
-            case GROUPS -> knownAll.listsGroups();
-            case ENROLLMENTS -> false;
-          };
-    }
-
-    private boolean checkable(Table table) {
-      return listed(table) && complete.get(table);
     }
 
     private void row(RosterRow row, int line) {
@@ -226,16 +179,17 @@ public final class Checker {
         count(row.reading());
       }
       checked.begin(row, line);
+      int number = enrollment;
+      enrollment += table == Table.ENROLLMENTS ? 1 : 0;
       if (row.isUneven()) {
         rules.unevenRow.check(checked, findings);
-        keys.addTorn(row);
         return;
       }
       switch (table) {
         case COURSES -> course();
         case GROUPS -> group();
         case USERS -> user();
-        case ENROLLMENTS -> enrollment();
+        case ENROLLMENTS -> enrollment(number);
       }
       checked.lookOver();
       for (RowRule rule : rulesOf.get(table)) {
@@ -266,108 +220,53 @@ public final class Checker {
           });
       rowsOfTable.merge(Table.ENROLLMENTS, derivedEnrollments, Integer::sum);
       return new CheckResult(
-          roster,
+          resolved,
           rowsOfSheet,
           rowsOfTable,
           findings.inOrder(roster.order()),
-          keys,
           findings.accepted());
     }
 
     private void course() {
-      checked.earlierSame =
-          checked.has(Field.CODE) ? keys.addCourse(checked.row, checked.line) : RosterKeys.NONE;
-      if (checked.has(Field.CODE) && checked.earlierSame == RosterKeys.NONE) {
-        checked.counts.course(keys.courses().size() - 1, checked.row);
+      if (!checked.has(Field.CODE)) {
+        return;
+      }
+      checked.course = resolved.courses().find(checked.row.code(Field.CODE));
+      int first = resolved.courses().line(checked.course.number());
+      if (first == checked.line) {
+        checked.counts.course(checked.course.number(), checked.row);
+      } else {
+        checked.earlierLine = first;
       }
     }
 
     private void group() {
       resolveCourse();
-      if (!checked.has(Field.NAME)) {
-        return;
-      }
-      int course = checked.course;
-      if (course < 0 && checked.has(Field.COURSE)) {
-        if (checkable(Table.COURSES)) {
-          // Whoever is enrolled in the group has not slipped: the group's own row has.
-          keys.addTornGroup(checked.cell(Field.NAME));
-          return;
+      checked.group = resolved.groups().of(checked.row);
+      if (checked.group.isFound()) {
+        int first = resolved.groups().line(checked.group.number());
+        if (first == checked.line) {
+          checked.counts.group(checked.group.number(), checked.row);
+        } else {
+          checked.earlierLine = first;
         }
-        // Beyond the listed courses, so that groups of unlisted ones are told apart all the same.
-        course = Integer.MAX_VALUE - unlistedCourses.add(checked.row.code(Field.COURSE));
-      }
-      checked.earlierSame = keys.addGroup(course, checked.cell(Field.NAME), checked.line);
-      if (checked.earlierSame == RosterKeys.NONE) {
-        checked.counts.group(keys.groups().size() - 1, checked.row);
       }
     }
 
     private void user() {
-      if (checked.row.reading().enrolls() && repeatsPerson()) {
-        return;
-      }
-      checked.user = keys.users();
-      checked.shared = keys.addUser(checked.row, checked.line);
-      if (checked.row.reading().enrolls()) {
-        keys.setUserOfLine(checked.line, checked.user);
-        fingerprints.put(checked.user, fingerprint());
-      }
-      if (!known.isEmpty()) {
-        matchKnown();
+      checked.user = resolved.people().ofLine(checked.line);
+      if (checked.user.isFound() && !known.isEmpty()) {
+        checked.accountNumber = resolved.people().account(checked.user.number());
+        checked.account = checked.accountNumber < 0 ? null : known.all().get(checked.accountNumber);
       }
     }
 
-    /** Who of the known this row is about. */
-    private void matchKnown() {
-      int account = known.find(checked.row);
-      int owner =
-          checked.has(Field.USERNAME) ? known.findUsername(checked.text(Field.USERNAME)) : -1;
-      checked.accountNumber = account;
-      checked.account = account < 0 ? null : known.all().get(account);
-      checked.usernameOwner = owner < 0 || owner == account ? null : known.all().get(owner);
-      if (account >= 0) {
-        checked.earlierWithAccount = userOfKnown[account];
-        if (userOfKnown[account] == RosterKeys.NONE) {
-          userOfKnown[account] = checked.user;
-        }
-      }
-    }
-
-    /**
-     * Whether this row of a sheet that enrolls is about somebody whom an earlier row was about.
-     * Such a sheet has a row for each course; what the rows say of the person must be the same.
-     */
-    private boolean repeatsPerson() {
-      int earlier = keys.findPerson(checked.row);
-      if (earlier < 0 || !fingerprints.containsKey(earlier)) {
-        return false;
-      }
-      checked.user = earlier;
-      checked.earlierDisagrees = !fingerprints.get(earlier).equals(fingerprint());
-      keys.setUserOfLine(checked.line, earlier);
-      return true;
-    }
-
-    /** What a row says of the person itself. */
-    private Integer fingerprint() {
-      int hash = 1;
-      for (Field field : Table.USERS.fields()) {
-        if (field != Field.ROLE && field != Field.NOTE && field != Field.ENROLLMENTS_CELL) {
-          hash = hash * 31 + checked.text(field).toLowerCase(Locale.ROOT).hashCode();
-        }
-      }
-      return hash;
-    }
-
-    private void enrollment() {
-      resolveUser();
-      resolveCourse();
-      checked.groupsUnchecked = !groupsCheckable;
-      if (checked.course != CheckedRow.UNCHECKED && checked.has(Field.GROUP)) {
-        checked.group =
-            keys.findGroup(Math.max(checked.course, RosterKeys.NONE), checked.cell(Field.GROUP));
-      }
+    private void enrollment(int number) {
+      EnrollmentLinks links = resolved.enrollments();
+      checked.user = links.user(number);
+      checked.course = links.course(number);
+      checked.group = links.group(number);
+      checked.membersOf = links.membersOf(number);
       int who = whoKey();
       int where = whereKey();
       if (who < 0 || where < 0) {
@@ -376,7 +275,7 @@ public final class Checker {
       int earlier = enrollments.putIfNew(who, where, checked.line);
       byte role = (byte) settings.roles().number(roleCell());
       checked.role = role < 0 ? "" : settings.roles().roles().get(role);
-      if (earlier == PairIndex.NEW && !checked.text(Field.STATUS).equalsIgnoreCase("ended")) {
+      if (earlier == PairIndex.NEW && !checked.text(Field.STATUS).equals("ended")) {
         count();
       }
       if (earlier == PairIndex.NEW) {
@@ -391,16 +290,14 @@ public final class Checker {
     }
 
     private void count() {
-      int inCourse =
-          checked.course >= 0 && checked.course < keys.courses().size() ? checked.course : -1;
-      if (inCourse >= 0
-          && checked.user >= 0
-          && memberships.putIfNew(checked.user, inCourse, 0) != PairIndex.NEW) {
+      int inCourse = checked.course.isFound() ? checked.course.number() : -1;
+      int user = checked.user.isFound() ? checked.user.number() : -1;
+      int group = checked.group.isFound() ? checked.group.number() : -1;
+      if (inCourse >= 0 && user >= 0 && memberships.putIfNew(user, inCourse, 0) != PairIndex.NEW) {
         // In two groups of one course somebody is in the course once.
-        checked.counts.enroll(checked.user, -1, checked.group, checked.role);
-      } else {
-        checked.counts.enroll(checked.user, inCourse, checked.group, checked.role);
+        inCourse = -1;
       }
+      checked.counts.enroll(user, inCourse, group, checked.role);
     }
 
     private CharSequence roleCell() {
@@ -408,45 +305,23 @@ public final class Checker {
       return role.isEmpty() ? settings.defaultRole() : role;
     }
 
-    private void resolveUser() {
-      if (checked.row.isDerived() && checked.row.reading().table() == Table.USERS) {
-        checked.user = keys.userOfLine(checked.line);
-        return;
-      }
-      CharSequence user = checked.row.code(Field.USER);
-      if (!checked.has(Field.USER)) {
-        checked.user = RosterKeys.NONE;
-        return;
-      }
-      checked.user = keys.findUser(user);
-      if (checked.user == RosterKeys.NONE && (!checkable(Table.USERS) || keys.isTornUser(user))) {
-        checked.user = CheckedRow.UNCHECKED;
-      }
-    }
-
     private void resolveCourse() {
-      CharSequence course = checked.row.code(Field.COURSE);
-      if (!checked.has(Field.COURSE)) {
-        checked.course = RosterKeys.NONE;
-        return;
-      }
-      checked.course = keys.findCourse(course);
-      if (checked.course == RosterKeys.NONE
-          && (!checkable(Table.COURSES) || keys.isTornCourse(course))) {
-        checked.course = CheckedRow.UNCHECKED;
-      }
+      checked.course =
+          checked.has(Field.COURSE)
+              ? resolved.courses().find(checked.row.code(Field.COURSE))
+              : Link.BLANK;
     }
 
     /** A number for whom the row enrolls, or a negative one where that cannot be told. */
     private int whoKey() {
-      if (checked.user == CheckedRow.UNCHECKED) {
-        return keys.users() + unlistedUsers.add(checked.row.code(Field.USER));
+      if (checked.user.isFound()) {
+        return checked.user.number();
       }
-      if (checked.user < 0 && checked.has(Field.MEMBERS_OF)) {
-        int members = keys.findGroup(RosterKeys.NONE, checked.cell(Field.MEMBERS_OF));
-        return members < 0 ? members : Integer.MAX_VALUE - 1 - members;
+      if (checked.user.isUnchecked()) {
+        return resolved.people().count() + unlistedUsers.add(checked.row.code(Field.USER));
       }
-      return checked.user;
+      boolean members = checked.user.isBlank() && checked.membersOf.isFound();
+      return members ? Integer.MAX_VALUE - 1 - checked.membersOf.number() : -1;
     }
 
     /**
@@ -454,20 +329,26 @@ public final class Checker {
      * cannot be told.
      */
     private int whereKey() {
-      int course = checked.course;
-      if (course == CheckedRow.UNCHECKED) {
-        course = keys.courses().size() + unlistedCourses.add(checked.row.code(Field.COURSE));
-      } else if (course < 0 && checked.has(Field.COURSE)) {
-        return RosterKeys.NONE;
+      int course = -1;
+      if (checked.course.isFound()) {
+        course = checked.course.number();
+      } else if (checked.course.isUnchecked()) {
+        course = resolved.courses().count() + unlistedCourses.add(checked.row.code(Field.COURSE));
+      } else if (!checked.course.isBlank()) {
+        return -1;
       }
-      if (!checked.has(Field.GROUP)) {
-        return course < 0 ? RosterKeys.NONE : course * 2;
+      if (checked.group.isBlank()) {
+        return course < 0 ? -1 : course * 2;
       }
-      int group =
-          checked.groupsUnchecked || course >= keys.courses().size()
-              ? keys.groups().size() + unlistedGroups.add(course + ":" + checked.text(Field.GROUP))
-              : checked.group;
-      return group < 0 ? RosterKeys.NONE : group * 2 + 1;
+      if (checked.group.isFound()) {
+        return checked.group.number() * 2 + 1;
+      }
+      return checked.group.isUnchecked()
+          ? (resolved.groups().count()
+                      + unlistedGroups.add(course + ":" + checked.text(Field.GROUP)))
+                  * 2
+              + 1
+          : -1;
     }
   }
 }

@@ -30,13 +30,13 @@ final class ClassOverCapacity implements Rule {
 
   @Override
   public void end(Ending ending, Findings findings) {
-    for (int course = 0; course < ending.keys().courses().size(); course++) {
-      int line = ending.keys().courseLine(course);
+    for (int course = 0; course < ending.resolved().courses().count(); course++) {
+      int line = ending.resolved().courses().line(course);
       RosterCounts counts = ending.counts();
       if (line >= 0
           && counts.courseCapacity(course) != RosterCounts.NONE
           && counts.learners(course) > counts.courseCapacity(course)) {
-        String code = ending.keys().courseCode(course);
+        String code = ending.resolved().courses().code(course);
         findings.add(
             ending.about(
                 line,

@@ -34,15 +34,15 @@ final class ClassWithoutInstructor implements Rule {
       // Where the sheets name none at all, they come from elsewhere.
       return;
     }
-    for (int course = 0; course < ending.keys().courses().size(); course++) {
-      int line = ending.keys().courseLine(course);
+    for (int course = 0; course < ending.resolved().courses().count(); course++) {
+      int line = ending.resolved().courses().line(course);
       RosterCounts counts = ending.counts();
       if (line >= 0
           && counts.isOpen(course)
           && counts.learners(course) > 0
           && counts.instructors(course) == 0
           && !counts.hasInstructors(course)) {
-        String code = ending.keys().courseCode(course);
+        String code = ending.resolved().courses().code(course);
         findings.add(
             ending.about(
                 line,

@@ -34,11 +34,11 @@ final class ClassWithoutLearners implements Rule {
       // The sheets are about a few classes only.
       return;
     }
-    for (int course = 0; course < ending.keys().courses().size(); course++) {
-      int line = ending.keys().courseLine(course);
+    for (int course = 0; course < ending.resolved().courses().count(); course++) {
+      int line = ending.resolved().courses().line(course);
       RosterCounts counts = ending.counts();
       if (line >= 0 && counts.isOpen(course) && counts.learners(course) == 0) {
-        String code = ending.keys().courseCode(course);
+        String code = ending.resolved().courses().code(course);
         findings.add(
             ending.about(
                 line, Field.CODE, code, this, "Nobody is enrolled in " + code + " as a learner."));

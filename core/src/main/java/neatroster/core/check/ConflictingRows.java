@@ -1,49 +1,86 @@
 package neatroster.core.check;
 
-import java.util.Set;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import neatroster.core.model.Field;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Disagreements;
+import neatroster.core.roster.Disagreements.Disagreement;
+import neatroster.core.text.Quoted;
 
 /** Two rows that disagree about one person. */
-final class ConflictingRows implements RowRule {
+final class ConflictingRows extends TableRule {
   static final RuleText TEXT =
       new RuleText(
           "conflicting-rows",
           Severity.ERROR,
-          "A list with a row for each course says different things of the same person in two rows.",
+          "Two rows about one person, in one list or in several, say different things of the person. A blank cell says nothing.",
           "One of the two would win, and nobody would know which.",
-          "Make the rows say the same of the person, or, if they are two people, give each an id of their own.",
+          "Make the rows say the same, or, if they are two people, give each an id of their own.",
           """
           id   | given name | email          | course
           2041 | Ana        | a@pier.example | NAV-1
           2041 | Ana        | b@pier.example | NAV-2     ← which address?
           """);
 
-  @Override
-  public RuleText text() {
-    return TEXT;
-  }
-
-  @Override
-  public Set<Table> tables() {
-    return Set.of(Table.USERS);
+  ConflictingRows() {
+    super(TEXT, Table.USERS);
   }
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.earlierDisagrees) {
-      Place place = row.place(row.keys.userLine(row.user));
-      findings.add(
-          row.finding(
-                  this,
-                  row.firstColumn(
-                      Field.ID, Field.USERNAME, Field.EMAIL, Field.FULL_NAME, Field.GIVEN_NAME),
-                  "What this row says of the person is not what "
-                      + row.named(place)
-                      + " says. Make both the same.")
-              .against(place));
+    if (!row.isFirstOfPerson()) {
+      return;
     }
+    List<Integer> lines = row.resolved.people().lines(row.user.number());
+    if (lines.size() < 2) {
+      return;
+    }
+    Map<Integer, List<Disagreement>> byLine = new LinkedHashMap<>();
+    for (Disagreement one : Disagreements.of(row.resolved.rows(), lines)) {
+      byLine.computeIfAbsent(one.line(), l -> new ArrayList<>()).add(one);
+    }
+    byLine.forEach(
+        (line, some) -> {
+          Finding.Builder finding = row.about(line, some.get(0).field(), this, message(row, some));
+          for (int other : lines) {
+            if (other != line && finding.relatedCount() < MOST_RELATED) {
+              finding.against(row.place(other));
+            }
+          }
+          findings.add(finding);
+        });
+  }
+
+  private static final int MOST_RELATED = 50;
+
+  private static String message(CheckedRow row, List<Disagreement> some) {
+    List<String> said = new ArrayList<>();
+    for (Disagreement one : some) {
+      Place other = row.place(one.otherLine());
+      String place =
+          other.sheet().equals(row.place(one.line()).sheet())
+              ? "row " + other.row()
+              : other.sheet() + ", row " + other.row();
+      String field = one.field() == Field.FULL_NAME ? "the name" : "the " + one.field().label();
+      said.add(
+          one.says().isEmpty()
+              ? field + " here is not the one in " + place
+              : field
+                  + " is "
+                  + Quoted.value(one.says())
+                  + " here and "
+                  + Quoted.value(one.otherSays())
+                  + " in "
+                  + place);
+    }
+    String all = String.join("; ", said);
+    return "Of one person "
+        + all
+        + ". Make them the same; if they are two people, give each an id of their own.";
   }
 }

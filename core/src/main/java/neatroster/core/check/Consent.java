@@ -9,7 +9,11 @@ public final class Consent {
 
   /** Whether the row of a user says so. */
   public static boolean isGiven(RosterRow row) {
-    return row.has(Field.CONSENT)
-        && (!row.text(Field.CONSENT).equals("no") && row.judged(Field.CONSENT).isGood());
+    return isGiven(row.text(Field.CONSENT));
+  }
+
+  /** Whether a consent, as its judge writes it, says so: yes, or a day. */
+  public static boolean isGiven(String consent) {
+    return consent.equals("yes") || consent.matches("\\d{4}-\\d{2}-\\d{2}");
   }
 }

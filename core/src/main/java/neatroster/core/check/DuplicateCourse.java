@@ -34,8 +34,8 @@ final class DuplicateCourse implements RowRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.earlierSame >= 0) {
-      Place place = row.place(row.keys.courseLine(row.earlierSame));
+    if (row.earlierLine >= 0) {
+      Place place = row.place(row.earlierLine);
       findings.add(
           row.finding(
                   this,

@@ -34,8 +34,8 @@ final class DuplicateGroup implements RowRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.earlierSame >= 0) {
-      Place place = row.place(row.keys.groupLine(row.earlierSame));
+    if (row.earlierLine >= 0) {
+      Place place = row.place(row.earlierLine);
       String of = row.has(Field.COURSE) ? " of " + row.text(Field.COURSE) : "";
       findings.add(
           row.finding(

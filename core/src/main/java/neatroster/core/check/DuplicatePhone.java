@@ -49,8 +49,8 @@ final class DuplicatePhone extends TableRule {
     int number = phones.add(key);
     if (number == lines.size()) {
       lines.add(row.line);
-      users.add(row.user);
-    } else if (users.get(number) != row.user) {
+      users.add(row.user.isFound() ? row.user.number() : -1);
+    } else if (!row.user.isTo(users.get(number))) {
       Place place = row.place(lines.get(number));
       findings.add(
           row.finding(

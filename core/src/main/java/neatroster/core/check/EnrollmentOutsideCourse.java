@@ -31,11 +31,11 @@ final class EnrollmentOutsideCourse extends TableRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.course < 0 || (!row.has(Field.STARTS) && !row.has(Field.ENDS))) {
+    if (!row.course.isFound() || (!row.has(Field.STARTS) && !row.has(Field.ENDS))) {
       return;
     }
-    int starts = row.counts.starts(row.course);
-    int ends = row.counts.ends(row.course);
+    int starts = row.counts.starts(row.course.number());
+    int ends = row.counts.ends(row.course.number());
     for (Field field : FIELDS) {
       Optional<LocalDate> day = row.has(field) ? row.row.date(field) : Optional.empty();
       if (day.isEmpty()) {

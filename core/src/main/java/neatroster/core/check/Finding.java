@@ -145,6 +145,10 @@ public record Finding(
           : value.substring(0, LONGEST_VALUE) + "…";
     }
 
+    int relatedCount() {
+      return related.size();
+    }
+
     Rule rule() {
       return rule;
     }

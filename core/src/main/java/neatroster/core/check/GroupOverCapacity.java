@@ -32,8 +32,8 @@ final class GroupOverCapacity implements Rule {
 
   @Override
   public void end(Ending ending, Findings findings) {
-    for (int group = 0; group < ending.keys().groups().size(); group++) {
-      int line = ending.keys().groupLine(group);
+    for (int group = 0; group < ending.resolved().groups().count(); group++) {
+      int line = ending.resolved().groups().line(group);
       int capacity = ending.counts().groupCapacity(group);
       int members = ending.counts().members(group);
       if (line >= 0 && capacity != RosterCounts.NONE && members > capacity) {
@@ -43,7 +43,7 @@ final class GroupOverCapacity implements Rule {
                 Field.CAPACITY,
                 String.valueOf(capacity),
                 this,
-                Quoted.value(ending.keys().groupName(group))
+                Quoted.value(ending.resolved().groups().name(group))
                     + " has "
                     + capacity
                     + " places, and "

@@ -1,12 +1,11 @@
 package neatroster.core.check;
 
-import neatroster.core.intake.Known;
-import neatroster.core.intake.KnownUsers;
+import java.util.ArrayList;
+import java.util.List;
 import neatroster.core.model.Field;
-import neatroster.core.model.KnownUser;
-import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Doubt;
 import neatroster.core.text.Quoted;
 
 /** A row that fits two accounts, or two rows one. */
@@ -28,55 +27,52 @@ final class MatchedTwice extends TableRule {
           417 | bo@pier.example     ← Ana or Bo?
           """);
 
-  private final KnownUsers known;
-
-  MatchedTwice(Known known) {
+  MatchedTwice() {
     super(TEXT, Table.USERS);
-    this.known = known.users();
-  }
-
-  private static String named(KnownUser account) {
-    String name = account.person().fullName();
-    return "the account " + account.reference() + (name.isEmpty() ? "" : " (" + name + ")");
   }
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    // What two rows of the sheets share was found to be theirs.
-    boolean shared = row.shared.id() >= 0 || row.shared.email() >= 0 || row.shared.username() >= 0;
-    if (known.isEmpty() || row.accountNumber < 0 || shared) {
-      return;
-    }
-    int byId = row.has(Field.ID) ? known.findId(row.text(Field.ID)) : -1;
-    int byEmail = row.has(Field.EMAIL) ? known.findEmail(row.text(Field.EMAIL)) : -1;
-    if (byId >= 0 && byEmail >= 0 && byId != byEmail) {
+    for (Doubt doubt : row.doubts(Doubt.Kind.SEVERAL_ACCOUNTS)) {
       findings.add(
           row.finding(
               this,
-              Field.ID,
-              "The id "
-                  + Quoted.value(row.shown(Field.ID))
-                  + " belongs to "
-                  + named(known.all().get(byId))
-                  + ", the email address "
-                  + Quoted.value(row.shown(Field.EMAIL))
-                  + " to "
-                  + named(known.all().get(byEmail))
-                  + ". Correct the one that is not this person’s, or leave it blank."));
-    } else if (row.earlierWithAccount >= 0 && row.earlierWithAccount != row.user) {
-      Place place = row.place(row.keys.userLine(row.earlierWithAccount));
-      findings.add(
+              doubt.field(),
+              doubt.accounts().size() > 1
+                  ? "The row is about "
+                      + CheckedRow.named(
+                          row.resolved.known().users().all().get(doubt.accounts().get(0)))
+                      + ", and "
+                      + Quoted.value(row.shown(doubt.field()))
+                      + " belongs to "
+                      + CheckedRow.named(
+                          row.resolved.known().users().all().get(doubt.accounts().get(1)))
+                      + ". Correct what is not this person’s, or leave it blank."
+                  : Quoted.value(row.shown(doubt.field()))
+                      + " belongs to "
+                      + row.named(doubt)
+                      + ", and the row does not say enough to tell whether that is meant."));
+    }
+    if (!row.isFirstOfPerson()) {
+      return;
+    }
+    List<Integer> accounts = row.resolved.people().accounts(row.user.number());
+    if (accounts.size() > 1) {
+      List<String> named = new ArrayList<>();
+      for (int number : accounts) {
+        named.add(CheckedRow.named(row.resolved.known().users().all().get(number)));
+      }
+      Finding.Builder finding =
           row.finding(
-                  this,
-                  row.firstColumn(
-                      Field.ID, Field.USERNAME, Field.EMAIL, Field.FULL_NAME, Field.GIVEN_NAME),
-                  "This row and "
-                      + row.named(place)
-                      + " are both about "
-                      + named(row.account)
-                      + ". If they are one person, delete one of the rows; if not, correct the id,"
-                      + " username or email address by which this one was taken for it.")
-              .against(place));
+              this,
+              row.firstColumn(Field.ID, Field.USERNAME, Field.EMAIL, Field.FULL_NAME),
+              "The row fits "
+                  + String.join(" and ", named)
+                  + ". Correct what is not this person’s, or leave it blank.");
+      row.resolved.people().lines(row.user.number()).stream()
+          .filter(line -> line != row.line)
+          .forEach(line -> finding.against(row.place(line)));
+      findings.add(finding);
     }
   }
 }

@@ -12,6 +12,7 @@ import neatroster.core.intake.Known;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Link;
 import neatroster.core.text.Cell;
 import neatroster.core.text.Cleaning;
 import neatroster.core.text.Quoted;
@@ -52,6 +53,8 @@ final class NearTwin extends TableRule {
   }
 
   /** The first course of each code, its letters and digits alone. */
+  private static final int NO_COURSE = -1;
+
   private final Map<String, FirstCode> codes = new HashMap<>();
 
   /** A code and the line where it was first seen. */
@@ -71,16 +74,15 @@ final class NearTwin extends TableRule {
   @Override
   public void check(CheckedRow row, Findings findings) {
     for (Field field : FIELDS) {
-      see(row, field, RosterKeys.NONE, row.text(field));
+      see(row, field, NO_COURSE, row.text(field));
     }
     if (row.table() == Table.COURSES && row.has(Field.CODE)) {
       code(row, findings);
     }
-    if (row.table() == Table.GROUPS && (row.course >= 0 || !row.has(Field.COURSE))) {
-      see(row, Field.NAME, row.course, row.cell(Field.NAME));
-    } else if (row.table() == Table.ENROLLMENTS && row.groupsUnchecked) {
-      int course = row.course == CheckedRow.UNCHECKED ? RosterKeys.NONE : row.course;
-      see(row, Field.GROUP, course, row.cell(Field.GROUP));
+    if (row.table() == Table.GROUPS && (row.course.isFound() || row.course.isBlank())) {
+      see(row, Field.NAME, numberOf(row.course), row.cell(Field.NAME));
+    } else if (row.table() == Table.ENROLLMENTS && isUnlisted(row)) {
+      see(row, Field.GROUP, numberOf(row.course), row.cell(Field.GROUP));
     }
     Cell email = row.cell(Field.EMAIL);
     if (email.isEmpty() || EmailShape.trouble(email) != null) {
@@ -88,9 +90,19 @@ final class NearTwin extends TableRule {
     }
     for (int i = 1; i + 1 < email.length(); i++) {
       if (email.charAt(i) == '@') {
-        see(row, Field.EMAIL, RosterKeys.NONE, email.subSequence(i + 1, email.length()));
+        see(row, Field.EMAIL, NO_COURSE, email.subSequence(i + 1, email.length()));
       }
     }
+  }
+
+  private static int numberOf(Link course) {
+    return course.isFound() ? course.number() : NO_COURSE;
+  }
+
+  /** Whether a row names a group that no list has, and that is made or taken as it is. */
+  private static boolean isUnlisted(CheckedRow row) {
+    return row.group.isUnchecked()
+        || (row.group.isFound() && row.resolved.madeGroups().containsKey(row.group.number()));
   }
 
   /** A course whose code differs from that of another in case, spaces or signs alone. */
@@ -143,17 +155,17 @@ final class NearTwin extends TableRule {
         });
   }
 
-  private List<String> knownOf(Kind kind, Ending ending) {
+  private Set<String> knownOf(Kind kind, Ending ending) {
     return switch (kind.field()) {
-      case SITE -> List.copyOf(known.sites());
-      case CATEGORY -> List.copyOf(known.categories());
+      case SITE -> known.sites();
+      case CATEGORY -> known.categories();
       case NAME, GROUP ->
-          known.groupsOf(kind.course() < 0 ? "" : ending.keys().courseCode(kind.course()));
-      default -> List.of();
+          known.groupsOf(kind.course() < 0 ? "" : ending.resolved().courses().code(kind.course()));
+      default -> Set.of();
     };
   }
 
-  private void twins(Kind kind, Map<String, Spelling> all, List<String> known, Findings findings) {
+  private void twins(Kind kind, Map<String, Spelling> all, Set<String> known, Findings findings) {
     List<String> values = new ArrayList<>(all.keySet());
     Set<String> told = new HashSet<>();
     for (String one : values) {

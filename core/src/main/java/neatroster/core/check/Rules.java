@@ -43,6 +43,7 @@ public final class Rules {
             new BadDate(),
             new DateOrders(),
             new BadPhone(),
+            new PhoneWithoutCountry(),
             new BadCountry(),
             new BadTimeZone(),
             new BadLanguage(),
@@ -63,11 +64,13 @@ public final class Rules {
             new StaleYear(basis),
             new UnlistedValue(),
             new DuplicateUsername(),
-            new DuplicateEmail(settings),
+            new DuplicateEmail(),
             new DuplicateId(),
             new DuplicatePhone(settings),
             new DuplicateValue(),
             new SamePersonTwice(),
+            new AlteredId(),
+            new JoinedByName(),
             new ConflictingRows(),
             new DuplicateCourse(),
             new DuplicateGroup(),
@@ -92,11 +95,11 @@ public final class Rules {
             new RemovalRefused(settings),
             new RenameRefused(settings),
             new UsernameTaken(),
-            new EmailTaken(basis),
+            new EmailTaken(),
             new AlreadyKnown(),
             new AlreadyEnrolled(known),
-            new SuspendedUser(known),
-            new MatchedTwice(known),
+            new SuspendedUser(),
+            new MatchedTwice(),
             new AnotherPerson(),
             new ChangedElsewhere(known));
     others =
@@ -106,6 +109,7 @@ public final class Rules {
             new ClassOverCapacity(),
             new GroupOverCapacity(),
             new TooManyCourses(settings),
+            new MadeGroup(),
             new NoAccount());
   }
 

@@ -1,18 +1,16 @@
 package neatroster.core.check;
 
-import java.util.Set;
-import neatroster.core.model.Field;
-import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Doubt;
 
 /** Two rows that nothing tells apart. */
-final class SamePersonTwice implements RowRule {
+final class SamePersonTwice extends TableRule {
   static final RuleText TEXT =
       new RuleText(
           "same-person-twice",
           Severity.ERROR,
-          "Two rows of users have the same name, birth date and site, and one of them has no id, username or email address to tell it from the other.",
+          "Nothing tells two rows of one list apart: the name is the same, and one of them has neither id, username nor email address. Also, as a warning, two people of one name and one birth date; and a name in a class list that is nearly that of somebody.",
           "It cannot be known whether they are one person or two, so no account is made.",
           "Delete one if it is the same person; else add an id, an email address or a birth date to both.",
           """
@@ -21,35 +19,45 @@ final class SamePersonTwice implements RowRule {
           Mei        | Lin         |                      ← the same Mei Lin?
           """);
 
-  @Override
-  public RuleText text() {
-    return TEXT;
-  }
-
-  @Override
-  public Set<Table> tables() {
-    return Set.of(Table.USERS);
+  SamePersonTwice() {
+    super(TEXT, Table.USERS);
   }
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    int other = row.shared.name();
-    if (other < 0
-        || other == row.shared.username()
-        || other == row.shared.email()
-        || other == row.shared.id()) {
-      return;
+    for (Doubt doubt : row.doubts(Doubt.Kind.SAME_NAME)) {
+      Finding.Builder finding =
+          row.finding(
+              this,
+              row.columnOfPerson(),
+              "Nothing tells this user from "
+                  + row.named(doubt)
+                  + ". Delete the row if it is the same person; else fill in an id, an email address"
+                  + " or a birth date for both.");
+      doubt.lines().forEach(line -> finding.against(row.place(line)));
+      findings.add(finding);
     }
-    if (row.keys.isUnmarked(row.user) || row.keys.isUnmarked(other)) {
-      Place place = row.place(row.keys.userLine(other));
+    for (Doubt doubt : row.doubts(Doubt.Kind.SAME_BIRTH)) {
+      Finding.Builder finding =
+          row.finding(
+              this,
+              row.columnOfPerson(),
+              "The name and the birth date are those of "
+                  + row.named(doubt)
+                  + ". If it is the same person, give both the same id or email address; if they are"
+                  + " two, accept it in roster.yaml.");
+      doubt.lines().forEach(line -> finding.with(row.place(line)));
+      findings.add(finding.asWarning());
+    }
+    for (Doubt doubt : row.doubts(Doubt.Kind.NEARLY)) {
       findings.add(
           row.finding(
-                  this,
-                  row.firstColumn(Field.GIVEN_NAME, Field.FULL_NAME, Field.FAMILY_NAME),
-                  "Nothing tells this user from the one in "
-                      + row.named(place)
-                      + ", who has the same name. Delete the row if it is the same person; else fill in an id, an email address or a birth date for both.")
-              .against(place));
+              this,
+              row.columnOfPerson(),
+              "Nobody has this name, and it is nearly that of "
+                  + row.named(doubt)
+                  + ". If they are one, write the name alike; if not, fill in an id or an email"
+                  + " address."));
     }
   }
 }

@@ -4,6 +4,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
+import neatroster.core.roster.Groups;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.text.Nearest;
 
 /**
@@ -20,19 +23,20 @@ final class Suggestions {
   private final Map<String, List<String>> found = new HashMap<>();
 
   /** The nearest courses by code. */
-  List<String> courses(RosterKeys keys, String wrong) {
-    return remembered("course:" + wrong, () -> Nearest.among(wrong, keys.courses()));
+  List<String> courses(ResolvedRoster roster, String wrong) {
+    return remembered("course:" + wrong, () -> Nearest.among(wrong, roster.courses().codes()));
   }
 
   /** The nearest groups of the same course. */
-  List<String> groups(RosterKeys keys, int course, String wrong) {
-    String prefix = RosterKeys.groupPrefix(course);
-    return remembered("group:" + prefix + wrong, () -> Nearest.among(wrong, keys.groups(), prefix));
+  List<String> groups(ResolvedRoster roster, Link course, String wrong) {
+    String prefix = Groups.prefix(course);
+    return remembered(
+        "group:" + prefix + wrong, () -> Nearest.among(wrong, roster.groups().keys(), prefix));
   }
 
   /** The nearest users by username, email address or id. */
-  List<String> users(RosterKeys keys, String wrong) {
-    return remembered("user:" + wrong, () -> Nearest.among(wrong, keys.references()));
+  List<String> users(ResolvedRoster roster, String wrong) {
+    return remembered("user:" + wrong, () -> Nearest.among(wrong, roster.people().references()));
   }
 
   private List<String> remembered(String key, Supplier<List<String>> search) {

@@ -1,7 +1,6 @@
 package neatroster.core.check;
 
 import java.util.BitSet;
-import neatroster.core.intake.Known;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Severity;
@@ -25,12 +24,10 @@ final class SuspendedUser extends TableRule {
           amorgan | NAV-2     ← cannot log in
           """);
 
-  private final Known known;
   private final BitSet suspended = new BitSet();
 
-  SuspendedUser(Known known) {
+  SuspendedUser() {
     super(TEXT, Table.USERS, Table.ENROLLMENTS);
-    this.known = known;
   }
 
   @Override
@@ -41,12 +38,12 @@ final class SuspendedUser extends TableRule {
               || (!row.has(Field.STATUS)
                   && row.account != null
                   && row.account.standing() == KnownUser.Standing.SUSPENDED);
-      if (shut && row.user >= 0) {
-        suspended.set(row.user);
+      if (shut && row.user.isFound()) {
+        suspended.set(row.user.number());
       }
       return;
     }
-    if (row.user >= 0 && !row.text(Field.STATUS).equalsIgnoreCase("ended") && isSuspended(row)) {
+    if (row.user.isFound() && !row.text(Field.STATUS).equals("ended") && isSuspended(row)) {
       findings.add(
           row.finding(
               this,
@@ -56,15 +53,13 @@ final class SuspendedUser extends TableRule {
   }
 
   private boolean isSuspended(CheckedRow row) {
-    if (suspended.get(row.user)) {
-      return true;
-    }
-    String username =
-        row.keys.userLine(row.user) >= 0 || known.users().isEmpty()
-            ? null
-            : row.keys.username(row.user);
-    int account = username == null ? -1 : known.users().findUsername(username);
-    return account >= 0
-        && known.users().all().get(account).standing() == KnownUser.Standing.SUSPENDED;
+    int person = row.user.number();
+    return suspended.get(person)
+        || (row.resolved.people().firstLine(person) < 0
+            && row.resolved
+                .people()
+                .knownAs(person)
+                .filter(account -> account.standing() == KnownUser.Standing.SUSPENDED)
+                .isPresent());
   }
 }

@@ -41,18 +41,18 @@ final class TooManyCourses implements Rule {
 
   @Override
   public void end(Ending ending, Findings findings) {
-    for (int user = 0; most > 0 && user < ending.keys().users(); user++) {
+    for (int user = 0; most > 0 && user < ending.resolved().people().count(); user++) {
       int courses = ending.counts().coursesOfUser(user);
-      int line = ending.keys().userLine(user);
+      int line = ending.resolved().people().firstLine(user);
       if (courses > most && line >= 0) {
-        String name = ending.keys().username(user);
+        String name = ending.resolved().people().username(user);
         findings.add(
             ending.about(
                 line,
                 Field.USERNAME,
-                name,
+                name.isEmpty() ? null : name,
                 this,
-                (name == null ? "This user" : name)
+                (name.isEmpty() ? "This user" : name)
                     + " is in "
                     + courses
                     + " courses; "

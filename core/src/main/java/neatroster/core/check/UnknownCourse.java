@@ -46,14 +46,14 @@ final class UnknownCourse implements RowRule {
     if (!row.has(Field.COURSE)) {
       return;
     }
-    boolean unknown = row.course == RosterKeys.NONE;
-    if (row.course == CheckedRow.UNCHECKED
+    boolean unknown = row.course.isNone();
+    if (row.course.isUnchecked()
         || fillDownSlip.takes(row, Field.COURSE, !unknown, () -> unknown(row), findings)) {
       return;
     }
     if (unknown) {
       findings.add(unknown(row));
-    } else if (row.course == RosterKeys.AMBIGUOUS) {
+    } else if (row.course.isAmbiguous()) {
       findings.add(
           row.finding(
               this,
@@ -70,6 +70,6 @@ final class UnknownCourse implements RowRule {
         this,
         Field.COURSE,
         "There is no course " + Quoted.value(course) + ".",
-        row.suggestions.courses(row.keys, course));
+        row.suggestions.courses(row.resolved, course));
   }
 }

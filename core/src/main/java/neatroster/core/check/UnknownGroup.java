@@ -4,6 +4,7 @@ import java.util.Set;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Link;
 import neatroster.core.text.Quoted;
 
 /** A group that its course does not have. */
@@ -50,17 +51,11 @@ final class UnknownGroup implements RowRule {
       if (!row.has(field)) {
         continue;
       }
-      if (field == Field.GROUP && row.group >= 0) {
+      if (field == Field.GROUP && row.group.isFound()) {
         fillDownSlip.takes(row, field, true, () -> null, findings);
         continue;
       }
-      int course = field == Field.MEMBERS_OF ? RosterKeys.NONE : row.course;
-      boolean courseUncertain = field == Field.GROUP && row.has(Field.COURSE) && course < 0;
-      String group = row.text(field);
-      if (courseUncertain
-          || row.groupsUnchecked
-          || row.keys.isTornGroup(group)
-          || (field == Field.MEMBERS_OF && row.keys.findGroup(course, group) >= 0)) {
+      if (!(field == Field.GROUP ? row.group : row.membersOf).isNone()) {
         continue;
       }
       if (field != Field.GROUP
@@ -71,12 +66,16 @@ final class UnknownGroup implements RowRule {
   }
 
   private Finding.Builder unknown(CheckedRow row, Field field) {
-    int course = field == Field.MEMBERS_OF ? RosterKeys.NONE : row.course;
+    Link course = field == Field.MEMBERS_OF ? Link.BLANK : row.course;
     String group = row.text(field);
     String message;
-    if (course >= 0) {
-      message = row.keys.courseCode(course) + " has no group " + Quoted.value(group) + ".";
-      if (row.keys.findGroup(RosterKeys.NONE, group) >= 0) {
+    if (course.isFound()) {
+      message =
+          row.resolved.courses().code(course.number())
+              + " has no group "
+              + Quoted.value(group)
+              + ".";
+      if (row.resolved.groups().find(Link.BLANK, group).isFound()) {
         message +=
             " There is a cross-course group of that name: leave the course blank on a row of its"
                 + " own to put somebody into it.";
@@ -84,6 +83,6 @@ final class UnknownGroup implements RowRule {
     } else {
       message = "There is no cross-course group " + Quoted.value(group) + ".";
     }
-    return row.unknown(this, field, message, row.suggestions.groups(row.keys, course, group));
+    return row.unknown(this, field, message, row.suggestions.groups(row.resolved, course, group));
   }
 }

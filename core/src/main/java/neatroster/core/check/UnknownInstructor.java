@@ -47,13 +47,10 @@ final class UnknownInstructor extends TableRule {
 
   @Override
   public void end(Ending ending, Findings findings) {
-    if (!ending.lists(Table.USERS) && ending.known().users().isEmpty()) {
-      held.clear();
-    }
     for (Finding.Builder finding : held) {
       for (String name : Instructors.of(finding.value())) {
-        if (ending.keys().findUser(name) == RosterKeys.NONE && !ending.keys().isTornUser(name)) {
-          List<String> near = Nearest.among(name, ending.keys().references());
+        if (ending.resolved().user(name).isNone()) {
+          List<String> near = Nearest.among(name, ending.resolved().people().references());
           finding.saying("There is no user " + Quoted.value(name) + " to teach the course.");
           if (near.size() == 1) {
             finding.suggesting(Cleaning.clean(finding.value()).replace(name, near.get(0)));

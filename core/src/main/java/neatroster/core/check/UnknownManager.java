@@ -45,9 +45,8 @@ final class UnknownManager extends TableRule {
   public void end(Ending ending, Findings findings) {
     for (Finding.Builder finding : held) {
       String manager = Cleaning.clean(finding.value());
-      if (ending.keys().findUser(manager) == RosterKeys.NONE
-          && !ending.keys().isTornUser(manager)) {
-        List<String> near = Nearest.among(manager, ending.keys().references());
+      if (ending.resolved().user(manager).isNone()) {
+        List<String> near = Nearest.among(manager, ending.resolved().people().references());
         finding.saying("There is no user " + Quoted.value(manager) + " to look after the account.");
         findings.add(near.size() == 1 ? finding.suggesting(near.get(0)) : finding);
       }

@@ -35,14 +35,14 @@ final class UnknownUser implements RowRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.user == RosterKeys.NONE && row.has(Field.USER)) {
+    if (row.user.isNone() && row.has(Field.USER)) {
       String user = row.text(Field.USER);
       findings.add(
           row.unknown(
               this,
               Field.USER,
               "There is no user " + Quoted.value(user) + ".",
-              row.suggestions.users(row.keys, user)));
+              row.suggestions.users(row.resolved, user)));
     }
   }
 }

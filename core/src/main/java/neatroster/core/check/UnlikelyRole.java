@@ -43,7 +43,8 @@ final class UnlikelyRole extends TableRule {
     if (row.table() == Table.ENROLLMENTS) {
       if (!row.earlierRoleDiffers
           && ELEVATED.contains(row.role)
-          && row.counts.isLikelyLearner(row.user)) {
+          && row.user.isFound()
+          && row.counts.isLikelyLearner(row.user.number())) {
         add(row, findings, row.role);
       }
       return;
@@ -60,7 +61,9 @@ final class UnlikelyRole extends TableRule {
         add(row, findings, role);
       }
     } else if (learner || (role.equals("learner") && !row.row.reading().enrolls())) {
-      row.counts.looksLikeLearner(row.user);
+      if (row.user.isFound()) {
+        row.counts.looksLikeLearner(row.user.number());
+      }
     }
   }
 

@@ -1,13 +1,13 @@
 package neatroster.core.check;
 
-import java.util.Set;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Doubt;
 import neatroster.core.text.Quoted;
 
 /** A username that was issued to somebody else. */
-final class UsernameTaken implements RowRule {
+final class UsernameTaken extends TableRule {
   static final RuleText TEXT =
       new RuleText(
           "username-taken",
@@ -24,26 +24,20 @@ final class UsernameTaken implements RowRule {
           aferreira | Abel       | Ferreira     ← taken
           """);
 
-  @Override
-  public RuleText text() {
-    return TEXT;
-  }
-
-  @Override
-  public Set<Table> tables() {
-    return Set.of(Table.USERS);
+  UsernameTaken() {
+    super(TEXT, Table.USERS);
   }
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.usernameOwner != null && !row.usernameOwner.isOnPlatform()) {
+    for (Doubt doubt : row.doubts(Doubt.Kind.ISSUED_USERNAME)) {
       findings.add(
           row.finding(
               this,
               Field.USERNAME,
               Quoted.value(row.shown(Field.USERNAME))
                   + " was issued to "
-                  + row.usernameOwner.person().fullName()
+                  + row.account(doubt).person().fullName()
                   + "."));
     }
   }

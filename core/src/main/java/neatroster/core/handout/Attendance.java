@@ -16,7 +16,7 @@ import java.util.Set;
 import java.util.function.UnaryOperator;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Consent;
-import neatroster.core.check.RosterKeys;
+import neatroster.core.check.Deliverable;
 import neatroster.core.intake.Known;
 import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.Names;
@@ -26,6 +26,10 @@ import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.People;
+import neatroster.core.roster.PersonRecord;
+import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.core.value.Instructors;
 
@@ -37,15 +41,15 @@ public final class Attendance {
   private static final String INSTRUCTOR = "instructor";
 
   private final Settings settings;
-  private final Roster roster;
-  private final RosterKeys keys;
+  private final ResolvedRoster resolved;
+  private final People everybody;
+  private final Deliverable deliverable;
   private final Known platform;
   private final KnownUsers known;
   private final UnaryOperator<String> passwords;
 
   private final List<Draft> drafts = new ArrayList<>();
-  private final Map<Integer, Draft> draftOfUser = new HashMap<>();
-  private final Map<Integer, Draft> draftOfAccount = new LinkedHashMap<>();
+  private final Map<Integer, Draft> draftOfPerson = new HashMap<>();
   private final Map<String, CourseDraft> courses = new LinkedHashMap<>();
   private final Map<String, String> crossCourseGroups = new LinkedHashMap<>();
   private final List<Attendee> people = new ArrayList<>();
@@ -97,8 +101,9 @@ public final class Attendance {
   private Attendance(
       Settings settings, CheckResult checked, Known platform, UnaryOperator<String> passwords) {
     this.settings = settings;
-    this.roster = checked.roster();
-    this.keys = checked.keys();
+    this.resolved = checked.resolved();
+    this.everybody = resolved.people();
+    this.deliverable = Deliverable.of(checked);
     this.platform = platform;
     this.known = platform.users();
     this.passwords = passwords;
@@ -154,8 +159,8 @@ public final class Attendance {
     rows(Table.USERS, this::user);
     accountsWithoutRow();
     Map<Integer, List<Draft>> members = new HashMap<>();
-    rows(Table.ENROLLMENTS, (row, line) -> enrollment(row, line, members));
-    rows(Table.ENROLLMENTS, (row, line) -> membersOf(row, members));
+    enrollments((row, number) -> enrollment(row, number, members));
+    enrollments((row, number) -> membersOf(row, number, members));
     rows(Table.COURSES, this::instructorsOf);
     guardians();
     for (Draft draft : drafts) {
@@ -175,7 +180,25 @@ public final class Attendance {
 
   private void rows(Table table, Roster.Receiver receiver) {
     // What cannot be read was found by the check.
-    roster.read(table, receiver);
+    resolved.rows().read(table, receiver);
+  }
+
+  private void enrollments(EnrollmentReceiver receiver) {
+    int[] next = {0};
+    rows(
+        Table.ENROLLMENTS,
+        (row, line) -> {
+          int number = next[0]++;
+          if (!deliverable.isFaulty(line)) {
+            receiver.enrollment(row, number);
+          }
+        });
+  }
+
+  /** Takes an enrollment with its number among all. */
+  @FunctionalInterface
+  private interface EnrollmentReceiver {
+    void enrollment(RosterRow row, int number);
   }
 
   private CourseDraft courseNamed(String code) {
@@ -189,7 +212,7 @@ public final class Attendance {
   }
 
   private void course(RosterRow row, int line) {
-    if (row.has(Field.CODE) && !row.text(Field.STATUS).equalsIgnoreCase("removed")) {
+    if (row.has(Field.CODE) && isDelivered(row) && !row.text(Field.STATUS).equals("removed")) {
       CourseDraft draft = courseNamed(row.text(Field.CODE));
       draft.title = row.text(Field.TITLE);
       draft.joinCode = row.text(Field.JOIN_CODE);
@@ -198,17 +221,24 @@ public final class Attendance {
 
   private void group(RosterRow row, int line) {
     String course = codeOf(row);
-    if (row.has(Field.NAME)) {
+    Link group = resolved.groups().of(row);
+    if (group.isFound() && deliverable.hasGroup(group.number())) {
       Map<String, String> groups =
           course.isEmpty() ? crossCourseGroups : courseNamed(course).groups;
       groups.put(row.text(Field.NAME), row.text(Field.JOIN_CODE));
     }
   }
 
+  /** Whether the course of a row of courses is delivered. */
+  private boolean isDelivered(RosterRow row) {
+    Link course = resolved.courses().find(row.code(Field.CODE));
+    return course.isFound() && deliverable.hasCourse(course.number());
+  }
+
   private String codeOf(RosterRow row) {
-    String named = row.text(Field.COURSE);
-    int course = named.isEmpty() ? RosterKeys.NONE : keys.findCourse(named);
-    return course < 0 ? named : keys.courseCode(course);
+    Link course =
+        row.has(Field.COURSE) ? resolved.courses().find(row.code(Field.COURSE)) : Link.BLANK;
+    return course.isFound() ? resolved.courses().code(course.number()) : row.text(Field.COURSE);
   }
 
   private void joinCode(JoinCode code) {
@@ -227,48 +257,37 @@ public final class Attendance {
   }
 
   private void user(RosterRow row, int line) {
-    if (row.text(Field.STATUS).equalsIgnoreCase("removed")) {
+    Link found = everybody.ofLine(line);
+    if (!found.isFound() || deliverable.isFaulty(line)) {
       return;
     }
-    int found = known.find(row);
-    int user = userOf(row, line);
-    if (draftOfUser.containsKey(user) || draftOfAccount.containsKey(found)) {
+    int person = found.number();
+    List<Integer> lines = deliverable.lines(person);
+    if (lines.get(0) != line) {
       // Another row about the same person.
+      return;
+    }
+    PersonRecord record =
+        lines.size() == 1 ? PersonRecord.of(row) : PersonRecord.of(resolved.rows(), lines);
+    if (record.text(Field.STATUS).equals("removed")) {
       return;
     }
     Draft draft = new Draft();
     draft.inSheets = true;
-    draft.name = Names.parts(row);
+    draft.name = record.name();
     draft.fullName = Names.shown(draft.name);
-    draft.username = row.text(Field.USERNAME);
-    draft.email = row.text(Field.EMAIL);
-    draft.site = row.text(Field.SITE);
-    draft.password = row.cell(Field.PASSWORD).toString();
-    draft.born = row.date(Field.BIRTH_DATE);
-    draft.consented = Consent.isGiven(row);
-    draft.guardianName = row.text(Field.GUARDIAN_NAME);
-    draft.guardianEmail = row.text(Field.GUARDIAN_EMAIL);
-    if (found >= 0) {
-      fill(draft, known.all().get(found));
-      draftOfAccount.put(found, draft);
-    }
-    if (user >= 0) {
-      draftOfUser.put(user, draft);
-    }
+    draft.username = record.text(Field.USERNAME);
+    draft.email = record.text(Field.EMAIL);
+    draft.site = record.text(Field.SITE);
+    draft.password = record.password();
+    draft.born = record.date(Field.BIRTH_DATE);
+    String consent = record.text(Field.CONSENT);
+    draft.consented = Consent.isGiven(consent);
+    draft.guardianName = record.text(Field.GUARDIAN_NAME);
+    draft.guardianEmail = record.text(Field.GUARDIAN_EMAIL);
+    everybody.knownAs(person).ifPresent(account -> fill(draft, account));
+    draftOfPerson.put(person, draft);
     drafts.add(draft);
-  }
-
-  private int userOf(RosterRow row, int line) {
-    if (row.reading().enrolls()) {
-      return keys.userOfLine(line);
-    }
-    for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
-      if (row.has(mark)) {
-        return keys.findUser(row.code(mark));
-      }
-    }
-    int found = known.find(row);
-    return found < 0 ? RosterKeys.NONE : keys.findUser(known.all().get(found).reference());
   }
 
   private void fill(Draft draft, KnownUser account) {
@@ -291,7 +310,8 @@ public final class Attendance {
   /** Accounts of people who are in no sheet: guardians', anonymous ones, those of earlier years. */
   private void accountsWithoutRow() {
     for (int i = 0; i < known.all().size(); i++) {
-      if (draftOfAccount.containsKey(i)) {
+      int person = everybody.ofAccount(i);
+      if (person < 0 || everybody.firstLine(person) >= 0 || draftOfPerson.containsKey(person)) {
         continue;
       }
       KnownUser account = known.all().get(i);
@@ -302,46 +322,43 @@ public final class Attendance {
         courseNamed(account.course());
         draft.seats.add(new Seat(account.course(), settings.defaultRole(), ""));
       }
-      draftOfAccount.put(i, draft);
-      int user = keys.findUser(account.reference());
-      if (user >= 0) {
-        draftOfUser.putIfAbsent(user, draft);
-      }
+      draftOfPerson.put(person, draft);
       drafts.add(draft);
     }
   }
 
-  private void enrollment(RosterRow row, int line, Map<Integer, List<Draft>> members) {
-    if (row.text(Field.STATUS).equalsIgnoreCase("ended")
-        || (row.has(Field.MEMBERS_OF) && !row.has(Field.USER))) {
+  private void enrollment(RosterRow row, int number, Map<Integer, List<Draft>> members) {
+    Link user = resolved.enrollments().user(number);
+    Draft draft = user.isFound() ? draftOfPerson.get(user.number()) : null;
+    if (draft == null || row.text(Field.STATUS).equals("ended")) {
       return;
     }
-    int user =
-        row.isDerived() && row.reading().table() == Table.USERS
-            ? keys.userOfLine(line)
-            : keys.findUser(row.code(Field.USER));
-    Draft draft = draftOfUser.get(user);
-    if (draft == null) {
-      return;
-    }
+    Link group = resolved.enrollments().group(number);
     if (row.has(Field.COURSE)) {
-      seat(draft, row);
-    } else if (row.has(Field.GROUP)) {
-      members
-          .computeIfAbsent(
-              keys.findGroup(RosterKeys.NONE, row.cell(Field.GROUP)), g -> new ArrayList<>())
-          .add(draft);
+      seat(draft, row, number);
+    } else if (group.isFound()) {
+      members.computeIfAbsent(group.number(), g -> new ArrayList<>()).add(draft);
     }
   }
 
-  private void membersOf(RosterRow row, Map<Integer, List<Draft>> members) {
-    if (row.has(Field.MEMBERS_OF) && row.has(Field.COURSE) && !row.has(Field.USER)) {
-      int group = keys.findGroup(RosterKeys.NONE, row.cell(Field.MEMBERS_OF));
-      members.getOrDefault(group, List.of()).forEach(draft -> seat(draft, row));
+  private void membersOf(RosterRow row, int number, Map<Integer, List<Draft>> members) {
+    Link group = resolved.enrollments().membersOf(number);
+    if (group.isFound()
+        && deliverable.hasGroup(group.number())
+        && row.has(Field.COURSE)
+        && !row.has(Field.USER)) {
+      members.getOrDefault(group.number(), List.of()).forEach(draft -> seat(draft, row, number));
     }
   }
 
-  private void seat(Draft draft, RosterRow row) {
+  private void seat(Draft draft, RosterRow row, int number) {
+    Link in = resolved.enrollments().course(number);
+    Link group = resolved.enrollments().group(number);
+    if ((in.isFound() && !deliverable.hasCourse(in.number()))
+        || (group.isFound() && !deliverable.hasGroup(group.number()))) {
+      // What is left out stands on no slip.
+      return;
+    }
     String course = codeOf(row);
     courseNamed(course);
     String role = settings.roles().role(row.text(Field.ROLE)).orElse(settings.defaultRole());
@@ -349,9 +366,16 @@ public final class Attendance {
   }
 
   private void instructorsOf(RosterRow row, int line) {
+    if (!isDelivered(row) || row.text(Field.STATUS).equals("removed")) {
+      return;
+    }
     for (String name : Instructors.of(row.text(Field.INSTRUCTORS))) {
-      Draft draft = draftOfUser.get(keys.findUser(name));
+      Link user = resolved.user(name);
+      Draft draft = user.isFound() ? draftOfPerson.get(user.number()) : null;
       String code = row.text(Field.CODE);
+      if (user.isFound() && draft == null) {
+        continue;
+      }
       if (draft == null) {
         courseNamed(code).instructors.add(name);
       } else if (draft.seats.stream()

@@ -20,7 +20,7 @@ public final class Known {
 
   private final KnownUsers users;
   private final Map<String, String> courses = new LinkedHashMap<>();
-  private final Set<String> groups = new LinkedHashSet<>();
+  private final Map<String, Set<String>> groups = new LinkedHashMap<>();
   private final Set<String> enrollments = new HashSet<>();
   private final Set<String> sites = new LinkedHashSet<>();
   private final Set<String> categories = new LinkedHashSet<>();
@@ -108,7 +108,9 @@ public final class Known {
               categories.add(row.text(Field.CATEGORY));
             }
           } else if (sheet.table() == Table.GROUPS && row.has(Field.NAME)) {
-            groups.add(groupKey(row.text(Field.COURSE), row.text(Field.NAME)));
+            groups
+                .computeIfAbsent(row.text(Field.COURSE), course -> new LinkedHashSet<>())
+                .add(row.text(Field.NAME));
           }
         });
   }
@@ -120,10 +122,6 @@ public final class Known {
       String who = known < 0 ? user : users.all().get(known).username();
       enrollments.add(enrollmentKey(who, row.text(Field.COURSE), row.text(Field.GROUP)));
     }
-  }
-
-  private static String groupKey(String course, String name) {
-    return course + SEPARATOR + name;
   }
 
   private static String enrollmentKey(String username, String course, String group) {
@@ -145,13 +143,14 @@ public final class Known {
     return courses;
   }
 
+  /** The names of the platform's groups by course; of those across courses it is blank. */
+  public Map<String, Set<String>> groups() {
+    return groups;
+  }
+
   /** The names of the platform's groups in a course; of those across courses where it is blank. */
-  public List<String> groupsOf(String course) {
-    String prefix = groupKey(course, "");
-    return groups.stream()
-        .filter(key -> key.startsWith(prefix))
-        .map(key -> key.substring(prefix.length()))
-        .toList();
+  public Set<String> groupsOf(String course) {
+    return groups.getOrDefault(course, Set.of());
   }
 
   /** Whether any group is known. */
@@ -161,7 +160,7 @@ public final class Known {
 
   /** Whether the platform has such a group. */
   public boolean hasGroup(String course, String name) {
-    return groups.contains(groupKey(course, name));
+    return groupsOf(course).contains(name);
   }
 
   /** Whether the platform has somebody in a course, and in a group of it where one is named. */

@@ -16,7 +16,7 @@ import neatroster.core.pattern.AsciiText;
  * Which part of people's names comes first in a list: what the addresses, capitals, particles and
  * common given names of all its rows together say.
  */
-final class NameOrder {
+public final class NameOrder {
   /** A capital letters' name is longer than an initial. */
   private static final Pattern CAPITALS = Pattern.compile("[\\p{Lu}\\p{M} '’-]{2,}");
 
@@ -93,7 +93,7 @@ final class NameOrder {
   }
 
   /** Whether a name begins with a common given name. */
-  static boolean isGiven(String name) {
+  public static boolean isGiven(String name) {
     String word = letters(name.split("[ -]", 2)[0]);
     return Given.NAMES.contains(word);
   }

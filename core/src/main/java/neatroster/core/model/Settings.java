@@ -409,6 +409,13 @@ public record Settings(
    *     refused
    * @param removeCourses the same for courses and their groups
    * @param followRenames whether a user whose row names a former username is renamed
+   * @param makeGroups whether a group that enrollments name and no list has is made
    */
-  public record Policy(boolean removeUsers, boolean removeCourses, boolean followRenames) {}
+  public record Policy(
+      boolean removeUsers, boolean removeCourses, boolean followRenames, boolean makeGroups) {
+    /** Groups that no list has are refused. */
+    public Policy(boolean removeUsers, boolean removeCourses, boolean followRenames) {
+      this(removeUsers, removeCourses, followRenames, false);
+    }
+  }
 }

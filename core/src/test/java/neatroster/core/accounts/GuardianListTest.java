@@ -10,6 +10,7 @@ import neatroster.core.intake.KnownUsers;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Table;
+import neatroster.core.roster.PersonRecord;
 import org.junit.jupiter.api.Test;
 
 class GuardianListTest {
@@ -30,7 +31,7 @@ class GuardianListTest {
 
   private static GuardianList guardians() {
     GuardianList guardians = new GuardianList();
-    Rosters.of(USERS).read(Table.USERS, (row, line) -> guardians.add(row));
+    Rosters.of(USERS).read(Table.USERS, (row, line) -> guardians.add(PersonRecord.of(row)));
     return guardians;
   }
 

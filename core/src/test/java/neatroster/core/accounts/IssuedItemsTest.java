@@ -8,7 +8,6 @@ import java.util.Map;
 import java.util.SplittableRandom;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
-import neatroster.core.intake.KnownUsers;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Person;
@@ -16,6 +15,7 @@ import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.model.Varied;
 import neatroster.core.pattern.PatternException;
+import neatroster.core.roster.PersonRecord;
 import neatroster.core.roster.Roster;
 import org.junit.jupiter.api.Test;
 
@@ -55,8 +55,7 @@ class IssuedItemsTest {
     List<NewUser> users = new ArrayList<>();
     Roster roster = Rosters.of(USERS);
     roster.read(
-        Table.USERS,
-        (row, line) -> users.add(issuer.newUser(row, KnownUsers.person(row), "learner")));
+        Table.USERS, (row, line) -> users.add(issuer.newUser(PersonRecord.of(row), "learner")));
     return issuer.issue(users, new ArrayList<>());
   }
 
@@ -152,8 +151,7 @@ class IssuedItemsTest {
                 "users",
                 "given name | birth date | grade | berth\nAna | 3.4.2011 | 7b | B 12\nBo | | | B 12\n"))
         .read(
-            Table.USERS,
-            (row, line) -> users.add(issuer.newUser(row, KnownUsers.person(row), "learner")));
+            Table.USERS, (row, line) -> users.add(issuer.newUser(PersonRecord.of(row), "learner")));
     assertThat(issuer.issue(users, new ArrayList<>()))
         .extracting(account -> account.user().id())
         .containsExactly("b12/2011/7b", "b12//");

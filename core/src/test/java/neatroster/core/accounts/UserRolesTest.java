@@ -6,12 +6,11 @@ import java.util.ArrayList;
 import java.util.List;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
-import neatroster.core.check.Basis;
-import neatroster.core.check.CheckResult;
-import neatroster.core.check.Checker;
 import neatroster.core.intake.Known;
+import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import org.junit.jupiter.api.Test;
 
@@ -42,16 +41,14 @@ class UserRolesTest {
                 cy   | NAV-1  | learner
                 flo  | NAV-1  | manager
                 """));
-    Roster users =
-        new Roster(
-            all.sheets().stream().filter(sheet -> sheet.table() == Table.USERS).toList(),
-            List.of(),
-            all.order());
     Settings settings = Settings.standard();
-    CheckResult checked = Checker.check(users, Basis.of(settings, Known.nothing()));
-    UserRoles roles = new UserRoles(settings, all, checked);
+    ResolvedRoster resolved = ResolvedRoster.of(all, settings, Known.nothing());
+    UserRoles roles = new UserRoles(settings, resolved);
     List<String> found = new ArrayList<>();
-    users.read(Table.USERS, (row, line) -> found.add(roles.of(row, line)));
+    all.read(
+        Table.USERS,
+        (row, line) ->
+            found.add(roles.of(resolved.people().ofLine(line).number(), row.text(Field.ROLE))));
     assertThat(found)
         .containsExactly(
             "instructor", "learner", "instructor", "assistant", "instructor", "learner");

@@ -17,7 +17,15 @@ final class MoreRuleCases {
 
   static Stream<Arguments> cases() {
     return Stream.of(
-            sheets(), characters(), values(), together(), references(), school(), known(), issued())
+            sheets(),
+            characters(),
+            values(),
+            together(),
+            lists(),
+            references(),
+            school(),
+            known(),
+            issued())
         .flatMap(cases -> cases);
   }
 
@@ -451,6 +459,75 @@ final class MoreRuleCases {
             "id | given name | family name\n417 | Ana | Marlowe ←\n418 | Bo | Finch\n"));
   }
 
+  private static Stream<Arguments> lists() {
+    String everybody =
+        """
+        id     | given name | middle name | family name | email            | birth date
+        000417 | Ana        |             | Marlowe     | ana@pier.example |
+        000418 | Mei        |             | Lin         | mei@pier.example |
+        000419 | Mei        |             | Lin         | lin@pier.example |
+        000420 | José       |             | Ruiz        | jr@pier.example  | 2011-04-03
+        000421 | Anne-Marie |             | Müller      | am@pier.example  |
+        AB12   | Bo         |             | Finch       | bo@pier.example  |
+        """;
+    return Stream.of(
+        of(
+            "altered-id",
+            everybody,
+            """
+            id     | full name     | course
+            417    | Ana Marlowe   | NAV-1     ←
+            418    | Cy Quay       | NAV-1
+            000420 | RUIZ José     | NAV-1
+            ab12   | Finch, Bo     | NAV-1     ←
+            """),
+        of(
+            "joined-by-name",
+            everybody,
+            """
+            full name            | course
+            MARLOWE, Ana         | NAV-1     ←
+            Annemarie Mueller    | NAV-1
+            Ida Holm             | NAV-1
+            """,
+            "full name | course\nIda Holm | NAV-1\nGus Vale | NAV-1\n"),
+        of(
+            "ambiguous-user",
+            everybody,
+            """
+            full name | course
+            Lin Mei   | NAV-1     ←
+            Ana       | NAV-1     ←
+            A. Muller | NAV-1
+            Ana Lin   | NAV-1
+            """),
+        of(
+            "same-person-twice",
+            everybody,
+            """
+            id  | given name | family name | birth date | email
+            900 | JOSE       | RUIZ        | 3.4.2011   | other@pier.example  ←
+            901 | Ana        | Marlowe     |            | am2@pier.example
+            """,
+            "full name | course\nAna Marlow | NAV-1 ←\nAna Quill | NAV-1\n"),
+        of(
+            "conflicting-rows",
+            everybody,
+            """
+            id     | full name   | email             | course
+            000417 | Ana Marlowe |                   | NAV-1
+            000418 | M. Lin      | mei@home.example  | NAV-1    ←
+            """),
+        of(
+            "phone-without-country",
+            """
+            given name | phone
+            Ana        | +44 20 7946 0123
+            Bo         | 020 7946 0124     ←
+            Cy         | 020 7946 0125
+            """));
+  }
+
   private static Stream<Arguments> references() {
     return Stream.of(
         of(
@@ -646,6 +723,22 @@ final class MoreRuleCases {
             uquill   | Una        | Quill       |
             """),
         of(
+            "another-person",
+            """
+            id  | given name | family name | email
+            501 | Ana        | Marlowe     | ana@pier.example
+            501 | Bo         | Finch       |                    ←
+            502 | Cy         | Quay        | cy@pier.example
+            503 | Quay       | C.          | cy2@pier.example
+            """,
+            """
+            id  | full name           | course
+            502 | Quay, Cy            | NAV-1
+            502 | CY M. QUAY          | NAV-2
+            503 | Edna Holm           | NAV-1    ←
+                | Di Reed             | NAV-1
+            """),
+        of(
             "already-known",
             people,
             "id | given name | email\n417 | Ana | ana@pier.example ←\n600 | Una | una@pier.example\n"),
@@ -668,8 +761,8 @@ final class MoreRuleCases {
             people,
             """
             id  | given name | email
-            417 | Ana        | bo@pier.example    ←
-            418 | Bo         | bo@pier.example
+            417 |            | bo@pier.example    ←
+            418 | Bo         |
             """),
         of(
             "unknown-course",

@@ -69,7 +69,7 @@ class OneSlipTest {
                     417 | Ana        | ana@pier.example
                     417 | Bo         | bo@pier.example
                     """)))
-        .containsExactly("3 duplicate-id");
+        .containsExactly("3 another-person");
   }
 
   @Test

@@ -138,6 +138,8 @@ class RuleCasesTest {
             amarlowe | Ana        | 1
             amarlow  | Anna       | 2
             AMARLOWE | Anne       | 3    ←
+            bfinch   | Bo         | 4
+            bfinch   | Bo         | 4
             """),
         of(
             "duplicate-email",
@@ -152,10 +154,11 @@ class RuleCasesTest {
         of(
             "duplicate-id",
             """
-            id    | given name
-            00417 | Ana
-            417   | Bo
-            00417 | Cy           ←
+            id    | given name | family name
+            00417 | Ana        | Marlowe
+            417   | Bo         | Finch
+            00417 | A.         | Marlowe      ←
+            00418 | Cy         | Quay
             """),
         of(
             "same-person-twice",
@@ -408,6 +411,8 @@ class RuleCasesTest {
   private static final Set<String> ABOUT_FILES =
       Set.of(
           "hidden-rows",
+          // Where the settings say so.
+          "made-group",
           "no-account",
           "not-a-table",
           "stray-quote",

@@ -157,10 +157,10 @@ class RulesTest {
                 """))
         .containsExactly(
             "users:3 duplicate-username",
-            "users:4 duplicate-id",
+            "users:4 another-person",
             "users:5 bad-username",
             "users:5 duplicate-email",
-            "users:6 duplicate-username");
+            "users:6 duplicate-id");
   }
 
   @Test

@@ -200,11 +200,11 @@ class AttendanceTest {
                     "users",
                     """
                     username | given name | family name
-                    u1       | Zoë        | Ångström
-                    u2       | Ana        | Zander
-                    u3       | Émile      | de Vries
-                    u4       | Emil       | de Vries
-                    u5       | ana        | angstrom
+                    u01      | Zoë        | Ångström
+                    u02      | Ana        | Zander
+                    u03      | Émile      | de Vries
+                    u04      | Emil       | de Vries
+                    u05      | ana        | angstrom
                     """)))
         .extracting(person -> person.replace(" []", ""))
         .containsExactly(

@@ -1,0 +1,132 @@
+package neatroster.core.check;
+
+import java.util.BitSet;
+import java.util.List;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.People;
+import neatroster.core.roster.ResolvedRoster;
+
+/**
+ * What of a checked roster can be delivered: a row with an error is left out, and so is what needs
+ * it. Batches, slips and accounts all go by this.
+ */
+public final class Deliverable {
+  private final ResolvedRoster resolved;
+  private final BitSet faulty;
+  private final BitSet coursesOut = new BitSet();
+  private final BitSet groupsOut = new BitSet();
+  private final BitSet peopleOut = new BitSet();
+
+  private Deliverable(CheckResult checked) {
+    resolved = checked.resolved();
+    faulty = checked.faultyLines();
+    if (!faulty.isEmpty()) {
+      courses();
+      groups();
+      people();
+    }
+  }
+
+  /** What can be delivered after a check. */
+  public static Deliverable of(CheckResult checked) {
+    return new Deliverable(checked);
+  }
+
+  private void courses() {
+    int before;
+    do {
+      // A copy of a course that is left out would be empty.
+      before = coursesOut.cardinality();
+      resolved
+          .rows()
+          .read(
+              Table.COURSES,
+              (row, line) -> {
+                Link course =
+                    row.has(Field.CODE) ? resolved.courses().find(row.code(Field.CODE)) : Link.NONE;
+                if (course.isFound() && (faulty.get(line) || needsCourseThatIsOut(row))) {
+                  coursesOut.set(course.number());
+                }
+              });
+    } while (coursesOut.cardinality() > before);
+  }
+
+  /** Whether a course is a copy of one, or a class of one, that is left out. */
+  public boolean needsCourseThatIsOut(RosterRow row) {
+    for (Field field : List.of(Field.COPY_OF, Field.CATALOG_CODE)) {
+      if (row.has(field)) {
+        Link other = resolved.courses().find(row.code(field));
+        if (other.isFound() && coursesOut.get(other.number())) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  private void groups() {
+    resolved
+        .rows()
+        .read(
+            Table.GROUPS,
+            (row, line) -> {
+              Link group = resolved.groups().of(row);
+              if (group.isFound() && faulty.get(line)) {
+                groupsOut.set(group.number());
+              }
+            });
+    for (int group = 0; group < resolved.groups().count(); group++) {
+      Link course = resolved.groups().course(group);
+      if (course.isFound() && coursesOut.get(course.number())) {
+        groupsOut.set(group);
+      }
+    }
+  }
+
+  private void people() {
+    People people = resolved.people();
+    BitSet sound = new BitSet();
+    BitSet unsound = new BitSet();
+    resolved
+        .rows()
+        .read(
+            Table.USERS,
+            (row, line) -> {
+              Link person = people.ofLine(line);
+              if (person.isFound()) {
+                (faulty.get(line) ? unsound : sound).set(person.number());
+              }
+            });
+    peopleOut.or(unsound);
+    peopleOut.andNot(sound);
+  }
+
+  /** Whether the row on a line has an error. */
+  public boolean isFaulty(int line) {
+    return faulty.get(line);
+  }
+
+  /** Whether a course is delivered, or there already. */
+  public boolean hasCourse(int course) {
+    return !coursesOut.get(course);
+  }
+
+  /** Whether a group is. */
+  public boolean hasGroup(int group) {
+    return !groupsOut.get(group);
+  }
+
+  /** Whether a person is: at least one row about them is sound, or they have an account alone. */
+  public boolean hasPerson(int person) {
+    return !peopleOut.get(person);
+  }
+
+  /** The lines of the sound rows about a person. */
+  public List<Integer> lines(int person) {
+    List<Integer> lines = resolved.people().lines(person);
+    return faulty.isEmpty() ? lines : lines.stream().filter(line -> !faulty.get(line)).toList();
+  }
+}

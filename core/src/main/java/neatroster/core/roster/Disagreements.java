@@ -1,0 +1,102 @@
+package neatroster.core.roster;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import neatroster.core.intake.Names;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+
+/** In what the rows about one person differ. */
+public final class Disagreements {
+  /** What belongs to an enrollment or a list, or is compared as a whole name. */
+  private static final Set<Field> NOT_OF_THE_PERSON =
+      EnumSet.of(
+          Field.ROLE,
+          Field.NOTE,
+          Field.ENROLLMENTS_CELL,
+          Field.GIVEN_NAME,
+          Field.MIDDLE_NAME,
+          Field.FAMILY_NAME,
+          Field.FULL_NAME,
+          Field.PREFERRED_NAME,
+          Field.SUFFIX);
+
+  private static final List<Field> COMPARED =
+      Table.USERS.fields().stream().filter(field -> !NOT_OF_THE_PERSON.contains(field)).toList();
+
+  private Disagreements() {}
+
+  /**
+   * One thing that two rows say differently.
+   *
+   * @param field the field; the full name stands for all parts of a name
+   * @param line the later row
+   * @param says what it says; empty for a password
+   * @param otherLine the earlier row
+   * @param otherSays what that says; empty for a password
+   */
+  public record Disagreement(Field field, int line, String says, int otherLine, String otherSays) {}
+
+  /** What a row said first. */
+  private record Said(String text, int line) {}
+
+  /** In what the rows on these lines differ; blank against filled is no difference. */
+  public static List<Disagreement> of(Roster roster, List<Integer> lines) {
+    List<Disagreement> found = new ArrayList<>();
+    Map<Field, Said> said = new EnumMap<>(Field.class);
+    List<Said> names = new ArrayList<>();
+    for (int line : lines) {
+      RosterRow row = roster.row(line);
+      for (Field field : COMPARED) {
+        String text = row.has(field) ? row.text(field) : "";
+        if (text.isEmpty()) {
+          continue;
+        }
+        Said before = said.putIfAbsent(field, new Said(text, line));
+        if (before != null && !isSame(field, before.text(), text)) {
+          boolean secret = field == Field.PASSWORD;
+          found.add(
+              new Disagreement(
+                  field, line, secret ? "" : text, before.line(), secret ? "" : before.text()));
+        }
+      }
+      name(row, line, names, found);
+    }
+    return found;
+  }
+
+  private static boolean isSame(Field field, String one, String other) {
+    if (field == Field.ID && bare(one).equalsIgnoreCase(bare(other))) {
+      // Its own finding.
+      return true;
+    }
+    return field == Field.PASSWORD ? one.equals(other) : one.equalsIgnoreCase(other);
+  }
+
+  private static String bare(String id) {
+    return id.replaceFirst("^0+(?=\\d+$)", "");
+  }
+
+  private static void name(RosterRow row, int line, List<Said> names, List<Disagreement> found) {
+    String full = Names.full(row);
+    if (full.isEmpty()) {
+      return;
+    }
+    PersonName name = PersonName.of(row);
+    for (Said before : names) {
+      PersonName.Fit fit = PersonName.of(before.text()).fit(name);
+      if (fit == PersonName.Fit.NOT || fit == PersonName.Fit.SLIP) {
+        found.add(new Disagreement(Field.FULL_NAME, line, full, before.line(), before.text()));
+        return;
+      }
+    }
+    if (names.stream().noneMatch(before -> before.text().equals(full))) {
+      names.add(new Said(full, line));
+    }
+  }
+}

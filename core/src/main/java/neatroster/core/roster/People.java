@@ -1,0 +1,217 @@
+package neatroster.core.roster;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import neatroster.core.intake.KnownUsers;
+import neatroster.core.model.KnownUser;
+import neatroster.core.text.IntList;
+import neatroster.core.text.KeyIndex;
+
+/**
+ * Everybody whom the lists describe or who has an account, each once. People are numbered from 0:
+ * first those of the lists in the order of their first rows, then those who have an account alone.
+ */
+public final class People {
+  private static final int NOBODY = -1;
+
+  private final KnownUsers known;
+  private final IntList lines;
+  private final References references;
+  private final KeyIndex torn;
+  private final Map<Integer, List<Doubt>> doubts;
+
+  /** For each node its person, or -1. */
+  private final int[] personOf;
+
+  private final IntList firstNode = new IntList();
+
+  /** For each node the next of its person, or -1. */
+  private final int[] next;
+
+  /** For each person the accounts, where there are any. */
+  private final IntList account = new IntList();
+
+  /** For each node the number of its username, or -1. */
+  private final IntList usernames;
+
+  People(
+      KnownUsers known,
+      Joined joined,
+      IntList lines,
+      IntList usernames,
+      BitSet undecided,
+      References references,
+      KeyIndex torn,
+      Map<Integer, List<Doubt>> doubts) {
+    this.usernames = usernames;
+    this.known = known;
+    this.lines = lines;
+    this.references = references;
+    this.torn = torn;
+    this.doubts = doubts;
+    int nodes = lines.size() + known.all().size();
+    personOf = new int[nodes];
+    next = new int[nodes];
+    int[] personOfRoot = new int[nodes];
+    int[] last = new int[nodes];
+    Arrays.fill(personOfRoot, NOBODY);
+    for (int node = 0; node < nodes; node++) {
+      next[node] = NOBODY;
+      if (undecided.get(node)) {
+        personOf[node] = NOBODY;
+        continue;
+      }
+      int root = joined.of(node);
+      int person = personOfRoot[root];
+      if (person == NOBODY) {
+        person = firstNode.size();
+        personOfRoot[root] = person;
+        firstNode.add(node);
+        account.add(NOBODY);
+      } else {
+        next[last[root]] = node;
+      }
+      last[root] = node;
+      personOf[node] = person;
+      if (node >= lines.size() && account.get(person) == NOBODY) {
+        account.set(person, node - lines.size());
+      }
+    }
+  }
+
+  /** How many there are. */
+  public int count() {
+    return firstNode.size();
+  }
+
+  /** Who a row of users is about; ambiguous where that cannot be told, none where it is torn. */
+  public Link ofLine(int line) {
+    int node = node(line);
+    if (node < 0) {
+      return Link.NONE;
+    }
+    return personOf[node] == NOBODY ? Link.AMBIGUOUS : Link.to(personOf[node]);
+  }
+
+  private int node(int line) {
+    int low = 0;
+    int high = lines.size() - 1;
+    while (low <= high) {
+      int middle = (low + high) >>> 1;
+      int at = lines.get(middle);
+      if (at == line) {
+        return middle;
+      }
+      if (at < line) {
+        low = middle + 1;
+      } else {
+        high = middle - 1;
+      }
+    }
+    return NOBODY;
+  }
+
+  /** The lines of the rows about a person, in their order; none for one who is in no list. */
+  public List<Integer> lines(int person) {
+    List<Integer> all = new ArrayList<>();
+    for (int node = firstNode.get(person); node != NOBODY; node = next[node]) {
+      if (node < lines.size()) {
+        all.add(lines.get(node));
+      }
+    }
+    return all;
+  }
+
+  /** Whether more than one row is about a person. */
+  boolean hasSeveralRows(int person) {
+    int second = next[firstNode.get(person)];
+    return second != NOBODY && second < lines.size();
+  }
+
+  /** The line of the first row about a person, or -1 for one who is in no list. */
+  public int firstLine(int person) {
+    int node = firstNode.get(person);
+    return node < lines.size() ? lines.get(node) : NOBODY;
+  }
+
+  /** The position of the person's account among the known ones, or -1. */
+  public int account(int person) {
+    return account.get(person);
+  }
+
+  /** All accounts of a person: more than one where it cannot be told which is theirs. */
+  public List<Integer> accounts(int person) {
+    List<Integer> all = new ArrayList<>();
+    for (int node = firstNode.get(person); node != NOBODY; node = next[node]) {
+      if (node >= lines.size()) {
+        all.add(node - lines.size());
+      }
+    }
+    return all;
+  }
+
+  /** The person who has the account at a position among the known ones. */
+  public int ofAccount(int position) {
+    return personOf[lines.size() + position];
+  }
+
+  /** The known account of a person. */
+  public Optional<KnownUser> knownAs(int person) {
+    int position = account.get(person);
+    return position < 0 ? Optional.empty() : Optional.of(known.all().get(position));
+  }
+
+  /** What there is to look at about a row. */
+  public List<Doubt> doubts(int line) {
+    return doubts.getOrDefault(line, List.of());
+  }
+
+  /** A person's username, given or issued; empty where there is none yet. */
+  public String username(int person) {
+    for (int node = firstNode.get(person); node != NOBODY; node = next[node]) {
+      if (usernames.get(node) != NOBODY) {
+        return references.texts().text(usernames.get(node));
+      }
+    }
+    return "";
+  }
+
+  /**
+   * The person that a username, an email address or an id refers to; ambiguous where it is several
+   * people's.
+   */
+  public Link find(CharSequence reference) {
+    Set<Integer> people = candidates(reference);
+    if (people.isEmpty()) {
+      return Link.NONE;
+    }
+    return people.size() > 1 ? Link.AMBIGUOUS : Link.to(people.iterator().next());
+  }
+
+  /** Everybody whose username, email address or id this is. */
+  public Set<Integer> candidates(CharSequence reference) {
+    Set<Integer> people = new LinkedHashSet<>();
+    for (int node : references.find(reference)) {
+      if (personOf[node] != NOBODY) {
+        people.add(personOf[node]);
+      }
+    }
+    return people;
+  }
+
+  /** Whether a text stands in a torn row, so that it may be somebody's. */
+  boolean isTorn(CharSequence reference) {
+    return torn.size() > 0 && torn.find(reference) != KeyIndex.NONE;
+  }
+
+  /** Every text by which somebody can be referred to. */
+  public KeyIndex references() {
+    return references.texts();
+  }
+}

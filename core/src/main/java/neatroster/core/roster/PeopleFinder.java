@@ -1,0 +1,1004 @@
+package neatroster.core.roster;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import neatroster.core.intake.KnownUsers;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
+import neatroster.core.text.Cleaning;
+import neatroster.core.text.IntColumn;
+import neatroster.core.text.IntList;
+import neatroster.core.text.KeyIndex;
+
+/**
+ * Decides who is who: which rows of all lists, and which accounts, are one person. What it decides
+ * does not depend on the order of sheets and rows.
+ *
+ * <p>Rows and accounts are both <em>nodes</em>: first the rows in their order, then the accounts.
+ */
+final class PeopleFinder {
+  /** So many names under one mark are no people but a slip in a whole column. */
+  private static final int MOST_NAMES = 40;
+
+  /** So many other rows are named with a doubt. */
+  private static final int MOST_NAMED = 8;
+
+  private static final int NONE = -1;
+
+  private final boolean sharedEmails;
+  private final KnownUsers known;
+  private final KeyIndex references = KeyIndex.caseless();
+  private final Marks ids = new Marks();
+  private final Marks idsWithNoughts = new Marks();
+  private final Marks usernames = new Marks();
+  private final Marks emails = new Marks();
+  private final KeyIndex names = KeyIndex.exact();
+  private final Marks nodesOfName = new Marks();
+  private final Map<Integer, PersonName> otherNames = new HashMap<>();
+
+  private final KeyIndex torn = KeyIndex.caseless();
+  private final IntList lines = new IntList();
+  private final IntList idOf = new IntList();
+  private final IntList usernameOf = new IntList();
+  private final IntList emailOf = new IntList();
+  private final IntList nameOf = new IntList();
+  private final KeyIndex placesAndDays = KeyIndex.exact();
+  private final IntColumn bornOf = new IntColumn();
+  private final IntColumn siteOf = new IntColumn();
+  private final IntColumn sheetOf = new IntColumn();
+  private final BitSet enrolling = new BitSet();
+  private final Map<Integer, Integer> formerOf = new HashMap<>();
+
+  private final Map<Integer, List<Doubt>> doubts = new LinkedHashMap<>();
+  private final BitSet undecided = new BitSet();
+  private int rows;
+  private Joined joined;
+  private Roster roster;
+
+  /** Of those who were put together whether there is an account, by who stands for them. */
+  private final BitSet withAccount = new BitSet();
+
+  /** Whether others can be found to be one of them. */
+  private final BitSet anchored = new BitSet();
+
+  /** Whether there is a row among them. */
+  private final BitSet withRow = new BitSet();
+
+  /**
+   * A finder.
+   *
+   * @param known who has an account
+   * @param sharedEmails whether several people may have one address, so that it tells nobody apart
+   */
+  PeopleFinder(KnownUsers known, boolean sharedEmails) {
+    this.known = known;
+    this.sharedEmails = sharedEmails;
+  }
+
+  /** Adds a row of users. Rows come in their order. */
+  void add(RosterRow row, int line, int sheet) {
+    int node = lines.size();
+    lines.add(line);
+    sheetOf.add(sheet);
+    enrolling.set(node, row.reading().enrolls());
+    mark(node, row.code(Field.ID), row.code(Field.USERNAME), row.code(Field.EMAIL));
+    if (row.has(Field.FORMER_USERNAME)) {
+      formerOf.put(node, references.add(row.code(Field.FORMER_USERNAME)));
+    }
+    name(node, PersonName.of(row));
+    bornOf.add(key(row.has(Field.BIRTH_DATE) ? row.text(Field.BIRTH_DATE) : ""));
+    siteOf.add(key(row.has(Field.SITE) ? row.text(Field.SITE) : ""));
+  }
+
+  /** Remembers what stands in a torn row, so that references to it are not reported as well. */
+  void addTorn(RosterRow row) {
+    TornRows.add(row, torn);
+  }
+
+  /** A number from 1 for a text; 0 for a blank one. */
+  private int key(String text) {
+    return text.isEmpty() ? 0 : placesAndDays.add(text) + 1;
+  }
+
+  private int born(int node) {
+    return bornOf.get(node) - 1;
+  }
+
+  private int site(int node) {
+    return siteOf.get(node) - 1;
+  }
+
+  private void mark(int node, CharSequence id, CharSequence username, CharSequence email) {
+    idOf.add(reference(id));
+    usernameOf.add(reference(username));
+    emailOf.add(reference(email));
+    if (idOf.get(node) != NONE) {
+      int bare = bareId(id);
+      ids.add(bare, node);
+      if (bare != idOf.get(node)) {
+        idsWithNoughts.add(idOf.get(node), node);
+      }
+    }
+    if (usernameOf.get(node) != NONE) {
+      usernames.add(usernameOf.get(node), node);
+    }
+    if (emailOf.get(node) != NONE) {
+      emails.add(emailOf.get(node), node);
+    }
+  }
+
+  private int reference(CharSequence text) {
+    boolean blank = true;
+    for (int i = 0; i < text.length() && blank; i++) {
+      blank = text.charAt(i) <= ' ';
+    }
+    return blank || Cleaning.isBlank(text) ? NONE : references.add(text);
+  }
+
+  /** An id without the noughts that a spreadsheet program takes away. */
+  private int bareId(CharSequence id) {
+    int start = 0;
+    boolean digits = true;
+    for (int i = 0; i < id.length() && digits; i++) {
+      char c = id.charAt(i);
+      digits = c >= '0' && c <= '9';
+      start = digits && start == i && c == '0' && i + 1 < id.length() ? i + 1 : start;
+    }
+    return digits && start > 0
+        ? references.add(id.subSequence(start, id.length()))
+        : references.add(id);
+  }
+
+  private void name(int node, PersonName name) {
+    if (name.isBlank()) {
+      nameOf.add(NONE);
+      return;
+    }
+    int number = names.add(name.key());
+    nameOf.add(number);
+    nodesOfName.add(number, node);
+    if (name.hasOtherNames()) {
+      otherNames.put(node, name);
+    }
+  }
+
+  private void addAccounts() {
+    rows = lines.size();
+    for (KnownUser account : known.all()) {
+      int node = idOf.size();
+      String id = account.anyId();
+      String email = account.anyEmail();
+      mark(node, id, account.username(), email);
+      for (String former : account.formerUsernames()) {
+        usernames.add(references.add(former), node);
+      }
+      if (!account.id().isEmpty() && !account.id().equals(id)) {
+        ids.add(bareId(account.id()), node);
+      }
+      if (!account.email().isEmpty() && !account.email().equals(email)) {
+        emails.add(references.add(account.email()), node);
+      }
+      name(node, PersonName.of(account.person().fullName()));
+      bornOf.add(key(account.person().birthDate()));
+      siteOf.add(key(account.person().site()));
+    }
+  }
+
+  /** Who is who. */
+  People find(Roster of) {
+    roster = of;
+    addAccounts();
+    joined = new Joined(idOf.size());
+    byFormerUsername();
+    byMark(Field.ID, ids);
+    byMark(Field.USERNAME, usernames);
+    if (sharedEmails) {
+      emails.shared().forEach((key, nodes) -> bySharedEmail(nodes));
+    } else {
+      byMark(Field.EMAIL, emails);
+    }
+    takeStock();
+    settleClashes();
+    byName();
+    sameBirth();
+    doubts.replaceAll((line, some) -> oneSlipIsOne(some));
+    References found =
+        new References(references, usernames, emails, ids, idsWithNoughts, node -> idOf.get(node));
+    return new People(known, joined, lines, usernameOf, undecided, found, torn, doubts);
+  }
+
+  private void takeStock() {
+    for (int node = 0; node < idOf.size(); node++) {
+      int root = joined.of(node);
+      if (node >= rows) {
+        withAccount.set(root);
+        anchored.set(root);
+      } else {
+        withRow.set(root);
+        if (!enrolling.get(node) && !isUnmarked(node)) {
+          anchored.set(root);
+        }
+      }
+    }
+  }
+
+  // By what tells people apart
+
+  /** Those under one mark who go by one name. */
+  private final class Namesakes {
+    private final PersonName name;
+    private final int id;
+    private final int written;
+    private final IntList nodes = new IntList();
+
+    /**
+     * Some who go by one name.
+     *
+     * @param id their id without noughts before it
+     * @param written their id where that is what they share; they may write it in two ways
+     */
+    Namesakes(PersonName name, int id, int written) {
+      this.name = name;
+      this.id = id;
+      this.written = written;
+    }
+
+    /** Whether they have nearly the same id, which is nothing to wonder at. */
+    boolean onlyNearly(Namesakes other) {
+      return written != other.written;
+    }
+
+    int first() {
+      return nodes.get(0);
+    }
+
+    boolean isAccount() {
+      return first() >= rows;
+    }
+
+    PersonName.Fit fit(Namesakes other) {
+      return name.fit(other.name);
+    }
+
+    boolean hasOtherIdThan(Namesakes other) {
+      return id != NONE && other.id != NONE && id != other.id;
+    }
+  }
+
+  private PersonName name(int node) {
+    PersonName other = otherNames.get(node);
+    if (other != null) {
+      return other;
+    }
+    return nameOf.get(node) == NONE
+        ? PersonName.NONE
+        : PersonName.ofKey(names.text(nameOf.get(node)));
+  }
+
+  private int bareIdOf(int node) {
+    return idOf.get(node) == NONE ? NONE : bareId(references.text(idOf.get(node)));
+  }
+
+  /** Parts those who share a mark by name and id; accounts are each one of their own. */
+  private List<Namesakes> namesakes(Field mark, IntList nodes) {
+    Map<String, Namesakes> byName = new LinkedHashMap<>();
+    for (int i = 0; i < nodes.size(); i++) {
+      int node = nodes.get(i);
+      int id = mark == Field.ID ? NONE : bareIdOf(node);
+      int written = mark == Field.ID ? idOf.get(node) : NONE;
+      PersonName name = name(node);
+      String key = (node >= rows ? node : "") + "|" + name.key() + "|" + id + "|" + written;
+      byName.computeIfAbsent(key, k -> new Namesakes(name, id, written)).nodes.add(node);
+    }
+    return new ArrayList<>(byName.values());
+  }
+
+  private void byMark(Field mark, Marks marks) {
+    marks
+        .shared()
+        .forEach(
+            (key, nodes) -> {
+              byMark(mark, nodes);
+              listedTwice(mark, nodes);
+            });
+  }
+
+  private void byMark(Field mark, IntList nodes) {
+    List<Namesakes> all = namesakes(mark, nodes);
+    for (Namesakes some : all) {
+      for (int i = 1; i < some.nodes.size(); i++) {
+        joined.join(some.first(), some.nodes.get(i));
+      }
+    }
+    if (all.size() == 1) {
+      alteredIds(mark, nodes);
+      return;
+    }
+    if (all.size() > MOST_NAMES) {
+      for (Namesakes some : all.subList(1, all.size())) {
+        disagree(mark, some, all.get(0));
+      }
+      return;
+    }
+    boolean one = true;
+    for (int i = 0; i < all.size(); i++) {
+      for (int j = i + 1; j < all.size(); j++) {
+        one &= areOne(mark, all.get(i), all.get(j));
+      }
+    }
+    if (one) {
+      all.forEach(some -> joined.join(all.get(0).first(), some.first()));
+      alteredIds(mark, nodes);
+      return;
+    }
+    joinCliques(mark, all);
+  }
+
+  private boolean areOne(Field mark, Namesakes one, Namesakes other) {
+    if (joined.of(one.first()) == joined.of(other.first())) {
+      // By a former username: the name was another.
+      return true;
+    }
+    PersonName.Fit fit = one.fit(other);
+    if (one.onlyNearly(other)) {
+      return fit == PersonName.Fit.SAME || fit == PersonName.Fit.FITS;
+    }
+    return fit != PersonName.Fit.NOT && (mark == Field.ID || !one.hasOtherIdThan(other));
+  }
+
+  /** Joins those who all go together; whoever goes with some of those and not with others, not. */
+  private void joinCliques(Field mark, List<Namesakes> all) {
+    for (int i = 0; i < all.size(); i++) {
+      Set<Integer> mine = neighbours(mark, all, i);
+      boolean clique = true;
+      for (int other : mine) {
+        clique &= neighbours(mark, all, other).equals(mine);
+      }
+      for (int other : mine) {
+        if (clique) {
+          joined.join(all.get(i).first(), all.get(other).first());
+        }
+      }
+      for (int j = 0; j < i; j++) {
+        boolean fits = mine.contains(j);
+        if (!fits || !clique) {
+          disagree(mark, all.get(i), all.get(j));
+        }
+      }
+    }
+  }
+
+  private Set<Integer> neighbours(Field mark, List<Namesakes> all, int of) {
+    Set<Integer> neighbours = new LinkedHashSet<>();
+    for (int i = 0; i < all.size(); i++) {
+      if (i == of || areOne(mark, all.get(i), all.get(of))) {
+        neighbours.add(i);
+      }
+    }
+    return neighbours;
+  }
+
+  /** Says that two share a mark and are not one person, or may not be. */
+  private void disagree(Field mark, Namesakes later, Namesakes earlier) {
+    if ((later.isAccount() && earlier.isAccount()) || later.onlyNearly(earlier)) {
+      return;
+    }
+    boolean otherName = later.fit(earlier) == PersonName.Fit.NOT;
+    boolean otherId = later.hasOtherIdThan(earlier);
+    if (later.isAccount()) {
+      for (int i = 0; i < earlier.nodes.size(); i++) {
+        againstAccount(mark, earlier.nodes.get(i), later.first() - rows, otherName, otherId);
+      }
+      return;
+    }
+    Doubt.Kind kind = otherName && !otherId ? Doubt.Kind.ANOTHER_PERSON : Doubt.Kind.SHARED_MARK;
+    List<Integer> others = linesOf(earlier.nodes);
+    for (int i = 0; i < later.nodes.size(); i++) {
+      doubt(later.nodes.get(i), new Doubt(kind, mark, others, List.of(), ""));
+    }
+  }
+
+  private void againstAccount(
+      Field mark, int node, int account, boolean otherName, boolean otherId) {
+    boolean onPlatform = known.all().get(account).isOnPlatform();
+    Doubt.Kind kind = Doubt.Kind.ANOTHER_PERSON;
+    if (mark == Field.USERNAME && !onPlatform) {
+      kind = Doubt.Kind.ISSUED_USERNAME;
+    } else if (mark == Field.EMAIL && (otherId || !otherName)) {
+      kind = Doubt.Kind.TAKEN_EMAIL;
+    } else if (!otherName && !otherId) {
+      kind = Doubt.Kind.SEVERAL_ACCOUNTS;
+    }
+    accountClashes.add(new Clash(node, new Doubt(kind, mark, List.of(), List.of(account), "")));
+  }
+
+  /** That a row has a mark of an account that is not its own, as far as that can be told. */
+  private record Clash(int node, Doubt doubt) {}
+
+  private final List<Clash> accountClashes = new ArrayList<>();
+
+  /**
+   * When it is known which account is whose, an address of one beside the id of another is told.
+   */
+  private void settleClashes() {
+    Map<Integer, Integer> accountOfRoot = new HashMap<>();
+    for (int node = rows; node < idOf.size() && !accountClashes.isEmpty(); node++) {
+      accountOfRoot.putIfAbsent(joined.of(node), node - rows);
+    }
+    for (Clash clash : accountClashes) {
+      Doubt doubt = clash.doubt();
+      Integer own = accountOfRoot.get(joined.of(clash.node()));
+      int other = doubt.accounts().get(0);
+      boolean differs = own != null && own != other;
+      doubt(
+          clash.node(),
+          differs && doubt.kind() == Doubt.Kind.TAKEN_EMAIL
+              ? new Doubt(
+                  Doubt.Kind.SEVERAL_ACCOUNTS, doubt.field(), List.of(), List.of(own, other), "")
+              : doubt);
+    }
+  }
+
+  /**
+   * What there is to say of a row, each slip once: what it shares with another row says nothing new
+   * against that row's account, and of a copied row all marks are the other's.
+   */
+  private static List<Doubt> oneSlipIsOne(List<Doubt> all) {
+    boolean againstRows =
+        all.stream().anyMatch(doubt -> isClash(doubt) && !doubt.lines().isEmpty());
+    List<Doubt> kept = new ArrayList<>();
+    for (Doubt doubt : all) {
+      if (!isClash(doubt)) {
+        kept.add(doubt);
+        continue;
+      }
+      if (againstRows && doubt.lines().isEmpty()) {
+        continue;
+      }
+      int same = -1;
+      for (int i = 0; i < kept.size(); i++) {
+        Doubt one = kept.get(i);
+        if (one.kind() == doubt.kind()
+            && one.lines().equals(doubt.lines())
+            && one.accounts().equals(doubt.accounts())) {
+          same = i;
+        }
+      }
+      if (same < 0) {
+        kept.add(doubt);
+      } else {
+        Doubt one = kept.get(same);
+        String more = one.detail().isEmpty() ? "" : one.detail() + ", ";
+        kept.set(
+            same,
+            new Doubt(
+                one.kind(),
+                one.field(),
+                one.lines(),
+                one.accounts(),
+                more + doubt.field().label()));
+      }
+    }
+    return List.copyOf(kept);
+  }
+
+  private static boolean isClash(Doubt doubt) {
+    return switch (doubt.kind()) {
+      case ANOTHER_PERSON, SHARED_MARK, ISSUED_USERNAME, TAKEN_EMAIL, SEVERAL_ACCOUNTS -> true;
+      default -> false;
+    };
+  }
+
+  private List<Integer> linesOf(IntList nodes) {
+    List<Integer> all = new ArrayList<>();
+    for (int i = 0; i < nodes.size() && all.size() < MOST_NAMED; i++) {
+      if (nodes.get(i) < rows) {
+        all.add(lines.get(nodes.get(i)));
+      }
+    }
+    return all;
+  }
+
+  private void doubt(int node, Doubt doubt) {
+    doubts.computeIfAbsent(lines.get(node), n -> new ArrayList<>()).add(doubt);
+  }
+
+  /** A list without courses that has one person twice. */
+  private void listedTwice(Field mark, IntList nodes) {
+    Map<Long, Integer> firstInSheet = new HashMap<>();
+    for (int i = 0; i < nodes.size(); i++) {
+      int node = nodes.get(i);
+      if (node < rows && !enrolling.get(node)) {
+        long personInSheet = (long) joined.of(node) << 32 | sheetOf.get(node);
+        Integer before = firstInSheet.putIfAbsent(personInSheet, node);
+        if (before != null && !isListedTwice(node)) {
+          List<Integer> first = List.of(lines.get(before));
+          doubt(node, new Doubt(Doubt.Kind.LISTED_TWICE, mark, first, List.of(), ""));
+        }
+      }
+    }
+  }
+
+  private boolean isListedTwice(int node) {
+    return doubts.getOrDefault(lines.get(node), List.of()).stream()
+        .anyMatch(doubt -> doubt.kind() == Doubt.Kind.LISTED_TWICE);
+  }
+
+  /** One id, written in two ways. */
+  private void alteredIds(Field mark, IntList nodes) {
+    if (mark != Field.ID) {
+      return;
+    }
+    String written = references.text(idOf.get(nodes.get(0)));
+    boolean same = written.chars().noneMatch(Character::isLetter);
+    for (int i = 1; i < nodes.size() && same; i++) {
+      same = idOf.get(nodes.get(i)) == idOf.get(nodes.get(0));
+    }
+    if (same) {
+      return;
+    }
+    int longest = nodes.get(0);
+    for (int i = 1; i < nodes.size(); i++) {
+      int node = nodes.get(i);
+      int difference = id(node).length() - id(longest).length();
+      boolean account = node >= rows && longest < rows;
+      if (difference > 0 || (difference == 0 && account)) {
+        longest = node;
+      }
+    }
+    String right = id(longest);
+    for (int i = 0; i < nodes.size(); i++) {
+      int node = nodes.get(i);
+      if (node < rows && !id(node).equals(right)) {
+        boolean account = longest >= rows;
+        doubt(
+            node,
+            new Doubt(
+                Doubt.Kind.ALTERED_ID,
+                Field.ID,
+                account ? List.of() : List.of(lines.get(longest)),
+                account ? List.of(longest - rows) : List.of(),
+                right));
+      }
+    }
+  }
+
+  private String id(int node) {
+    // The index of references makes no difference by case.
+    return node >= rows
+        ? known.all().get(node - rows).anyId()
+        : roster.row(lines.get(node)).text(Field.ID);
+  }
+
+  /**
+   * Where a family may share an address, it tells two people of one name together and no others.
+   */
+  private void bySharedEmail(IntList nodes) {
+    Map<Integer, Integer> firstOfName = new HashMap<>();
+    for (int i = 0; i < nodes.size(); i++) {
+      int node = nodes.get(i);
+      Integer before =
+          nameOf.get(node) == NONE ? null : firstOfName.putIfAbsent(nameOf.get(node), node);
+      if (before != null
+          && !(before >= rows && node >= rows)
+          && !differ(bareIdOf(before), bareIdOf(node))) {
+        joined.join(before, node);
+      }
+    }
+  }
+
+  private static boolean differ(int one, int other) {
+    return one != NONE && other != NONE && one != other;
+  }
+
+  /** Whoever says what the username was is the one who had it, under whatever name. */
+  private void byFormerUsername() {
+    formerOf.forEach(
+        (node, key) -> {
+          IntList all = usernames.several(key);
+          int first = usernames.first(key);
+          for (int i = 0; i < (all == null ? 1 : all.size()); i++) {
+            int other = all == null ? first : all.get(i);
+            if (other >= rows && !hasAccount(node)) {
+              joined.join(node, other);
+            }
+          }
+        });
+  }
+
+  private boolean hasAccount(int node) {
+    int root = joined.of(node);
+    for (int account = rows; account < idOf.size(); account++) {
+      if (joined.of(account) == root) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  // By name
+
+  /** What is known of those who were joined by what tells them apart. */
+  private final class Cluster {
+    private final List<Integer> nodes = new ArrayList<>();
+    private final Set<Integer> ids = new LinkedHashSet<>();
+    private final Set<Integer> usernames = new LinkedHashSet<>();
+    private final Set<Integer> emails = new LinkedHashSet<>();
+    private final Set<Integer> born = new LinkedHashSet<>();
+    private final Set<Integer> sites = new LinkedHashSet<>();
+    private final Set<Integer> plainSheets = new LinkedHashSet<>();
+    private boolean account;
+
+    void add(int node) {
+      nodes.add(node);
+      note(ids, bareIdOf(node));
+      note(usernames, usernameOf.get(node));
+      if (!sharedEmails) {
+        note(emails, emailOf.get(node));
+      }
+      note(born, born(node));
+      note(sites, site(node));
+      if (node >= rows) {
+        account = true;
+      } else if (!enrolling.get(node)) {
+        plainSheets.add(sheetOf.get(node));
+      }
+    }
+
+    private static void note(Set<Integer> all, int key) {
+      if (key != NONE) {
+        all.add(key);
+      }
+    }
+
+    int first() {
+      return nodes.get(0);
+    }
+
+    boolean isMarked() {
+      return !ids.isEmpty() || !usernames.isEmpty() || !emails.isEmpty();
+    }
+
+    /** Whether others can be found to be this one. */
+    boolean isAnchor() {
+      return account || (isMarked() && !plainSheets.isEmpty());
+    }
+
+    boolean contradicts(Cluster other) {
+      return apart(ids, other.ids)
+          // A username that we made says nothing against one of a list.
+          || (!account && !other.account && apart(usernames, other.usernames))
+          || apart(emails, other.emails)
+          || apart(born, other.born)
+          || apart(sites, other.sites);
+    }
+
+    private static boolean apart(Set<Integer> one, Set<Integer> other) {
+      return !one.isEmpty() && !other.isEmpty() && one.stream().noneMatch(other::contains);
+    }
+
+    boolean sharesPlainSheet(Cluster other) {
+      return plainSheets.stream().anyMatch(other.plainSheets::contains);
+    }
+
+    boolean isGuardian() {
+      return nodes.stream()
+          .allMatch(node -> node >= rows && known.all().get(node - rows).isGuardian());
+    }
+  }
+
+  private void byName() {
+    List<Cluster> lost = new ArrayList<>();
+    for (int name = 0; name < names.size(); name++) {
+      IntList nodes = nodesOfName.several(name);
+      if (nodes == null) {
+        int only = nodesOfName.first(name);
+        if (only < rows && seeksAlone(only)) {
+          lost.add(cluster(joined.of(only), List.of(only)));
+        }
+        continue;
+      }
+      if (someSeek(nodes)) {
+        lost.addAll(byName(nodes));
+      }
+    }
+    if (!lost.isEmpty()) {
+      byPartOfName(lost);
+    }
+  }
+
+  /** Whether a row says nothing that could have told its person apart. */
+  private boolean isUnmarked(int node) {
+    return idOf.get(node) == NONE
+        && usernameOf.get(node) == NONE
+        && (sharedEmails || emailOf.get(node) == NONE);
+  }
+
+  private boolean seeksAlone(int node) {
+    return enrolling.get(node) && isUnmarked(node) && !anchored.get(joined.of(node));
+  }
+
+  private boolean someSeek(IntList nodes) {
+    boolean accounts = false;
+    boolean others = false;
+    for (int i = 0; i < nodes.size(); i++) {
+      int root = joined.of(nodes.get(i));
+      if (!anchored.get(root)) {
+        return true;
+      }
+      accounts |= !withRow.get(root);
+      others |= !withAccount.get(root);
+    }
+    return accounts && others;
+  }
+
+  /** The clusters that a list of nodes belongs to; each holds all of its nodes under that name. */
+  private List<Cluster> clusters(IntList nodes) {
+    Map<Integer, List<Integer>> byRoot = new LinkedHashMap<>();
+    for (int i = 0; i < nodes.size(); i++) {
+      byRoot.computeIfAbsent(joined.of(nodes.get(i)), r -> new ArrayList<>()).add(nodes.get(i));
+    }
+    List<Cluster> clusters = new ArrayList<>();
+    byRoot.forEach((root, some) -> clusters.add(cluster(root, some)));
+    clusters.removeIf(Cluster::isGuardian);
+    return clusters;
+  }
+
+  private Cluster cluster(int root, List<Integer> some) {
+    Cluster cluster = new Cluster();
+    some.forEach(cluster::add);
+    if (!some.contains(root)) {
+      // Under another form of the name, and part of the person all the same.
+      cluster.add(root);
+    }
+    return cluster;
+  }
+
+  /**
+   * Finds out who of one name is who.
+   *
+   * @return those who were not found among others of the name and could be under another form
+   */
+  private List<Cluster> byName(IntList nodes) {
+    List<Cluster> all = clusters(nodes);
+    List<Cluster> accounts = all.stream().filter(cluster -> cluster.account).toList();
+    List<Cluster> listed =
+        all.stream().filter(cluster -> !cluster.account && cluster.isAnchor()).toList();
+    for (Cluster person : listed) {
+      List<Cluster> fitting = fitting(person, accounts);
+      if (fitting.size() == 1
+          && fitting(fitting.get(0), listed).size() == 1
+          && !fitting.get(0).sharesPlainSheet(person)) {
+        joined.join(person.first(), fitting.get(0).first());
+      }
+    }
+    List<Cluster> anchors = all.stream().filter(Cluster::isAnchor).toList();
+    List<Cluster> left = new ArrayList<>();
+    for (Cluster seeker : all) {
+      if (!seeker.isAnchor() && !settle(seeker, anchors)) {
+        left.add(seeker);
+      }
+    }
+    return among(left);
+  }
+
+  private static List<Cluster> fitting(Cluster one, List<Cluster> others) {
+    return others.stream().filter(other -> other != one && !other.contradicts(one)).toList();
+  }
+
+  /** Whether it is settled who this is, or that it cannot be told. */
+  private boolean settle(Cluster seeker, List<Cluster> anchors) {
+    List<Cluster> fitting = fitting(seeker, anchors);
+    if (fitting.isEmpty()) {
+      return false;
+    }
+    List<Cluster> beside = fitting.stream().filter(seeker::sharesPlainSheet).toList();
+    if (!beside.isEmpty()) {
+      sameName(seeker, beside.get(0));
+    } else if (distinct(fitting) == 1) {
+      joinByName(seeker, fitting.get(0));
+    } else {
+      several(seeker, fitting);
+    }
+    return true;
+  }
+
+  private int distinct(List<Cluster> clusters) {
+    return (int) clusters.stream().map(cluster -> joined.of(cluster.first())).distinct().count();
+  }
+
+  private void joinByName(Cluster seeker, Cluster anchor) {
+    joined.join(seeker.first(), anchor.first());
+    for (int node : seeker.nodes) {
+      if (node < rows) {
+        List<Integer> line = anchor.first() < rows ? List.of(lines.get(anchor.first())) : List.of();
+        List<Integer> account = anchor.first() < rows ? List.of() : List.of(anchor.first() - rows);
+        doubt(node, new Doubt(Doubt.Kind.BY_NAME, null, line, account, ""));
+      }
+    }
+  }
+
+  private void sameName(Cluster seeker, Cluster beside) {
+    List<Integer> others = new ArrayList<>();
+    for (int node : beside.nodes) {
+      if (node < rows && others.size() < MOST_NAMED) {
+        others.add(lines.get(node));
+      }
+    }
+    for (int node : seeker.nodes) {
+      if (node < rows) {
+        doubt(node, new Doubt(Doubt.Kind.SAME_NAME, null, others, List.of(), ""));
+      }
+    }
+  }
+
+  private void several(Cluster seeker, List<Cluster> fitting) {
+    List<Integer> rowsOf = new ArrayList<>();
+    List<Integer> accountsOf = new ArrayList<>();
+    for (Cluster one : fitting) {
+      if (rowsOf.size() + accountsOf.size() < MOST_NAMED) {
+        int first = one.first();
+        if (first < rows) {
+          rowsOf.add(lines.get(first));
+        } else {
+          accountsOf.add(first - rows);
+        }
+      }
+    }
+    for (int node : seeker.nodes) {
+      if (node < rows) {
+        undecided.set(node);
+        doubt(node, new Doubt(Doubt.Kind.SEVERAL, null, rowsOf, accountsOf, ""));
+      }
+    }
+  }
+
+  /** Settles who is who among those of one name whom nothing else tells apart. */
+  private List<Cluster> among(List<Cluster> left) {
+    List<Cluster> found = new ArrayList<>();
+    for (int i = 0; i < left.size(); i++) {
+      Cluster one = left.get(i);
+      boolean alone = true;
+      for (int j = 0; j < left.size(); j++) {
+        Cluster other = left.get(j);
+        if (i == j || one.contradicts(other)) {
+          continue;
+        }
+        if (one.sharesPlainSheet(other)) {
+          if (j < i) {
+            sameName(one, other);
+          }
+          alone = false;
+        } else if (isTwiceIn(other, left) || isTwiceIn(one, left)) {
+          // Which of the two of that name in the other list?
+          if (!one.sharesPlainSheet(other) && one.plainSheets.isEmpty() && alone) {
+            several(one, fitting(one, left));
+          }
+          alone = false;
+        } else {
+          joined.join(one.first(), other.first());
+          alone &= j > i;
+        }
+      }
+      if (alone && one.plainSheets.isEmpty() && !one.account) {
+        found.add(one);
+      }
+    }
+    return found;
+  }
+
+  private static boolean isTwiceIn(Cluster one, List<Cluster> all) {
+    return all.stream()
+        .anyMatch(other -> other != one && !other.contradicts(one) && other.sharesPlainSheet(one));
+  }
+
+  // By part of a name
+
+  /** Class lists that write a name otherwise than the list of everybody does. */
+  private void byPartOfName(List<Cluster> lost) {
+    Map<String, IntList> nodesOfWord = new HashMap<>();
+    boolean any = false;
+    for (int node = 0; node < nameOf.size(); node++) {
+      if (nameOf.get(node) != NONE && isDescribed(node)) {
+        for (String word : name(node).words()) {
+          if (word.length() > 1) {
+            nodesOfWord.computeIfAbsent(word, w -> new IntList()).add(node);
+            any = true;
+          }
+        }
+      }
+    }
+    if (!any) {
+      return;
+    }
+    for (Cluster seeker : lost) {
+      if (!seeker.isMarked()) {
+        byPartOfName(seeker, nodesOfWord);
+      }
+    }
+  }
+
+  /** Whether somebody can be found to be this one: an account, or a row of a list of people. */
+  private boolean isDescribed(int node) {
+    return node >= rows ? !known.all().get(node - rows).isGuardian() : !enrolling.get(node);
+  }
+
+  private void byPartOfName(Cluster seeker, Map<String, IntList> nodesOfWord) {
+    PersonName name = name(seeker.first());
+    Map<Integer, Cluster> fitting = new LinkedHashMap<>();
+    Map<Integer, Cluster> slips = new LinkedHashMap<>();
+    for (String word : name.words()) {
+      IntList nodes = nodesOfWord.getOrDefault(word, new IntList());
+      for (int i = 0; i < nodes.size(); i++) {
+        int node = nodes.get(i);
+        PersonName.Fit fit = name.fit(name(node));
+        if (fit == PersonName.Fit.FITS || fit == PersonName.Fit.SLIP) {
+          Cluster other = cluster(joined.of(node), List.of(node));
+          if (!other.contradicts(seeker)) {
+            (fit == PersonName.Fit.FITS ? fitting : slips).put(joined.of(node), other);
+          }
+        }
+      }
+    }
+    List<Cluster> found = new ArrayList<>(fitting.values());
+    if (found.size() == 1 && name.words().size() > 1) {
+      joinByName(seeker, found.get(0));
+    } else if (!found.isEmpty()) {
+      several(seeker, found);
+    } else if (!slips.isEmpty()) {
+      Cluster near = slips.values().iterator().next();
+      int first = near.first();
+      for (int node : seeker.nodes) {
+        undecided.set(node);
+        doubt(
+            node,
+            new Doubt(
+                Doubt.Kind.NEARLY,
+                null,
+                first < rows ? List.of(lines.get(first)) : List.of(),
+                first < rows ? List.of() : List.of(first - rows),
+                ""));
+      }
+    }
+  }
+
+  /** People of one name and one birth date whom something else tells apart. */
+  private void sameBirth() {
+    for (Map.Entry<Integer, IntList> entry : nodesOfName.shared().entrySet()) {
+      Map<Integer, Integer> firstOfDay = new HashMap<>();
+      IntList nodes = entry.getValue();
+      for (int i = 0; i < nodes.size(); i++) {
+        int node = nodes.get(i);
+        int born = born(node);
+        Integer before = born == NONE ? null : firstOfDay.putIfAbsent(born, node);
+        if (before != null && joined.of(before) != joined.of(node)) {
+          boolean account = node >= rows;
+          int row = account ? before : node;
+          int other = account ? node : before;
+          if (row < rows && !hasDoubt(row)) {
+            doubt(
+                row,
+                new Doubt(
+                    Doubt.Kind.SAME_BIRTH,
+                    Field.BIRTH_DATE,
+                    account ? List.of() : List.of(lines.get(other)),
+                    account ? List.of(other - rows) : List.of(),
+                    ""));
+          }
+        }
+      }
+    }
+  }
+
+  private boolean hasDoubt(int node) {
+    return doubts.getOrDefault(lines.get(node), List.of()).stream()
+        .anyMatch(doubt -> doubt.kind() != Doubt.Kind.BY_NAME);
+  }
+}
