@@ -360,10 +360,7 @@ final class IssueRun {
     if (row.table() == Table.COURSES) {
       return new JoinCode(row.text(Field.CODE), "", "");
     }
-    Link course =
-        row.has(Field.COURSE)
-            ? checked.resolved().courses().find(row.code(Field.COURSE))
-            : Link.BLANK;
+    Link course = checked.resolved().course(row);
     String code =
         course.isFound()
             ? checked.resolved().courses().code(course.number())

@@ -35,7 +35,6 @@ public final class UserRoles {
                 add(roster.user(name), "instructor");
               }
             });
-    int[] number = {0};
     roster
         .rows()
         .read(
@@ -43,7 +42,7 @@ public final class UserRoles {
             (row, line) -> {
               String role = row.text(Field.ROLE);
               boolean known = settings.roles().role(role).isPresent();
-              add(roster.enrollments().user(number[0]++), known ? role : usual);
+              add(roster.user(row, line), known ? role : usual);
             });
   }
 

@@ -25,7 +25,6 @@ import neatroster.core.model.OwnField;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
-import neatroster.core.roster.EnrollmentLinks;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.People;
 import neatroster.core.roster.PersonRecord;
@@ -55,7 +54,6 @@ public final class RosterBatcher {
   private final Set<String> sites = new LinkedHashSet<>();
   private final Map<Integer, List<Integer>> membersOfGroup = new HashMap<>();
   private final PairIndex enrolled = new PairIndex();
-  private int enrollment;
 
   /**
    * Prepares the walk.
@@ -95,10 +93,10 @@ public final class RosterBatcher {
     List<KnownUser> anonymous =
         accounts.anonymous().stream().filter(account -> hasCourse(account.course())).toList();
     anonymous.forEach(account -> receiver.change(accounts.anonymous(account)));
-    enrollments(this::collectMembers);
-    enrollments(this::enrollment);
+    read(Table.ENROLLMENTS, this::collectMembers);
+    read(Table.ENROLLMENTS, this::enrollment);
     if (!membersOfGroup.isEmpty()) {
-      enrollments(this::membersOf);
+      read(Table.ENROLLMENTS, this::membersOf);
     }
     anonymous.forEach(account -> receiver.change(accounts.enrollment(account)));
   }
@@ -111,22 +109,6 @@ public final class RosterBatcher {
   private void read(Table table, Roster.Receiver rows) {
     // What cannot be read was found by the check; the rows before that place are as good as others.
     resolved.rows().read(table, rows);
-  }
-
-  private void enrollments(EnrollmentReceiver rows) {
-    enrollment = 0;
-    read(
-        Table.ENROLLMENTS,
-        (row, line) -> {
-          int number = enrollment++;
-          rows.enrollment(row, line, number);
-        });
-  }
-
-  /** Takes an enrollment with its number among all. */
-  @FunctionalInterface
-  private interface EnrollmentReceiver {
-    void enrollment(RosterRow row, int line, int number);
   }
 
   /**
@@ -218,7 +200,7 @@ public final class RosterBatcher {
   }
 
   private void group(RosterRow row, int line) {
-    Link course = course(row);
+    Link course = resolved.course(row);
     boolean courseOut = course.isFound() && !deliverable.hasCourse(course.number());
     if (deliverable.isFaulty(line) || courseOut) {
       leaveOut(row, line, courseOut ? leftOutToo("course", row.text(Field.COURSE)) : null);
@@ -415,14 +397,13 @@ public final class RosterBatcher {
   /**
    * Remembers who is in which cross-course group, so that rows for all members can be written out.
    */
-  private void collectMembers(RosterRow row, int line, int number) {
-    EnrollmentLinks links = resolved.enrollments();
-    Link members = links.membersOf(number);
-    Link group = links.group(number);
-    Link user = links.user(number);
+  private void collectMembers(RosterRow row, int line) {
+    Link members = resolved.membersOf(row);
+    Link group = resolved.group(row);
+    Link user = resolved.user(row, line);
     if (members.isFound()) {
       membersOfGroup.computeIfAbsent(members.number(), g -> new ArrayList<>());
-    } else if (links.course(number).isBlank()
+    } else if (resolved.course(row).isBlank()
         && group.isFound()
         && user.isFound()
         && !deliverable.isFaulty(line)
@@ -432,7 +413,7 @@ public final class RosterBatcher {
     }
   }
 
-  private void enrollment(RosterRow row, int line, int number) {
+  private void enrollment(RosterRow row, int line) {
     if (row.has(Field.MEMBERS_OF) && !row.has(Field.USER)) {
       return;
     }
@@ -440,7 +421,7 @@ public final class RosterBatcher {
       leaveOut(row, line, null);
       return;
     }
-    Link user = resolved.enrollments().user(number);
+    Link user = resolved.user(row, line);
     if (user.isAmbiguous()) {
       leaveOut(
           row,
@@ -451,8 +432,8 @@ public final class RosterBatcher {
     } else if (user.isFound() && !has(user.number())) {
       leaveOut(
           row, line, leftOutToo("user", row.has(Field.USER) ? row.text(Field.USER) : nameOf(user)));
-    } else if (!missing(row, line, number)) {
-      enroll(row, user, number);
+    } else if (!missing(row, line)) {
+      enroll(row, user);
     }
   }
 
@@ -461,30 +442,30 @@ public final class RosterBatcher {
     return line < 0 ? "" : Names.full(resolved.rows().row(line));
   }
 
-  private void membersOf(RosterRow row, int line, int number) {
+  private void membersOf(RosterRow row, int line) {
     if (!row.has(Field.MEMBERS_OF) || row.has(Field.USER)) {
       return;
     }
-    Link members = resolved.enrollments().membersOf(number);
+    Link members = resolved.membersOf(row);
     if (deliverable.isFaulty(line)) {
       leaveOut(row, line, null);
     } else if (members.isFound() && !deliverable.hasGroup(members.number())) {
       leaveOut(row, line, leftOutToo("group", row.text(Field.MEMBERS_OF)));
-    } else if (!missing(row, line, number) && members.isFound()) {
+    } else if (!missing(row, line) && members.isFound()) {
       for (int user : membersOfGroup.getOrDefault(members.number(), List.of())) {
-        enroll(row, Link.to(user), number);
+        enroll(row, Link.to(user));
       }
     }
   }
 
   /** Whether the row's course or group is left out; then the row is too. */
-  private boolean missing(RosterRow row, int line, int number) {
-    Link course = resolved.enrollments().course(number);
+  private boolean missing(RosterRow row, int line) {
+    Link course = resolved.course(row);
     if (course.isFound() && !deliverable.hasCourse(course.number())) {
       leaveOut(row, line, leftOutToo("course", row.text(Field.COURSE)));
       return true;
     }
-    Link group = resolved.enrollments().group(number);
+    Link group = resolved.group(row);
     if (group.isFound() && !deliverable.hasGroup(group.number())) {
       leaveOut(row, line, leftOutToo("group", row.text(Field.GROUP)));
       return true;
@@ -492,9 +473,9 @@ public final class RosterBatcher {
     return false;
   }
 
-  private void enroll(RosterRow row, Link user, int number) {
-    Link course = resolved.enrollments().course(number);
-    Link group = resolved.enrollments().group(number);
+  private void enroll(RosterRow row, Link user) {
+    Link course = resolved.course(row);
+    Link group = resolved.group(row);
     if (user.isFound()
         && (course.isFound() || group.isFound())
         && enrolled.putIfNew(
@@ -521,10 +502,6 @@ public final class RosterBatcher {
             values.getOrDefault(Field.GROUP, ""))) {
       change(Phase.ENROLLMENTS, Change.ENROLL, values, row);
     }
-  }
-
-  private Link course(RosterRow row) {
-    return row.has(Field.COURSE) ? resolved.courses().find(row.code(Field.COURSE)) : Link.BLANK;
   }
 
   private void leaveOut(RosterRow row, int line, String why) {

@@ -14,8 +14,6 @@ import neatroster.core.intake.SkippedRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
-import neatroster.core.roster.EnrollmentLinks;
-import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.core.text.Cell;
@@ -64,7 +62,6 @@ public final class Checker {
     private SheetReading current;
     private int derivedEnrollments;
     private int lastDerivedLine = -1;
-    private int enrollment;
     private final PairIndex enrollments = new PairIndex();
     private final PairIndex memberships = new PairIndex();
     private byte[] roleOfLine = new byte[1024];
@@ -179,8 +176,6 @@ public final class Checker {
         count(row.reading());
       }
       checked.begin(row, line);
-      int number = enrollment;
-      enrollment += table == Table.ENROLLMENTS ? 1 : 0;
       if (row.isUneven()) {
         rules.unevenRow.check(checked, findings);
         return;
@@ -189,7 +184,7 @@ public final class Checker {
         case COURSES -> course();
         case GROUPS -> group();
         case USERS -> user();
-        case ENROLLMENTS -> enrollment(number);
+        case ENROLLMENTS -> enrollment();
       }
       checked.lookOver();
       for (RowRule rule : rulesOf.get(table)) {
@@ -241,7 +236,7 @@ public final class Checker {
     }
 
     private void group() {
-      resolveCourse();
+      checked.course = resolved.course(checked.row);
       checked.group = resolved.groups().of(checked.row);
       if (checked.group.isFound()) {
         int first = resolved.groups().line(checked.group.number());
@@ -261,12 +256,11 @@ public final class Checker {
       }
     }
 
-    private void enrollment(int number) {
-      EnrollmentLinks links = resolved.enrollments();
-      checked.user = links.user(number);
-      checked.course = links.course(number);
-      checked.group = links.group(number);
-      checked.membersOf = links.membersOf(number);
+    private void enrollment() {
+      checked.user = resolved.user(checked.row, checked.line);
+      checked.course = resolved.course(checked.row);
+      checked.group = resolved.group(checked.row);
+      checked.membersOf = resolved.membersOf(checked.row);
       int who = whoKey();
       int where = whereKey();
       if (who < 0 || where < 0) {
@@ -303,13 +297,6 @@ public final class Checker {
     private CharSequence roleCell() {
       Cell role = checked.cell(Field.ROLE);
       return role.isEmpty() ? settings.defaultRole() : role;
-    }
-
-    private void resolveCourse() {
-      checked.course =
-          checked.has(Field.COURSE)
-              ? resolved.courses().find(checked.row.code(Field.COURSE))
-              : Link.BLANK;
     }
 
     /** A number for whom the row enrolls, or a negative one where that cannot be told. */

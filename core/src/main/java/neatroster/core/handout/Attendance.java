@@ -159,8 +159,8 @@ public final class Attendance {
     rows(Table.USERS, this::user);
     accountsWithoutRow();
     Map<Integer, List<Draft>> members = new HashMap<>();
-    enrollments((row, number) -> enrollment(row, number, members));
-    enrollments((row, number) -> membersOf(row, number, members));
+    rows(Table.ENROLLMENTS, (row, line) -> enrollment(row, line, members));
+    rows(Table.ENROLLMENTS, (row, line) -> membersOf(row, line, members));
     rows(Table.COURSES, this::instructorsOf);
     guardians();
     for (Draft draft : drafts) {
@@ -181,24 +181,6 @@ public final class Attendance {
   private void rows(Table table, Roster.Receiver receiver) {
     // What cannot be read was found by the check.
     resolved.rows().read(table, receiver);
-  }
-
-  private void enrollments(EnrollmentReceiver receiver) {
-    int[] next = {0};
-    rows(
-        Table.ENROLLMENTS,
-        (row, line) -> {
-          int number = next[0]++;
-          if (!deliverable.isFaulty(line)) {
-            receiver.enrollment(row, number);
-          }
-        });
-  }
-
-  /** Takes an enrollment with its number among all. */
-  @FunctionalInterface
-  private interface EnrollmentReceiver {
-    void enrollment(RosterRow row, int number);
   }
 
   private CourseDraft courseNamed(String code) {
@@ -236,8 +218,7 @@ public final class Attendance {
   }
 
   private String codeOf(RosterRow row) {
-    Link course =
-        row.has(Field.COURSE) ? resolved.courses().find(row.code(Field.COURSE)) : Link.BLANK;
+    Link course = resolved.course(row);
     return course.isFound() ? resolved.courses().code(course.number()) : row.text(Field.COURSE);
   }
 
@@ -327,33 +308,34 @@ public final class Attendance {
     }
   }
 
-  private void enrollment(RosterRow row, int number, Map<Integer, List<Draft>> members) {
-    Link user = resolved.enrollments().user(number);
+  private void enrollment(RosterRow row, int line, Map<Integer, List<Draft>> members) {
+    Link user = resolved.user(row, line);
     Draft draft = user.isFound() ? draftOfPerson.get(user.number()) : null;
-    if (draft == null || row.text(Field.STATUS).equals("ended")) {
+    if (draft == null || deliverable.isFaulty(line) || row.text(Field.STATUS).equals("ended")) {
       return;
     }
-    Link group = resolved.enrollments().group(number);
+    Link group = resolved.group(row);
     if (row.has(Field.COURSE)) {
-      seat(draft, row, number);
+      seat(draft, row);
     } else if (group.isFound()) {
       members.computeIfAbsent(group.number(), g -> new ArrayList<>()).add(draft);
     }
   }
 
-  private void membersOf(RosterRow row, int number, Map<Integer, List<Draft>> members) {
-    Link group = resolved.enrollments().membersOf(number);
+  private void membersOf(RosterRow row, int line, Map<Integer, List<Draft>> members) {
+    Link group = resolved.membersOf(row);
     if (group.isFound()
+        && !deliverable.isFaulty(line)
         && deliverable.hasGroup(group.number())
         && row.has(Field.COURSE)
         && !row.has(Field.USER)) {
-      members.getOrDefault(group.number(), List.of()).forEach(draft -> seat(draft, row, number));
+      members.getOrDefault(group.number(), List.of()).forEach(draft -> seat(draft, row));
     }
   }
 
-  private void seat(Draft draft, RosterRow row, int number) {
-    Link in = resolved.enrollments().course(number);
-    Link group = resolved.enrollments().group(number);
+  private void seat(Draft draft, RosterRow row) {
+    Link in = resolved.course(row);
+    Link group = resolved.group(row);
     if ((in.isFound() && !deliverable.hasCourse(in.number()))
         || (group.isFound() && !deliverable.hasGroup(group.number()))) {
       // What is left out stands on no slip.

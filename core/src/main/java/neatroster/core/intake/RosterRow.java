@@ -30,6 +30,7 @@ public final class RosterRow {
   private final Map<Field, Integer> derivedColumns;
   private final Cell[] made;
   private SheetRow raw;
+  private int[] numbers;
 
   public RosterRow(SheetReading reading) {
     this.reading = reading;
@@ -51,6 +52,17 @@ public final class RosterRow {
     this.derivedColumns = new EnumMap<>(Field.class);
   }
 
+  /**
+   * Takes the next row.
+   *
+   * @param numbers for each column the number of its text among the distinct ones of its kind
+   */
+  public void bind(SheetRow raw, int[] numbers) {
+    this.numbers = numbers;
+    bind(raw);
+  }
+
+  /** Takes the next row. */
   public void bind(SheetRow raw) {
     this.raw = raw;
     for (Filling filling : reading.fillings()) {
@@ -144,6 +156,15 @@ public final class RosterRow {
   public Optional<LocalDate> date(Field field) {
     String text = cell(field).cleaned();
     return WrittenDates.read(text, reading.dateReading(field, text));
+  }
+
+  /**
+   * The number of a field's text among the distinct ones of its kind, so that what was found out
+   * about it need not be found out again; -1 where it has none.
+   */
+  public int textNumber(Field field) {
+    int column = isDerived() || numbers == null ? -1 : reading.indexOf(field);
+    return column < 0 || (column < made.length && made[column] != null) ? -1 : numbers[column];
   }
 
   /** Whether the cell of a field holds something. */

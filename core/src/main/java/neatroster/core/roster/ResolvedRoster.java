@@ -10,6 +10,7 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.text.PairIndex;
 
 /**
  * A roster in which every person is found and every reference resolved, once and for all who read
@@ -25,7 +26,9 @@ public final class ResolvedRoster {
   private final People people;
   private final boolean makesGroups;
   private final Map<Integer, Integer> madeGroups = new LinkedHashMap<>();
-  private final EnrollmentLinks enrollments = new EnrollmentLinks();
+  private final LinksOfTexts users = new LinksOfTexts();
+  private final LinksOfTexts coursesOfTexts = new LinksOfTexts();
+  private final PairIndex groupsOfTexts = new PairIndex();
 
   private ResolvedRoster(Roster rows, Settings settings, Known known) {
     this.rows = rows;
@@ -59,7 +62,9 @@ public final class ResolvedRoster {
           }
         });
     people = finder.find(rows);
-    rows.read(Table.ENROLLMENTS, this::enrollment);
+    if (makesGroups) {
+      rows.read(Table.ENROLLMENTS, this::makeGroup);
+    }
   }
 
   /** Resolves a roster against what the platform holds. */
@@ -89,36 +94,54 @@ public final class ResolvedRoster {
     return listed.get(table) && complete.get(table);
   }
 
-  private void enrollment(RosterRow row, int line) {
-    if (row.isUneven() && !row.isDerived()) {
-      enrollments.add(Link.BLANK, Link.BLANK, Link.BLANK, Link.BLANK);
-      return;
+  private void makeGroup(RosterRow row, int line) {
+    if (!row.isUneven() && row.has(Field.GROUP)) {
+      Link course = course(row);
+      Link group = groups.find(course, row.cell(Field.GROUP));
+      if (!group.isFound() && (course.isFound() || course.isBlank())) {
+        groups.addMade(course, row.cell(Field.GROUP));
+        madeGroups.put(groups.find(course, row.cell(Field.GROUP)).number(), line);
+      }
     }
-    Link course = row.has(Field.COURSE) ? courses.find(row.code(Field.COURSE)) : Link.BLANK;
-    enrollments.add(user(row, line), course, group(row, line, course), membersOf(row));
   }
 
-  private Link user(RosterRow row, int line) {
+  /** Who is enrolled by a row of enrollments. */
+  public Link user(RosterRow row, int line) {
     if (row.isDerived() && row.reading().table() == Table.USERS) {
       return people.ofLine(line);
     }
-    return row.has(Field.USER) ? user(row.code(Field.USER)) : Link.BLANK;
+    return row.has(Field.USER)
+        ? users.of(row.textNumber(Field.USER), () -> user(row.code(Field.USER)))
+        : Link.BLANK;
   }
 
-  private Link group(RosterRow row, int line, Link course) {
+  /** The course that a row of groups or enrollments names. */
+  public Link course(RosterRow row) {
+    return row.has(Field.COURSE)
+        ? coursesOfTexts.of(
+            row.textNumber(Field.COURSE), () -> courses.find(row.code(Field.COURSE)))
+        : Link.BLANK;
+  }
+
+  /** The group that a row of enrollments names. */
+  public Link group(RosterRow row) {
     if (!row.has(Field.GROUP)) {
       return Link.BLANK;
     }
-    Link group = groups.find(course, row.cell(Field.GROUP));
-    if (makesGroups && !group.isFound() && (course.isFound() || course.isBlank())) {
-      groups.addMade(course, row.cell(Field.GROUP));
-      group = groups.find(course, row.cell(Field.GROUP));
-      madeGroups.put(group.number(), line);
+    Link course = course(row);
+    int text = row.textNumber(Field.GROUP);
+    int found = text < 0 ? PairIndex.NEW : groupsOfTexts.find(course.coded(), text);
+    if (found == PairIndex.NEW) {
+      found = groups.find(course, row.cell(Field.GROUP)).coded();
+      if (text >= 0) {
+        groupsOfTexts.putIfNew(course.coded(), text, found);
+      }
     }
-    return group;
+    return Link.decoded(found);
   }
 
-  private Link membersOf(RosterRow row) {
+  /** The cross-course group all of whose members a row enrolls. */
+  public Link membersOf(RosterRow row) {
     return row.has(Field.MEMBERS_OF)
         ? groups.find(Link.BLANK, row.cell(Field.MEMBERS_OF))
         : Link.BLANK;
@@ -159,10 +182,5 @@ public final class ResolvedRoster {
   /** Everybody. */
   public People people() {
     return people;
-  }
-
-  /** What the enrollments refer to. */
-  public EnrollmentLinks enrollments() {
-    return enrollments;
   }
 }

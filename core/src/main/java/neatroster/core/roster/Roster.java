@@ -130,11 +130,12 @@ public final class Roster {
     TextPool.Taker taker = raw::add;
     RosterRow row = new RosterRow(reading);
     char[] room = new char[256];
+    int[] codes = new int[reading.columns().size()];
     int base = starts[sheet];
     boolean enrollments = table == Table.ENROLLMENTS && reading.enrolls();
     for (int i = 0; i < rows.rows(); i++) {
-      rows.fill(raw, taker, i, room);
-      row.bind(raw);
+      rows.fill(raw, taker, i, room, codes);
+      row.bind(raw, codes);
       int line = base + raw.number();
       if (!enrollments) {
         receiver.row(row, line);
@@ -167,9 +168,10 @@ public final class Roster {
     int sheet = sheetOf(line);
     SheetColumns rows = columns.get(sheet);
     SheetRow raw = new SheetRow();
-    rows.fill(raw, raw::add, rows.position(line - starts[sheet]), new char[256]);
+    int[] codes = new int[rows.reading().columns().size()];
+    rows.fill(raw, raw::add, rows.position(line - starts[sheet]), new char[256], codes);
     RosterRow row = new RosterRow(rows.reading());
-    row.bind(raw);
+    row.bind(raw, codes);
     return row;
   }
 

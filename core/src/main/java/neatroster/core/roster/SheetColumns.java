@@ -140,12 +140,17 @@ final class SheetColumns {
    *
    * @param taker adds a cell to the row
    * @param room for the letters of a cell
+   * @param codes takes the numbers of the texts
    */
-  void fill(SheetRow row, TextPool.Taker taker, int position, char[] room) {
+  void fill(SheetRow row, TextPool.Taker taker, int position, char[] room, int[] codes) {
     row.begin(number(position));
     int size = sizes.get(position);
+    for (int i = size; i < cells.length; i++) {
+      codes[i] = 0;
+    }
     for (int i = 0; i < cells.length && i < size; i++) {
       int code = cells[i].get(position);
+      codes[i] = code;
       pools[i].addTo(code, room, taker);
     }
     List<String> more = beyond.get(position);

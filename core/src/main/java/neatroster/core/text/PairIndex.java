@@ -39,6 +39,20 @@ public final class PairIndex {
     return NEW;
   }
 
+  /** The value that a pair has, or {@link #NEW}. */
+  public int find(int first, int second) {
+    long key = (((long) first << 32) | second) + 1;
+    int mask = keys.length - 1;
+    int slot = slot(key, mask);
+    while (keys[slot] != 0) {
+      if (keys[slot] == key) {
+        return values[slot];
+      }
+      slot = (slot + 1) & mask;
+    }
+    return NEW;
+  }
+
   private static int slot(long key, int mask) {
     long mixed = key * 0x9E3779B97F4A7C15L;
     return (int) (mixed >>> 32) & mask;
