@@ -48,7 +48,12 @@ final class CorrectionSheets implements Closeable {
           for (Place place : finding.related()) {
             add(
                 place,
-                "Row " + finding.place().row() + " clashes with this one: " + finding.message());
+                (place.sheet().equals(finding.place().sheet())
+                        ? "Row "
+                        : finding.place().sheet() + ", row ")
+                    + finding.place().row()
+                    + " clashes with this one: "
+                    + finding.message());
           }
         }
       }

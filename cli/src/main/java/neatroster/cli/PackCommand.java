@@ -27,6 +27,7 @@ import neatroster.core.check.Finding;
 import neatroster.core.intake.Known;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
+import neatroster.core.model.Place;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.roster.People;
@@ -45,6 +46,9 @@ import picocli.CommandLine.Parameters;
 /** Writes import batches into a run folder. */
 @Command(name = "pack", description = "Writes the roster as import batches into a new run folder.")
 final class PackCommand implements Callable<Integer> {
+  /** So many dropped values are shown; the run holds all. */
+  private static final int SHOWN = 20;
+
   @Mixin private CommonOptions options;
 
   @Option(
@@ -89,6 +93,7 @@ final class PackCommand implements Callable<Integer> {
    * @param counts for each phase and change how many
    * @param leftOut how many rows were left out
    * @param corrections the correction sheets, in the run folder
+   * @param dropped values that rows do without, because what they name is left out
    * @param passwords how many first passwords the batches hold
    */
   private record Packed(
@@ -98,7 +103,11 @@ final class PackCommand implements Callable<Integer> {
       Map<String, Map<String, Integer>> counts,
       int leftOut,
       List<String> corrections,
+      List<Dropped> dropped,
       int passwords) {}
+
+  /** A value that is not delivered though its row is, because what it names is left out. */
+  private record Dropped(Place place, Field field, String value, String why) {}
 
   @Override
   public Integer call() {
@@ -250,6 +259,7 @@ final class PackCommand implements Callable<Integer> {
     try (RunFolder run = RunFolder.start(runs, today)) {
       Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
       List<BatchWriter> writers = new ArrayList<>();
+      List<Dropped> dropped = new ArrayList<>();
       CorrectionSheets corrections = new CorrectionSheets(run::create, checked);
       try {
         for (BatchFormat format : formats) {
@@ -278,6 +288,11 @@ final class PackCommand implements Callable<Integer> {
               public void leftOut(RosterRow row, int line, String why) {
                 corrections.add(row, why);
               }
+
+              @Override
+              public void dropped(Place place, Field field, String value, String why) {
+                dropped.add(new Dropped(place, field, value, why));
+              }
             };
         new RosterBatcher(settings, checked, known, items, today, receiver).run();
       } finally {
@@ -303,6 +318,7 @@ final class PackCommand implements Callable<Integer> {
               counts,
               corrections.rows(),
               List.copyOf(corrections.names()),
+              dropped,
               packedPasswords.size());
       try (var out = run.create("run.json")) {
         Json.write(out, json -> json(json, packed));
@@ -345,6 +361,20 @@ final class PackCommand implements Callable<Integer> {
               + ", to be mended in "
               + String.join(", ", packed.corrections()));
       screen.line("(each row says why; give the mended sheet to check again).");
+    }
+    for (Dropped value : packed.dropped().subList(0, Math.min(SHOWN, packed.dropped().size()))) {
+      screen.line(
+          value.place().sheet()
+              + ", row "
+              + value.place().row()
+              + ", "
+              + value.field().label()
+              + ": "
+              + value.why());
+    }
+    if (packed.dropped().size() > SHOWN) {
+      screen.line(
+          "… and " + (packed.dropped().size() - SHOWN) + " more such values; see run.json.");
     }
     screen.line(
         (packed.passwords() == 0
@@ -390,6 +420,18 @@ final class PackCommand implements Callable<Integer> {
     json.writeArrayFieldStart("corrections");
     for (String name : packed.corrections()) {
       json.writeString(name);
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("droppedValues");
+    for (Dropped value : packed.dropped()) {
+      json.writeStartObject();
+      json.writeStringField("file", value.place().sheet().file());
+      json.writeStringField("sheet", value.place().sheet().sheet());
+      json.writeNumberField("row", value.place().row());
+      json.writeStringField("field", value.field().key());
+      json.writeStringField("value", value.value());
+      json.writeStringField("why", value.why());
+      json.writeEndObject();
     }
     json.writeEndArray();
     json.writeEndObject();

@@ -284,6 +284,7 @@ public final class RosterBatcher {
       return;
     }
     Map<Field, String> values = userValues(row, record, account, username);
+    people.unalteredId(person).ifPresent(id -> values.put(Field.ID, id));
     if (former.isEmpty()) {
       values.remove(Field.FORMER_USERNAME);
       change(Phase.USERS, Change.CREATE, values, record);
@@ -342,8 +343,12 @@ public final class RosterBatcher {
     }
     put(values, Field.USERNAME, username);
     Names.Parts name = record.name();
-    if (account != null && record.fullName().isEmpty()) {
-      // A list of addresses alone: who it is was known before.
+    boolean known = account != null && !account.person().fullName().isEmpty();
+    if (known
+        && (record.fullName().isEmpty()
+            || (PersonRecord.hasInitial(record.fullName())
+                && !PersonRecord.hasInitial(account.person().fullName())))) {
+      // A list of addresses alone, or of initials: who it is was known before.
       name = Names.split(account.person().fullName());
     }
     put(values, Field.GIVEN_NAME, name.given());

@@ -39,9 +39,14 @@ final class AmbiguousUser extends TableRule {
           row.finding(
               this,
               row.columnOfPerson(),
-              "Whom the row is about cannot be told by the name alone: "
-                  + row.named(doubt)
-                  + ". Fill in an id, a username or an email address."));
+              doubt.lines().size() + doubt.accounts().size() == 1
+                  ? "One name alone does not tell who this is; "
+                      + row.named(doubt)
+                      + " may be meant. Write the whole name, or fill in an id, a username or an"
+                      + " email address."
+                  : "Whom the row is about cannot be told by the name alone: "
+                      + row.named(doubt)
+                      + ". Fill in an id, a username or an email address."));
     }
     if (row.table() == Table.ENROLLMENTS
         && row.user.isAmbiguous()
@@ -80,7 +85,7 @@ final class AmbiguousUser extends TableRule {
         .limit(MOST)
         .map(
             person -> {
-              int line = people.firstLine(person);
+              int line = row.mainLine(person);
               return line < 0
                   ? people.knownAs(person).map(CheckedRow::named).orElse("an account")
                   : row.personOf(line) + " in " + row.named(row.place(line));

@@ -96,6 +96,15 @@ final class CheckedRow {
     return user.isFound() && resolved.people().firstLine(user.number()) == line;
   }
 
+  /** The line that says best who a person is: one of a list of people, if any; else -1. */
+  int mainLine(int person) {
+    List<Integer> lines = resolved.people().lines(person);
+    return lines.stream()
+        .filter(other -> !resolved.rows().sheet(other).enrolls())
+        .findFirst()
+        .orElse(lines.isEmpty() ? -1 : lines.get(0));
+  }
+
   /** The name of whom a row of users is about, or what else it has. */
   String personOf(int ofLine) {
     RosterRow other = resolved.rows().row(ofLine);

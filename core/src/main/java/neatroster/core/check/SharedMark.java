@@ -32,7 +32,11 @@ abstract class SharedMark extends TableRule {
                     + " in "
                     + row.named(first)
                     + ". Correct one of the two; if both rows are the same person, make them say"
-                    + " the same id, or delete one.");
+                    + " the same id, or delete one."
+                    + (mark == Field.EMAIL
+                        ? " Where a family shares one address, say emails: {shared: allow} in"
+                            + " roster.yaml."
+                        : ""));
         doubt.lines().forEach(line -> finding.against(row.place(line)));
         findings.add(finding);
       }

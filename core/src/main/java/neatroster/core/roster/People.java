@@ -205,6 +205,18 @@ public final class People {
     return people;
   }
 
+  /** How a person's id is written elsewhere, where the lists write it in two ways. */
+  public Optional<String> unalteredId(int person) {
+    for (int line : lines(person)) {
+      for (Doubt doubt : doubts(line)) {
+        if (doubt.kind() == Doubt.Kind.ALTERED_ID) {
+          return Optional.of(doubt.detail());
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
   /** Whether a text stands in a torn row, so that it may be somebody's. */
   boolean isTorn(CharSequence reference) {
     return torn.size() > 0 && torn.find(reference) != KeyIndex.NONE;

@@ -3,6 +3,7 @@ package neatroster.core.roster;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -61,6 +62,12 @@ final class PeopleFinder {
   private int rows;
   private Joined joined;
   private Roster roster;
+
+  /** For each node who stands for it among those who were put together by marks alone. */
+  private int[] byMarks = {};
+
+  /** For each node the next of those, or -1. */
+  private int[] nextByMarks = {};
 
   /** Of those who were put together whether there is an account, by who stands for them. */
   private final BitSet withAccount = new BitSet();
@@ -215,8 +222,18 @@ final class PeopleFinder {
   }
 
   private void takeStock() {
-    for (int node = 0; node < idOf.size(); node++) {
+    int count = idOf.size();
+    byMarks = new int[count];
+    nextByMarks = new int[count];
+    int[] last = new int[count];
+    for (int node = 0; node < count; node++) {
       int root = joined.of(node);
+      byMarks[node] = root;
+      nextByMarks[node] = NONE;
+      if (root != node) {
+        nextByMarks[last[root]] = node;
+      }
+      last[root] = node;
       if (node >= rows) {
         withAccount.set(root);
         anchored.set(root);
@@ -464,29 +481,36 @@ final class PeopleFinder {
       }
       int same = -1;
       for (int i = 0; i < kept.size(); i++) {
-        Doubt one = kept.get(i);
-        if (one.kind() == doubt.kind()
-            && one.lines().equals(doubt.lines())
-            && one.accounts().equals(doubt.accounts())) {
-          same = i;
-        }
+        same = isLike(kept.get(i), doubt) ? i : same;
       }
       if (same < 0) {
         kept.add(doubt);
       } else {
-        Doubt one = kept.get(same);
-        String more = one.detail().isEmpty() ? "" : one.detail() + ", ";
-        kept.set(
-            same,
-            new Doubt(
-                one.kind(),
-                one.field(),
-                one.lines(),
-                one.accounts(),
-                more + doubt.field().label()));
+        kept.set(same, together(kept.get(same), doubt));
       }
     }
     return List.copyOf(kept);
+  }
+
+  /** Whether two doubts are about the same mark, or about the same others. */
+  private static boolean isLike(Doubt one, Doubt other) {
+    return one.kind() == other.kind()
+        && (one.field() == other.field()
+            || (one.lines().equals(other.lines()) && one.accounts().equals(other.accounts())));
+  }
+
+  private static Doubt together(Doubt one, Doubt other) {
+    if (one.field() == other.field()) {
+      Set<Integer> others = new LinkedHashSet<>(one.lines());
+      others.addAll(other.lines());
+      Set<Integer> accounts = new LinkedHashSet<>(one.accounts());
+      accounts.addAll(other.accounts());
+      return new Doubt(
+          one.kind(), one.field(), List.copyOf(others), List.copyOf(accounts), one.detail());
+    }
+    String more = one.detail().isEmpty() ? "" : one.detail() + ", ";
+    return new Doubt(
+        one.kind(), one.field(), one.lines(), one.accounts(), more + other.field().label());
   }
 
   private static boolean isClash(Doubt doubt) {
@@ -701,7 +725,7 @@ final class PeopleFinder {
       if (nodes == null) {
         int only = nodesOfName.first(name);
         if (only < rows && seeksAlone(only)) {
-          lost.add(cluster(joined.of(only), List.of(only)));
+          lost.add(cluster(only));
         }
         continue;
       }
@@ -739,26 +763,35 @@ final class PeopleFinder {
     return accounts && others;
   }
 
-  /** The clusters that a list of nodes belongs to; each holds all of its nodes under that name. */
+  /** The clusters that a list of nodes belongs to, guardians' accounts aside. */
   private List<Cluster> clusters(IntList nodes) {
-    Map<Integer, List<Integer>> byRoot = new LinkedHashMap<>();
+    Set<Integer> roots = new LinkedHashSet<>();
     for (int i = 0; i < nodes.size(); i++) {
-      byRoot.computeIfAbsent(joined.of(nodes.get(i)), r -> new ArrayList<>()).add(nodes.get(i));
+      roots.add(byMarks[nodes.get(i)]);
     }
     List<Cluster> clusters = new ArrayList<>();
-    byRoot.forEach((root, some) -> clusters.add(cluster(root, some)));
+    roots.forEach(root -> clusters.add(cluster(root)));
     clusters.removeIf(Cluster::isGuardian);
     return clusters;
   }
 
-  private Cluster cluster(int root, List<Integer> some) {
+  /** Everybody who was put together with a node by marks. */
+  private Cluster cluster(int node) {
     Cluster cluster = new Cluster();
-    some.forEach(cluster::add);
-    if (!some.contains(root)) {
-      // Under another form of the name, and part of the person all the same.
-      cluster.add(root);
+    for (int one = byMarks[node]; one != NONE; one = nextByMarks[one]) {
+      cluster.add(one);
     }
     return cluster;
+  }
+
+  /** The same clusters, with those that were put together since as one. */
+  private List<Cluster> merged(List<Cluster> clusters) {
+    Map<Integer, Cluster> byRoot = new LinkedHashMap<>();
+    for (Cluster cluster : clusters) {
+      Cluster whole = byRoot.computeIfAbsent(joined.of(cluster.first()), r -> new Cluster());
+      cluster.nodes.forEach(whole::add);
+    }
+    return new ArrayList<>(byRoot.values());
   }
 
   /**
@@ -779,9 +812,10 @@ final class PeopleFinder {
         joined.join(person.first(), fitting.get(0).first());
       }
     }
-    List<Cluster> anchors = all.stream().filter(Cluster::isAnchor).toList();
+    List<Cluster> now = merged(all);
+    List<Cluster> anchors = now.stream().filter(Cluster::isAnchor).toList();
     List<Cluster> left = new ArrayList<>();
-    for (Cluster seeker : all) {
+    for (Cluster seeker : now) {
       if (!seeker.isAnchor() && !settle(seeker, anchors)) {
         left.add(seeker);
       }
@@ -801,8 +835,8 @@ final class PeopleFinder {
     }
     List<Cluster> beside = fitting.stream().filter(seeker::sharesPlainSheet).toList();
     if (!beside.isEmpty()) {
-      sameName(seeker, beside.get(0));
-    } else if (distinct(fitting) == 1) {
+      sameName(seeker, beside);
+    } else if (fitting.size() == 1) {
       joinByName(seeker, fitting.get(0));
     } else {
       several(seeker, fitting);
@@ -810,14 +844,12 @@ final class PeopleFinder {
     return true;
   }
 
-  private int distinct(List<Cluster> clusters) {
-    return (int) clusters.stream().map(cluster -> joined.of(cluster.first())).distinct().count();
-  }
-
   private void joinByName(Cluster seeker, Cluster anchor) {
     joined.join(seeker.first(), anchor.first());
+    // That somebody is remembered by the name from one run to the next is nothing to be told.
+    boolean remembered = anchor.nodes.stream().allMatch(node -> node >= rows);
     for (int node : seeker.nodes) {
-      if (node < rows) {
+      if (node < rows && (enrolling.get(node) || !remembered)) {
         List<Integer> line = anchor.first() < rows ? List.of(lines.get(anchor.first())) : List.of();
         List<Integer> account = anchor.first() < rows ? List.of() : List.of(anchor.first() - rows);
         doubt(node, new Doubt(Doubt.Kind.BY_NAME, null, line, account, ""));
@@ -825,11 +857,13 @@ final class PeopleFinder {
     }
   }
 
-  private void sameName(Cluster seeker, Cluster beside) {
+  private void sameName(Cluster seeker, List<Cluster> beside) {
     List<Integer> others = new ArrayList<>();
-    for (int node : beside.nodes) {
-      if (node < rows && others.size() < MOST_NAMED) {
-        others.add(lines.get(node));
+    for (Cluster other : beside) {
+      for (int node : other.nodes) {
+        if (node < rows && others.size() < MOST_NAMED) {
+          others.add(lines.get(node));
+        }
       }
     }
     for (int node : seeker.nodes) {
@@ -844,7 +878,7 @@ final class PeopleFinder {
     List<Integer> accountsOf = new ArrayList<>();
     for (Cluster one : fitting) {
       if (rowsOf.size() + accountsOf.size() < MOST_NAMED) {
-        int first = one.first();
+        int first = joined.of(one.first());
         if (first < rows) {
           rowsOf.add(lines.get(first));
         } else {
@@ -860,43 +894,51 @@ final class PeopleFinder {
     }
   }
 
-  /** Settles who is who among those of one name whom nothing else tells apart. */
+  /**
+   * Settles who is who among those of one name whom nothing else tells apart.
+   *
+   * @return those who could be found under another form of the name
+   */
   private List<Cluster> among(List<Cluster> left) {
-    List<Cluster> found = new ArrayList<>();
-    for (int i = 0; i < left.size(); i++) {
-      Cluster one = left.get(i);
-      boolean alone = true;
-      for (int j = 0; j < left.size(); j++) {
-        Cluster other = left.get(j);
-        if (i == j || one.contradicts(other)) {
-          continue;
+    Set<Cluster> settled = new HashSet<>();
+    for (Cluster one : left) {
+      List<Cluster> fitting = fitting(one, left);
+      List<Cluster> beside = fitting.stream().filter(one::sharesPlainSheet).toList();
+      boolean doubtful = fitting.stream().anyMatch(other -> isOneOfSeveral(other, one, left));
+      if (!beside.isEmpty()) {
+        // Said once of two, at the later row.
+        List<Cluster> earlier =
+            beside.stream().filter(other -> other.first() < one.first()).toList();
+        if (!earlier.isEmpty()) {
+          sameName(one, earlier);
         }
-        if (one.sharesPlainSheet(other)) {
-          if (j < i) {
-            sameName(one, other);
-          }
-          alone = false;
-        } else if (isTwiceIn(other, left) || isTwiceIn(one, left)) {
-          // Which of the two of that name in the other list?
-          if (!one.sharesPlainSheet(other) && one.plainSheets.isEmpty() && alone) {
-            several(one, fitting(one, left));
-          }
-          alone = false;
-        } else {
-          joined.join(one.first(), other.first());
-          alone &= j > i;
-        }
-      }
-      if (alone && one.plainSheets.isEmpty() && !one.account) {
-        found.add(one);
+        settled.add(one);
+      } else if (doubtful) {
+        // Which of the two of that name in the other list?
+        several(one, fitting);
+        settled.add(one);
       }
     }
-    return found;
+    for (Cluster one : left) {
+      for (Cluster other : fitting(one, left)) {
+        if (!settled.contains(one) && !settled.contains(other)) {
+          joined.join(one.first(), other.first());
+        }
+      }
+    }
+    List<Cluster> open = left.stream().filter(one -> !settled.contains(one)).toList();
+    return merged(open).stream().filter(one -> one.plainSheets.isEmpty() && !one.account).toList();
   }
 
-  private static boolean isTwiceIn(Cluster one, List<Cluster> all) {
+  /** Whether somebody is one of several of whom another could be either. */
+  private static boolean isOneOfSeveral(Cluster one, Cluster seeker, List<Cluster> all) {
     return all.stream()
-        .anyMatch(other -> other != one && !other.contradicts(one) && other.sharesPlainSheet(one));
+        .anyMatch(
+            other ->
+                other != one
+                    && other != seeker
+                    && !other.contradicts(seeker)
+                    && (other.sharesPlainSheet(one) || other.contradicts(one)));
   }
 
   // By part of a name
@@ -940,7 +982,7 @@ final class PeopleFinder {
         int node = nodes.get(i);
         PersonName.Fit fit = name.fit(name(node));
         if (fit == PersonName.Fit.FITS || fit == PersonName.Fit.SLIP) {
-          Cluster other = cluster(joined.of(node), List.of(node));
+          Cluster other = cluster(node);
           if (!other.contradicts(seeker)) {
             (fit == PersonName.Fit.FITS ? fitting : slips).put(joined.of(node), other);
           }
@@ -953,8 +995,7 @@ final class PeopleFinder {
     } else if (!found.isEmpty()) {
       several(seeker, found);
     } else if (!slips.isEmpty()) {
-      Cluster near = slips.values().iterator().next();
-      int first = near.first();
+      int first = joined.of(slips.values().iterator().next().first());
       for (int node : seeker.nodes) {
         undecided.set(node);
         doubt(

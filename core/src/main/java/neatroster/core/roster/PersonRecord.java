@@ -2,6 +2,7 @@ package neatroster.core.roster;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -15,7 +16,7 @@ import neatroster.core.model.Table;
 
 /**
  * What all rows about one person say together: each fills what the ones before leave blank. Of two
- * forms of a name the fuller one counts.
+ * forms of a name in lists of people the fuller one counts.
  */
 public final class PersonRecord {
   private final List<RosterRow> rows;
@@ -31,18 +32,46 @@ public final class PersonRecord {
     return new PersonRecord(List.of(row));
   }
 
-  /** What the rows on these lines say together. */
+  /**
+   * What the rows on these lines say together: those of lists of people before those of class
+   * lists, which say in passing who somebody is.
+   */
   public static PersonRecord of(Roster roster, List<Integer> lines) {
     List<RosterRow> rows = new ArrayList<>();
     lines.forEach(line -> rows.add(roster.row(line)));
+    rows.sort(Comparator.comparing(row -> row.reading().enrolls()));
     return new PersonRecord(rows);
   }
 
   private static RosterRow fullest(List<RosterRow> rows) {
+    RosterRow plain = bestOf(rows);
+    if (!hasInitial(Names.full(plain))) {
+      return plain;
+    }
+    for (RosterRow row : rows) {
+      String full = Names.full(row);
+      if (!hasInitial(full) && full.length() >= Names.full(plain).length()) {
+        // “B. Finch” is Bo Finch, where another list says so.
+        return row;
+      }
+    }
+    return plain;
+  }
+
+  /** Whether a part of a name is a letter alone. */
+  public static boolean hasInitial(String full) {
+    return full.matches("(?U).*(?<!\\p{L})\\p{L}\\.?(?!\\p{L}).*");
+  }
+
+  private static RosterRow bestOf(List<RosterRow> rows) {
+    boolean enrolls = rows.get(0).reading().enrolls();
     RosterRow best = rows.get(0);
     int most = -1;
     for (RosterRow row : rows) {
       int weight = weight(row);
+      if (most > 0 && row.reading().enrolls() != enrolls) {
+        break;
+      }
       if (weight > most) {
         best = row;
         most = weight;
@@ -68,9 +97,9 @@ public final class PersonRecord {
         + (accents ? 1 : 0);
   }
 
-  /** The first row that is about the person. */
+  /** The row that says best who the person is. */
   public Place place() {
-    return rows.get(0).place();
+    return named.place();
   }
 
   /** The row that the name is taken from. */

@@ -9,7 +9,10 @@ public final class PairIndex {
   public static final int NEW = -1;
 
   private long[] keys = new long[1024];
-  private int[] values = new int[1024];
+
+  /** None as long as every value is 0: then the pairs alone are remembered. */
+  private int[] values;
+
   private int size;
 
   /**
@@ -27,12 +30,17 @@ public final class PairIndex {
     int slot = slot(key, mask);
     while (keys[slot] != 0) {
       if (keys[slot] == key) {
-        return values[slot];
+        return values == null ? 0 : values[slot];
       }
       slot = (slot + 1) & mask;
     }
     keys[slot] = key;
-    values[slot] = value;
+    if (value != 0 && values == null) {
+      values = new int[keys.length];
+    }
+    if (values != null) {
+      values[slot] = value;
+    }
     if (++size > keys.length / 3 * 2) {
       grow();
     }
@@ -46,7 +54,7 @@ public final class PairIndex {
     int slot = slot(key, mask);
     while (keys[slot] != 0) {
       if (keys[slot] == key) {
-        return values[slot];
+        return values == null ? 0 : values[slot];
       }
       slot = (slot + 1) & mask;
     }
@@ -62,7 +70,7 @@ public final class PairIndex {
     long[] oldKeys = keys;
     int[] oldValues = values;
     keys = new long[oldKeys.length * 2];
-    values = new int[keys.length];
+    values = oldValues == null ? null : new int[keys.length];
     int mask = keys.length - 1;
     for (int i = 0; i < oldKeys.length; i++) {
       if (oldKeys[i] != 0) {
@@ -71,7 +79,9 @@ public final class PairIndex {
           slot = (slot + 1) & mask;
         }
         keys[slot] = oldKeys[i];
-        values[slot] = oldValues[i];
+        if (values != null) {
+          values[slot] = oldValues[i];
+        }
       }
     }
   }
