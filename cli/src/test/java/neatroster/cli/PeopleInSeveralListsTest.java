@@ -55,6 +55,11 @@ class PeopleInSeveralListsTest {
     for (JsonNode issued : issue.get("issued")) {
       said.add("  " + issued.get("username").asText() + " for " + place(issued));
     }
+    for (JsonNode finding : issue.get("findings")) {
+      if (finding.get("rule").asText().equals("no-account")) {
+        said.add("  " + line(finding));
+      }
+    }
     said.add("  kept " + issue.get("kept").asInt());
     said.add("pack --leave-out-faulty");
     JsonNode pack =

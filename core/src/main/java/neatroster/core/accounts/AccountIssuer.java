@@ -24,6 +24,8 @@ import neatroster.core.model.Varied;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
 import neatroster.core.roster.PersonRecord;
+import neatroster.core.text.Quoted;
+import neatroster.core.value.EmailShape;
 
 /**
  * Gives accounts to new users. Who gets the plain username and who the numbered one depends on the
@@ -44,6 +46,9 @@ public final class AccountIssuer {
   private final Set<String> takenUsernames = new HashSet<>();
   private final Set<String> takenEmails = new HashSet<>();
   private final Set<String> takenIds = new HashSet<>();
+
+  /** How many people have an address that is to stand for an account without a username. */
+  private final Map<String, Integer> logins = new HashMap<>();
 
   /**
    * Prepares to give accounts.
@@ -89,8 +94,12 @@ public final class AccountIssuer {
     emailMakers =
         settings
             .emails()
-            .map(emails -> new ItemMaker(parsed.get(emails.pattern()), draws, takenEmails));
-    idMakers = settings.ids().map(ids -> new ItemMaker(parsed.get(ids.pattern()), draws, takenIds));
+            .map(
+                emails ->
+                    new ItemMaker(
+                        parsed.get(emails.pattern()), draws, takenEmails, emails.sharedAllowed()));
+    idMakers =
+        settings.ids().map(ids -> new ItemMaker(parsed.get(ids.pattern()), draws, takenIds, false));
     passwords = settings.passwords().map(style -> new PasswordMaker(style, words, random));
     anonymousMaker =
         new UsernameMaker(
@@ -99,6 +108,9 @@ public final class AccountIssuer {
             draws,
             takenUsernames);
     for (KnownUser user : known) {
+      if (user.username().isEmpty() && !user.anyEmail().isEmpty()) {
+        logins.merge(user.anyEmail().toLowerCase(Locale.ROOT), 1, Integer::sum);
+      }
       keepUsername(user.username());
       user.formerUsernames().forEach(this::keepUsername);
       keep(user.person().email(), user.person().id());
@@ -186,6 +198,9 @@ public final class AccountIssuer {
     for (NewUser user : newUsers) {
       keepUsername(user.username());
       keep(user.person().email(), user.person().id());
+      if (user.username().isEmpty() && !user.person().email().isEmpty()) {
+        logins.merge(user.person().email().toLowerCase(Locale.ROOT), 1, Integer::sum);
+      }
     }
     List<NewUser> byPerson = new ArrayList<>(newUsers);
     byPerson.sort(
@@ -221,7 +236,12 @@ public final class AccountIssuer {
     ItemMaker emails = emailMakers.of(role, site);
     if (makesEmail && !emails.pattern().names().contains(USERNAME)) {
       // The username may be made of it.
-      email = emails.make(values);
+      ItemMaker.Made made = email(emails, values);
+      if (made.item() == null) {
+        refused.put(user.place(), made.why());
+        return;
+      }
+      email = made.item();
       put(values, EMAIL, email);
     }
     String username = user.username();
@@ -237,11 +257,21 @@ public final class AccountIssuer {
     String id = "";
     if (user.person().id().isEmpty()
         && settings.ids().of(role, site).whenMissing() == Settings.WhenMissing.MAKE) {
-      id = idMakers.of(role, site).make(values);
+      ItemMaker.Made made = idMakers.of(role, site).make(values);
+      if (made.item() == null) {
+        refused.put(user.place(), made.why());
+        return;
+      }
+      id = made.item();
       put(values, Field.ID.label(), id);
     }
     if (makesEmail && email.isEmpty()) {
-      email = emails.make(values);
+      ItemMaker.Made made = email(emails, values);
+      if (made.item() == null) {
+        refused.put(user.place(), made.why());
+        return;
+      }
+      email = made.item();
     }
     KnownUser account = new KnownUser(user.person(), username, email, id).forRole(role);
     if (account.reference().isEmpty()) {
@@ -251,8 +281,34 @@ public final class AccountIssuer {
               + " is. Type one into the sheet.");
       return;
     }
+    if (username.isEmpty()
+        && logins.getOrDefault(account.anyEmail().toLowerCase(Locale.ROOT), 0) > 1) {
+      refused.put(
+          user.place(),
+          "The platform makes the usernames, and the address "
+              + Quoted.value(account.anyEmail())
+              + " is somebody else’s too, so it does not say whose account it is. Type a username"
+              + " into the sheet, or another address.");
+      return;
+    }
     String password = user.hasPassword() ? "" : passwords.of(role, site).make();
     issued.put(user, new IssuedAccount(user.place(), account, password));
+  }
+
+  /** An email address that a typed one would be taken for too. */
+  private static ItemMaker.Made email(ItemMaker emails, Map<String, String> values) {
+    ItemMaker.Made made = emails.make(values);
+    EmailShape.Trouble trouble = made.item() == null ? null : EmailShape.trouble(made.item());
+    return trouble == null
+        ? made
+        : new ItemMaker.Made(
+            null,
+            Quoted.value(made.item())
+                + ", which the pattern "
+                + emails.pattern()
+                + " makes, is no email address: "
+                + trouble.what()
+                + " Change the pattern, or type an address.");
   }
 
   /**

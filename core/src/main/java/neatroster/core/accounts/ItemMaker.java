@@ -9,26 +9,38 @@ import neatroster.core.check.UnwantedWords;
 import neatroster.core.pattern.Chance;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
+import neatroster.core.text.Quoted;
 
 /** Makes ids or email addresses by pattern that nobody has. */
 final class ItemMaker {
   private static final Pattern INITIALS = initials();
 
+  /**
+   * What was made.
+   *
+   * @param item the id or address; null where there is none
+   * @param why why there is none, as a sentence with what to do; null where there is one
+   */
+  record Made(String item, String why) {}
+
   private final UnwantedWords unwanted = new UnwantedWords(List.of());
   private final Pattern pattern;
   private final Chance chance;
   private final Set<String> taken;
+  private final boolean shared;
   private final Map<String, Long> nextNumber = new HashMap<>();
 
   /**
    * A maker for one pattern.
    *
    * @param taken what somebody has, in lower case; makers for other people share it
+   * @param shared whether an address that the pattern takes over may be several people's
    */
-  ItemMaker(Pattern pattern, Chance chance, Set<String> taken) {
+  ItemMaker(Pattern pattern, Chance chance, Set<String> taken, boolean shared) {
     this.pattern = pattern;
     this.chance = chance;
     this.taken = taken;
+    this.shared = shared;
   }
 
   private static Pattern initials() {
@@ -46,16 +58,34 @@ final class ItemMaker {
 
   /**
    * One for a person, which is then taken: the next free number goes where the pattern counts, else
-   * to the end, before the sign of an email address. Empty where the pattern makes nothing.
+   * to the end, before the sign of an email address. An address that is taken over from another
+   * field gets no number: that would be a stranger's.
    */
-  String make(Map<String, String> values) {
+  Made make(Map<String, String> values) {
     String base = pattern.fill(values, 0, 0);
     if (base.isEmpty() || base.startsWith("@")) {
-      return "";
+      return new Made(
+          null,
+          "The pattern "
+              + pattern
+              + " makes nothing of this row: "
+              + String.join(", ", pattern.names())
+              + " is blank. Fill it in, or change the pattern.");
     }
     int at = base.indexOf('@');
+    boolean takenOver = at >= 0 && !pattern.toString().contains("@");
+    if (takenOver) {
+      return taken.add(base.toLowerCase(Locale.ROOT)) || shared
+          ? new Made(base, null)
+          : new Made(
+              null,
+              "The address "
+                  + Quoted.value(base)
+                  + " is somebody else’s already. Type another, or say emails: {shared: allow} in"
+                  + " roster.yaml where a family shares one.");
+    }
     if (at > 0 && !pattern.isLeftToChance() && unwanted.isIn(base.substring(0, at))) {
-      return kinder(values, base.substring(at));
+      return new Made(kinder(values, base.substring(at)), null);
     }
     for (long n = nextNumber.getOrDefault(base, 1L); ; n++) {
       String item = pattern.fill(values, n, 0, chance);
@@ -64,7 +94,7 @@ final class ItemMaker {
       }
       if (taken.add(item.toLowerCase(Locale.ROOT))) {
         nextNumber.put(base, n + 1);
-        return item;
+        return new Made(item, null);
       }
     }
   }

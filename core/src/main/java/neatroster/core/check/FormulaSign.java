@@ -51,10 +51,20 @@ final class FormulaSign extends TableRule {
     }
     for (Column column : row.row.reading().columns()) {
       Cell cell = row.row.cellAt(column.index());
-      if (cell.isEmpty() || column.field().isEmpty() || !FormulaSigns.begin(cell)) {
+      if (cell.isEmpty() || column.field().isEmpty()) {
         continue;
       }
       Field field = column.field().get();
+      if (cell.charAt(0) == '\'' && field != Field.PASSWORD) {
+        // Kept from being calculated in the sheet, and delivered without the apostrophe.
+        if (LITERAL.contains(field) && FormulaSigns.begin(row.text(field))) {
+          findings.add(row.finding(this, field, message(field, cell)));
+        }
+        continue;
+      }
+      if (!FormulaSigns.begin(cell)) {
+        continue;
+      }
       if (!isSaid(row, field, cell) && (LITERAL.contains(field) || FormulaSigns.isLive(cell))) {
         findings.add(row.finding(this, field, message(field, cell)));
       }

@@ -179,7 +179,8 @@ public final class RosterRow {
   public String text(Field field) {
     Cell cell = cell(field);
     return switch (field.type()) {
-      case NAME, TEXT -> cell.cleaned();
+      case NAME, TEXT ->
+          cell.length() > 0 && cell.charAt(0) == '\'' ? judged(field).text() : cell.cleaned();
       default -> cell.isEmpty() ? "" : judged(field).text();
     };
   }
@@ -191,7 +192,7 @@ public final class RosterRow {
   public CharSequence code(Field field) {
     Cell cell = cell(field);
     for (int i = 0; i < cell.length(); i++) {
-      if (cell.charAt(i) > 0x7e) {
+      if (cell.charAt(i) > 0x7e || (i == 0 && cell.charAt(0) == '\'')) {
         return text(field);
       }
     }

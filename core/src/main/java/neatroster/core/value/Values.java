@@ -10,6 +10,7 @@ import neatroster.core.model.OwnField;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cleaning;
+import neatroster.core.text.FormulaSigns;
 import neatroster.core.text.Nearest;
 
 /**
@@ -56,7 +57,7 @@ public final class Values {
     if (field.type() == FieldType.PASSWORD) {
       return Judged.good(given.toString());
     }
-    String text = cleaned(given);
+    String text = unguarded(cleaned(given));
     return text.isEmpty()
         ? Judged.good("")
         : judges.get(field.type()).judge(text, new Judge.Where(table, field, dates));
@@ -97,6 +98,16 @@ public final class Values {
   /** A value as it is written where it is delivered or compared. */
   public String canonical(Table table, Field field, CharSequence given, DateReading dates) {
     return judge(table, field, given, dates).text();
+  }
+
+  /**
+   * A text without the apostrophe that keeps a spreadsheet program from calculating it: in our own
+   * sheets it stands before signs that begin a formula, and it is none of the value.
+   */
+  private static String unguarded(String text) {
+    return text.length() > 1 && text.charAt(0) == '\'' && FormulaSigns.begin(text.substring(1))
+        ? text.substring(1)
+        : text;
   }
 
   private static String cleaned(CharSequence text) {

@@ -104,6 +104,8 @@ final class MoreRuleCases {
             Cy         | cy       | +cy@pier.example  | 503  |              ←
             Di         | di       | di@pier.example   | -504 |              ←
             Ed         | ed       | ed@pier.example   | 505  | =kelp-otter  ←
+            Flo        | flo      | '+flo@pier.example | 506 |              ←
+            ‘t Hart    | hart     | 'hart@pier.example | 507 |
             """,
             """
             code  | title                | description

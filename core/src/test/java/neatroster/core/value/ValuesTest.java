@@ -12,6 +12,7 @@ import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -65,6 +66,13 @@ class ValuesTest {
       })
   void aValueIsWrittenInOneWay(Field field, String given, String text) {
     assertThat(judged(field, given)).isEqualTo(Judged.good(text));
+  }
+
+  @Test
+  void anApostropheThatKeepsASheetFromCalculatingIsNoneOfTheValue() {
+    assertThat(judged(Field.EMAIL, "'+ana@pier.example").text()).isEqualTo("+ana@pier.example");
+    assertThat(judged(Field.FAMILY_NAME, "'t Hart").text()).isEqualTo("'t Hart");
+    assertThat(judged(Field.PASSWORD, "'+x").text()).isEqualTo("'+x");
   }
 
   @ParameterizedTest
