@@ -88,7 +88,7 @@ class DemoIT {
             "users.xlsx:5 Username bad-username → bfinch",
             "users.xlsx:11 Email bad-email → tomas.novotny@cadets.gannet-point.example",
             "users.xlsx:13 Family Name stray-space → Vandermeer",
-            "users.xlsx:37 ID duplicate-id → null",
+            "users.xlsx:37 ID another-person → null",
             "users.xlsx:54 Given Name missing-value → null",
             "users.xlsx:61 Email duplicate-email → null",
             "courses.csv:4 null uneven-row → \"Knots, Bends and Hitches\"",

@@ -26,7 +26,8 @@ class FindIT {
         "Zoë,Ångström,zoe@pier.example,angstrom-secret-7",
         "Bo,Finch,bo@pier.example,");
     program.file("sheets/courses.csv", "code,title", "NAV-1,Coast of Angstrom Bay");
-    program.file("known/old.csv", "username,full name", "zangs,Zoe Angstrom");
+    program.file(
+        "known/old.csv", "username,full name,email", "zangs,Zoe Angstrom,angstrom@home.example");
     assertThat(program.run("issue").exit()).isZero();
     Program.Result result = program.run("find", "angstrom");
     assertThat(result.exit()).isZero();

@@ -232,7 +232,7 @@ class ProgramIT {
     program.file(
         "sheets/users.csv",
         "family name,given name,id,email",
-        "Marlowe,Annabel,501,annabel@pier.example",
+        "Marlowe,Anabel,501,anabel@pier.example",
         "New,Nia,504,",
         "Marlowe,Abel,503,");
     JsonNode again = JSON.readTree(program.run("issue", "--format", "json").out());

@@ -810,6 +810,7 @@ final class PeopleFinder {
           && fitting(fitting.get(0), listed).size() == 1
           && !fitting.get(0).sharesPlainSheet(person)) {
         joined.join(person.first(), fitting.get(0).first());
+        byNameOnPlatform(person, fitting.get(0));
       }
     }
     List<Cluster> now = merged(all);
@@ -821,6 +822,14 @@ final class PeopleFinder {
       }
     }
     return among(left);
+  }
+
+  /** Whose account on the platform it is by the name alone is told; whom we issued one is known. */
+  private void byNameOnPlatform(Cluster person, Cluster account) {
+    int position = account.first() - rows;
+    if (position >= 0 && known.all().get(position).isOnPlatform()) {
+      doubt(person.first(), new Doubt(Doubt.Kind.BY_NAME, null, List.of(), List.of(position), ""));
+    }
   }
 
   private static List<Cluster> fitting(Cluster one, List<Cluster> others) {
