@@ -37,7 +37,7 @@ final class NearTwin extends TableRule {
   private static final Field[] FIELDS = {Field.SITE, Field.CATEGORY, Field.TERM, Field.GRADE};
 
   /** Beyond so many different values a column holds no names of places. */
-  private static final int MOST_VALUES = 1500;
+  private static final int MOST_VALUES = 20_000;
 
   /** Of two domains one is a slip where the other is so much commoner. */
   private static final int COMMONER = 8;
@@ -167,16 +167,24 @@ final class NearTwin extends TableRule {
 
   private void twins(Kind kind, Map<String, Spelling> all, Set<String> known, Findings findings) {
     List<String> values = new ArrayList<>(all.keySet());
+    int own = values.size();
+    values.addAll(known);
+    TwinCandidates candidates = new TwinCandidates(values);
     Set<String> told = new HashSet<>();
-    for (String one : values) {
-      for (String other : known) {
-        if (!known.contains(one) && Twins.are(one, other) && told.add(one)) {
-          add(all.get(one), one, other, "on the platform", findings);
+    for (int i = 0; i < own; i++) {
+      String one = values.get(i);
+      for (int j : candidates.behind(i)) {
+        boolean twin = j >= own && !known.contains(one) && Twins.are(one, values.get(j));
+        if (twin && told.add(one)) {
+          add(all.get(one), one, values.get(j), "on the platform", findings);
         }
       }
     }
-    for (int i = 0; i < values.size(); i++) {
-      for (int j = i + 1; j < values.size(); j++) {
+    for (int i = 0; i < own; i++) {
+      for (int j : candidates.behind(i)) {
+        if (j >= own) {
+          break;
+        }
         boolean domains = kind.field() == Field.EMAIL;
         if (Twins.are(values.get(i), values.get(j))
             && (!domains || isSlip(all.get(values.get(i)), all.get(values.get(j))))) {

@@ -38,7 +38,7 @@ final class Twins {
   }
 
   /** Lower case without accents, signs as single spaces. */
-  private static String plain(String text) {
+  static String plain(String text) {
     String apart =
         Normalizer.normalize(LookAlikes.latin(text).toLowerCase(Locale.ROOT), Normalizer.Form.NFKD);
     StringBuilder plain = new StringBuilder(apart.length());

@@ -32,6 +32,9 @@ final class UnknownSite extends TableRule {
   private final Known known;
   private final Set<String> told = new HashSet<>();
 
+  /** What the platform has, and what that is in. */
+  private final Set<String> there = new HashSet<>();
+
   UnknownSite(Known known) {
     super(TEXT, Table.USERS, Table.COURSES);
     this.known = known;
@@ -44,9 +47,8 @@ final class UnknownSite extends TableRule {
       return;
     }
     String value = row.text(Field.SITE);
-    boolean above = known.sites().stream().anyMatch(path -> path.startsWith(value + "/"));
     // Each is told once: a new place has many people.
-    if (!value.isEmpty() && !above && !known.sites().contains(value) && told.add(value)) {
+    if (!value.isEmpty() && !isKnown(value) && told.add(value)) {
       Finding.Builder finding =
           row.finding(
               this,
@@ -55,5 +57,17 @@ final class UnknownSite extends TableRule {
       Nearest.word(value, known.sites()).ifPresent(finding::suggesting);
       findings.add(finding);
     }
+  }
+
+  /** Whether the platform has a place, or one within it. */
+  private boolean isKnown(String value) {
+    if (there.isEmpty()) {
+      for (String path : known.sites()) {
+        for (int end = path.length(); end > 0; end = path.lastIndexOf('/', end - 1)) {
+          there.add(path.substring(0, end));
+        }
+      }
+    }
+    return there.contains(value);
   }
 }

@@ -2,6 +2,7 @@ package neatroster.core.check;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -34,6 +35,8 @@ class HelpersOfRulesTest {
   void twoSpellingsOfOneNameAreToldFromTwoNames(String one, String other, boolean twins) {
     assertThat(Twins.are(one, other)).isEqualTo(twins);
     assertThat(Twins.are(other, one)).isEqualTo(twins);
+    // Whoever looks for twins among many compares only those that have something in common.
+    assertThat(twins && new TwinCandidates(List.of(one, other)).behind(0).isEmpty()).isFalse();
   }
 
   @ParameterizedTest
