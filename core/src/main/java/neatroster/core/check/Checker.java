@@ -62,8 +62,8 @@ public final class Checker {
     private SheetReading current;
     private int derivedEnrollments;
     private int lastDerivedLine = -1;
-    private final PairIndex enrollments = new PairIndex();
-    private final PairIndex memberships = new PairIndex();
+    private final PairIndex enrollments;
+    private final PairIndex memberships;
     private byte[] roleOfLine = new byte[1024];
     private final KeyIndex unlistedUsers = KeyIndex.caseless();
     private final KeyIndex unlistedCourses = KeyIndex.exact();
@@ -84,6 +84,9 @@ public final class Checker {
                 .filter(rule -> rule.tables().contains(table))
                 .toArray(RowRule[]::new));
       }
+      int pairs = roster.rowsOf(Table.ENROLLMENTS);
+      this.enrollments = PairIndex.expecting(pairs);
+      this.memberships = PairIndex.expecting(pairs);
       this.checked = new CheckedRow(resolved, new Suggestions());
     }
 

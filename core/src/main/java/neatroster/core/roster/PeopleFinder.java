@@ -216,8 +216,7 @@ final class PeopleFinder {
     byName();
     sameBirth();
     doubts.replaceAll((line, some) -> oneSlipIsOne(some));
-    References found =
-        new References(references, usernames, emails, ids, idsWithNoughts, node -> idOf.get(node));
+    References found = new References(references, usernames, emails, ids, idsWithNoughts, idOf);
     return new People(known, joined, lines, usernameOf, undecided, found, torn, doubts);
   }
 

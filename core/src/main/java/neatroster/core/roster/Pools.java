@@ -1,5 +1,6 @@
 package neatroster.core.roster;
 
+import java.util.List;
 import java.util.Optional;
 import neatroster.core.model.Field;
 import neatroster.core.text.TextPool;
@@ -13,6 +14,13 @@ final class Pools {
   private final TextPool courses = new TextPool();
   private final TextPool groups = new TextPool();
   private final TextPool others = new TextPool();
+
+  /** Closes all pools: every sheet was read. */
+  void close() {
+    for (TextPool pool : List.of(people, courses, groups, others)) {
+      pool.close();
+    }
+  }
 
   /** The pool of a field's values; of a column that is no field where it is empty. */
   TextPool of(Optional<Field> field) {

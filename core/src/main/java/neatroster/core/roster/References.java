@@ -3,7 +3,6 @@ package neatroster.core.roster;
 import java.util.LinkedHashSet;
 import java.util.Set;
 import java.util.function.IntConsumer;
-import java.util.function.IntUnaryOperator;
 import neatroster.core.text.IntList;
 import neatroster.core.text.KeyIndex;
 
@@ -14,7 +13,7 @@ final class References {
   private final Marks emails;
   private final Marks ids;
   private final Marks idsWithNoughts;
-  private final IntUnaryOperator idOf;
+  private final IntList idOf;
 
   /**
    * References to nodes.
@@ -29,7 +28,7 @@ final class References {
       Marks emails,
       Marks ids,
       Marks idsWithNoughts,
-      IntUnaryOperator idOf) {
+      IntList idOf) {
     this.texts = texts;
     this.usernames = usernames;
     this.emails = emails;
@@ -54,7 +53,7 @@ final class References {
           ids,
           key,
           node -> {
-            if (idOf.applyAsInt(node) == key) {
+            if (idOf.get(node) == key) {
               found.add(node);
             }
           });

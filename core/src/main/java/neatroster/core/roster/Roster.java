@@ -102,6 +102,7 @@ public final class Roster {
           }
         }
       }
+      pools.close();
       starts = new int[read.size() + 1];
       for (int i = 0; i < read.size(); i++) {
         positions.put(read.get(i).reading(), i);
@@ -145,6 +146,17 @@ public final class Roster {
         receiver.row(row, line);
       }
     }
+  }
+
+  /**
+   * How many rows the sheets of a table have; what rows of people enroll besides is not counted.
+   */
+  public int rowsOf(Table table) {
+    int rows = 0;
+    for (SheetColumns sheet : columns()) {
+      rows += sheet.reading().table() == table ? sheet.rows() : 0;
+    }
+    return rows;
   }
 
   /** The sheets that could be read only in part. */

@@ -8,12 +8,30 @@ public final class PairIndex {
   /** What {@link #putIfNew} gives for a pair that is new. */
   public static final int NEW = -1;
 
-  private long[] keys = new long[1024];
+  private long[] keys;
 
   /** None as long as every value is 0: then the pairs alone are remembered. */
   private int[] values;
 
   private int size;
+
+  /** An index of as many pairs as there may be. */
+  public PairIndex() {
+    keys = new long[1024];
+  }
+
+  private PairIndex(int slots) {
+    keys = new long[slots];
+  }
+
+  /** An index that need not grow, and has not twice the room while it does, for so many pairs. */
+  public static PairIndex expecting(int pairs) {
+    int slots = 1024;
+    while (slots / 3 * 2 <= pairs && slots < 1 << 29) {
+      slots *= 2;
+    }
+    return new PairIndex(slots);
+  }
 
   /**
    * Puts the pair with the value, unless it is there already.

@@ -40,7 +40,7 @@ public final class TextPool {
     return size;
   }
 
-  /** The number of a text: its own if it came before, else the next. */
+  /** The number of a text: its own if it came before, else the next. Not after {@link #close}. */
   public int add(CharSequence text) {
     int hash = code(text);
     int mask = slots.length - 1;
@@ -64,6 +64,13 @@ public final class TextPool {
       grow();
     }
     return size - 1;
+  }
+
+  /** Gives back the room that finding texts again takes: from now on none can be added. */
+  public void close() {
+    slots = new int[0];
+    hashes = new int[0];
+    locations = Arrays.copyOf(locations, size);
   }
 
   /** Adds a text to a row of a sheet. */
