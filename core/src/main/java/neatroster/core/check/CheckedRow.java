@@ -119,7 +119,10 @@ final class CheckedRow {
   String named(Doubt doubt) {
     List<String> all = new ArrayList<>();
     for (int other : doubt.lines()) {
-      all.add(personOf(other) + " in " + named(place(other)));
+      Link person = resolved.people().ofLine(other);
+      boolean same = user.isFound() && user.equals(person);
+      int main = same ? mainLine(person.number()) : other;
+      all.add(personOf(main) + " in " + named(place(main)));
     }
     for (int number : doubt.accounts()) {
       all.add(named(resolved.known().users().all().get(number)));

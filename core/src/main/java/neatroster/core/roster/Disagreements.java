@@ -54,7 +54,8 @@ public final class Disagreements {
       RosterRow row = roster.row(line);
       for (Field field : COMPARED) {
         String text = row.has(field) ? row.text(field) : "";
-        if (text.isEmpty()) {
+        if (text.isEmpty() || !row.judged(field).isGood()) {
+          // What is no value is found as that.
           continue;
         }
         Said before = said.putIfAbsent(field, new Said(text, line));

@@ -212,6 +212,7 @@ final class PeopleFinder {
       byMark(Field.EMAIL, emails);
     }
     takeStock();
+    settleNearlySameIds();
     settleClashes();
     byName();
     sameBirth();
@@ -403,7 +404,11 @@ final class PeopleFinder {
 
   /** Says that two share a mark and are not one person, or may not be. */
   private void disagree(Field mark, Namesakes later, Namesakes earlier) {
-    if ((later.isAccount() && earlier.isAccount()) || later.onlyNearly(earlier)) {
+    if (later.isAccount() && earlier.isAccount()) {
+      return;
+    }
+    if (later.onlyNearly(earlier)) {
+      nearlySameIds.add(List.of(later, earlier));
       return;
     }
     boolean otherName = later.fit(earlier) == PersonName.Fit.NOT;
@@ -433,6 +438,39 @@ final class PeopleFinder {
       kind = Doubt.Kind.SEVERAL_ACCOUNTS;
     }
     accountClashes.add(new Clash(node, new Doubt(kind, mark, List.of(), List.of(account), "")));
+  }
+
+  /** Two who have nearly one id and other names. */
+  private final List<List<Namesakes>> nearlySameIds = new ArrayList<>();
+
+  /** In a list that writes ids without their noughts, 417 under another name is 000417 too. */
+  private void settleNearlySameIds() {
+    Set<Integer> altering = new HashSet<>();
+    for (int node = 0; node < rows && !nearlySameIds.isEmpty(); node++) {
+      boolean altered =
+          doubts.getOrDefault(lines.get(node), List.of()).stream()
+              .anyMatch(doubt -> doubt.kind() == Doubt.Kind.ALTERED_ID);
+      if (altered) {
+        altering.add(sheetOf.get(node));
+      }
+    }
+    for (List<Namesakes> two : nearlySameIds) {
+      for (int i = 0; i < 2; i++) {
+        Namesakes one = two.get(i);
+        Namesakes other = two.get(1 - i);
+        if (one.isAccount()
+            || !altering.contains(sheetOf.get(one.first()))
+            || one.fit(other) != PersonName.Fit.NOT) {
+          continue;
+        }
+        List<Integer> accounts = other.isAccount() ? List.of(other.first() - rows) : List.of();
+        for (int n = 0; n < one.nodes.size(); n++) {
+          doubt(
+              one.nodes.get(n),
+              new Doubt(Doubt.Kind.ANOTHER_PERSON, Field.ID, linesOf(other.nodes), accounts, ""));
+        }
+      }
+    }
   }
 
   /** That a row has a mark of an account that is not its own, as far as that can be told. */
