@@ -247,7 +247,7 @@ final class IssueRun {
               }
               int person = found.number();
               List<Integer> lines = deliverable.lines(person);
-              if (lines.get(0) != line) {
+              if (lines.isEmpty() || lines.get(0) != line) {
                 // The same person comes again.
                 return;
               }

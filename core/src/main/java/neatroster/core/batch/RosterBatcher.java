@@ -254,6 +254,10 @@ public final class RosterBatcher {
     }
     int person = found.number();
     List<Integer> lines = deliverable.lines(person);
+    if (lines.isEmpty()) {
+      leaveOut(row, line, leftOutToo("user", Names.full(row)));
+      return;
+    }
     if (lines.get(0) != line) {
       // Another row about the same person.
       return;

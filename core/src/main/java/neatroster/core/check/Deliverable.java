@@ -88,6 +88,7 @@ public final class Deliverable {
 
   private void people() {
     People people = resolved.people();
+    BitSet described = new BitSet();
     BitSet sound = new BitSet();
     BitSet unsound = new BitSet();
     resolved
@@ -96,8 +97,19 @@ public final class Deliverable {
             Table.USERS,
             (row, line) -> {
               Link person = people.ofLine(line);
-              if (person.isFound()) {
-                (faulty.get(line) ? unsound : sound).set(person.number());
+              if (!person.isFound()) {
+                return;
+              }
+              boolean plain = !row.reading().enrolls();
+              if (plain && !described.get(person.number())) {
+                // What a class list says in passing does not make up for a faulty row about them.
+                described.set(person.number());
+                sound.clear(person.number());
+              }
+              if (faulty.get(line)) {
+                unsound.set(person.number());
+              } else if (plain || !described.get(person.number())) {
+                sound.set(person.number());
               }
             });
     peopleOut.or(unsound);
@@ -119,14 +131,20 @@ public final class Deliverable {
     return !groupsOut.get(group);
   }
 
-  /** Whether a person is: at least one row about them is sound, or they have an account alone. */
+  /**
+   * Whether a person is: at least one row of a list of people is sound, or of a class list where no
+   * other list has them, or they have an account alone.
+   */
   public boolean hasPerson(int person) {
     return !peopleOut.get(person);
   }
 
-  /** The lines of the sound rows about a person. */
+  /** The lines of the sound rows about a person; none for one who is left out. */
   public List<Integer> lines(int person) {
     List<Integer> lines = resolved.people().lines(person);
+    if (peopleOut.get(person)) {
+      return List.of();
+    }
     return faulty.isEmpty() ? lines : lines.stream().filter(line -> !faulty.get(line)).toList();
   }
 }

@@ -244,7 +244,7 @@ public final class Attendance {
     }
     int person = found.number();
     List<Integer> lines = deliverable.lines(person);
-    if (lines.get(0) != line) {
+    if (lines.isEmpty() || lines.get(0) != line) {
       // Another row about the same person.
       return;
     }
