@@ -27,8 +27,18 @@ final class PeopleReport {
     this.people = roster.people();
   }
 
-  private boolean isInSeveralPlaces(int person) {
-    return people.lines(person).size() + people.accounts(person).size() > 1;
+  /** Whether somebody is worth a look: in several rows, or with an account by the name alone. */
+  private boolean isToBeShown(int person) {
+    int rows = people.lines(person).size();
+    if (rows > 1 || people.accounts(person).size() > 1) {
+      return true;
+    }
+    return people.account(person) >= 0
+        && PersonTrace.of(roster, person).stream()
+            .anyMatch(
+                step ->
+                    step.by().contains(Field.FULL_NAME)
+                        || step.by().contains(Field.FORMER_USERNAME));
   }
 
   private int listed() {
@@ -58,16 +68,19 @@ final class PeopleReport {
   void text(Screen screen) {
     int listed = listed();
     List<Integer> several = new ArrayList<>();
+    int others = 0;
     for (int person = 0; person < listed; person++) {
-      if (isInSeveralPlaces(person)) {
+      if (isToBeShown(person)) {
         several.add(person);
+      } else if (people.account(person) >= 0) {
+        others++;
       }
     }
     screen.line(
         (listed == 1 ? "1 person" : listed + " people")
             + ", "
             + several.size()
-            + " of them in more than one place"
+            + " of them in more than one row, or with an account that was found by the name"
             + (several.isEmpty() ? "." : ":"));
     for (int person : several.subList(0, Math.min(SHOWN, several.size()))) {
       List<PersonTrace.Step> steps = PersonTrace.of(roster, person);
@@ -83,6 +96,12 @@ final class PeopleReport {
     if (several.size() > SHOWN) {
       screen.line("");
       screen.line("… and " + (several.size() - SHOWN) + " more; --format json gives all of them.");
+    }
+    if (others > 0) {
+      screen.line("");
+      screen.line(
+          (others == 1 ? "1 other has an account" : others + " others have accounts")
+              + ", found by an id, a username or an email address.");
     }
     List<Integer> undecided = undecided();
     if (!undecided.isEmpty()) {
