@@ -4,6 +4,7 @@ import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import neatroster.core.model.Field;
 import neatroster.core.model.Place;
@@ -49,8 +50,17 @@ final class PeopleReport {
     return listed;
   }
 
+  /** The rows of users whose cells may stand in the wrong columns. */
+  private List<Integer> torn() {
+    return rows(Link::isNone);
+  }
+
   /** The rows of users of whom it cannot be told whom they are about. */
   private List<Integer> undecided() {
+    return rows(Link::isAmbiguous);
+  }
+
+  private List<Integer> rows(Predicate<Link> which) {
     List<Integer> lines = new ArrayList<>();
     roster
         .rows()
@@ -58,7 +68,7 @@ final class PeopleReport {
             Table.USERS,
             (row, line) -> {
               Link person = people.ofLine(line);
-              if (person.isAmbiguous()) {
+              if (which.test(person)) {
                 lines.add(line);
               }
             });
@@ -103,13 +113,22 @@ final class PeopleReport {
           (others == 1 ? "1 other has an account" : others + " others have accounts")
               + ", found by an id, a username or an email address.");
     }
-    List<Integer> undecided = undecided();
-    if (!undecided.isEmpty()) {
+    places(
+        screen,
+        undecided(),
+        " of which it cannot be told whom they are about; neat-roster check says why:");
+    places(
+        screen,
+        torn(),
+        " whose cells may stand in the wrong columns, so nobody was read from them; neat-roster"
+            + " check says more:");
+  }
+
+  private void places(Screen screen, List<Integer> lines, String what) {
+    if (!lines.isEmpty()) {
       screen.line("");
-      screen.line(
-          Counted.of(undecided.size(), "row")
-              + " of which it cannot be told whom they are about; neat-roster check says why:");
-      undecided.stream()
+      screen.line(Counted.of(lines.size(), "row") + what);
+      lines.stream()
           .limit(SHOWN)
           .forEach(line -> screen.line("  " + place(roster.rows().place(line))));
     }
@@ -170,6 +189,15 @@ final class PeopleReport {
         json.writeEndObject();
       }
       json.writeEndArray();
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("torn");
+    for (int line : torn()) {
+      json.writeStartObject();
+      json.writeStringField("file", roster.rows().place(line).sheet().file());
+      json.writeStringField("sheet", roster.rows().place(line).sheet().sheet());
+      json.writeNumberField("row", roster.rows().place(line).row());
       json.writeEndObject();
     }
     json.writeEndArray();
