@@ -19,7 +19,7 @@ final class LinksOfTexts {
       return find.get();
     }
     if (number >= links.length) {
-      links = Arrays.copyOf(links, Math.max(number + 1, links.length + (links.length >> 1)));
+      links = Arrays.copyOf(links, Math.max(number + 1, links.length + (links.length >> 2)));
     }
     if (links[number] == 0) {
       links[number] = find.get().coded() + 1;

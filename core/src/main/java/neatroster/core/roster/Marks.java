@@ -36,6 +36,15 @@ final class Marks {
     all.add(node);
   }
 
+  /** Gives back the room that was kept for more keys. */
+  void trim() {
+    int used = first.length;
+    while (used > 1 && first[used - 1] == NOBODY) {
+      used--;
+    }
+    first = Arrays.copyOf(first, used);
+  }
+
   /** The first who has a key, or -1. */
   int first(int key) {
     return key < 0 || key >= first.length ? NOBODY : first[key];

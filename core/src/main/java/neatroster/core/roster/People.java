@@ -83,6 +83,8 @@ public final class People {
         account.set(person, node - lines.size());
       }
     }
+    firstNode.trim();
+    account.trim();
   }
 
   /** How many there are. */

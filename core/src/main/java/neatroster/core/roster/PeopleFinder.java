@@ -217,6 +217,13 @@ final class PeopleFinder {
     byName();
     sameBirth();
     doubts.replaceAll((line, some) -> oneSlipIsOne(some));
+    for (Marks marks : List.of(ids, usernames, emails, idsWithNoughts)) {
+      marks.trim();
+    }
+    for (IntList list : List.of(lines, idOf, usernameOf)) {
+      list.trim();
+    }
+    references.trim();
     References found = new References(references, usernames, emails, ids, idsWithNoughts, idOf);
     return new People(known, joined, lines, usernameOf, undecided, found, torn, doubts);
   }

@@ -10,7 +10,7 @@ public final class IntList {
   /** Adds a number at the end. */
   public void add(int value) {
     if (size == values.length) {
-      values = Arrays.copyOf(values, size + (size >> 1));
+      values = Arrays.copyOf(values, Math.max(16, size + (size >> 1)));
     }
     values[size++] = value;
   }
@@ -29,6 +29,13 @@ public final class IntList {
       throw new IndexOutOfBoundsException(index);
     }
     values[index] = value;
+  }
+
+  /** Gives back the room that was kept for more numbers. */
+  public void trim() {
+    if (values.length > size) {
+      values = Arrays.copyOf(values, size);
+    }
   }
 
   /** How many numbers there are. */

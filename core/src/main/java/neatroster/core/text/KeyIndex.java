@@ -53,6 +53,13 @@ public final class KeyIndex {
     return new KeyIndex(true);
   }
 
+  /** Gives back the room that was kept for more keys. */
+  public void trim() {
+    if (locations.length > size) {
+      locations = Arrays.copyOf(locations, size);
+    }
+  }
+
   /** How many distinct keys there are; they are numbered from 0 to one less. */
   public int size() {
     return size;
@@ -72,7 +79,7 @@ public final class KeyIndex {
       throw new IllegalStateException("too many keys");
     }
     if (size == locations.length) {
-      locations = Arrays.copyOf(locations, size * 2);
+      locations = Arrays.copyOf(locations, Math.max(64, size + (size >> 1)));
     }
     locations[size] = store();
     size++;
