@@ -283,6 +283,9 @@ public final class Checker {
       } else {
         checked.earlierEnrollment = earlier;
         checked.earlierRoleDiffers = roleOfLine[earlier] != role;
+        if (checked.earlierRoleDiffers && checked.course.isFound()) {
+          checked.counts.orElse(checked.course.number(), checked.role);
+        }
       }
     }
 

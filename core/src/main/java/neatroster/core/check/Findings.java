@@ -3,11 +3,14 @@ package neatroster.core.check;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import neatroster.core.model.Accepted;
+import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 import neatroster.core.model.SheetName;
 
@@ -39,6 +42,28 @@ public final class Findings {
         .ifPresent(severity -> all.add(finding.build(severity)));
   }
 
+  /** Rules whose findings at a row say already what another rule would say there. */
+  private static final Map<String, String> EXPLAINED_BY =
+      Map.of(UnlikelyRole.TEXT.name(), ConflictingRoles.TEXT.name());
+
+  /** Drops what is explained by a finding about the same row, in whatever order they were found. */
+  private void dropExplained() {
+    Map<String, Set<Place>> explained = new HashMap<>();
+    for (Finding finding : all) {
+      String rule = finding.rule().text().name();
+      if (EXPLAINED_BY.containsValue(rule)) {
+        Set<Place> places = explained.computeIfAbsent(rule, r -> new HashSet<>());
+        places.add(finding.place());
+        places.addAll(finding.related());
+      }
+    }
+    all.removeIf(
+        finding ->
+            explained
+                .getOrDefault(EXPLAINED_BY.getOrDefault(finding.rule().text().name(), ""), Set.of())
+                .contains(finding.place()));
+  }
+
   /** How often each of the settings' exceptions was met. */
   Map<Accepted, Integer> accepted() {
     Map<Accepted, Integer> counts = new LinkedHashMap<>();
@@ -50,6 +75,7 @@ public final class Findings {
 
   /** Everything found, in the order of sheet, row and column. */
   List<Finding> inOrder(List<SheetName> sheets) {
+    dropExplained();
     Map<SheetName, Integer> order = new HashMap<>();
     for (SheetName sheet : sheets) {
       order.putIfAbsent(sheet, order.size());

@@ -56,6 +56,15 @@ final class RosterCounts {
     }
   }
 
+  /** Counts a second role of somebody in a course, which is a finding: either may be meant. */
+  void orElse(int course, String role) {
+    if (course >= 0 && role.equals("learner")) {
+      bump(learners, course);
+    } else if (course >= 0 && role.equals("instructor")) {
+      bump(instructors, course);
+    }
+  }
+
   void looksLikeLearner(int user) {
     looksLikeLearner.set(user);
   }
