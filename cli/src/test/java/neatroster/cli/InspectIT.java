@@ -261,7 +261,8 @@ class InspectIT {
     report
         .get("findings")
         .forEach(f -> found.add(f.get("row").asText() + " " + f.get("rule").asText()));
-    assertThat(found).containsExactly("5 conflicting-rows", "6 conflicting-roles");
+    assertThat(found)
+        .containsExactly("2 class-without-instructor", "5 conflicting-rows", "6 conflicting-roles");
     assertThat(report.get("counts").get("enrollments").asInt()).isEqualTo(5);
     String[] files = {"courses.csv", "who.csv", "--to", "out"};
     assertThat(program.run(line("issue", files)).exit()).isEqualTo(1);

@@ -39,6 +39,7 @@ final class ClassWithoutInstructor implements Rule {
       RosterCounts counts = ending.counts();
       if (line >= 0
           && counts.isOpen(course)
+          && !counts.isUnclear(course)
           && counts.learners(course) > 0
           && counts.instructors(course) == 0
           && !counts.hasInstructors(course)) {

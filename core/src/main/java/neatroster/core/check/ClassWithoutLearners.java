@@ -37,7 +37,10 @@ final class ClassWithoutLearners implements Rule {
     for (int course = 0; course < ending.resolved().courses().count(); course++) {
       int line = ending.resolved().courses().line(course);
       RosterCounts counts = ending.counts();
-      if (line >= 0 && counts.isOpen(course) && counts.learners(course) == 0) {
+      if (line >= 0
+          && counts.isOpen(course)
+          && !counts.isUnclear(course)
+          && counts.learners(course) == 0) {
         String code = ending.resolved().courses().code(course);
         findings.add(
             ending.about(

@@ -23,6 +23,7 @@ final class RosterCounts {
   private final BitSet closed = new BitSet();
   private final BitSet hasInstructors = new BitSet();
   private final BitSet looksLikeLearner = new BitSet();
+  private final BitSet unclear = new BitSet();
 
   /** Remembers what a course says of itself. */
   void course(int course, RosterRow row) {
@@ -58,11 +59,17 @@ final class RosterCounts {
 
   /** Counts a second role of somebody in a course, which is a finding: either may be meant. */
   void orElse(int course, String role) {
-    if (course >= 0 && role.equals("learner")) {
+    unclear.set(course);
+    if (role.equals("learner")) {
       bump(learners, course);
-    } else if (course >= 0 && role.equals("instructor")) {
+    } else if (role.equals("instructor")) {
       bump(instructors, course);
     }
+  }
+
+  /** Whether somebody has two roles in a course, so that it is open who teaches and who learns. */
+  boolean isUnclear(int course) {
+    return unclear.get(course);
   }
 
   void looksLikeLearner(int user) {
