@@ -130,12 +130,6 @@ public final class People {
     return all;
   }
 
-  /** Whether more than one row is about a person. */
-  boolean hasSeveralRows(int person) {
-    int second = next[firstNode.get(person)];
-    return second != NOBODY && second < lines.size();
-  }
-
   /** The line of the first row about a person, or -1 for one who is in no list. */
   public int firstLine(int person) {
     int node = firstNode.get(person);

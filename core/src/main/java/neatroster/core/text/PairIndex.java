@@ -42,15 +42,10 @@ public final class PairIndex {
    * @return {@link #NEW}, or the value that the pair had
    */
   public int putIfNew(int first, int second, int value) {
-    // Keys are stored one higher, so that 0 marks a free slot.
-    long key = (((long) first << 32) | second) + 1;
-    int mask = keys.length - 1;
-    int slot = slot(key, mask);
-    while (keys[slot] != 0) {
-      if (keys[slot] == key) {
-        return values == null ? 0 : values[slot];
-      }
-      slot = (slot + 1) & mask;
+    long key = key(first, second);
+    int slot = slotOf(key);
+    if (keys[slot] != 0) {
+      return valueAt(slot);
     }
     keys[slot] = key;
     if (value != 0 && values == null) {
@@ -67,16 +62,27 @@ public final class PairIndex {
 
   /** The value that a pair has, or {@link #NEW}. */
   public int find(int first, int second) {
-    long key = (((long) first << 32) | second) + 1;
+    int slot = slotOf(key(first, second));
+    return keys[slot] == 0 ? NEW : valueAt(slot);
+  }
+
+  /** Keys are stored one higher, so that 0 marks a free slot. */
+  private static long key(int first, int second) {
+    return (((long) first << 32) | second) + 1;
+  }
+
+  /** The slot that holds a key, or the free one where it would go. */
+  private int slotOf(long key) {
     int mask = keys.length - 1;
     int slot = slot(key, mask);
-    while (keys[slot] != 0) {
-      if (keys[slot] == key) {
-        return values == null ? 0 : values[slot];
-      }
+    while (keys[slot] != 0 && keys[slot] != key) {
       slot = (slot + 1) & mask;
     }
-    return NEW;
+    return slot;
+  }
+
+  private int valueAt(int slot) {
+    return values == null ? 0 : values[slot];
   }
 
   private static int slot(long key, int mask) {
