@@ -2,23 +2,20 @@ package neatroster.cli;
 
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
-import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
-import neatroster.core.intake.Column;
-import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
-import neatroster.core.intake.UnreadableSheetException;
-import neatroster.core.model.Field;
-import neatroster.core.model.JoinCode;
-import neatroster.core.model.KnownUser;
 import neatroster.core.model.Settings;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
+import neatroster.core.roster.TextSearch;
 import neatroster.core.text.Quoted;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -39,28 +36,10 @@ final class FindCommand implements Callable<Integer> {
   @Parameters(paramLabel = "TEXT", description = "Case and accents make no difference.")
   private String text;
 
-  /**
-   * One row, or one account, that has the text.
-   *
-   * @param where {@code sheets}, {@code known} or {@code issued}
-   * @param table what the row is
-   * @param place where it is, for people
-   * @param file its file, or null
-   * @param row its row, or 0
-   * @param fields what stands in it, never a password
-   */
-  private record Found(
-      String where, String table, String place, String file, int row, Map<String, String> fields) {}
-
-  private final List<Found> found = new ArrayList<>();
-  private int count;
-  private String wanted;
-
   @Override
   public Integer call() {
     Screen screen = options.screen();
-    wanted = folded(text);
-    if (wanted.isBlank()) {
+    if (text.isBlank()) {
       throw Problem.usage("Say what to find: a part of a name, an address, a code.");
     }
     RosterFolder folder =
@@ -71,152 +50,152 @@ final class FindCommand implements Callable<Integer> {
                     Problem.usage(
                         "find looks through a roster folder, and there is none here. Name one with"
                             + " --folder DIR."));
-    Settings settings = folder.settings(screen);
-    if (!folder.files("sheets").isEmpty()) {
-      try (OpenRoster open = OpenRoster.open(options, settings, List.of(), Optional.of(folder))) {
-        look("sheets", open.roster());
-      }
-    }
-    Optional<OpenRoster> known = OpenRoster.openKnown(options, settings, Optional.of(folder));
-    if (known.isPresent()) {
-      try (OpenRoster open = known.get()) {
-        look("known", open.roster());
-      }
-    }
-    for (KnownUser account : Workplace.knownIn(Optional.of(folder)).all()) {
-      look(account);
-    }
-    Workplace.joinCodesIn(folder).forEach(this::look);
+    List<TextSearch.Hit> hits = hits(screen, folder);
     if (options.json()) {
-      Json.write(screen.out(), this::json);
+      Json.write(screen.out(), json -> json(json, hits));
     } else {
-      show(screen);
+      show(screen, hits);
     }
     return Exit.DONE;
   }
 
-  private void look(String where, Roster roster) {
-    for (SheetReading sheet : roster.sheets()) {
-      try {
-        sheet.read(row -> look(where, row));
-      } catch (UnreadableSheetException e) {
-        throw Problem.unreadable(
-            sheet.name() + " could not be read to its end: " + e.getMessage() + ".", e);
+  private List<TextSearch.Hit> hits(Screen screen, RosterFolder folder) {
+    Settings settings = folder.settings(screen);
+    Optional<RosterFolder> here = Optional.of(folder);
+    Roster none = new Roster(List.of(), List.of(), List.of());
+    boolean sheets = !folder.files("sheets").isEmpty();
+    try (Opened asked =
+            new Opened(
+                sheets
+                    ? Optional.of(OpenRoster.open(options, settings, List.of(), here))
+                    : Optional.empty());
+        Opened exports = new Opened(OpenRoster.openKnown(options, settings, here))) {
+      Roster roster = asked.roster().orElse(none);
+      Known known =
+          KnownFiles.basis(options, settings, here, Workplace.knownIn(here), roster).known();
+      Roster platform = exports.roster().orElse(none);
+      List<TextSearch.Hit> hits =
+          TextSearch.find(
+              ResolvedRoster.of(roster, settings, known),
+              platform,
+              Workplace.joinCodesIn(folder),
+              text);
+      sayWhatWasNotLookedAt(screen, roster);
+      sayWhatWasNotLookedAt(screen, platform);
+      return hits;
+    }
+  }
+
+  /** Files that are open where there are any. */
+  private record Opened(Optional<OpenRoster> files) implements AutoCloseable {
+    Optional<Roster> roster() {
+      return files.map(OpenRoster::roster);
+    }
+
+    @Override
+    public void close() {
+      files.ifPresent(OpenRoster::close);
+    }
+  }
+
+  private static void sayWhatWasNotLookedAt(Screen screen, Roster roster) {
+    for (Roster.Unread sheet : roster.unread()) {
+      screen.remark(sheet.name() + " was not looked through: it is no table that is understood.");
+    }
+    for (SheetReading sheet : roster.brokenOff()) {
+      screen.remark(
+          sheet.name()
+              + " was looked through as far as it can be read: "
+              + roster.whyBrokenOff(sheet).orElseThrow().getMessage()
+              + ".");
+    }
+  }
+
+  /** The places of one person together, everything else on its own. */
+  private static List<List<TextSearch.Hit>> together(List<TextSearch.Hit> hits) {
+    List<List<TextSearch.Hit>> all = new ArrayList<>();
+    int before = -1;
+    for (TextSearch.Hit hit : hits) {
+      if (hit.person() < 0 || hit.person() != before) {
+        all.add(new ArrayList<>());
       }
+      all.get(all.size() - 1).add(hit);
+      before = hit.person();
     }
+    return all;
   }
 
-  private void look(String where, RosterRow row) {
-    boolean fits = false;
-    if (row.isUneven() && row.reading().hasSecrets()) {
-      // The password may be in any cell.
-      return;
-    }
-    for (Column column : row.reading().columns()) {
-      fits |= !column.secret() && folded(row.cellAt(column.index()).toString()).contains(wanted);
-    }
-    if (!fits) {
-      return;
-    }
-    Map<String, String> fields = new LinkedHashMap<>();
-    for (Column column : row.reading().columns()) {
-      String value = row.cellAt(column.index()).cleaned();
-      if (!value.isEmpty() && !column.secret()) {
-        String name = column.field().map(Field::label).orElse(column.header());
-        boolean named = column.field().isPresent() || folded(value).contains(wanted);
-        if (named && !name.isEmpty()) {
-          fields.putIfAbsent(name, value);
-        }
+  private void show(Screen screen, List<TextSearch.Hit> hits) {
+    List<List<TextSearch.Hit>> all = together(hits);
+    for (List<TextSearch.Hit> one : all.subList(0, Math.min(SHOWN, all.size()))) {
+      for (TextSearch.Hit hit : one) {
+        String thing = hit.table().word().replaceAll("s$", "");
+        screen.line(screen.bold(hit.place()) + screen.dim(" — " + thing));
       }
-    }
-    add(
-        new Found(
-            where,
-            row.table().word(),
-            row.reading().name() + ", row " + row.number(),
-            row.reading().name().file(),
-            row.number(),
-            fields));
-  }
-
-  private void look(KnownUser account) {
-    Map<String, String> fields = new LinkedHashMap<>();
-    put(fields, "username", account.username());
-    put(fields, "full name", account.person().fullName());
-    put(fields, "email", account.person().email());
-    put(fields, "email", account.email());
-    put(fields, "id", account.person().id());
-    put(fields, "id", account.id());
-    put(fields, "birth date", account.person().birthDate());
-    put(fields, "site", account.person().site());
-    put(fields, "role", account.role());
-    put(fields, "course", account.course());
-    put(fields, "former username", String.join(", ", account.formerUsernames()));
-    if (fields.values().stream().anyMatch(value -> folded(value).contains(wanted))) {
-      add(new Found("issued", "users", "the accounts issued", null, 0, fields));
-    }
-  }
-
-  private void look(JoinCode code) {
-    Map<String, String> fields = new LinkedHashMap<>();
-    put(fields, "join code", code.code());
-    put(fields, "course", code.course());
-    put(fields, "group", code.group());
-    if (fields.values().stream().anyMatch(value -> folded(value).contains(wanted))) {
-      String table = code.group().isEmpty() ? "courses" : "groups";
-      add(new Found("issued", table, "the join codes issued", null, 0, fields));
-    }
-  }
-
-  private static void put(Map<String, String> fields, String name, String value) {
-    if (!value.isEmpty()) {
-      fields.putIfAbsent(name, value);
-    }
-  }
-
-  private void add(Found one) {
-    count++;
-    if (found.size() < SHOWN || options.json()) {
-      found.add(one);
-    }
-  }
-
-  /** Lower case without accents. */
-  private static String folded(String text) {
-    return Normalizer.normalize(text, Normalizer.Form.NFKD)
-        .replaceAll("\\p{M}", "")
-        .toLowerCase(Locale.ROOT);
-  }
-
-  private void show(Screen screen) {
-    for (Found one : found) {
-      screen.line(screen.bold(one.place()) + screen.dim(" — " + one.table().replaceAll("s$", "")));
-      one.fields()
+      fields(one)
           .forEach(
-              (name, value) ->
-                  screen.line(
-                      String.format(
-                          "  %-16s %s",
-                          name, folded(value).contains(wanted) ? screen.green(value) : value)));
+              (name, values) ->
+                  values.forEach(
+                      value ->
+                          screen.line(String.format("  %-16s %s", name, shown(screen, value)))));
     }
-    if (count > found.size()) {
-      screen.line("and " + (count - found.size()) + " more; say more of what you look for.");
+    if (all.size() > SHOWN) {
+      screen.line("and " + (all.size() - SHOWN) + " more; say more of what you look for.");
     }
     screen.line(
-        (count == 0 ? "Nothing has " : "Found in " + Counted.of(count, "place") + ": ")
+        (hits.isEmpty() ? "Nothing has " : "Found in " + Counted.of(hits.size(), "place") + ": ")
             + Quoted.value(text)
-            + (count == 0 ? " in it." : "."));
+            + (hits.isEmpty() ? " in it." : "."));
   }
 
-  private void json(JsonGenerator json) throws IOException {
+  private String shown(Screen screen, Value value) {
+    String shown = TextSearch.has(value.text(), text) ? screen.green(value.text()) : value.text();
+    return value.where().isEmpty() ? shown : shown + screen.dim("  (" + value.where() + ")");
+  }
+
+  /**
+   * A value of a field.
+   *
+   * @param where the place that says so, where another says otherwise; else empty
+   */
+  private record Value(String text, String where) {}
+
+  /** What all places say; where they do not agree, who says what. */
+  private static Map<String, Set<Value>> fields(List<TextSearch.Hit> hits) {
+    Map<String, Map<String, String>> placesOf = new LinkedHashMap<>();
+    for (TextSearch.Hit hit : hits) {
+      hit.fields()
+          .forEach(
+              (name, value) ->
+                  placesOf
+                      .computeIfAbsent(name, n -> new LinkedHashMap<>())
+                      .putIfAbsent(value, hit.place()));
+    }
+    Map<String, Set<Value>> fields = new LinkedHashMap<>();
+    placesOf.forEach(
+        (name, places) ->
+            places.forEach(
+                (value, place) ->
+                    fields
+                        .computeIfAbsent(name, n -> new LinkedHashSet<>())
+                        .add(new Value(value, places.size() > 1 ? place : ""))));
+    return fields;
+  }
+
+  private void json(JsonGenerator json, List<TextSearch.Hit> hits) throws IOException {
     json.writeStartObject();
     json.writeStringField("command", "find");
     json.writeStringField("text", text);
     json.writeArrayFieldStart("found");
-    for (Found one : found) {
+    for (TextSearch.Hit one : hits) {
       json.writeStartObject();
-      json.writeStringField("in", one.where());
-      json.writeStringField("table", one.table());
+      json.writeStringField("in", one.source().word());
+      json.writeStringField("table", one.table().word());
+      if (one.person() < 0) {
+        json.writeNullField("person");
+      } else {
+        json.writeNumberField("person", one.person());
+      }
       json.writeStringField("file", one.file());
       if (one.row() == 0) {
         json.writeNullField("row");

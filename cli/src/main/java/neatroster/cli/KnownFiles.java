@@ -11,10 +11,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import neatroster.core.check.Basis;
-import neatroster.core.intake.Known;
-import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Settings;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Roster;
 
 /**
@@ -56,7 +56,8 @@ final class KnownFiles {
                 + ".",
             null);
       }
-      Known known = Known.read(open.roster().sheets(), issued.all());
+      Known known =
+          Known.read(open.roster(), issued.all(), settings.emails().usual().sharedAllowed());
       open.verifyUnchanged();
       return known;
     } catch (UnreadableSheetException e) {

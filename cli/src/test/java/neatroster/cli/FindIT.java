@@ -38,11 +38,37 @@ class FindIT {
         .contains("Found in 4 places")
         .doesNotContain("secret");
     JsonNode found = JSON.readTree(program.run("find", "zangstrom", "--format", "json").out());
-    assertThat(found.get("found").findValuesAsText("in")).containsExactly("issued");
+    assertThat(found.get("found").findValuesAsText("in")).containsExactly("sheets", "issued");
     // Whoever looks for a password finds nobody by it.
     assertThat(program.run("find", "secret").out()).contains("Nothing has “secret” in it");
     assertThat(program.run("find", " ").exit()).isEqualTo(2);
     assertThat(program.run("find", "x", "--folder", "nowhere").exit()).isEqualTo(3);
+  }
+
+  @Test
+  void somebodyInSeveralListsIsShownOnceWithEveryPlace() throws Exception {
+    Program program = new Program(temp);
+    program.file("roster.yaml");
+    program.file(
+        "sheets/users.csv",
+        "id,full name,birth date",
+        "501,Ana Marlowe,2011-04-03",
+        "502,Bo Quay,");
+    program.file("sheets/courses.csv", "code,title", "NAV-1,Coast");
+    program.file("sheets/NAV-1 class.csv", "id,name", "501,Marlowe Ana", "777,torn,x,y");
+    program.file("known/users.csv", "id,username,full name", "501,amar,Ana Marlowe");
+    Program.Result result = program.run("find", "2011-04");
+    assertThat(result.out())
+        .contains("sheets/users.csv, row 2 — user")
+        .contains("sheets/NAV-1 class.csv, row 2 — user")
+        .contains("known/users.csv, row 2 — user")
+        .contains("Found in 3 places")
+        .containsOnlyOnce("501")
+        .contains("Marlowe Ana  (sheets/NAV-1 class.csv, row 2)")
+        .doesNotContain("Bo Quay");
+    JsonNode found = JSON.readTree(program.run("find", "2011-04", "--format", "json").out());
+    assertThat(found.get("found").findValuesAsText("person")).containsExactly("0", "0", "0");
+    assertThat(program.run("find", "torn").out()).contains("NAV-1 class.csv, row 3");
   }
 
   @Test

@@ -7,11 +7,11 @@ import java.util.stream.Collectors;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Checker;
 import neatroster.core.check.Finding;
-import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Settings;
 import neatroster.core.model.SheetName;
+import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Roster;
 
 /** Rosters of test sheets, and what a check finds in them in a form that a test can compare. */

@@ -5,12 +5,12 @@ import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.roster.KnownUsers;
 
 /** The batch rows of accounts that no row of a sheet asks for: guardians' and anonymous ones. */
 final class AccountRows {

@@ -1,9 +1,9 @@
 package neatroster.core.check;
 
-import neatroster.core.intake.Known;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Known;
 
 /** Somebody who is in the course already. */
 final class AlreadyEnrolled extends TableRule {

@@ -5,10 +5,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import neatroster.core.intake.Column;
-import neatroster.core.intake.Known;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
+import neatroster.core.roster.Known;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
 

@@ -11,13 +11,13 @@ import neatroster.core.model.DateReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.WrittenDates;
+import neatroster.core.value.EmailShape;
 
 /**
  * Which value of a row with too many cells has a separator in it: the one whose cells, put
  * together, leave an address below the header of addresses and a date below that of dates.
  */
 final class QuotingGuess {
-  private static final Pattern EMAIL = Pattern.compile("[^@\\s,;|]+@[^@\\s,;|]+\\.[^@\\s,;|]+");
   private static final Pattern NUMBER = Pattern.compile("\\d+");
   private static final RoleWords ROLES = new RoleWords(java.util.Map.of());
 
@@ -82,7 +82,7 @@ final class QuotingGuess {
       if (typed && !right) {
         return -100;
       }
-      boolean foreign = !typed && (EMAIL.matcher(value).matches() || isDate(value));
+      boolean foreign = !typed && (isAddress(value) || isDate(value));
       fit += typed ? 1 : foreign ? -100 : 0;
     }
     return fit;
@@ -97,7 +97,7 @@ final class QuotingGuess {
 
   private static boolean isRight(SheetReading sheet, Field field, String value) {
     return switch (field) {
-      case EMAIL, GUARDIAN_EMAIL -> EMAIL.matcher(value).matches();
+      case EMAIL, GUARDIAN_EMAIL -> isAddress(value);
       case BIRTH_DATE, STARTS, ENDS ->
           WrittenDates.read(value, sheet.dateReading(field, value)).isPresent();
       case ROLE -> ROLES.role(value).isPresent();
@@ -105,6 +105,11 @@ final class QuotingGuess {
       case PHONE -> value.codePoints().noneMatch(Character::isLetter);
       default -> true;
     };
+  }
+
+  private static boolean isAddress(String value) {
+    // One address: two with a separator between them are what is looked for.
+    return EmailShape.isMeant(value) && value.chars().noneMatch(c -> ",;|".indexOf(c) >= 0);
   }
 
   private static boolean isDate(String value) {

@@ -2,8 +2,8 @@ package neatroster.core.check;
 
 import java.util.ArrayList;
 import java.util.List;
-import neatroster.core.intake.Known;
 import neatroster.core.model.Settings;
+import neatroster.core.roster.Known;
 
 /** Every rule there is. A new rule is a new file and a line here. */
 public final class Rules {

@@ -2,10 +2,10 @@ package neatroster.core.check;
 
 import java.util.HashSet;
 import java.util.Set;
-import neatroster.core.intake.Known;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Known;
 import neatroster.core.text.Cell;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;

@@ -1,11 +1,11 @@
 package neatroster.core.check;
 
-import neatroster.core.intake.Known;
-import neatroster.core.intake.KnownUsers;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.KnownUsers;
 import neatroster.core.text.Cell;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;

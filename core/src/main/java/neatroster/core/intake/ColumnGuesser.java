@@ -15,6 +15,7 @@ import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
+import neatroster.core.value.EmailShape;
 
 /**
  * Reads a sheet without headers by what its columns contain: people, with names, addresses,
@@ -24,7 +25,6 @@ final class ColumnGuesser {
   /** So much of a column's values must look alike. */
   private static final double MOST = 0.8;
 
-  private static final Pattern EMAIL = Pattern.compile("[^@\\s]+@[^@\\s]+\\.[^@\\s]+");
   private static final Pattern NUMBER = Pattern.compile("[A-Za-z]?\\d{3,12}");
   private static final Pattern NAME_WORD =
       Pattern.compile(
@@ -187,7 +187,7 @@ final class ColumnGuesser {
     if (values.isEmpty()) {
       return Optional.empty();
     }
-    if (most(values, value -> EMAIL.matcher(value).matches())) {
+    if (most(values, EmailShape::isMeant)) {
       return free(Field.EMAIL, taken);
     }
     if (most(values, value -> WrittenDates.read(value, DateOrder.DAY_FIRST).isPresent())) {

@@ -8,6 +8,7 @@ import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
+import neatroster.core.value.EmailShape;
 
 /** What headers say is held against the values below: some columns are not what they are called. */
 final class ColumnLooks {
@@ -16,7 +17,6 @@ final class ColumnLooks {
       Pattern.compile("\\d+[.,]\\d+|(?:1[4-9]|[2-9]\\d|\\d{3,})(?: ?%)?|[A-F][+-]");
 
   private static final Pattern LETTER = Pattern.compile("[A-F]");
-  private static final Pattern EMAIL = Pattern.compile("[^@\\s]+@[^@\\s]+\\.[^@\\s]+");
 
   /** Days on which people came, left or signed. */
   private static final Pattern OTHER_DAYS =
@@ -110,9 +110,7 @@ final class ColumnLooks {
       if (values.size() < 2) {
         continue;
       }
-      if (!hasEmail
-          && most(values, value -> EMAIL.matcher(value).matches())
-          && !isOfGuardian(column)) {
+      if (!hasEmail && most(values, EmailShape::isMeant) && !isOfGuardian(column)) {
         columns.set(i, column.as(Optional.of(Field.EMAIL), Column.By.VALUES));
         hasEmail = true;
       } else if (!hasBirth

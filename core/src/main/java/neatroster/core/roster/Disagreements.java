@@ -72,15 +72,12 @@ public final class Disagreements {
   }
 
   private static boolean isSame(Field field, String one, String other) {
-    if (field == Field.ID && bare(one).equalsIgnoreCase(bare(other))) {
+    if (field == Field.ID
+        && BareId.of(one).toString().equalsIgnoreCase(BareId.of(other).toString())) {
       // Its own finding.
       return true;
     }
     return field == Field.PASSWORD ? one.equals(other) : one.equalsIgnoreCase(other);
-  }
-
-  private static String bare(String id) {
-    return id.replaceFirst("^0+(?=\\d+$)", "");
   }
 
   private static void name(RosterRow row, int line, List<Said> names, List<Disagreement> found) {

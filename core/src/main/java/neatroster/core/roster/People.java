@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import neatroster.core.intake.KnownUsers;
 import neatroster.core.model.KnownUser;
 import neatroster.core.text.IntList;
 import neatroster.core.text.KeyIndex;

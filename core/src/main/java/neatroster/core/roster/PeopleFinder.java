@@ -9,10 +9,11 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
+import neatroster.core.model.Table;
 import neatroster.core.text.Cleaning;
 import neatroster.core.text.IntColumn;
 import neatroster.core.text.IntList;
@@ -34,6 +35,7 @@ final class PeopleFinder {
   private static final int NONE = -1;
 
   private final boolean sharedEmails;
+  private final Roster roster;
   private final KnownUsers known;
   private final KeyIndex references = KeyIndex.caseless();
   private final Marks ids = new Marks();
@@ -61,7 +63,6 @@ final class PeopleFinder {
   private final BitSet undecided = new BitSet();
   private int rows;
   private Joined joined;
-  private Roster roster;
 
   /** For each node who stands for it among those who were put together by marks alone. */
   private int[] byMarks = {};
@@ -78,19 +79,35 @@ final class PeopleFinder {
   /** Whether there is a row among them. */
   private final BitSet withRow = new BitSet();
 
-  /**
-   * A finder.
-   *
-   * @param known who has an account
-   * @param sharedEmails whether several people may have one address, so that it tells nobody apart
-   */
-  PeopleFinder(KnownUsers known, boolean sharedEmails) {
+  private PeopleFinder(Roster roster, KnownUsers known, boolean sharedEmails) {
+    this.roster = roster;
     this.known = known;
     this.sharedEmails = sharedEmails;
   }
 
-  /** Adds a row of users. Rows come in their order. */
-  void add(RosterRow row, int line, int sheet) {
+  /**
+   * Finds everybody whom the lists of a roster describe.
+   *
+   * @param known who has an account
+   * @param sharedEmails whether several people may have one address, so that it tells nobody apart
+   */
+  static People find(Roster roster, KnownUsers known, boolean sharedEmails) {
+    PeopleFinder finder = new PeopleFinder(roster, known, sharedEmails);
+    Map<SheetReading, Integer> sheets = new HashMap<>();
+    roster.read(
+        Table.USERS,
+        (row, line) -> {
+          if (row.isUneven()) {
+            // So that references to what stands in it are not reported as well.
+            TornRows.add(row, finder.torn);
+          } else {
+            finder.add(row, line, sheets.computeIfAbsent(row.reading(), s -> sheets.size()));
+          }
+        });
+    return finder.find();
+  }
+
+  private void add(RosterRow row, int line, int sheet) {
     int node = lines.size();
     lines.add(line);
     sheetOf.add(sheet);
@@ -102,11 +119,6 @@ final class PeopleFinder {
     name(node, PersonName.of(row));
     bornOf.add(key(row.has(Field.BIRTH_DATE) ? row.text(Field.BIRTH_DATE) : ""));
     siteOf.add(key(row.has(Field.SITE) ? row.text(Field.SITE) : ""));
-  }
-
-  /** Remembers what stands in a torn row, so that references to it are not reported as well. */
-  void addTorn(RosterRow row) {
-    TornRows.add(row, torn);
   }
 
   /** A number from 1 for a text; 0 for a blank one. */
@@ -149,18 +161,8 @@ final class PeopleFinder {
     return blank || Cleaning.isBlank(text) ? NONE : references.add(text);
   }
 
-  /** An id without the noughts that a spreadsheet program takes away. */
   private int bareId(CharSequence id) {
-    int start = 0;
-    boolean digits = true;
-    for (int i = 0; i < id.length() && digits; i++) {
-      char c = id.charAt(i);
-      digits = c >= '0' && c <= '9';
-      start = digits && start == i && c == '0' && i + 1 < id.length() ? i + 1 : start;
-    }
-    return digits && start > 0
-        ? references.add(id.subSequence(start, id.length()))
-        : references.add(id);
+    return references.add(BareId.of(id));
   }
 
   private void name(int node, PersonName name) {
@@ -198,9 +200,7 @@ final class PeopleFinder {
     }
   }
 
-  /** Who is who. */
-  People find(Roster of) {
-    roster = of;
+  private People find() {
     addAccounts();
     joined = new Joined(idOf.size());
     byFormerUsername();

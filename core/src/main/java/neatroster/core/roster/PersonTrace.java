@@ -105,7 +105,7 @@ public final class PersonTrace {
   }
 
   private static String key(Field mark, String text) {
-    String lower = text.toLowerCase(Locale.ROOT);
-    return mark == Field.ID ? lower.replaceFirst("^0+(?=\\d+$)", "") : lower;
+    CharSequence bare = mark == Field.ID ? BareId.of(text) : text;
+    return bare.toString().toLowerCase(Locale.ROOT);
   }
 }

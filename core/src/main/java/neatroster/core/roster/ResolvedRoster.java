@@ -1,12 +1,9 @@
 package neatroster.core.roster;
 
 import java.util.EnumMap;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import neatroster.core.intake.Known;
 import neatroster.core.intake.RosterRow;
-import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
@@ -49,19 +46,7 @@ public final class ResolvedRoster {
     known
         .groups()
         .forEach((course, names) -> names.forEach(name -> groups.addKnown(course(course), name)));
-    PeopleFinder finder =
-        new PeopleFinder(known.users(), settings.emails().usual().sharedAllowed());
-    Map<SheetReading, Integer> sheets = new HashMap<>();
-    rows.read(
-        Table.USERS,
-        (row, line) -> {
-          if (!row.isUneven()) {
-            finder.add(row, line, sheets.computeIfAbsent(row.reading(), s -> sheets.size()));
-          } else {
-            finder.addTorn(row);
-          }
-        });
-    people = finder.find(rows);
+    people = PeopleFinder.find(rows, known.users(), settings.emails().usual().sharedAllowed());
     if (makesGroups) {
       rows.read(Table.ENROLLMENTS, this::makeGroup);
     }

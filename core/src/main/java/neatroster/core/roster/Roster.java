@@ -124,6 +124,14 @@ public final class Roster {
     }
   }
 
+  /** Hands on every row of every sheet once, whatever it is about, as it stands. */
+  public void readAll(Receiver receiver) {
+    columns();
+    for (SheetReading sheet : sheets) {
+      read(positions.get(sheet), sheet.enrolls() ? Table.USERS : sheet.table(), receiver);
+    }
+  }
+
   private void read(int sheet, Table table, Receiver receiver) {
     SheetColumns rows = columns.get(sheet);
     SheetReading reading = rows.reading();

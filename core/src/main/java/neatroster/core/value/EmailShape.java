@@ -35,6 +35,27 @@ public final class EmailShape {
     return new Trouble(what, what(mended) == null ? mended : null);
   }
 
+  /**
+   * Whether a text is meant as an address, well-formed or not: something, an @, something with a
+   * dot, and no space.
+   */
+  public static boolean isMeant(CharSequence text) {
+    int at = -1;
+    for (int i = 0; i < text.length(); i++) {
+      char c = text.charAt(i);
+      if (Character.isWhitespace(c) || (c == '@' && (i == 0 || at >= 0))) {
+        return false;
+      }
+      at = c == '@' ? i : at;
+    }
+    for (int i = at + 2; at > 0 && i + 1 < text.length(); i++) {
+      if (text.charAt(i) == '.') {
+        return true;
+      }
+    }
+    return false;
+  }
+
   private static String what(CharSequence address) {
     int length = address.length();
     int at = -1;

@@ -6,10 +6,10 @@ import java.util.ArrayList;
 import java.util.List;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
-import neatroster.core.intake.KnownUsers;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Table;
+import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.PersonRecord;
 import org.junit.jupiter.api.Test;
 
@@ -56,16 +56,5 @@ class GuardianListTest {
             "6 The guardian has the child’s own email address",
             "8 The guardian has an email address and no name");
     assertThat(guardians().withoutEmail()).isEqualTo(1);
-  }
-
-  @Test
-  void aGuardiansNameAloneIsNoChildsAccount() {
-    KnownUsers known =
-        new KnownUsers(
-            List.of(
-                new KnownUser(new Person("", "r@home.example", "Ana Marlowe", "", ""), "am", "", "")
-                    .forRole(KnownUser.GUARDIAN)));
-    assertThat(known.find(new Person("", "", "Ana Marlowe", "", ""))).isNegative();
-    assertThat(known.find(new Person("", "r@home.example", "Ana Marlowe", "", ""))).isZero();
   }
 }

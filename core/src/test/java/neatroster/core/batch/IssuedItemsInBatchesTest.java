@@ -13,9 +13,7 @@ import neatroster.core.TextSheet;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Checker;
-import neatroster.core.intake.Known;
 import neatroster.core.intake.RosterRow;
-import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Field;
 import neatroster.core.model.JoinCode;
@@ -24,6 +22,8 @@ import neatroster.core.model.Person;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.model.Varied;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.Roster;
 import org.junit.jupiter.api.Test;
 
 /** What was issued beside usernames, on its way to the platform. */
@@ -41,9 +41,8 @@ class IssuedItemsInBatchesTest {
       String export,
       TextSheet... sheets)
       throws UnreadableSheetException {
-    List<SheetReading> exports =
-        export.isEmpty() ? List.of() : Rosters.of(TextSheet.of("export", export)).sheets();
-    Known known = Known.read(exports, issued);
+    Roster exports = export.isEmpty() ? Rosters.of() : Rosters.of(TextSheet.of("export", export));
+    Known known = Known.read(exports, issued, false);
     CheckResult checked = Checker.check(Rosters.of(settings, sheets), Basis.of(settings, known));
     List<String> changes = new ArrayList<>();
     BatchReceiver receiver =

@@ -15,11 +15,11 @@ import neatroster.core.check.CheckResult;
 import neatroster.core.check.Checker;
 import neatroster.core.handout.Attendance;
 import neatroster.core.handout.Attendee;
-import neatroster.core.intake.Known;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Known;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 

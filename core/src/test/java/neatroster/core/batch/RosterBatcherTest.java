@@ -11,8 +11,6 @@ import java.util.stream.Collectors;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.check.CheckResult;
-import neatroster.core.intake.Known;
-import neatroster.core.intake.KnownUsers;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
@@ -22,6 +20,8 @@ import neatroster.core.model.RoleWords;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.model.Varied;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.KnownUsers;
 import org.junit.jupiter.api.Test;
 
 class RosterBatcherTest {

@@ -3,16 +3,15 @@ package neatroster.core.check;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
-import neatroster.core.intake.Known;
-import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Accepted;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.Roster;
 import org.junit.jupiter.api.Test;
 
 /** One slip of the hand is one finding, and what is meant is none. */
@@ -26,14 +25,11 @@ class OneSlipTest {
 
   private static CheckResult check(Settings settings, String known, TextSheet... sheets)
       throws Exception {
-    List<SheetReading> exports = new ArrayList<>();
-    if (known != null) {
-      exports.add(SheetReading.of(TextSheet.of("known", known), Optional.empty()));
-    }
+    Roster exports = known == null ? Rosters.of() : Rosters.of(TextSheet.of("known", known));
     Basis basis =
         new Basis(
             settings,
-            Known.read(exports, List.of()),
+            Known.read(exports, List.of(), false),
             Optional.of(LocalDate.of(2027, 1, 15)),
             Optional.empty());
     return Checker.check(Rosters.of(settings, sheets), basis);

@@ -5,11 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
-import neatroster.core.intake.KnownUsers;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Varied;
+import neatroster.core.roster.KnownUsers;
 import org.junit.jupiter.api.Test;
 
 /** Usernames of people who have an account, and usernames that differ by role. */

@@ -12,13 +12,12 @@ import java.util.TreeSet;
 import java.util.stream.Stream;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
-import neatroster.core.intake.Known;
-import neatroster.core.intake.SheetReading;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Person;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -305,13 +304,12 @@ class RuleCasesTest {
   @MethodSource({"cases", "neatroster.core.check.MoreRuleCases#cases"})
   void findsTheMarkedRowsAndNoOthers(String rule, List<String> texts) throws Exception {
     List<TextSheet> sheets = new ArrayList<>();
-    List<SheetReading> known = new ArrayList<>();
+    List<TextSheet> known = new ArrayList<>();
     List<KnownUser> issued = new ArrayList<>();
     List<String> marked = new ArrayList<>();
     for (String text : texts) {
       if (text.startsWith("known\n")) {
-        TextSheet export = TextSheet.of("known", text.substring(6));
-        known.add(SheetReading.of(export, Optional.empty(), SETTINGS));
+        known.add(TextSheet.of("known" + known.size(), text.substring(6)));
         continue;
       }
       if (text.startsWith("issued\n")) {
@@ -331,7 +329,7 @@ class RuleCasesTest {
     Basis basis =
         new Basis(
             SETTINGS,
-            Known.read(known, issued),
+            Known.read(Rosters.of(SETTINGS, known.toArray(TextSheet[]::new)), issued, false),
             Optional.of(LocalDate.of(2027, 1, 15)),
             Optional.of(Set.of("ana.jpg", "bo.jpg")));
     Roster roster = Rosters.of(SETTINGS, sheets.toArray(TextSheet[]::new));

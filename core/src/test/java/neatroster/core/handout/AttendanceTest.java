@@ -9,12 +9,12 @@ import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.check.Basis;
 import neatroster.core.check.Checker;
-import neatroster.core.intake.Known;
-import neatroster.core.intake.KnownUsers;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Settings;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.KnownUsers;
 import org.junit.jupiter.api.Test;
 
 class AttendanceTest {

@@ -17,8 +17,6 @@ import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Checker;
 import neatroster.core.check.Finding;
-import neatroster.core.intake.Known;
-import neatroster.core.intake.KnownUsers;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;

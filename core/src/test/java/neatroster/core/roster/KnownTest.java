@@ -1,10 +1,9 @@
-package neatroster.core.intake;
+package neatroster.core.roster;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
+import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
@@ -12,11 +11,11 @@ import org.junit.jupiter.api.Test;
 
 class KnownTest {
   private static Known known(List<KnownUser> issued, String... exports) throws Exception {
-    List<SheetReading> readings = new ArrayList<>();
-    for (String text : exports) {
-      readings.add(SheetReading.of(TextSheet.of("export", text), Optional.empty()));
+    TextSheet[] sheets = new TextSheet[exports.length];
+    for (int i = 0; i < exports.length; i++) {
+      sheets[i] = TextSheet.of("export" + i, exports[i]);
     }
-    return Known.read(readings, issued);
+    return Known.read(Rosters.of(sheets), issued, false);
   }
 
   private static final KnownUser ANA =
@@ -50,6 +49,44 @@ class KnownTest {
         known(List.of(ANA), "id | username | given name\n417 | ana.m | Ana\n900 | una | Una\n");
     assertThat(known.users().all()).hasSize(2);
     assertThat(known.renamed(0)).contains("ana.m");
+  }
+
+  @Test
+  void underTheSameMarksAnotherNameIsSomebodyElse() throws Exception {
+    Known known =
+        known(
+            List.of(ANA),
+            """
+            id  | username | given name | family name
+            417 | bfinch   | Bo         | Finch
+                | amarlowe | Cy         | Quay
+            """);
+    assertThat(known.users().all()).hasSize(3);
+    assertThat(known.users().all().get(0).isOnPlatform()).isFalse();
+    assertThat(known.renamed(0)).isEmpty();
+  }
+
+  @Test
+  void whoTookAnotherNameOnThePlatformIsKnownByIdAndUsernameTogether() throws Exception {
+    Known known = known(List.of(ANA), "id | username | full name\n417 | amarlowe | Ana Quay\n");
+    assertThat(known.users().all()).hasSize(1);
+    assertThat(known.users().all().get(0).isOnPlatform()).isTrue();
+  }
+
+  @Test
+  void aSecondAccountOfOnePersonIsAnAccountOfItsOwn() throws Exception {
+    Known known =
+        known(
+            List.of(ANA),
+            """
+            id  | username | full name
+            417 | amarlowe | Ana Marlowe
+            417 | ana.2    | Ana Marlowe
+            """);
+    assertThat(known.users().all())
+        .extracting(KnownUser::username)
+        .containsExactly("amarlowe", "ana.2");
+    assertThat(known.renamed(0)).isEmpty();
   }
 
   @Test

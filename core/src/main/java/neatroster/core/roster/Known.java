@@ -1,6 +1,5 @@
-package neatroster.core.intake;
+package neatroster.core.roster;
 
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -10,6 +9,9 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
@@ -45,74 +47,41 @@ public final class Known {
    * Reads exports of the platform beside the accounts that we issued. An account that is in both is
    * one.
    *
+   * @param sharedEmails whether several people may have one address, so that it tells nobody apart
    * @throws UnreadableSheetException where an export cannot be read to its end
    */
-  public static Known read(List<SheetReading> exports, List<KnownUser> issued)
+  public static Known read(Roster exports, List<KnownUser> issued, boolean sharedEmails)
       throws UnreadableSheetException {
-    KnownUsers ours = new KnownUsers(issued);
-    List<KnownUser> all = new ArrayList<>(issued);
-    Map<Integer, String> renamed = new HashMap<>();
-    boolean lists = false;
-    for (SheetReading sheet : exports) {
-      if (sheet.table() == Table.USERS) {
-        lists = true;
-        sheet.read(row -> addUser(row, ours, all, renamed));
-      }
+    for (SheetReading sheet : exports.brokenOff()) {
+      throw exports.whyBrokenOff(sheet).orElseThrow();
     }
-    Known known = new Known(new KnownUsers(all));
-    known.renamed.putAll(renamed);
-    known.listsUsers = lists;
-    for (SheetReading sheet : exports) {
-      known.readPlaces(sheet);
-      sheet.readEnrollments(known::addEnrollment);
+    ExportedAccounts accounts = new ExportedAccounts(exports, issued, sharedEmails);
+    Known known = new Known(accounts.all());
+    known.renamed.putAll(accounts.renamed());
+    known.listsUsers = exports.lists(Table.USERS);
+    for (Table table : List.of(Table.COURSES, Table.GROUPS, Table.USERS)) {
+      exports.read(table, (row, line) -> known.addPlaces(row));
     }
+    exports.read(Table.ENROLLMENTS, (row, line) -> known.addEnrollment(row));
     return known;
   }
 
-  private static void addUser(
-      RosterRow row, KnownUsers ours, List<KnownUser> all, Map<Integer, String> renamed) {
-    String username = row.text(Field.USERNAME);
-    int issued = ours.findUsername(username);
-    if (issued < 0) {
-      issued = ours.find(KnownUsers.person(row));
+  private void addPlaces(RosterRow row) {
+    if (row.has(Field.SITE)) {
+      sites.add(row.text(Field.SITE));
     }
-    KnownUser.Standing standing =
-        row.text(Field.STATUS).equalsIgnoreCase("suspended")
-            ? KnownUser.Standing.SUSPENDED
-            : KnownUser.Standing.ON_PLATFORM;
-    if (issued < 0) {
-      all.add(new KnownUser(KnownUsers.person(row), username, "", "", standing));
-      return;
+    if (row.table() == Table.COURSES) {
+      if (row.has(Field.CODE)) {
+        courses.put(row.text(Field.CODE), row.text(Field.TITLE));
+      }
+      if (row.has(Field.CATEGORY)) {
+        categories.add(row.text(Field.CATEGORY));
+      }
+    } else if (row.table() == Table.GROUPS && row.has(Field.NAME)) {
+      groups
+          .computeIfAbsent(row.text(Field.COURSE), course -> new LinkedHashSet<>())
+          .add(row.text(Field.NAME));
     }
-    KnownUser account = all.get(issued);
-    all.set(issued, account.with(standing));
-    if (!username.isEmpty() && !username.equalsIgnoreCase(account.username())) {
-      renamed.put(issued, username);
-    }
-  }
-
-  private void readPlaces(SheetReading sheet) throws UnreadableSheetException {
-    if (sheet.table() == Table.ENROLLMENTS) {
-      return;
-    }
-    sheet.read(
-        row -> {
-          if (row.has(Field.SITE)) {
-            sites.add(row.text(Field.SITE));
-          }
-          if (sheet.table() == Table.COURSES) {
-            if (row.has(Field.CODE)) {
-              courses.put(row.text(Field.CODE), row.text(Field.TITLE));
-            }
-            if (row.has(Field.CATEGORY)) {
-              categories.add(row.text(Field.CATEGORY));
-            }
-          } else if (sheet.table() == Table.GROUPS && row.has(Field.NAME)) {
-            groups
-                .computeIfAbsent(row.text(Field.COURSE), course -> new LinkedHashSet<>())
-                .add(row.text(Field.NAME));
-          }
-        });
   }
 
   private void addEnrollment(RosterRow row) {

@@ -1,0 +1,82 @@
+package neatroster.core.roster;
+
+import java.util.List;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Person;
+import neatroster.core.text.IntList;
+import neatroster.core.text.KeyIndex;
+
+/** The users who have an account already, found by any one mark of theirs. */
+public final class KnownUsers {
+  private final List<KnownUser> users;
+  private final KeyIndex ids = KeyIndex.exact();
+  private final IntList userOfId = new IntList();
+  private final KeyIndex emails = KeyIndex.caseless();
+  private final IntList userOfEmail = new IntList();
+  private final KeyIndex usernames = KeyIndex.caseless();
+  private final IntList userOfUsername = new IntList();
+
+  /** Nobody is known yet. */
+  public static KnownUsers none() {
+    return new KnownUsers(List.of());
+  }
+
+  /** These users are known; of two with the same mark the first counts. */
+  public KnownUsers(List<KnownUser> users) {
+    this.users = List.copyOf(users);
+    for (int i = 0; i < users.size(); i++) {
+      Person person = users.get(i).person();
+      put(ids, userOfId, person.id(), i);
+      put(emails, userOfEmail, person.email(), i);
+      put(emails, userOfEmail, users.get(i).email(), i);
+      put(ids, userOfId, users.get(i).id(), i);
+      put(usernames, userOfUsername, users.get(i).username(), i);
+    }
+    for (int i = 0; i < users.size(); i++) {
+      for (String former : users.get(i).formerUsernames()) {
+        put(usernames, userOfUsername, former, i);
+      }
+    }
+  }
+
+  private static void put(KeyIndex index, IntList userOf, String key, int user) {
+    if (!key.isEmpty() && index.add(key) == userOf.size()) {
+      userOf.add(user);
+    }
+  }
+
+  /** Everyone, in the order in which they became known. */
+  public List<KnownUser> all() {
+    return users;
+  }
+
+  /** Whether there is nobody. */
+  public boolean isEmpty() {
+    return users.isEmpty();
+  }
+
+  /** The position of the account with that username in {@link #all}, or -1. */
+  public int findUsername(CharSequence username) {
+    int number = usernames.find(username);
+    return number == KeyIndex.NONE ? -1 : userOfUsername.get(number);
+  }
+
+  /** The position of the account with that email address in {@link #all}, or -1. */
+  public int findEmail(CharSequence email) {
+    int number = emails.find(email);
+    return number == KeyIndex.NONE ? -1 : userOfEmail.get(number);
+  }
+
+  /** The position of the account with that id in {@link #all}, or -1. */
+  public int findId(CharSequence id) {
+    int number = ids.find(id);
+    return number == KeyIndex.NONE ? -1 : userOfId.get(number);
+  }
+
+  /** The position of the account that a username, an email address or an id means, or -1. */
+  public int findReference(CharSequence text) {
+    int user = findUsername(text);
+    user = user < 0 ? findEmail(text) : user;
+    return user < 0 ? findId(text) : user;
+  }
+}
