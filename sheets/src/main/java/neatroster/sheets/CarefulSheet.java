@@ -6,8 +6,10 @@ import neatroster.core.intake.Hidden;
 import neatroster.core.intake.OutOfMemoryInSheetException;
 import neatroster.core.intake.RowTooLargeException;
 import neatroster.core.intake.Sheet;
+import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.SheetName;
+import neatroster.core.text.RowBlock;
 
 /**
  * A sheet of any format, read within the file's budget, and so that its reader's own trouble and
@@ -40,34 +42,76 @@ record CarefulSheet(Sheet sheet, ReadingBudget budget) implements Sheet {
 
   @Override
   public void read(Receiver receiver) throws UnreadableSheetException {
-    ReadingBudget.Spending spending = budget.begin();
-    Throwable[] trouble = {null};
-    int[] row = {0};
-    try {
-      sheet.read(
-          next -> {
-            row[0] = next.number();
-            try {
-              spending.take(next.size(), next.letters());
-              return receiver.row(next);
-            } catch (UnreadableSheetException | RuntimeException | Error e) {
-              trouble[0] = e;
-              return false;
-            }
-          });
-    } catch (RowTooLargeException e) {
-      throw new UnreadableSheetException(row[0] + 1, e.getMessage());
-    } catch (OutOfMemoryError e) {
-      throw new OutOfMemoryInSheetException(name(), e);
+    Spending spending = new Spending(receiver, null, budget.begin());
+    spending.over(() -> sheet.read(spending));
+  }
+
+  @Override
+  public void readBlocks(BlockReceiver receiver) throws UnreadableSheetException {
+    Spending spending = new Spending(receiver, receiver, budget.begin());
+    spending.over(() -> sheet.readBlocks(spending));
+  }
+
+  /** Reads a sheet. */
+  private interface Reading {
+    void read() throws UnreadableSheetException;
+  }
+
+  /** Takes rows off the budget and hands them on. */
+  private final class Spending implements BlockReceiver {
+    private final Receiver receiver;
+    private final BlockReceiver ofBlocks;
+    private final ReadingBudget.Spending budgeted;
+    private Throwable trouble;
+    private int row;
+
+    Spending(Receiver receiver, BlockReceiver ofBlocks, ReadingBudget.Spending budgeted) {
+      this.receiver = receiver;
+      this.ofBlocks = ofBlocks;
+      this.budgeted = budgeted;
     }
-    if (trouble[0] instanceof UnreadableSheetException e) {
-      throw new UnreadableSheetException(row[0], e.getMessage());
-    } else if (trouble[0] instanceof OutOfMemoryError e) {
-      throw new OutOfMemoryInSheetException(name(), e);
-    } else if (trouble[0] instanceof RuntimeException e) {
-      throw e;
-    } else if (trouble[0] instanceof Error e) {
-      throw e;
+
+    @Override
+    public boolean row(SheetRow next) {
+      row = next.number();
+      try {
+        budgeted.take(next.size(), next.letters());
+        return receiver.row(next);
+      } catch (UnreadableSheetException | RuntimeException | Error e) {
+        trouble = e;
+        return false;
+      }
+    }
+
+    @Override
+    public boolean block(RowBlock block) {
+      row = block.number(Math.max(0, block.rows() - 1));
+      try {
+        budgeted.take(block.cells(), block.text().length);
+        return ofBlocks.block(block);
+      } catch (UnreadableSheetException | RuntimeException | Error e) {
+        trouble = e;
+        return false;
+      }
+    }
+
+    void over(Reading reading) throws UnreadableSheetException {
+      try {
+        reading.read();
+      } catch (RowTooLargeException e) {
+        throw new UnreadableSheetException(row + 1, e.getMessage());
+      } catch (OutOfMemoryError e) {
+        throw new OutOfMemoryInSheetException(name(), e);
+      }
+      if (trouble instanceof UnreadableSheetException e) {
+        throw new UnreadableSheetException(row, e.getMessage());
+      } else if (trouble instanceof OutOfMemoryError e) {
+        throw new OutOfMemoryInSheetException(name(), e);
+      } else if (trouble instanceof RuntimeException e) {
+        throw e;
+      } else if (trouble instanceof Error e) {
+        throw e;
+      }
     }
   }
 }

@@ -20,6 +20,7 @@ import neatroster.core.intake.Sheet;
 import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.SheetName;
+import neatroster.core.text.RowBlock;
 
 /**
  * Text with separators between its cells: RFC 4180, read leniently, with the separator that the
@@ -143,15 +144,47 @@ final class CsvFormat implements FileFormat {
       }
     }
 
-    private TextReader reader() throws IOException {
+    @Override
+    public void readBlocks(BlockReceiver receiver) throws UnreadableSheetException {
+      if (separator >= 0x80 || quote >= 0x80) {
+        read(receiver);
+        return;
+      }
+      int next = 1;
+      BlockSplitter splitter = null;
+      try (InputStream in = bytes();
+          Utf8Stream text = new Utf8Stream(in, encoding, told -> encoding = told)) {
+        splitter = new BlockSplitter(text, separator, quote);
+        try (BlocksAhead blocks = new BlocksAhead(splitter)) {
+          for (RowBlock block = blocks.next(); block != null; block = blocks.next()) {
+            next = block.number(block.rows());
+            if (!receiver.block(block)) {
+              return;
+            }
+          }
+        }
+      } catch (IOException e) {
+        throw new UnreadableSheetException(next, "the disk gave up (" + e.getMessage() + ")");
+      }
+      if (splitter.isDoubtful()) {
+        int from = next;
+        read(row -> row.number() < from || receiver.row(row));
+      }
+    }
+
+    private InputStream bytes() throws IOException {
       InputStream in = Files.newInputStream(path);
       try {
         in.skipNBytes(encoding == null ? 0 : encoding.markLength());
+        return in;
       } catch (IOException e) {
         in.close();
         throw e;
       }
-      return new TextReader(in, encoding, told -> encoding = told);
+    }
+
+    private TextReader reader() throws IOException {
+      return new TextReader(bytes(), encoding, told -> encoding = told);
     }
 
     /** From the first row on whose quotation marks are not as they should be. */

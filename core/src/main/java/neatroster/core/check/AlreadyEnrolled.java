@@ -39,6 +39,13 @@ final class AlreadyEnrolled extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    if (known.hasEnrollments()) {
+      on.everyRow();
+    }
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (!row.user.isFound() || !row.course.isFound() || known.users().isEmpty()) {
       return;

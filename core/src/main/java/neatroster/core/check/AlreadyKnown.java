@@ -28,6 +28,11 @@ final class AlreadyKnown extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.account != null && row.account.isOnPlatform() && row.isFirstOfPerson()) {
       findings.add(

@@ -28,6 +28,11 @@ final class AlteredId extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     for (Doubt doubt : row.doubts(Doubt.Kind.ALTERED_ID)) {
       Finding.Builder finding =

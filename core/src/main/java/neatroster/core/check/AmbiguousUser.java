@@ -33,6 +33,11 @@ final class AmbiguousUser extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     for (Doubt doubt : row.doubts(Doubt.Kind.SEVERAL)) {
       findings.add(

@@ -26,6 +26,11 @@ final class AnotherPerson extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     for (Doubt doubt : row.doubts(Doubt.Kind.ANOTHER_PERSON)) {
       String mark = doubt.field() == Field.EMAIL ? "email address" : doubt.field().label();

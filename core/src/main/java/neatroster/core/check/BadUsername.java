@@ -40,6 +40,11 @@ final class BadUsername implements RowRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    on.text(Field.USERNAME, shapes::mayBeTrouble);
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     Cell cell = row.cell(Field.USERNAME);
     if (cell.isEmpty() || cell.isBlank() || SpreadsheetError.isFormula(cell)) {

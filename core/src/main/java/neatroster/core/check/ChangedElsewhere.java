@@ -36,6 +36,11 @@ final class ChangedElsewhere extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.accountNumber >= 0) {
       known

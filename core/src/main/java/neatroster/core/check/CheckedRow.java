@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Place;
@@ -12,6 +13,7 @@ import neatroster.core.roster.Doubt;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.text.Cell;
+import neatroster.core.text.OddText;
 import neatroster.core.text.PairIndex;
 
 /**
@@ -19,11 +21,8 @@ import neatroster.core.text.PairIndex;
  * anew for each row.
  */
 final class CheckedRow {
-  /** No limit on the length of any field is lower. */
-  private static final int SHORT = 64;
-
   final ResolvedRoster resolved;
-  final RosterCounts counts = new RosterCounts();
+  final RosterCounts counts;
   final Suggestions suggestions;
   RosterRow row;
   int line;
@@ -64,8 +63,9 @@ final class CheckedRow {
   /** Whether that enrollment has another role. */
   boolean earlierRoleDiffers;
 
-  CheckedRow(ResolvedRoster resolved, Suggestions suggestions) {
+  CheckedRow(ResolvedRoster resolved, RosterCounts counts, Suggestions suggestions) {
     this.resolved = resolved;
+    this.counts = counts;
     this.suggestions = suggestions;
   }
 
@@ -159,28 +159,8 @@ final class CheckedRow {
     unusual = false;
     int width = row.reading().columns().size();
     for (int i = 0; i < width && !unusual; i++) {
-      unusual = isUnusual(row.cellAt(i));
+      unusual = OddText.is(row.cellAt(i));
     }
-  }
-
-  private static boolean isUnusual(Cell cell) {
-    int length = cell.length();
-    if (length == 0) {
-      return false;
-    }
-    char first = cell.charAt(0);
-    boolean unusual =
-        length > SHORT
-            || first == '='
-            || first == '#'
-            || (first == 'E' && length > 3 && cell.charAt(3) == ':');
-    boolean afterSpace = true;
-    for (int i = 0; i < length && !unusual; i++) {
-      char c = cell.charAt(i);
-      unusual = c < ' ' || c >= 0x7f || c == '?' || (c == ' ' && afterSpace);
-      afterSpace = c == ' ';
-    }
-    return unusual || afterSpace;
   }
 
   Table table() {
@@ -213,7 +193,11 @@ final class CheckedRow {
    * it is another.
    */
   String named(Place place) {
-    return place.sheet().equals(row.reading().name())
+    return named(place, row.reading());
+  }
+
+  static String named(Place place, SheetReading from) {
+    return place.sheet().equals(from.name())
         ? "row " + place.row()
         : place.sheet() + ", row " + place.row();
   }

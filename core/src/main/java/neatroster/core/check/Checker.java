@@ -1,6 +1,5 @@
 package neatroster.core.check;
 
-import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -10,6 +9,7 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SkippedRow;
 import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
@@ -17,8 +17,6 @@ import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.core.text.Cell;
-import neatroster.core.text.KeyIndex;
-import neatroster.core.text.PairIndex;
 
 /**
  * Goes over a roster once, courses, groups, users, enrollments, and applies the rules. It keeps
@@ -43,7 +41,12 @@ public final class Checker {
 
   /** Checks a roster. */
   public static CheckResult check(Roster roster, Basis basis) {
-    return new Pass(roster, basis).run();
+    return new Pass(roster, basis, false).run();
+  }
+
+  /** Checks a roster with every rule seeing every row, which finds the same. */
+  static CheckResult checkEveryRow(Roster roster, Basis basis) {
+    return new Pass(roster, basis, true).run();
   }
 
   /** One going over. */
@@ -56,21 +59,18 @@ public final class Checker {
     private final Map<Table, RowRule[]> rulesOf = new EnumMap<>(Table.class);
     private final Findings findings;
     private final CheckedRow checked;
+    private final RosterCounts counts;
+    private final boolean everyRow;
+    private EnrollmentPairs pairs;
+    private SheetView viewed;
     private final Map<SheetReading, int[]> rows = new HashMap<>();
     private SheetReading counted;
     private int[] countedRows;
-    private SheetReading current;
     private int derivedEnrollments;
     private int lastDerivedLine = -1;
-    private final PairIndex enrollments;
-    private final PairIndex memberships;
-    private byte[] roleOfLine = new byte[1024];
-    private final KeyIndex unlistedUsers = KeyIndex.caseless();
-    private final KeyIndex unlistedCourses = KeyIndex.exact();
-    private final KeyIndex unlistedGroups = KeyIndex.exact();
     private final Map<SheetReading, SkippedRow> examples = new LinkedHashMap<>();
 
-    Pass(Roster roster, Basis basis) {
+    Pass(Roster roster, Basis basis, boolean everyRow) {
       this.roster = roster;
       this.settings = basis.settings();
       this.known = basis.known().users();
@@ -84,10 +84,18 @@ public final class Checker {
                 .filter(rule -> rule.tables().contains(table))
                 .toArray(RowRule[]::new));
       }
-      int pairs = roster.rowsOf(Table.ENROLLMENTS);
-      this.enrollments = PairIndex.expecting(pairs);
-      this.memberships = PairIndex.expecting(pairs);
-      this.checked = new CheckedRow(resolved, new Suggestions());
+      this.counts = new RosterCounts(resolved);
+      this.checked = new CheckedRow(resolved, counts, new Suggestions());
+      this.everyRow = everyRow;
+      List<KnownUser> accounts = known.all();
+      for (int position = 0; position < accounts.size(); position++) {
+        int person = resolved.people().ofAccount(position);
+        if (accounts.get(position).standing() == KnownUser.Standing.SUSPENDED
+            && person >= 0
+            && resolved.people().firstLine(person) < 0) {
+          counts.suspend(person);
+        }
+      }
     }
 
     CheckResult run() {
@@ -110,8 +118,16 @@ public final class Checker {
             .ifPresent(why -> rules.unreadableFile.add(sheet.name(), why, findings));
       }
       for (Table table : List.of(Table.COURSES, Table.GROUPS, Table.USERS, Table.ENROLLMENTS)) {
-        roster.read(table, this::row);
-        endSheet();
+        if (table == Table.ENROLLMENTS) {
+          pairs = new EnrollmentPairs(resolved);
+        }
+        for (SheetReading sheet : roster.sheets()) {
+          if (sheet.table() == table) {
+            columns(sheet);
+          } else if (table == Table.ENROLLMENTS && sheet.enrolls()) {
+            roster.enrollments(sheet, this::row);
+          }
+        }
       }
       // In a tab that nobody filled in the example is no news.
       examples.forEach(
@@ -120,8 +136,8 @@ public final class Checker {
               rules.exampleRow.add(sheet, row, findings);
             }
           });
-      Ending ending = new Ending(resolved, checked.counts);
-      rules.all().forEach(rule -> rule.end(ending, findings));
+      Ending ending = new Ending(resolved, counts);
+      rules.rosterRules.forEach(rule -> rule.check(ending, findings));
       return result();
     }
 
@@ -139,12 +155,33 @@ public final class Checker {
       }
     }
 
-    private void endSheet() {
-      if (current != null) {
-        for (Rule rule : rules.all()) {
-          rule.endSheet(current, findings);
+    /** Checks a sheet: its columns, then the rows that any rule has to see. */
+    private void columns(SheetReading sheet) {
+      SheetView view = new SheetView(resolved, sheet, counts);
+      viewed = view;
+      if (sheet.table() == Table.ENROLLMENTS && sheet.enrolls()) {
+        roster.enrollments(sheet, this::row);
+      } else {
+        rows(sheet, view);
+      }
+      rules.columnRules.forEach(rule -> rule.check(view, findings));
+    }
+
+    private void rows(SheetReading sheet, SheetView view) {
+      rows.get(sheet)[0] = view.rows();
+      Wakes wakes = new Wakes(sheet);
+      if (everyRow) {
+        wakes.everyRow();
+      }
+      for (RowRule rule : rulesOf.get(sheet.table())) {
+        rule.wakes(wakes);
+      }
+      AwakeRows awake = new AwakeRows(view.columns(), wakes);
+      QuietRows quiet = new QuietRows(view, settings, pairs);
+      for (int position = 0; position < view.rows(); position++) {
+        if (awake.isAwake(position) || !quiet.isQuiet(position)) {
+          row(view.row(position), view.line(position));
         }
-        current = null;
       }
     }
 
@@ -164,10 +201,6 @@ public final class Checker {
 
     private void row(RosterRow row, int line) {
       Table table = row.table();
-      if (row.reading() != current) {
-        endSheet();
-        current = row.reading();
-      }
       if (row.isDerived()) {
         derivedEnrollments++;
         if (row.reading().table() == Table.ENROLLMENTS && line != lastDerivedLine) {
@@ -175,7 +208,8 @@ public final class Checker {
           count(row.reading());
         }
         lastDerivedLine = line;
-      } else {
+      } else if (row.reading().enrolls() && table == Table.ENROLLMENTS) {
+        // It is torn, so that nothing is derived from it.
         count(row.reading());
       }
       checked.begin(row, line);
@@ -188,6 +222,9 @@ public final class Checker {
         case GROUPS -> group();
         case USERS -> user();
         case ENROLLMENTS -> enrollment();
+      }
+      if (viewed != null && (checked.course.isNone() || checked.group.isNone())) {
+        viewed.noteUnresolved();
       }
       checked.lookOver();
       for (RowRule rule : rulesOf.get(table)) {
@@ -264,84 +301,14 @@ public final class Checker {
       checked.course = resolved.course(checked.row);
       checked.group = resolved.group(checked.row);
       checked.membersOf = resolved.membersOf(checked.row);
-      int who = whoKey();
-      int where = whereKey();
-      if (who < 0 || where < 0) {
-        return;
-      }
-      int earlier = enrollments.putIfNew(who, where, checked.line);
-      byte role = (byte) settings.roles().number(roleCell());
+      int role = settings.roles().number(roleCell());
       checked.role = role < 0 ? "" : settings.roles().roles().get(role);
-      if (earlier == PairIndex.NEW && !checked.text(Field.STATUS).equals("ended")) {
-        count();
-      }
-      if (earlier == PairIndex.NEW) {
-        if (checked.line >= roleOfLine.length) {
-          roleOfLine = Arrays.copyOf(roleOfLine, checked.line * 2);
-        }
-        roleOfLine[checked.line] = role;
-      } else {
-        checked.earlierEnrollment = earlier;
-        checked.earlierRoleDiffers = roleOfLine[earlier] != role;
-        if (checked.earlierRoleDiffers && checked.course.isFound()) {
-          checked.counts.orElse(checked.course.number(), checked.role);
-        }
-      }
-    }
-
-    private void count() {
-      int inCourse = checked.course.isFound() ? checked.course.number() : -1;
-      int user = checked.user.isFound() ? checked.user.number() : -1;
-      int group = checked.group.isFound() ? checked.group.number() : -1;
-      if (inCourse >= 0 && user >= 0 && memberships.putIfNew(user, inCourse, 0) != PairIndex.NEW) {
-        // In two groups of one course somebody is in the course once.
-        inCourse = -1;
-      }
-      checked.counts.enroll(user, inCourse, group, checked.role);
+      pairs.see(checked, role);
     }
 
     private CharSequence roleCell() {
       Cell role = checked.cell(Field.ROLE);
       return role.isEmpty() ? settings.defaultRole() : role;
-    }
-
-    /** A number for whom the row enrolls, or a negative one where that cannot be told. */
-    private int whoKey() {
-      if (checked.user.isFound()) {
-        return checked.user.number();
-      }
-      if (checked.user.isUnchecked()) {
-        return resolved.people().count() + unlistedUsers.add(checked.row.code(Field.USER));
-      }
-      boolean members = checked.user.isBlank() && checked.membersOf.isFound();
-      return members ? Integer.MAX_VALUE - 1 - checked.membersOf.number() : -1;
-    }
-
-    /**
-     * A number for the course and group that the row enrolls in, or a negative one where that
-     * cannot be told.
-     */
-    private int whereKey() {
-      int course = -1;
-      if (checked.course.isFound()) {
-        course = checked.course.number();
-      } else if (checked.course.isUnchecked()) {
-        course = resolved.courses().count() + unlistedCourses.add(checked.row.code(Field.COURSE));
-      } else if (!checked.course.isBlank()) {
-        return -1;
-      }
-      if (checked.group.isBlank()) {
-        return course < 0 ? -1 : course * 2;
-      }
-      if (checked.group.isFound()) {
-        return checked.group.number() * 2 + 1;
-      }
-      return checked.group.isUnchecked()
-          ? (resolved.groups().count()
-                      + unlistedGroups.add(course + ":" + checked.text(Field.GROUP)))
-                  * 2
-              + 1
-          : -1;
     }
   }
 }

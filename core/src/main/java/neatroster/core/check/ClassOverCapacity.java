@@ -4,7 +4,7 @@ import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 
 /** More learners than places. */
-final class ClassOverCapacity implements Rule {
+final class ClassOverCapacity implements RosterRule {
   static final RuleText TEXT =
       new RuleText(
           "class-over-capacity",
@@ -29,7 +29,7 @@ final class ClassOverCapacity implements Rule {
   }
 
   @Override
-  public void end(Ending ending, Findings findings) {
+  public void check(Ending ending, Findings findings) {
     for (int course = 0; course < ending.resolved().courses().count(); course++) {
       int line = ending.resolved().courses().line(course);
       RosterCounts counts = ending.counts();

@@ -4,7 +4,7 @@ import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 
 /** A class that nobody teaches. */
-final class ClassWithoutInstructor implements Rule {
+final class ClassWithoutInstructor implements RosterRule {
   static final RuleText TEXT =
       new RuleText(
           "class-without-instructor",
@@ -29,7 +29,7 @@ final class ClassWithoutInstructor implements Rule {
   }
 
   @Override
-  public void end(Ending ending, Findings findings) {
+  public void check(Ending ending, Findings findings) {
     if (!ending.counts().anyInstructor()) {
       // Where the sheets name none at all, they come from elsewhere.
       return;

@@ -4,7 +4,7 @@ import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 
 /** A class that nobody attends. */
-final class ClassWithoutLearners implements Rule {
+final class ClassWithoutLearners implements RosterRule {
   static final RuleText TEXT =
       new RuleText(
           "class-without-learners",
@@ -29,7 +29,7 @@ final class ClassWithoutLearners implements Rule {
   }
 
   @Override
-  public void end(Ending ending, Findings findings) {
+  public void check(Ending ending, Findings findings) {
     if (!ending.counts().mostHaveLearners()) {
       // The sheets are about a few classes only.
       return;

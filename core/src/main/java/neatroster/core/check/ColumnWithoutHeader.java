@@ -1,13 +1,11 @@
 package neatroster.core.check;
 
 import neatroster.core.intake.Column;
-import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.UnnamedColumns;
 import neatroster.core.model.Severity;
-import neatroster.core.model.Table;
 
 /** A column that holds something and has no header. */
-final class ColumnWithoutHeader extends TableRule {
+final class ColumnWithoutHeader implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "column-without-header",
@@ -21,32 +19,23 @@ final class ColumnWithoutHeader extends TableRule {
           Bo         | port      | Finch
           """);
 
-  private UnnamedColumns columns;
-
-  ColumnWithoutHeader() {
-    super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
+  @Override
+  public RuleText text() {
+    return TEXT;
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    if (row.row.isDerived()) {
-      return;
-    }
-    if (columns == null || !columns.areOf(row.row.reading())) {
-      columns = new UnnamedColumns(row.row.reading());
-    }
-    columns.add(row.row);
-  }
-
-  @Override
-  public void endSheet(SheetReading sheet, Findings findings) {
-    if (columns == null || !columns.areOf(sheet)) {
-      return;
+  public void check(SheetView sheet, Findings findings) {
+    UnnamedColumns columns = new UnnamedColumns(sheet.reading());
+    for (int position = 0; !columns.areNone() && position < sheet.rows(); position++) {
+      if (!sheet.isTorn(position)) {
+        columns.add(sheet.row(position));
+      }
     }
     for (Column column : columns.filled()) {
       findings.add(
           Finding.about(
-                  sheet,
+                  sheet.reading(),
                   this,
                   "Column "
                       + column.letters()
@@ -55,6 +44,5 @@ final class ColumnWithoutHeader extends TableRule {
                       + ") was left alone.")
               .in(column));
     }
-    columns = null;
   }
 }

@@ -25,6 +25,11 @@ final class ConflictingRoles extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.earlierEnrollment < 0 || !row.earlierRoleDiffers) {
       return;

@@ -32,6 +32,11 @@ final class ConflictingRows extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (!row.isFirstOfPerson()) {
       return;

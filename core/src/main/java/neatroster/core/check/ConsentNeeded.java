@@ -1,15 +1,18 @@
 package neatroster.core.check;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
 import neatroster.core.text.Quoted;
 
 /** A child for whom nobody has consented. */
-final class ConsentNeeded extends TableRule {
+final class ConsentNeeded extends TableRule implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "consent-needed",
@@ -25,11 +28,6 @@ final class ConsentNeeded extends TableRule {
 
   private final int age;
   private final Optional<LocalDate> today;
-  private Finding.Builder first;
-  private int without;
-  private Finding.Builder firstUndated;
-  private int undated;
-  private boolean children;
 
   ConsentNeeded(Basis basis) {
     super(TEXT, Table.USERS);
@@ -38,74 +36,95 @@ final class ConsentNeeded extends TableRule {
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    if (age == 0 || today.isEmpty()) {
-      return;
+  public void wakes(Wakes on) {
+    if (age > 0 && today.isPresent() && on.sheet().has(Field.CONSENT)) {
+      on.text(Field.BIRTH_DATE, cell -> isChilds(on.sheet(), cell));
     }
-    if (!row.has(Field.BIRTH_DATE)) {
-      if (row.row.column(Field.BIRTH_DATE).isPresent() && !Consent.isGiven(row.row)) {
-        if (firstUndated == null) {
-          firstUndated = row.finding(this, Field.BIRTH_DATE, "");
-        }
-        undated++;
-      }
-      return;
-    }
-    Optional<LocalDate> born = row.row.date(Field.BIRTH_DATE);
-    if (born.isEmpty()
-        || !born.get().plusYears(age).isAfter(today.get())
-        || born.get().isAfter(today.get())) {
-      return;
-    }
-    children = true;
-    if (Consent.isGiven(row.row)) {
-      return;
-    }
-    if (row.row.column(Field.CONSENT).isEmpty()) {
-      // Without such a column the sheet says nothing of anybody: that is told once.
-      if (first == null) {
-        first = row.finding(this, Field.BIRTH_DATE, "");
-      }
-      without++;
-      return;
-    }
-    findings.add(
-        row.finding(
-            this,
-            Field.CONSENT,
-            "Born on "
-                + born.get()
-                + ", which is below "
-                + age
-                + ", and the consent is "
-                + (row.has(Field.CONSENT)
-                    ? Quoted.value(row.shown(Field.CONSENT)) + "."
-                    : "blank.")));
+  }
+
+  private boolean isChilds(SheetReading sheet, Cell birthDate) {
+    return sheet.day(Field.BIRTH_DATE, birthDate).filter(this::isBelowAge).isPresent();
   }
 
   @Override
-  public void endSheet(SheetReading sheet, Findings findings) {
-    if (first != null) {
+  public void check(CheckedRow row, Findings findings) {
+    if (age == 0
+        || today.isEmpty()
+        || !row.has(Field.BIRTH_DATE)
+        || row.row.column(Field.CONSENT).isEmpty()
+        || Consent.isGiven(row.row)) {
+      return;
+    }
+    row.row
+        .date(Field.BIRTH_DATE)
+        .filter(this::isBelowAge)
+        .ifPresent(
+            born ->
+                findings.add(
+                    row.finding(
+                        this,
+                        Field.CONSENT,
+                        "Born on "
+                            + born
+                            + ", which is below "
+                            + age
+                            + ", and the consent is "
+                            + (row.has(Field.CONSENT)
+                                ? Quoted.value(row.shown(Field.CONSENT)) + "."
+                                : "blank."))));
+  }
+
+  /** What a sheet does not say of anybody is told once. */
+  @Override
+  public void check(SheetView sheet, Findings findings) {
+    if (age == 0
+        || today.isEmpty()
+        || sheet.table() != Table.USERS
+        || !sheet.has(Field.BIRTH_DATE)) {
+      return;
+    }
+    TextTests ofChildren = sheet.tests(Field.BIRTH_DATE, cell -> isChilds(sheet.reading(), cell));
+    List<Integer> children = new ArrayList<>();
+    List<Integer> undated = new ArrayList<>();
+    for (int position = 0; position < sheet.rows(); position++) {
+      int text = sheet.text(position, Field.BIRTH_DATE);
+      boolean child = ofChildren.passes(text);
+      if ((text == 0 || child) && !sheet.isTorn(position)) {
+        boolean consented = Consent.isGiven(sheet.row(position));
+        if (child) {
+          children.add(consented ? -1 : position);
+        } else if (!consented) {
+          undated.add(position);
+        }
+      }
+    }
+    List<Integer> without = children.stream().filter(position -> position >= 0).toList();
+    if (!without.isEmpty() && !sheet.has(Field.CONSENT)) {
       findings.add(
-          first.saying(
-              (without == 1 ? "1 person" : without + " people")
+          sheet.finding(
+              without.get(0),
+              Field.BIRTH_DATE,
+              this,
+              (without.size() == 1 ? "1 person" : without.size() + " people")
                   + " in this sheet "
-                  + (without == 1 ? "is" : "are")
+                  + (without.size() == 1 ? "is" : "are")
                   + " below "
                   + age
                   + ", the first in this row, and there is no column “consent”."));
     }
-    if (firstUndated != null && children) {
+    if (!undated.isEmpty() && !children.isEmpty()) {
       findings.add(
-          firstUndated.saying(
-              (undated == 1 ? "1 person has" : undated + " people have")
+          sheet.finding(
+              undated.get(0),
+              Field.BIRTH_DATE,
+              this,
+              (undated.size() == 1 ? "1 person has" : undated.size() + " people have")
                   + " no birth date, the first in this row, so whether they need consent cannot be"
                   + " told."));
     }
-    first = null;
-    without = 0;
-    firstUndated = null;
-    undated = 0;
-    children = false;
+  }
+
+  private boolean isBelowAge(LocalDate born) {
+    return born.plusYears(age).isAfter(today.orElseThrow()) && !born.isAfter(today.orElseThrow());
   }
 }

@@ -8,17 +8,17 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import neatroster.core.intake.Column;
+import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
-import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
 import neatroster.core.text.Quoted;
 
 /** Dates that are read otherwise than the rest of their column, or than they are written. */
-final class DateOrders extends TableRule {
+final class DateOrders implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "date-order",
@@ -49,48 +49,53 @@ final class DateOrders extends TableRule {
     private final List<Seen> serials = new ArrayList<>();
   }
 
-  private final Map<Field, OfColumn> columns = new EnumMap<>(Field.class);
-
-  DateOrders() {
-    super(TEXT, Table.USERS, Table.COURSES, Table.ENROLLMENTS);
+  @Override
+  public RuleText text() {
+    return TEXT;
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    if (row.row.isDerived()) {
-      return;
-    }
+  public void check(SheetView sheet, Findings findings) {
     for (Field field : DATES) {
-      if (row.has(field)) {
-        String text = row.shown(field);
-        Optional<DateOrder> order = WrittenDates.orderOf(text);
-        boolean shortYear = WrittenDates.hasShortYear(text);
-        boolean serial = WrittenDates.isSerial(text);
-        if (order.isPresent() || shortYear || serial) {
-          OfColumn column = columns.computeIfAbsent(field, f -> new OfColumn());
-          Seen seen = new Seen(row.row.place(), row.row.column(field), text, row.row.text(field));
-          order.ifPresent(o -> add(column.orders.computeIfAbsent(o, k -> new ArrayList<>()), seen));
-          if (shortYear) {
-            add(column.shortYears, seen);
-          }
-          if (serial) {
-            add(column.serials, seen);
-          }
+      if (sheet.has(field)) {
+        OfColumn column = column(sheet, field);
+        say(sheet.reading(), field, column, findings);
+      }
+    }
+  }
+
+  private static OfColumn column(SheetView sheet, Field field) {
+    OfColumn column = new OfColumn();
+    TextTests telling = sheet.tests(field, cell -> isTelling(cell.cleaned()));
+    for (int position = 0; position < sheet.rows(); position++) {
+      if (telling.passes(sheet.text(position, field)) && !sheet.isTorn(position)) {
+        RosterRow row = sheet.row(position);
+        String text = row.cell(field).cleaned();
+        Seen seen = new Seen(row.place(), row.column(field), text, row.text(field));
+        WrittenDates.orderOf(text)
+            .ifPresent(
+                order -> add(column.orders.computeIfAbsent(order, o -> new ArrayList<>()), seen));
+        if (WrittenDates.hasShortYear(text)) {
+          add(column.shortYears, seen);
+        }
+        if (WrittenDates.isSerial(text)) {
+          add(column.serials, seen);
         }
       }
     }
+    return column;
+  }
+
+  private static boolean isTelling(String text) {
+    return WrittenDates.orderOf(text).isPresent()
+        || WrittenDates.hasShortYear(text)
+        || WrittenDates.isSerial(text);
   }
 
   private static void add(List<Seen> list, Seen seen) {
     if (list.size() < MOST) {
       list.add(seen);
     }
-  }
-
-  @Override
-  public void endSheet(SheetReading sheet, Findings findings) {
-    columns.forEach((field, column) -> say(sheet, field, column, findings));
-    columns.clear();
   }
 
   private void say(SheetReading sheet, Field field, OfColumn column, Findings findings) {

@@ -28,6 +28,23 @@ final class DatesOutOfOrder extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    if (on.sheet().table() == Table.USERS) {
+      today.ifPresent(
+          day ->
+              on.text(
+                  Field.BIRTH_DATE,
+                  cell ->
+                      on.sheet()
+                          .day(Field.BIRTH_DATE, cell)
+                          .filter(born -> born.isAfter(day))
+                          .isPresent()));
+    } else if (on.sheet().has(Field.STARTS)) {
+      on.filled(Field.ENDS);
+    }
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.table() == Table.USERS) {
       if (today.isPresent() && row.has(Field.BIRTH_DATE)) {

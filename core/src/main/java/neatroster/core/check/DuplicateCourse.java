@@ -33,6 +33,11 @@ final class DuplicateCourse implements RowRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.earlierLine >= 0) {
       Place place = row.place(row.earlierLine);

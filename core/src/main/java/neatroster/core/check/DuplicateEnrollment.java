@@ -36,6 +36,11 @@ final class DuplicateEnrollment implements RowRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.earlierEnrollment >= 0 && !row.earlierRoleDiffers) {
       Place place = row.place(row.earlierEnrollment);

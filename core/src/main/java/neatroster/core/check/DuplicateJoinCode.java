@@ -3,7 +3,6 @@ package neatroster.core.check;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
 import neatroster.core.model.Field;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
@@ -11,7 +10,7 @@ import neatroster.core.model.Table;
 import neatroster.core.text.Quoted;
 
 /** A join code of two courses or groups. */
-final class DuplicateJoinCode implements RowRule {
+final class DuplicateJoinCode implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "duplicate-join-code",
@@ -33,24 +32,29 @@ final class DuplicateJoinCode implements RowRule {
   }
 
   @Override
-  public Set<Table> tables() {
-    return Set.of(Table.COURSES, Table.GROUPS);
-  }
-
-  @Override
-  public void check(CheckedRow row, Findings findings) {
-    if (!row.has(Field.JOIN_CODE)) {
+  public void check(SheetView sheet, Findings findings) {
+    if (sheet.table() != Table.COURSES && sheet.table() != Table.GROUPS) {
       return;
     }
-    String code = row.text(Field.JOIN_CODE);
-    Place first = places.putIfAbsent(code.toUpperCase(Locale.ROOT), row.row.place());
-    if (first != null) {
-      findings.add(
-          row.finding(
-                  this,
-                  Field.JOIN_CODE,
-                  Quoted.value(code) + " is the join code of " + row.named(first) + " already.")
-              .against(first));
+    for (int position = 0; sheet.has(Field.JOIN_CODE) && position < sheet.rows(); position++) {
+      if (sheet.text(position, Field.JOIN_CODE) == 0 || sheet.isTorn(position)) {
+        continue;
+      }
+      String code = sheet.row(position).text(Field.JOIN_CODE);
+      Place first =
+          code.isEmpty()
+              ? null
+              : places.putIfAbsent(code.toUpperCase(Locale.ROOT), sheet.place(position));
+      if (first != null) {
+        findings.add(
+            sheet
+                .finding(
+                    position,
+                    Field.JOIN_CODE,
+                    this,
+                    Quoted.value(code) + " is the join code of " + sheet.named(first) + " already.")
+                .against(first));
+      }
     }
   }
 }

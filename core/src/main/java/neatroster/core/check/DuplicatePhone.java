@@ -1,18 +1,19 @@
 package neatroster.core.check;
 
+import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Place;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.text.Cell;
+import neatroster.core.roster.Link;
 import neatroster.core.text.IntList;
 import neatroster.core.text.KeyIndex;
 import neatroster.core.text.Quoted;
 import neatroster.core.value.Phones;
 
 /** One phone number on two rows. */
-final class DuplicatePhone extends TableRule {
+final class DuplicatePhone implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "duplicate-phone",
@@ -27,38 +28,65 @@ final class DuplicatePhone extends TableRule {
           """);
 
   private final String region;
+
+  /** The lines and people of the numbers, through all sheets. */
   private final KeyIndex phones = KeyIndex.exact();
+
   private final IntList lines = new IntList();
   private final IntList users = new IntList();
 
   DuplicatePhone(Settings settings) {
-    super(TEXT, Table.USERS);
     region = settings.checks().phoneRegion();
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    Cell cell = row.cell(Field.PHONE);
-    if (cell.isEmpty() || cell.isBlank()) {
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public void check(SheetView sheet, Findings findings) {
+    if (sheet.table() != Table.USERS || !sheet.has(Field.PHONE)) {
       return;
     }
-    String key = Phones.key(row.text(Field.PHONE), region);
-    if (key.length() < 5) {
-      return;
+    int[] keys = new int[sheet.texts(Field.PHONE)];
+    for (int position = 0; position < sheet.rows(); position++) {
+      int text = sheet.text(position, Field.PHONE);
+      if (text == 0 || sheet.isTorn(position)) {
+        continue;
+      }
+      if (keys[text] == 0) {
+        keys[text] = key(sheet, text) + 1;
+      }
+      if (keys[text] > 0) {
+        number(sheet, position, keys[text] - 1, findings);
+      }
     }
-    int number = phones.add(key);
+  }
+
+  /** The number of a phone number; less than -1 where it is none. */
+  private int key(SheetView sheet, int text) {
+    String phone = sheet.reading().judged(Field.PHONE, sheet.shown(Field.PHONE, text)).text();
+    String key = Phones.key(phone, region);
+    return key.length() < 5 ? -2 : phones.add(key);
+  }
+
+  private void number(SheetView sheet, int position, int number, Findings findings) {
+    Link user = sheet.person(position);
     if (number == lines.size()) {
-      lines.add(row.line);
-      users.add(row.user.isFound() ? row.user.number() : -1);
-    } else if (!row.user.isTo(users.get(number))) {
-      Place place = row.place(lines.get(number));
+      lines.add(sheet.line(position));
+      users.add(user.isFound() ? user.number() : -1);
+    } else if (!user.isTo(users.get(number))) {
+      Place place = sheet.roster().rows().place(lines.get(number));
+      RosterRow row = sheet.row(position);
       findings.add(
-          row.finding(
-                  this,
+          Finding.about(
+                  row,
                   Field.PHONE,
-                  Quoted.value(row.shown(Field.PHONE))
+                  this,
+                  Quoted.value(row.cell(Field.PHONE).cleaned())
                       + " is also the number in "
-                      + row.named(place)
+                      + sheet.named(place)
                       + ".")
               .with(place));
     }

@@ -5,14 +5,13 @@ import java.util.Map;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
-import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
 import neatroster.core.text.IntList;
 import neatroster.core.text.KeyIndex;
 import neatroster.core.text.Quoted;
 
 /** A value of your own field that two rows have. */
-final class DuplicateValue extends TableRule {
+final class DuplicateValue implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "duplicate-value",
@@ -28,34 +27,48 @@ final class DuplicateValue extends TableRule {
           Bo         | 17     ← taken
           """);
 
-  DuplicateValue() {
-    super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
-  }
-
   private final Map<OwnField, KeyIndex> seen = new HashMap<>();
   private final Map<OwnField, IntList> lines = new HashMap<>();
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    if (row.row.isDerived()) {
-      return;
-    }
-    for (Map.Entry<OwnField, Integer> own : row.row.reading().ownFields().entrySet()) {
-      Cell cell = row.row.cellAt(own.getValue());
-      if (!own.getKey().unique() || cell.isEmpty() || cell.isBlank()) {
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public void check(SheetView sheet, Findings findings) {
+    sheet
+        .reading()
+        .ownFields()
+        .forEach(
+            (field, column) -> {
+              if (field.unique()) {
+                check(sheet, field, column, findings);
+              }
+            });
+  }
+
+  private void check(SheetView sheet, OwnField field, int column, Findings findings) {
+    IntList linesOf = lines.computeIfAbsent(field, f -> new IntList());
+    KeyIndex values = seen.computeIfAbsent(field, f -> KeyIndex.exact());
+    for (int position = 0; position < sheet.rows(); position++) {
+      int text = sheet.textAt(position, column);
+      Cell cell = sheet.shownAt(column, text);
+      if (cell.isBlank() || sheet.isTorn(position)) {
         continue;
       }
-      IntList linesOf = lines.computeIfAbsent(own.getKey(), f -> new IntList());
-      int number = seen.computeIfAbsent(own.getKey(), f -> KeyIndex.exact()).add(cell);
+      int number = values.add(cell);
       if (number == linesOf.size()) {
-        linesOf.add(row.line);
+        linesOf.add(sheet.line(position));
       } else {
-        Place place = row.place(linesOf.get(number));
+        Place place = sheet.roster().rows().place(linesOf.get(number));
         findings.add(
-            row.finding(
+            sheet
+                .finding(
+                    position,
+                    sheet.reading().columns().get(column),
                     this,
-                    own.getValue(),
-                    Quoted.value(cell.cleaned()) + " stands in " + row.named(place) + " already.")
+                    Quoted.value(cell.cleaned()) + " stands in " + sheet.named(place) + " already.")
                 .against(place));
       }
     }

@@ -30,6 +30,11 @@ final class EnrollmentOutsideCourse extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    on.filled(FIELDS);
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (!row.course.isFound() || (!row.has(Field.STARTS) && !row.has(Field.ENDS))) {
       return;

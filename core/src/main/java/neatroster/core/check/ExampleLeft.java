@@ -27,6 +27,14 @@ final class ExampleLeft extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    for (Column column : on.sheet().columns()) {
+      on.text(column.index(), ExampleRow::isTelling);
+    }
+    on.text(Field.BIRTH_DATE, cell -> ExampleRow.isItsBirthDate(cell.cleaned()));
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.row.isDerived()) {
       return;

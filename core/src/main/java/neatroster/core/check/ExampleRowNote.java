@@ -6,7 +6,7 @@ import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 
 /** The example of a starter sheet. */
-final class ExampleRowNote implements Rule {
+final class ExampleRowNote implements NoticeRule {
   static final RuleText TEXT =
       new RuleText(
           "example-row",

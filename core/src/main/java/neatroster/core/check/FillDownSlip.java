@@ -1,20 +1,18 @@
 package neatroster.core.check;
 
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
-import java.util.function.Supplier;
-import neatroster.core.intake.Column;
-import neatroster.core.intake.SheetReading;
+import java.util.function.Function;
+import java.util.function.IntFunction;
+import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
-import neatroster.core.text.Cell;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Link;
 
 /** A code that somebody dragged down until it counted upwards. */
-final class FillDownSlip implements Rule {
+final class FillDownSlip implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "fill-down-slip",
@@ -32,102 +30,132 @@ final class FillDownSlip implements Rule {
           mlund   | NAV-4     ← dragged down too
           """);
 
+  /** Fewer are more likely two slips of their own. */
+  private static final int FEWEST = 2;
+
+  /** One column, gone down. */
+  private final class Run {
+    private final Field field;
+    private final Findings findings;
+    private String start = "";
+    private String end = "";
+    private Finding.Builder first;
+    private String firstValue = "";
+    private final List<Place> more = new ArrayList<>();
+
+    Run(Field field, Findings findings) {
+      this.field = field;
+      this.findings = findings;
+    }
+
+    /**
+     * Takes a value that does not exist.
+     *
+     * @param above the value above it
+     * @param exists whether that exists
+     */
+    void take(RosterRow row, String above, boolean exists) {
+      String value = row.cell(field).toString();
+      if (!(exists || first != null) || !isNext(above, value)) {
+        close();
+        return;
+      }
+      if (first == null) {
+        start = above;
+        firstValue = row.text(field);
+        first = Finding.about(row, field, FillDownSlip.this, "");
+      } else {
+        more.add(row.place());
+      }
+      end = value;
+    }
+
+    void close() {
+      if (first != null && more.size() + 1 >= FEWEST) {
+        first.saying(
+            "From row "
+                + first.place().row()
+                + " to row "
+                + more.get(more.size() - 1).row()
+                + " the value counts upwards, "
+                + firstValue
+                + " to "
+                + end
+                + ", and none of these exist; "
+                + start
+                + " in the row before does. Was it dragged down?");
+        first.showing(firstValue).suggesting(start);
+        more.forEach(first::against);
+        findings.add(first);
+      }
+      first = null;
+      more.clear();
+    }
+  }
+
   @Override
   public RuleText text() {
     return TEXT;
   }
 
-  /** Fewer are more likely two slips of their own. */
-  private static final int FEWEST = 2;
-
-  /** What counts upwards in one column. */
-  private static final class Run {
-    private final StringBuilder last = new StringBuilder();
-    private boolean lastExists;
-    private String start = "";
-    private final List<Place> places = new ArrayList<>();
-    private Finding.Builder ofFirst;
-    private CheckedCell first;
-    private String end = "";
-  }
-
-  /** The cell where a run begins. */
-  private record CheckedCell(Optional<Column> column, String value) {}
-
-  private final Map<Field, Run> runs = new EnumMap<>(Field.class);
-
-  /**
-   * Whether a value that does not exist is one of a run of them, which is told when it ends. Every
-   * value of the column is shown to this in the order of the rows.
-   *
-   * @param exists whether the value does
-   * @param unknown what there is to say of the value alone
-   */
-  boolean takes(
-      CheckedRow row,
-      Field field,
-      boolean exists,
-      Supplier<Finding.Builder> unknown,
-      Findings findings) {
-    Run run = runs.computeIfAbsent(field, f -> new Run());
-    Cell cell = row.cell(field);
-    boolean counts = !exists && (run.lastExists || !run.places.isEmpty()) && isNext(run.last, cell);
-    if (!counts) {
-      flush(run, findings);
-      run.lastExists = exists;
-      run.last.setLength(0);
-      run.last.append(cell, 0, cell.length());
-      return false;
-    }
-    if (run.places.isEmpty()) {
-      run.start = run.last.toString();
-      run.ofFirst = unknown.get();
-      run.first = new CheckedCell(row.row.column(field), row.text(field));
-    }
-    run.places.add(row.row.place());
-    run.end = cell.toString();
-    run.last.setLength(0);
-    run.last.append(cell, 0, cell.length());
-    run.lastExists = false;
-    return true;
-  }
-
   @Override
-  public void endSheet(SheetReading sheet, Findings findings) {
-    runs.values().forEach(run -> flush(run, findings));
-    runs.clear();
-  }
-
-  private void flush(Run run, Findings findings) {
-    if (run.places.isEmpty()) {
+  public void check(SheetView sheet, Findings findings) {
+    if (!sheet.mayBeUnresolved()) {
       return;
     }
-    if (run.places.size() < FEWEST) {
-      findings.add(run.ofFirst);
-    } else {
-      Place from = run.places.get(0);
-      Place to = run.places.get(run.places.size() - 1);
-      Finding.Builder finding =
-          new Finding.Builder(
-              this,
-              from,
-              "From row "
-                  + from.row()
-                  + " to row "
-                  + to.row()
-                  + " the value counts upwards, "
-                  + run.first.value()
-                  + " to "
-                  + run.end
-                  + ", and none of these exist; "
-                  + run.start
-                  + " in the row before does. Was it dragged down?");
-      run.first.column().ifPresent(finding::in);
-      finding.showing(run.first.value()).suggesting(run.start);
-      run.places.subList(1, run.places.size()).forEach(finding::against);
-      findings.add(finding);
+    if (sheet.reading().enrolls()) {
+      enrolled(sheet, Field.COURSE, row -> sheet.roster().course(row), findings);
+      enrolled(sheet, Field.GROUP, row -> sheet.roster().group(row), findings);
+    } else if (sheet.table() == Table.GROUPS || sheet.table() == Table.ENROLLMENTS) {
+      down(sheet, Field.COURSE, sheet.links()::course, findings);
+      if (sheet.table() == Table.ENROLLMENTS) {
+        down(sheet, Field.GROUP, sheet.links()::group, findings);
+      }
     }
-    run.places.clear();
+  }
+
+  private void down(SheetView sheet, Field field, IntFunction<Link> links, Findings findings) {
+    Run run = new Run(field, findings);
+    int above = -1;
+    boolean exists = false;
+    for (int position = 0; sheet.has(field) && position < sheet.rows(); position++) {
+      int text = sheet.text(position, field);
+      Link link = text == 0 ? Link.BLANK : links.apply(position);
+      if (link.isBlank() || link.isUnchecked() || sheet.isTorn(position)) {
+        continue;
+      }
+      if (!link.isNone()) {
+        run.close();
+      } else if (above >= 0) {
+        String value = sheet.shown(field, sheet.text(above, field)).toString();
+        run.take(sheet.row(position), value, exists);
+      }
+      above = position;
+      exists = !link.isNone();
+    }
+    run.close();
+  }
+
+  private void enrolled(
+      SheetView sheet, Field field, Function<RosterRow, Link> links, Findings findings) {
+    Run run = new Run(field, findings);
+    String[] above = {null};
+    boolean[] exists = {false};
+    sheet.enrollments(
+        row -> {
+          Link link = row.has(field) ? links.apply(row) : Link.BLANK;
+          if (link.isBlank() || link.isUnchecked()) {
+            return;
+          }
+          if (!link.isNone()) {
+            run.close();
+          } else if (above[0] != null) {
+            run.take(row, above[0], exists[0]);
+          }
+          above[0] = row.cell(field).toString();
+          exists[0] = !link.isNone();
+        });
+    run.close();
   }
 
   /** Whether one value is the other with a number at its end that is one more. */

@@ -44,7 +44,10 @@ public final class Findings {
 
   /** Rules whose findings at a row say already what another rule would say there. */
   private static final Map<String, String> EXPLAINED_BY =
-      Map.of(UnlikelyRole.TEXT.name(), ConflictingRoles.TEXT.name());
+      Map.of(
+          UnlikelyRole.TEXT.name(), ConflictingRoles.TEXT.name(),
+          UnknownCourse.TEXT.name(), FillDownSlip.TEXT.name(),
+          UnknownGroup.TEXT.name(), FillDownSlip.TEXT.name());
 
   /** Drops what is explained by a finding about the same row, in whatever order they were found. */
   private void dropExplained() {

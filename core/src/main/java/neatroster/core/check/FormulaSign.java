@@ -45,6 +45,22 @@ final class FormulaSign extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    for (Column column : on.sheet().columns()) {
+      column
+          .field()
+          .ifPresent(
+              field ->
+                  on.text(
+                      column.index(),
+                      cell ->
+                          cell.charAt(0) == '\''
+                              || (FormulaSigns.begin(cell)
+                                  && (LITERAL.contains(field) || FormulaSigns.isLive(cell)))));
+    }
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.row.isDerived()) {
       return;

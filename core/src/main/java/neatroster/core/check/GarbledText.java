@@ -39,6 +39,14 @@ final class GarbledText extends TableRule {
       EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.FULL_NAME);
 
   @Override
+  public void wakes(Wakes on) {
+    on.oddText(
+        (column, cell) ->
+            looksGarbled(cell)
+                || (column.field().filter(NAMES::contains).isPresent() && has(cell, '?')));
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (!row.unusual || row.row.isDerived()) {
       return;

@@ -5,7 +5,7 @@ import neatroster.core.model.Severity;
 import neatroster.core.text.Quoted;
 
 /** More members than places. */
-final class GroupOverCapacity implements Rule {
+final class GroupOverCapacity implements RosterRule {
   static final RuleText TEXT =
       new RuleText(
           "group-over-capacity",
@@ -31,7 +31,7 @@ final class GroupOverCapacity implements Rule {
   }
 
   @Override
-  public void end(Ending ending, Findings findings) {
+  public void check(Ending ending, Findings findings) {
     for (int group = 0; group < ending.resolved().groups().count(); group++) {
       int line = ending.resolved().groups().line(group);
       int capacity = ending.counts().groupCapacity(group);

@@ -1,13 +1,12 @@
 package neatroster.core.check;
 
 import java.util.List;
-import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Doubt;
 
 /** People who were found in another list by their names alone. */
-final class JoinedByName extends TableRule {
+final class JoinedByName implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "joined-by-name",
@@ -23,31 +22,28 @@ final class JoinedByName extends TableRule {
           Morgan, Ana | NAV-1     ← found by the name
           """);
 
-  private Finding.Builder first;
-  private String found = "";
-  private int count;
-
-  JoinedByName() {
-    super(TEXT, Table.USERS);
+  @Override
+  public RuleText text() {
+    return TEXT;
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    List<Doubt> doubts = row.doubts(Doubt.Kind.BY_NAME);
-    if (!doubts.isEmpty()) {
-      if (first == null) {
-        first = row.finding(this, row.columnOfPerson(), "");
-        found = row.named(doubts.get(0));
+  public void check(SheetView sheet, Findings findings) {
+    int first = -1;
+    int count = 0;
+    for (int position = 0; sheet.table() == Table.USERS && position < sheet.rows(); position++) {
+      if (!doubts(sheet, position).isEmpty()) {
+        first = first < 0 ? position : first;
+        count++;
       }
-      count++;
     }
-  }
-
-  @Override
-  public void endSheet(SheetReading sheet, Findings findings) {
-    if (first != null) {
+    if (count > 0) {
+      CheckedRow row = sheet.checked(first);
+      String found = row.named(doubts(sheet, first).get(0));
       findings.add(
-          first.saying(
+          row.finding(
+              this,
+              row.columnOfPerson(),
               (count == 1
                       ? "1 person of this list was found by the name alone: "
                       : count
@@ -55,7 +51,12 @@ final class JoinedByName extends TableRule {
                   + found
                   + "."));
     }
-    first = null;
-    count = 0;
+  }
+
+  private static List<Doubt> doubts(SheetView sheet, int position) {
+    List<Doubt> all = sheet.roster().people().doubts(sheet.line(position));
+    return all.isEmpty()
+        ? all
+        : all.stream().filter(doubt -> doubt.kind() == Doubt.Kind.BY_NAME).toList();
   }
 }

@@ -8,7 +8,7 @@ import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.text.Quoted;
 
 /** Groups that are made because somebody is in them. */
-final class MadeGroup implements Rule {
+final class MadeGroup implements RosterRule {
   static final RuleText TEXT =
       new RuleText(
           "made-group",
@@ -32,7 +32,7 @@ final class MadeGroup implements Rule {
   }
 
   @Override
-  public void end(Ending ending, Findings findings) {
+  public void check(Ending ending, Findings findings) {
     ResolvedRoster resolved = ending.resolved();
     List<Map.Entry<Integer, Integer>> made = List.copyOf(resolved.madeGroups().entrySet());
     if (!made.isEmpty()) {

@@ -1,20 +1,14 @@
 package neatroster.core.check;
 
-import java.util.ArrayList;
-import java.util.EnumMap;
-import java.util.HashMap;
-import java.util.List;
-import java.util.Map;
+import java.util.Arrays;
 import java.util.regex.Pattern;
-import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
-import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
 import neatroster.core.text.Quoted;
 
 /** A number that a spreadsheet program took for another. */
-final class MangledNumber extends TableRule {
+final class MangledNumber implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "mangled-number",
@@ -32,14 +26,10 @@ final class MangledNumber extends TableRule {
           1.2E+11 | Flo      ← the digits behind are gone
           """);
 
-  MangledNumber() {
-    super(TEXT, Table.USERS, Table.COURSES, Table.ENROLLMENTS);
-  }
-
   private static final Field[] FIELDS = {
     Field.ID, Field.USER, Field.CODE, Field.COURSE, Field.PHONE
   };
-  private static final Pattern SCIENTIFIC = Pattern.compile("\\d(?:[.,]\\d+)?[eE]\\+\\d{2,3}");
+  private static final Pattern SHORTENED = Pattern.compile("\\d(?:[.,]\\d+)?[eE]\\+\\d{2,3}");
   private static final Pattern DATE =
       Pattern.compile(
           "\\d{4}-\\d\\d-\\d\\d|\\d{1,2}[-. ](?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)"
@@ -49,69 +39,148 @@ final class MangledNumber extends TableRule {
   /** Fewer show nothing. */
   private static final int FEWEST = 4;
 
-  private static final int MOST_HELD = 20_000;
+  /** Longer numbers are codes of machines. */
+  private static final int LONGEST = 100;
+
+  /** What stands for a number of so many digits and one more is this and one more. */
+  private static final int DIGITS = 10;
+
+  /** What a text is, where it is no number of digits. */
+  private static final byte OTHER = 1;
+
+  private static final byte SCIENTIFIC = 2;
+  private static final byte AS_DATE = 3;
 
   /** What the numbers of a column have in common. */
   private static final class Shape {
     private int values;
     private int dates;
-    private final Map<Integer, Integer> lengths = new HashMap<>();
+    private final int[] lengths = new int[LONGEST + 1];
     private boolean noughts;
-    private final List<Held> shorter = new ArrayList<>();
-    private final List<Finding.Builder> asDates = new ArrayList<>();
+
+    /** The length that three in five of the numbers have, or 0. */
+    int usualLength() {
+      int all = Arrays.stream(lengths).sum();
+      for (int length = 1; length <= LONGEST; length++) {
+        if (all >= FEWEST && lengths[length] * 5L >= all * 3L) {
+          return length;
+        }
+      }
+      return 0;
+    }
   }
 
-  /** A number that may lack noughts. */
-  private record Held(String value, Finding.Builder finding) {}
-
-  private final Map<Field, Shape> shapes = new EnumMap<>(Field.class);
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
+  public void check(SheetView sheet, Findings findings) {
     for (Field field : FIELDS) {
-      Cell cell = row.cell(field);
-      if (!cell.isEmpty() && !cell.isBlank()) {
-        look(row, field, cell, findings);
+      if (sheet.has(field)) {
+        check(sheet, field, findings);
       }
     }
   }
 
-  private void look(CheckedRow row, Field field, Cell cell, Findings findings) {
-    Shape shape = shapes.computeIfAbsent(field, f -> new Shape());
-    shape.values++;
+  private void check(SheetView sheet, Field field, Findings findings) {
+    byte[] seen = new byte[sheet.texts(field)];
+    Shape shape = shape(sheet, field, seen);
+    int usual = shape.noughts && field != Field.PHONE ? shape.usualLength() : 0;
+    boolean datesAreSlips = shape.dates * 2L < shape.values;
+    boolean anyOther = shape.dates > 0 && datesAreSlips;
+    for (byte one : seen) {
+      anyOther |= one == SCIENTIFIC || (one > DIGITS && one < DIGITS + usual);
+    }
+    for (int position = 0; anyOther && position < sheet.rows(); position++) {
+      int text = sheet.text(position, field);
+      int what = seen[text];
+      if (what == SCIENTIFIC) {
+        say(
+            sheet,
+            position,
+            field,
+            " is a number that the spreadsheet program shortened; its last digits are gone.",
+            findings);
+      } else if (what == AS_DATE && datesAreSlips) {
+        say(
+            sheet,
+            position,
+            field,
+            " is a date; the spreadsheet program took the value for one.",
+            findings);
+      } else if (what > DIGITS && what < DIGITS + usual) {
+        shorter(sheet, position, field, usual, findings);
+      }
+    }
+  }
+
+  private void say(SheetView sheet, int position, Field field, String what, Findings findings) {
+    if (!sheet.isTorn(position)) {
+      Cell cell = sheet.row(position).cell(field);
+      findings.add(sheet.finding(position, field, this, Quoted.value(cell) + what));
+    }
+  }
+
+  private void shorter(SheetView sheet, int position, Field field, int usual, Findings findings) {
+    String value = sheet.shown(field, sheet.text(position, field)).toString();
+    if (value.charAt(0) != '0' && !sheet.isTorn(position)) {
+      findings.add(
+          sheet
+              .finding(
+                  position,
+                  field,
+                  this,
+                  Quoted.value(value)
+                      + " is shorter than the others, which have "
+                      + usual
+                      + " digits. Are the noughts in front lost?")
+              .suggesting("0".repeat(usual - value.length()) + value));
+    }
+  }
+
+  /**
+   * Goes down a column.
+   *
+   * @param seen takes for each text what it is
+   */
+  private static Shape shape(SheetView sheet, Field field, byte[] seen) {
+    Shape shape = new Shape();
+    boolean phone = field == Field.PHONE;
+    for (int position = 0; position < sheet.rows(); position++) {
+      int text = sheet.text(position, field);
+      if (text == 0) {
+        continue;
+      }
+      if (seen[text] == 0) {
+        Cell cell = sheet.shown(field, text);
+        seen[text] = kindOf(cell, phone);
+        shape.noughts |= seen[text] > DIGITS + 1 && cell.charAt(0) == '0';
+      }
+      shape.values++;
+      if (seen[text] > DIGITS) {
+        shape.lengths[seen[text] - DIGITS]++;
+      } else if (seen[text] == AS_DATE) {
+        shape.dates++;
+      }
+    }
+    return shape;
+  }
+
+  private static byte kindOf(Cell cell, boolean phone) {
     int digits = 0;
     while (digits < cell.length() && cell.charAt(digits) >= '0' && cell.charAt(digits) <= '9') {
       digits++;
     }
     if (digits == cell.length()) {
-      shape.lengths.merge(digits, 1, Integer::sum);
-      shape.noughts |= cell.charAt(0) == '0' && digits > 1;
-      boolean usual = shape.lengths.get(digits) * 2 > shape.values;
-      if (!usual && cell.charAt(0) != '0' && shape.shorter.size() < MOST_HELD) {
-        shape.shorter.add(new Held(cell.toString(), row.finding(this, field, "")));
-      }
-      return;
+      return digits <= LONGEST ? (byte) (DIGITS + digits) : OTHER;
     }
-    if (digits > 0 && digits <= 2 && SCIENTIFIC.matcher(cell).matches()) {
-      findings.add(
-          row.finding(
-              this,
-              field,
-              Quoted.value(cell)
-                  + " is a number that the spreadsheet program shortened; its last digits are gone."));
-    } else if (field != Field.PHONE && mayBeDate(cell)) {
-      if (DATE.matcher(cell).matches()) {
-        shape.dates++;
-        if (shape.asDates.size() < MOST_HELD) {
-          shape.asDates.add(
-              row.finding(
-                  this,
-                  field,
-                  Quoted.value(cell)
-                      + " is a date; the spreadsheet program took the value for one."));
-        }
-      }
+    if (digits > 0 && digits <= 2 && SHORTENED.matcher(cell).matches()) {
+      return SCIENTIFIC;
     }
+    boolean date = !phone && mayBeDate(cell) && DATE.matcher(cell).matches();
+    return date ? AS_DATE : OTHER;
   }
 
   /** A date begins with a digit or the first letter of a month, and is short. */
@@ -126,42 +195,5 @@ final class MangledNumber extends TableRule {
 
   private static boolean isLetter(char c) {
     return (c | 0x20) >= 'a' && (c | 0x20) <= 'z';
-  }
-
-  @Override
-  public void endSheet(SheetReading sheet, Findings findings) {
-    for (Map.Entry<Field, Shape> entry : shapes.entrySet()) {
-      Shape shape = entry.getValue();
-      if (shape.dates * 2 < shape.values) {
-        shape.asDates.forEach(findings::add);
-      }
-      int usual = usualLength(shape);
-      for (Held held : shape.shorter) {
-        int missing = usual - held.value().length();
-        if (shape.noughts && missing > 0 && entry.getKey() != Field.PHONE) {
-          String full = "0".repeat(missing) + held.value();
-          findings.add(
-              held.finding()
-                  .saying(
-                      Quoted.value(held.value())
-                          + " is shorter than the others, which have "
-                          + usual
-                          + " digits. Are the noughts in front lost?")
-                  .suggesting(full));
-        }
-      }
-    }
-    shapes.clear();
-  }
-
-  /** The length that four in five of the numbers have, or 0. */
-  private static int usualLength(Shape shape) {
-    int all = shape.lengths.values().stream().mapToInt(Integer::intValue).sum();
-    for (Map.Entry<Integer, Integer> length : shape.lengths.entrySet()) {
-      if (all >= FEWEST && length.getValue() * 5 >= all * 3) {
-        return length.getKey();
-      }
-    }
-    return 0;
   }
 }

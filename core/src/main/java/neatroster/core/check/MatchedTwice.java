@@ -32,6 +32,11 @@ final class MatchedTwice extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     for (Doubt doubt : row.doubts(Doubt.Kind.SEVERAL_ACCOUNTS)) {
       findings.add(

@@ -33,6 +33,13 @@ final class MissingPhoto extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    if (photos.isPresent()) {
+      on.text(Field.PHOTO, cell -> !photos.get().contains(StrayPhoto.key(cell.cleaned())));
+    }
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     Cell cell = row.cell(Field.PHOTO);
     if (cell.isEmpty() || photos.isEmpty() || cell.isBlank()) {

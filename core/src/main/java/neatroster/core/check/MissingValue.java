@@ -33,6 +33,30 @@ final class MissingValue implements RowRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    on.sheet()
+        .ownFields()
+        .forEach(
+            (field, column) -> {
+              if (field.required()) {
+                on.blank(column);
+              }
+            });
+    switch (on.sheet().table()) {
+      case USERS ->
+          on.allBlank(Field.GIVEN_NAME, Field.FAMILY_NAME, Field.FULL_NAME, Field.PREFERRED_NAME);
+      case COURSES -> {
+        on.allBlank(Field.CODE);
+        if (on.sheet().has(Field.TITLE)) {
+          on.allBlank(Field.TITLE);
+        }
+      }
+      case GROUPS -> on.allBlank(Field.NAME);
+      case ENROLLMENTS -> on.allBlank(Field.COURSE, Field.GROUP);
+    }
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (!row.row.isDerived()) {
       ownFields(row, findings);

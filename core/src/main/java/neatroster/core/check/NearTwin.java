@@ -1,25 +1,29 @@
 package neatroster.core.check;
 
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Groups;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.Link;
 import neatroster.core.text.Cell;
-import neatroster.core.text.Cleaning;
 import neatroster.core.text.Quoted;
 import neatroster.core.value.EmailShape;
 
 /** Two spellings of what is probably one name. */
-final class NearTwin extends TableRule {
+final class NearTwin extends TableRule implements ColumnRule, RosterRule {
   static final RuleText TEXT =
       new RuleText(
           "near-twin",
@@ -42,141 +46,247 @@ final class NearTwin extends TableRule {
   /** Of two domains one is a slip where the other is so much commoner. */
   private static final int COMMONER = 8;
 
+  private static final int NO_COURSE = -1;
+
   /** One spelling: where it was first seen, and how often. */
   private static final class Spelling {
-    private final Finding.Builder first;
+    private final int line;
+    private final Field field;
     private int times;
 
-    Spelling(Finding.Builder first) {
-      this.first = first;
+    Spelling(int line, Field field) {
+      this.line = line;
+      this.field = field;
     }
   }
 
   /** The first course of each code, its letters and digits alone. */
-  private static final int NO_COURSE = -1;
-
   private final Map<String, FirstCode> codes = new HashMap<>();
 
   /** A code and the line where it was first seen. */
   private record FirstCode(String code, int line) {}
 
-  /** What is to be one: its kind, and of groups the course. */
-  private record Kind(Field field, int course) {}
+  /** The values of each field, in all sheets. */
+  private final Map<Field, Map<String, Spelling>> ofFields = new EnumMap<>(Field.class);
 
-  private final Map<Kind, Map<String, Spelling>> spellings = new LinkedHashMap<>();
+  /** The names of groups where there is no list of them, by course; -1 stands for no course. */
+  private final Map<Integer, Map<String, Spelling>> ofUnlisted = new LinkedHashMap<>();
+
   private final Known known;
 
   NearTwin(Known known) {
-    super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
+    super(TEXT, Table.ENROLLMENTS);
     this.known = known;
   }
 
+  // What the sheets say
+
   @Override
-  public void check(CheckedRow row, Findings findings) {
+  public void check(SheetView sheet, Findings findings) {
     for (Field field : FIELDS) {
-      see(row, field, NO_COURSE, row.text(field));
-    }
-    if (row.table() == Table.COURSES && row.has(Field.CODE)) {
-      code(row, findings);
-    }
-    if (row.table() == Table.GROUPS && (row.course.isFound() || row.course.isBlank())) {
-      see(row, Field.NAME, numberOf(row.course), row.cell(Field.NAME));
-    } else if (row.table() == Table.ENROLLMENTS && isUnlisted(row)) {
-      see(row, Field.GROUP, numberOf(row.course), row.cell(Field.GROUP));
-    }
-    Cell email = row.cell(Field.EMAIL);
-    if (email.isEmpty() || EmailShape.trouble(email) != null) {
-      return;
-    }
-    for (int i = 1; i + 1 < email.length(); i++) {
-      if (email.charAt(i) == '@') {
-        see(row, Field.EMAIL, NO_COURSE, email.subSequence(i + 1, email.length()));
+      if (sheet.has(field)) {
+        values(sheet, field);
       }
     }
+    if (sheet.table() == Table.USERS && sheet.has(Field.EMAIL)) {
+      domains(sheet);
+    }
+    if (sheet.table() == Table.COURSES && sheet.has(Field.CODE)) {
+      codes(sheet, findings);
+    }
   }
 
-  private static int numberOf(Link course) {
-    return course.isFound() ? course.number() : NO_COURSE;
+  private void values(SheetView sheet, Field field) {
+    Map<String, Spelling> all = ofFields.computeIfAbsent(field, f -> new LinkedHashMap<>());
+    Spelling[] seen = new Spelling[sheet.texts(field)];
+    for (int position = 0; position < sheet.rows() && all.size() <= MOST_VALUES; position++) {
+      int text = sheet.text(position, field);
+      if (text == 0 || sheet.isTorn(position)) {
+        continue;
+      }
+      if (seen[text] == null) {
+        String value = sheet.row(position).text(field);
+        int line = sheet.line(position);
+        seen[text] =
+            value.isEmpty()
+                ? new Spelling(line, field)
+                : all.computeIfAbsent(value, v -> new Spelling(line, field));
+      }
+      seen[text].times++;
+    }
   }
 
-  /** Whether a row names a group that no list has, and that is made or taken as it is. */
-  private static boolean isUnlisted(CheckedRow row) {
-    return row.group.isUnchecked()
-        || (row.group.isFound() && row.resolved.madeGroups().containsKey(row.group.number()));
+  private void domains(SheetView sheet) {
+    Map<String, Spelling> all = ofFields.computeIfAbsent(Field.EMAIL, f -> new LinkedHashMap<>());
+    String last = "";
+    Spelling ofLast = null;
+    for (int position = 0; position < sheet.rows() && all.size() <= MOST_VALUES; position++) {
+      int text = sheet.text(position, Field.EMAIL);
+      if (text == 0 || sheet.isTorn(position)) {
+        continue;
+      }
+      Cell email = sheet.shown(Field.EMAIL, text);
+      if (ofLast == null || !endsIn(email, last)) {
+        int at = email.toString().indexOf('@');
+        if (at < 1 || EmailShape.trouble(email) != null) {
+          continue;
+        }
+        last = email.cleaned().substring(email.cleaned().indexOf('@') + 1).toLowerCase(Locale.ROOT);
+        int line = sheet.line(position);
+        ofLast = all.computeIfAbsent(last, d -> new Spelling(line, Field.EMAIL));
+      }
+      ofLast.times++;
+    }
+  }
+
+  private static boolean endsIn(Cell email, String domain) {
+    int start = email.length() - domain.length();
+    if (start < 2 || email.charAt(start - 1) != '@') {
+      return false;
+    }
+    for (int i = 0; i < domain.length(); i++) {
+      if (email.charAt(start + i) != domain.charAt(i)) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** A course whose code differs from that of another in case, spaces or signs alone. */
-  private void code(CheckedRow row, Findings findings) {
-    String code = row.text(Field.CODE);
-    FirstCode first = codes.putIfAbsent(Twins.bare(code), new FirstCode(code, row.line));
-    if (first != null && !code.equals(first.code())) {
-      findings.add(
-          row.finding(
-              this,
-              Field.CODE,
-              Quoted.value(code)
-                  + " and "
-                  + Quoted.value(first.code())
-                  + " in "
-                  + row.named(row.place(first.line()))
-                  + " differ in no more than capitals, spaces or signs. If they are one course,"
-                  + " delete one; if they are two, give one another code."));
+  private void codes(SheetView sheet, Findings findings) {
+    for (int position = 0; position < sheet.rows(); position++) {
+      if (sheet.text(position, Field.CODE) == 0 || sheet.isTorn(position)) {
+        continue;
+      }
+      String code = sheet.row(position).text(Field.CODE);
+      FirstCode first =
+          codes.putIfAbsent(Twins.bare(code), new FirstCode(code, sheet.line(position)));
+      if (first != null && !code.equals(first.code()) && !code.isEmpty()) {
+        findings.add(
+            sheet.finding(
+                position,
+                Field.CODE,
+                this,
+                Quoted.value(code)
+                    + " and "
+                    + Quoted.value(first.code())
+                    + " in "
+                    + sheet.named(sheet.roster().rows().place(first.line()))
+                    + " differ in no more than capitals, spaces or signs. If they are one course,"
+                    + " delete one; if they are two, give one another code."));
+      }
     }
   }
 
-  private void see(CheckedRow row, Field field, int course, CharSequence value) {
-    if (value.length() == 0) {
-      return;
-    }
-    Map<String, Spelling> all =
-        spellings.computeIfAbsent(new Kind(field, course), k -> new LinkedHashMap<>());
-    String text = Cleaning.clean(value);
-    if (field == Field.EMAIL) {
-      text = text.toLowerCase(Locale.ROOT);
-    }
-    Spelling spelling = all.get(text);
-    if (spelling == null) {
-      if (text.isEmpty() || all.size() > MOST_VALUES) {
-        return;
-      }
-      spelling = new Spelling(row.finding(this, field, ""));
-      all.put(text, spelling);
-    }
-    spelling.times++;
-  }
+  /** What cannot be found in a list wakes every rule. */
+  @Override
+  public void wakes(Wakes on) {}
 
   @Override
-  public void end(Ending ending, Findings findings) {
-    spellings.forEach(
-        (kind, all) -> {
-          if (all.size() <= MOST_VALUES) {
-            twins(kind, all, knownOf(kind, ending), findings);
-          }
+  public void check(CheckedRow row, Findings findings) {
+    if (row.group.isUnchecked()) {
+      String name = row.cell(Field.GROUP).cleaned();
+      int course = row.course.isFound() ? row.course.number() : NO_COURSE;
+      Map<String, Spelling> all = ofUnlisted.computeIfAbsent(course, c -> new LinkedHashMap<>());
+      if (!name.isEmpty() && all.size() <= MOST_VALUES) {
+        all.computeIfAbsent(name, n -> new Spelling(row.line, Field.GROUP)).times++;
+      }
+    }
+  }
+
+  // What may be one
+
+  @Override
+  public void check(Ending ending, Findings findings) {
+    Twins twins = new Twins();
+    ofFields.forEach(
+        (field, all) -> {
+          Set<String> there =
+              switch (field) {
+                case SITE -> known.sites();
+                case CATEGORY -> known.categories();
+                default -> Set.of();
+              };
+          say(new Names(twins, all, there, ending), findings);
         });
+    ofUnlisted.forEach(
+        (course, all) -> {
+          String code = course < 0 ? "" : ending.resolved().courses().code(course);
+          say(new Names(twins, all, known.groupsOf(code), ending), findings);
+        });
+    groups(twins, ending, findings);
   }
 
-  private Set<String> knownOf(Kind kind, Ending ending) {
-    return switch (kind.field()) {
-      case SITE -> known.sites();
-      case CATEGORY -> known.categories();
-      case NAME, GROUP ->
-          known.groupsOf(kind.course() < 0 ? "" : ending.resolved().courses().code(kind.course()));
-      default -> Set.of();
-    };
+  /** The groups that the lists have, and those that are made because enrollments name them. */
+  private void groups(Twins twins, Ending ending, Findings findings) {
+    Groups groups = ending.resolved().groups();
+    long[] byCourse = new long[groups.count()];
+    for (int group = 0; group < byCourse.length; group++) {
+      Link course = groups.course(group);
+      long number = course.isFound() ? course.number() + 1L : 0;
+      byCourse[group] = course.isUnchecked() ? -1 : number << 32 | group;
+    }
+    Arrays.sort(byCourse);
+    int start = 0;
+    for (int end = 1; end <= byCourse.length; end++) {
+      if (end == byCourse.length || byCourse[end] >>> 32 != byCourse[start] >>> 32) {
+        if (byCourse[start] >= 0) {
+          ofCourse(twins, Arrays.copyOfRange(byCourse, start, end), ending, findings);
+        }
+        start = end;
+      }
+    }
   }
 
-  private void twins(Kind kind, Map<String, Spelling> all, Set<String> known, Findings findings) {
+  private void ofCourse(Twins twins, long[] groups, Ending ending, Findings findings) {
+    Map<String, Spelling> all = new LinkedHashMap<>();
+    Set<String> there = new LinkedHashSet<>();
+    for (long one : groups) {
+      int group = (int) one;
+      String name = ending.resolved().groups().name(group);
+      int listed = ending.resolved().groups().line(group);
+      Integer made = ending.resolved().madeGroups().get(group);
+      if (made != null) {
+        Spelling spelling = new Spelling(made, Field.GROUP);
+        spelling.times = ending.counts().members(group);
+        all.put(name, spelling);
+      } else if (listed >= 0) {
+        all.put(name, new Spelling(listed, Field.NAME));
+        all.get(name).times = 1;
+      }
+      if (listed < 0 && made == null) {
+        there.add(name);
+      }
+    }
+    if (groups.length > 1) {
+      say(new Names(twins, all, there, ending), findings);
+    }
+  }
+
+  /**
+   * Names of which some may be spellings of others.
+   *
+   * @param there those that the platform has
+   */
+  private record Names(Twins twins, Map<String, Spelling> all, Set<String> there, Ending ending) {}
+
+  private void say(Names names, Findings findings) {
+    Map<String, Spelling> all = names.all();
+    if (all.size() > MOST_VALUES) {
+      return;
+    }
     List<String> values = new ArrayList<>(all.keySet());
     int own = values.size();
-    values.addAll(known);
-    TwinCandidates candidates = new TwinCandidates(values);
+    values.addAll(names.there());
+    TwinCandidates candidates = TwinCandidates.of(values, names.twins());
     Set<String> told = new HashSet<>();
     for (int i = 0; i < own; i++) {
       String one = values.get(i);
       for (int j : candidates.behind(i)) {
-        boolean twin = j >= own && !known.contains(one) && Twins.are(one, values.get(j));
+        boolean twin =
+            j >= own && !names.there().contains(one) && names.twins().areTwins(one, values.get(j));
         if (twin && told.add(one)) {
-          add(all.get(one), one, values.get(j), "on the platform", findings);
+          add(names, one, values.get(j), "on the platform", findings);
         }
       }
     }
@@ -185,15 +295,16 @@ final class NearTwin extends TableRule {
         if (j >= own) {
           break;
         }
-        boolean domains = kind.field() == Field.EMAIL;
-        if (Twins.are(values.get(i), values.get(j))
-            && (!domains || isSlip(all.get(values.get(i)), all.get(values.get(j))))) {
-          boolean firstIsRarer = all.get(values.get(i)).times < all.get(values.get(j)).times;
+        Spelling first = all.get(values.get(i));
+        Spelling second = all.get(values.get(j));
+        if (names.twins().areTwins(values.get(i), values.get(j))
+            && (first.field != Field.EMAIL || isSlip(first, second))) {
+          boolean firstIsRarer = first.times < second.times;
           String rare = values.get(firstIsRarer ? i : j);
           String usual = values.get(firstIsRarer ? j : i);
           if (told.add(rare)) {
-            Spelling other = all.get(usual);
-            add(all.get(rare), rare, usual, "in row " + other.first.place().row(), findings);
+            int row = names.ending().resolved().rows().place(all.get(usual).line).row();
+            add(names, rare, usual, "in row " + row, findings);
           }
         }
       }
@@ -206,18 +317,22 @@ final class NearTwin extends TableRule {
     return usual >= rare * COMMONER;
   }
 
-  private void add(Spelling rare, String value, String usual, String where, Findings findings) {
-    int times = rare.times;
+  private void add(Names names, String value, String usual, String where, Findings findings) {
+    Spelling rare = names.all().get(value);
+    RosterRow row = names.ending().resolved().rows().row(rare.line);
     Finding.Builder finding =
-        rare.first.saying(
+        Finding.about(
+            row,
+            rare.field,
+            this,
             Quoted.value(value)
-                + (times > 1 ? " (" + times + " times)" : "")
+                + (rare.times > 1 ? " (" + rare.times + " times)" : "")
                 + " and "
                 + Quoted.value(usual)
                 + " "
                 + where
                 + " are probably one.");
-    String stands = rare.first.value();
+    String stands = finding.value();
     findings.add(
         finding.suggesting(
             stands != null && stands.indexOf('@') > 0

@@ -4,7 +4,7 @@ import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 
 /** Somebody to whom no account can be given; {@code issue} finds it when it comes to making one. */
-public final class NoAccount implements Rule {
+public final class NoAccount implements NoticeRule {
   static final RuleText TEXT =
       new RuleText(
           "no-account",

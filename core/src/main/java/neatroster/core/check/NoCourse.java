@@ -24,6 +24,13 @@ final class NoCourse extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    if (on.sheet().mayLackCourse()) {
+      on.everyRow();
+    }
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     for (Column column : row.row.reading().withoutCourse(row.row)) {
       findings.add(

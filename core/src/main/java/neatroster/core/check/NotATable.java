@@ -5,7 +5,7 @@ import neatroster.core.model.Severity;
 import neatroster.core.roster.Roster;
 
 /** A file that can be read and holds no table. */
-final class NotATable implements Rule {
+final class NotATable implements NoticeRule {
   static final RuleText TEXT =
       new RuleText(
           "not-a-table",

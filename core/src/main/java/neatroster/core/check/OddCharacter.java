@@ -38,6 +38,14 @@ final class OddCharacter extends TableRule {
           Field.USERNAME, Field.EMAIL, Field.GUARDIAN_EMAIL, Field.CODE, Field.COURSE, Field.ID);
 
   @Override
+  public void wakes(Wakes on) {
+    on.oddText((column, cell) -> isToBeLookedAt(column, cell));
+    for (Field field : NAMES) {
+      on.text(field, cell -> !isPlain(cell, true));
+    }
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.row.isDerived()) {
       return;
@@ -57,6 +65,11 @@ final class OddCharacter extends TableRule {
     }
   }
 
+  private static boolean isToBeLookedAt(Column column, Cell cell) {
+    Field field = column.field().orElseThrow();
+    return field != Field.PASSWORD && what(field, cell.cleaned(), cell) != null;
+  }
+
   /** Most cells are ASCII, and names have no digits: those are passed by at once. */
   private static boolean isPlain(Cell cell, boolean name) {
     for (int i = 0; i < cell.length(); i++) {
@@ -69,52 +82,56 @@ final class OddCharacter extends TableRule {
   }
 
   private void look(CheckedRow row, Field field, Cell cell, Findings findings) {
-    String text = cell.cleaned();
-    if (text.isEmpty()) {
-      return;
-    }
-    if (hidesSomething(cell)) {
-      add(row, field, "there is a character in it that does not show", text, findings);
-    } else if (isMixed(text)) {
-      add(
-          row,
-          field,
-          "some of its letters are Cyrillic or Greek ones that look like Latin ones",
-          LookAlikes.latin(text),
-          findings);
-    } else if (CODES.contains(field) && !straight(text).equals(text)) {
-      String what = "it has typographic quotation marks or letters of the wide East Asian kind";
-      add(row, field, what, straight(text), findings);
-    } else if (NAMES.contains(field)) {
-      name(row, field, text, findings);
+    Odd odd = what(field, cell.cleaned(), cell);
+    if (odd != null) {
+      Finding.Builder finding =
+          row.finding(
+              this, field, "In " + Quoted.value(row.shown(field)) + ": " + odd.what() + ".");
+      if (odd.better() != null) {
+        finding.suggesting(odd.better());
+      }
+      findings.add(finding);
     }
   }
 
-  private void name(CheckedRow row, Field field, String text, Findings findings) {
+  /**
+   * What is odd about a text.
+   *
+   * @param better the text without it, or null
+   */
+  private record Odd(String what, String better) {}
+
+  private static Odd what(Field field, String text, Cell cell) {
+    if (text.isEmpty()) {
+      return null;
+    }
+    if (hidesSomething(cell)) {
+      return new Odd("there is a character in it that does not show", text);
+    }
+    if (isMixed(text)) {
+      return new Odd(
+          "some of its letters are Cyrillic or Greek ones that look like Latin ones",
+          LookAlikes.latin(text));
+    }
+    if (CODES.contains(field) && !straight(text).equals(text)) {
+      return new Odd(
+          "it has typographic quotation marks or letters of the wide East Asian kind",
+          straight(text));
+    }
+    return NAMES.contains(field) ? inName(text) : null;
+  }
+
+  private static Odd inName(String text) {
     for (int i = 0; i < text.length(); i++) {
       int c = text.codePointAt(i);
       boolean symbol = Character.getType(c) == Character.OTHER_SYMBOL;
       if (Character.isDigit(c) || symbol) {
-        String what =
-            "“"
-                + Character.toString(c)
-                + "” is "
-                + (symbol ? "a symbol" : "a digit")
-                + " in a name";
-        add(row, field, what, null, findings);
-        return;
+        String what = symbol ? "a symbol" : "a digit";
+        return new Odd("“" + Character.toString(c) + "” is " + what + " in a name", null);
       }
       i += Character.charCount(c) - 1;
     }
-  }
-
-  private void add(CheckedRow row, Field field, String what, String better, Findings findings) {
-    Finding.Builder finding =
-        row.finding(this, field, "In " + Quoted.value(row.shown(field)) + ": " + what + ".");
-    if (better != null) {
-      finding.suggesting(better);
-    }
-    findings.add(finding);
+    return null;
   }
 
   private static boolean hidesSomething(Cell cell) {

@@ -1,12 +1,11 @@
 package neatroster.core.check;
 
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
@@ -19,7 +18,7 @@ import neatroster.core.text.Cell;
 import neatroster.core.text.Quoted;
 
 /** A value that breaks the pattern of the others. */
-final class OffPattern extends TableRule {
+final class OffPattern extends TableRule implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "off-pattern",
@@ -57,18 +56,23 @@ final class OffPattern extends TableRule {
   private record Held(String value, Map<String, String> of, Finding.Builder finding) {}
 
   private final Map<String, neatroster.core.pattern.Pattern> ofOwnFields = new HashMap<>();
-  private final Map<Field, List<Held>> held = new EnumMap<>(Field.class);
+
+  @Override
+  public void wakes(Wakes on) {
+    on.sheet()
+        .ownFields()
+        .forEach(
+            (field, column) -> {
+              if (!field.pattern().isEmpty()) {
+                on.text(column, cell -> true);
+              }
+            });
+  }
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.row.isDerived()) {
-      return;
-    }
-    ownFields(row, findings);
-    if (row.table() == Table.COURSES) {
-      hold(row, Field.CODE, Map.of());
-    } else if (row.table() == Table.USERS) {
-      people(row);
+    if (!row.row.isDerived()) {
+      ownFields(row, findings);
     }
   }
 
@@ -114,30 +118,6 @@ final class OffPattern extends TableRule {
     return values;
   }
 
-  private void people(CheckedRow row) {
-    for (Field field : OF_PEOPLE) {
-      if (row.has(field) && isWanted(field)) {
-        Map<String, String> values = SheetSurvey.values(row.row);
-        if (AsciiText.isEuropean(values.get("given") + values.get("family"))) {
-          hold(row, field, values);
-        }
-      }
-    }
-  }
-
-  /** What comes behind the first thousands is not looked at: they have shown the pattern. */
-  private boolean isWanted(Field field) {
-    List<Held> values = held.get(field);
-    return values == null || values.size() < MOST_HELD;
-  }
-
-  private void hold(CheckedRow row, Field field, Map<String, String> of) {
-    List<Held> values = held.computeIfAbsent(field, f -> new ArrayList<>());
-    if (row.has(field) && values.size() < MOST_HELD) {
-      values.add(new Held(row.text(field), of, row.finding(this, field, "")));
-    }
-  }
-
   private static Finding.Builder breaks(
       Finding.Builder finding, String value, neatroster.core.pattern.Pattern pattern) {
     return finding.saying(
@@ -145,18 +125,36 @@ final class OffPattern extends TableRule {
   }
 
   @Override
-  public void endSheet(SheetReading sheet, Findings findings) {
-    held.forEach(
-        (field, values) -> {
-          if (values.size() >= FEWEST) {
-            if (field == Field.CODE) {
-              codes(values, findings);
-            } else {
-              people(values, findings);
-            }
-          }
-        });
-    held.clear();
+  public void check(SheetView sheet, Findings findings) {
+    if (sheet.table() == Table.COURSES) {
+      List<Held> values = held(sheet, Field.CODE);
+      if (values.size() >= FEWEST) {
+        codes(values, findings);
+      }
+    } else if (sheet.table() == Table.USERS) {
+      for (Field field : OF_PEOPLE) {
+        List<Held> values = held(sheet, field);
+        if (values.size() >= FEWEST) {
+          people(values, findings);
+        }
+      }
+    }
+  }
+
+  /** What comes behind the first thousands is not looked at: they have shown the pattern. */
+  private List<Held> held(SheetView sheet, Field field) {
+    List<Held> values = new ArrayList<>();
+    for (int at = 0; sheet.has(field) && at < sheet.rows() && values.size() < MOST_HELD; at++) {
+      RosterRow row = sheet.row(at);
+      if (!row.has(field) || row.isUneven()) {
+        continue;
+      }
+      Map<String, String> of = field == Field.CODE ? Map.of() : SheetSurvey.values(row);
+      if (field == Field.CODE || AsciiText.isEuropean(of.get("given") + of.get("family"))) {
+        values.add(new Held(row.text(field), of, Finding.about(row, field, this, "")));
+      }
+    }
+    return values;
   }
 
   private static void people(List<Held> values, Findings findings) {

@@ -4,11 +4,11 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.text.Quoted;
+import neatroster.core.text.Cell;
 import neatroster.core.value.Judged;
 
 /** Phone numbers of which nobody knows the country. */
-final class PhoneWithoutCountry extends TableRule {
+final class PhoneWithoutCountry implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "phone-without-country",
@@ -22,38 +22,40 @@ final class PhoneWithoutCountry extends TableRule {
           Bo         | 020 7946 0124     ← of which country?
           """);
 
-  private Finding.Builder first;
-  private int count;
-
-  PhoneWithoutCountry() {
-    super(TEXT, Table.USERS);
+  @Override
+  public RuleText text() {
+    return TEXT;
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    if (row.cell(Field.PHONE).isEmpty()) {
+  public void check(SheetView sheet, Findings findings) {
+    if (sheet.table() != Table.USERS || !sheet.has(Field.PHONE)) {
       return;
     }
-    Judged phone = row.row.judged(Field.PHONE);
-    if (phone.isGood() && !phone.text().isEmpty() && phone.text().charAt(0) != '+') {
-      if (first == null) {
-        first = row.finding(this, Field.PHONE, Quoted.value(row.shown(Field.PHONE)));
+    TextTests homeless = sheet.tests(Field.PHONE, cell -> isHomeless(sheet.reading(), cell));
+    int first = -1;
+    int count = 0;
+    for (int position = 0; position < sheet.rows(); position++) {
+      if (homeless.passes(sheet.text(position, Field.PHONE)) && !sheet.isTorn(position)) {
+        first = first < 0 ? position : first;
+        count++;
       }
-      count++;
     }
-  }
-
-  @Override
-  public void endSheet(SheetReading sheet, Findings findings) {
-    if (first != null) {
+    if (count > 0) {
       findings.add(
-          first.saying(
+          sheet.finding(
+              first,
+              Field.PHONE,
+              this,
               (count == 1 ? "1 number has" : count + " numbers have")
                   + " no country code"
                   + (count == 1 ? "" : ", the first in this row")
                   + ". Say in roster.yaml which country is meant: phones: {region: GB}."));
     }
-    first = null;
-    count = 0;
+  }
+
+  private static boolean isHomeless(SheetReading sheet, Cell cell) {
+    Judged phone = sheet.judged(Field.PHONE, cell);
+    return phone.isGood() && !phone.text().isEmpty() && phone.text().charAt(0) != '+';
   }
 }

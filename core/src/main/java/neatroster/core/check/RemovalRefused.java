@@ -40,6 +40,11 @@ final class RemovalRefused implements RowRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    on.text(Field.STATUS, cell -> on.sheet().judged(Field.STATUS, cell).text().equals("removed"));
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     boolean carriedOut = row.table() == Table.USERS ? users : courses;
     if (!carriedOut

@@ -44,6 +44,11 @@ final class RenameRefused implements RowRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.account == null || row.account.username().isEmpty()) {
       return;

@@ -6,7 +6,7 @@ import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 
 /** Headers that come again. */
-final class RepeatedHeader implements Rule {
+final class RepeatedHeader implements NoticeRule {
   static final RuleText TEXT =
       new RuleText(
           "repeated-header",

@@ -1,35 +1,59 @@
 package neatroster.core.check;
 
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.BitSet;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.WrittenDates;
-import neatroster.core.text.IntList;
+import neatroster.core.roster.ResolvedRoster;
 
 /** Who is where, counted, and what the courses and groups say of themselves. */
 final class RosterCounts {
   /** A course or a group that says no number. */
   static final int NONE = Integer.MIN_VALUE;
 
-  private final IntList learners = new IntList();
-  private final IntList instructors = new IntList();
-  private final IntList members = new IntList();
-  private final IntList coursesOfUser = new IntList();
-  private final IntList courseCapacity = new IntList();
-  private final IntList groupCapacity = new IntList();
-  private final IntList starts = new IntList();
-  private final IntList ends = new IntList();
+  private final int[] learners;
+  private final int[] instructors;
+  private final int[] members;
+  private final int[] coursesOfUser;
+  private final int[] courseCapacity;
+  private final int[] groupCapacity;
+  private final int[] starts;
+  private final int[] ends;
+  private final BitSet listed = new BitSet();
   private final BitSet closed = new BitSet();
   private final BitSet hasInstructors = new BitSet();
   private final BitSet looksLikeLearner = new BitSet();
+  private final BitSet suspended = new BitSet();
   private final BitSet unclear = new BitSet();
+
+  /** Nothing is counted yet. */
+  RosterCounts(ResolvedRoster roster) {
+    int courses = roster.courses().count();
+    int groups = roster.groups().count();
+    learners = new int[courses];
+    instructors = new int[courses];
+    courseCapacity = filled(courses);
+    starts = filled(courses);
+    ends = filled(courses);
+    members = new int[groups];
+    groupCapacity = filled(groups);
+    coursesOfUser = new int[roster.people().count()];
+  }
+
+  private static int[] filled(int length) {
+    int[] all = new int[length];
+    Arrays.fill(all, NONE);
+    return all;
+  }
 
   /** Remembers what a course says of itself. */
   void course(int course, RosterRow row) {
-    put(courseCapacity, course, number(row.text(Field.CAPACITY)));
-    put(starts, course, day(row, Field.STARTS));
-    put(ends, course, end(row, starts.get(course)));
+    listed.set(course);
+    courseCapacity[course] = number(row.text(Field.CAPACITY));
+    starts[course] = day(row, Field.STARTS);
+    ends[course] = end(row, starts[course]);
     String status = row.text(Field.STATUS);
     closed.set(course, status.equalsIgnoreCase("closed") || status.equalsIgnoreCase("removed"));
     hasInstructors.set(course, row.has(Field.INSTRUCTORS));
@@ -37,23 +61,23 @@ final class RosterCounts {
 
   /** Remembers what a group says of itself. */
   void group(int group, RosterRow row) {
-    put(groupCapacity, group, number(row.text(Field.CAPACITY)));
+    groupCapacity[group] = number(row.text(Field.CAPACITY));
   }
 
   /** Counts somebody into a course, and into a group; either may be negative for none. */
   void enroll(int user, int course, int group, String role) {
     if (course >= 0) {
       if (role.equals("learner")) {
-        bump(learners, course);
+        learners[course]++;
       } else if (role.equals("instructor")) {
-        bump(instructors, course);
+        instructors[course]++;
       }
       if (user >= 0) {
-        bump(coursesOfUser, user);
+        coursesOfUser[user]++;
       }
     }
     if (group >= 0) {
-      bump(members, group);
+      members[group]++;
     }
   }
 
@@ -61,9 +85,9 @@ final class RosterCounts {
   void orElse(int course, String role) {
     unclear.set(course);
     if (role.equals("learner")) {
-      bump(learners, course);
+      learners[course]++;
     } else if (role.equals("instructor")) {
-      bump(instructors, course);
+      instructors[course]++;
     }
   }
 
@@ -76,6 +100,16 @@ final class RosterCounts {
     looksLikeLearner.set(user);
   }
 
+  /** Notes that somebody is shut out. */
+  void suspend(int user) {
+    suspended.set(user);
+  }
+
+  /** Whether somebody is shut out. */
+  boolean isSuspended(int user) {
+    return suspended.get(user);
+  }
+
   /** Whether something in a user's row says that this is no grown-up. */
   boolean isLikelyLearner(int user) {
     return user >= 0 && looksLikeLearner.get(user);
@@ -84,8 +118,8 @@ final class RosterCounts {
   /** Whether the sheets name any instructor. */
   boolean anyInstructor() {
     boolean any = !hasInstructors.isEmpty();
-    for (int course = 0; course < instructors.size() && !any; course++) {
-      any = instructors.get(course) > 0;
+    for (int course = 0; course < instructors.length && !any; course++) {
+      any = instructors[course] > 0;
     }
     return any;
   }
@@ -93,44 +127,44 @@ final class RosterCounts {
   /** Whether more than half of the listed courses have learners. */
   boolean mostHaveLearners() {
     int with = 0;
-    for (int course = 0; course < courseCapacity.size(); course++) {
-      with += learners(course) > 0 ? 1 : 0;
+    for (int course = 0; course < listed.length(); course++) {
+      with += learners[course] > 0 ? 1 : 0;
     }
-    return with * 2 > courseCapacity.size();
+    return with * 2 > listed.length();
   }
 
   int learners(int course) {
-    return get(learners, course, 0);
+    return learners[course];
   }
 
   int instructors(int course) {
-    return get(instructors, course, 0);
+    return instructors[course];
   }
 
   int members(int group) {
-    return get(members, group, 0);
+    return members[group];
   }
 
   int coursesOfUser(int user) {
-    return get(coursesOfUser, user, 0);
+    return coursesOfUser[user];
   }
 
   int courseCapacity(int course) {
-    return get(courseCapacity, course, NONE);
+    return courseCapacity[course];
   }
 
   int groupCapacity(int group) {
-    return get(groupCapacity, group, NONE);
+    return groupCapacity[group];
   }
 
   /** The day on which a course starts, counted from 1970-01-01. */
   int starts(int course) {
-    return get(starts, course, NONE);
+    return starts[course];
   }
 
   /** The day on which a course ends, counted from 1970-01-01. */
   int ends(int course) {
-    return get(ends, course, NONE);
+    return ends[course];
   }
 
   boolean isOpen(int course) {
@@ -160,23 +194,5 @@ final class RosterCounts {
 
   private static int number(String text) {
     return text.matches("\\d{1,9}") ? Integer.parseInt(text) : NONE;
-  }
-
-  private static int get(IntList list, int index, int otherwise) {
-    return index >= 0 && index < list.size() ? list.get(index) : otherwise;
-  }
-
-  private static void bump(IntList list, int index) {
-    while (list.size() <= index) {
-      list.add(0);
-    }
-    list.set(index, list.get(index) + 1);
-  }
-
-  private static void put(IntList list, int index, int value) {
-    while (list.size() <= index) {
-      list.add(NONE);
-    }
-    list.set(index, value);
   }
 }

@@ -3,10 +3,13 @@ package neatroster.core.check;
 import java.util.Set;
 import neatroster.core.model.Table;
 
-/** A rule that looks at one row, with what is remembered of the rows before it. */
-public interface RowRule extends Rule {
+/** A rule about a row: what its cells say together, whom and what it refers to. */
+public non-sealed interface RowRule extends Rule {
   /** The tables whose rows it looks at. */
   Set<Table> tables();
+
+  /** Says which rows of a sheet it has to see: in all others it would find nothing. */
+  void wakes(Wakes on);
 
   /** Adds what it finds in the row. */
   void check(CheckedRow row, Findings findings);

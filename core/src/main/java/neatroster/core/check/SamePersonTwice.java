@@ -24,6 +24,11 @@ final class SamePersonTwice extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     for (Doubt doubt : row.doubts(Doubt.Kind.SAME_NAME)) {
       Finding.Builder finding =

@@ -18,6 +18,11 @@ abstract class SharedMark extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public final void check(CheckedRow row, Findings findings) {
     for (Doubt doubt : row.doubts(Doubt.Kind.SHARED_MARK)) {
       if (doubt.field() == mark) {

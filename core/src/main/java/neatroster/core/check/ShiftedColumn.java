@@ -2,20 +2,12 @@ package neatroster.core.check;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
-import java.util.Optional;
-import neatroster.core.intake.Column;
-import neatroster.core.intake.Names;
-import neatroster.core.intake.RosterRow;
-import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
-import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.pattern.AsciiText;
 
 /** Values that belong to the row above or below. */
-final class ShiftedColumn extends TableRule {
+final class ShiftedColumn implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "shifted-column",
@@ -45,166 +37,132 @@ final class ShiftedColumn extends TableRule {
     NOBODY
   }
 
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public void check(SheetView sheet, Findings findings) {
+    for (Field field : FIELDS) {
+      if (sheet.table() == Table.USERS && sheet.has(field)) {
+        new Watch(sheet, field, findings).goDown();
+      }
+    }
+  }
+
   /** One column, gone down with a look at the rows above and below. */
   private final class Watch {
+    private final SheetView sheet;
     private final Field field;
-    private String value = "";
-    private String name = "";
-    private Place place;
-    private Optional<Column> column = Optional.empty();
-    private Fit fit = Fit.OWN;
+    private final Findings findings;
+    private final LettersOfNames names;
     private Fit fitOfRun = Fit.OWN;
-    private String first = "";
-    private final List<Place> run = new ArrayList<>();
+    private final List<Integer> run = new ArrayList<>();
 
-    Watch(Field field) {
+    Watch(SheetView sheet, Field field, Findings findings) {
+      this.sheet = sheet;
       this.field = field;
+      this.findings = findings;
+      names = new LettersOfNames(sheet);
     }
 
-    void next(CheckedRow row, Findings findings) {
-      String nextValue = local(row.text(field));
-      String nextName = nameOf(row.row);
-      settle(nextName, findings);
-      boolean told = !nextValue.isEmpty() && nextName.length() > 1;
-      if (!told || fits(nextValue, nextName)) {
-        fit = Fit.OWN;
-      } else {
-        fit = name.length() > 1 && fits(nextValue, name) ? Fit.ABOVE : Fit.NOBODY;
+    void goDown() {
+      int above = -1;
+      int here = below(-1);
+      while (here >= 0) {
+        int below = below(here);
+        take(here, fit(above, here, below));
+        above = here;
+        here = below;
       }
-      value = nextValue;
-      name = nextName;
-      place = row.row.place();
-      column = row.row.column(field);
+      close();
     }
 
-    /** Now that the row below the last one is seen, it is known whose value that had. */
-    private void settle(String nameBelow, Findings findings) {
-      if (place == null) {
-        return;
+    /** The next row below that is not torn, or -1. */
+    private int below(int position) {
+      int below = position + 1;
+      while (below < sheet.rows() && sheet.isTorn(below)) {
+        below++;
       }
-      if (fit == Fit.NOBODY && nameBelow.length() > 1 && fits(value, nameBelow)) {
-        fit = Fit.BELOW;
+      return below < sheet.rows() ? below : -1;
+    }
+
+    private Fit fit(int above, int here, int below) {
+      int text = sheet.text(here, field);
+      if (text == 0) {
+        return Fit.OWN;
       }
+      LettersOfNames.Name own = names.at(here);
+      if (own.isBlank() || own.isAtOnceIn(sheet.shown(field, text))) {
+        return Fit.OWN;
+      }
+      String value = value(here);
+      if (value.isEmpty() || own.isIn(value)) {
+        return Fit.OWN;
+      }
+      if (above >= 0 && names.at(above).isIn(value)) {
+        return Fit.ABOVE;
+      }
+      return below >= 0 && names.at(below).isIn(value) ? Fit.BELOW : Fit.NOBODY;
+    }
+
+    private String value(int position) {
+      String value = sheet.row(position).text(field);
+      int at = value.indexOf('@');
+      return LettersOfNames.letters(at < 0 ? value : value.substring(0, at));
+    }
+
+    private void take(int position, Fit given) {
+      Fit fit = given;
       if (fit == Fit.ABOVE && fitOfRun == Fit.BELOW && run.size() == 1) {
-        swapped(findings);
+        swapped(position);
         run.clear();
         fit = Fit.OWN;
       }
       if (fit != fitOfRun) {
-        close(findings);
+        close();
         fitOfRun = fit;
       }
       if (fit == Fit.ABOVE || fit == Fit.BELOW) {
-        if (run.isEmpty()) {
-          first = value;
-        }
-        run.add(place);
+        run.add(position);
       }
     }
 
-    private void close(Findings findings) {
+    private void close() {
       if (run.size() >= FEWEST) {
         boolean above = fitOfRun == Fit.ABOVE;
         report(
             "From row "
-                + run.get(0).row()
+                + sheet.place(run.get(0)).row()
                 + " to row "
-                + run.get(run.size() - 1).row()
+                + sheet.place(run.get(run.size() - 1)).row()
                 + " the values fit the names one row "
                 + (above ? "above" : "below")
                 + ", not their own. Move them "
                 + (above ? "up" : "down")
                 + " by one row.",
-            run,
-            findings);
+            run);
       }
       run.clear();
     }
 
-    private void swapped(Findings findings) {
+    private void swapped(int position) {
       report(
           "The values of rows "
-              + run.get(0).row()
+              + sheet.place(run.get(0)).row()
               + " and "
-              + place.row()
+              + sheet.place(position).row()
               + " fit each other’s names. Were they swapped?",
-          List.of(run.get(0), place),
-          findings);
+          List.of(run.get(0), position));
     }
 
-    private void report(String message, List<Place> places, Findings findings) {
-      Finding.Builder finding = new Finding.Builder(ShiftedColumn.this, places.get(0), message);
-      column.ifPresent(finding::in);
-      finding.showing(first);
-      places.subList(1, places.size()).forEach(finding::against);
+    private void report(String message, List<Integer> positions) {
+      Finding.Builder finding = sheet.finding(positions.get(0), field, ShiftedColumn.this, message);
+      positions
+          .subList(1, positions.size())
+          .forEach(position -> finding.against(sheet.place(position)));
       findings.add(finding);
     }
-
-    void end(Findings findings) {
-      settle(" ", findings);
-      close(findings);
-      place = null;
-      name = "";
-      fitOfRun = Fit.OWN;
-    }
-  }
-
-  private final List<Watch> watches = new ArrayList<>();
-
-  ShiftedColumn() {
-    super(TEXT, Table.USERS);
-    FIELDS.forEach(field -> watches.add(new Watch(field)));
-  }
-
-  @Override
-  public void check(CheckedRow row, Findings findings) {
-    for (Watch watch : watches) {
-      if (row.row.column(watch.field).isPresent()) {
-        watch.next(row, findings);
-      }
-    }
-  }
-
-  @Override
-  public void endSheet(SheetReading sheet, Findings findings) {
-    watches.forEach(watch -> watch.end(findings));
-  }
-
-  private static String local(String value) {
-    int at = value.indexOf('@');
-    return letters(at < 0 ? value : value.substring(0, at));
-  }
-
-  /** The given and the family name in ASCII letters, with a space between them. */
-  private static String nameOf(RosterRow row) {
-    Names.Parts name = Names.parts(row);
-    return letters(name.given()) + " " + letters(name.family());
-  }
-
-  private static String letters(String text) {
-    if (!AsciiText.isEuropean(text)) {
-      // Who is called so in another script has many addresses that fit: nothing can be told.
-      return "";
-    }
-    String ascii = AsciiText.of(text).toLowerCase(Locale.ROOT);
-    StringBuilder letters = new StringBuilder(ascii.length());
-    for (int i = 0; i < ascii.length(); i++) {
-      char c = ascii.charAt(i);
-      if (c >= 'a' && c <= 'z') {
-        letters.append(c);
-      }
-    }
-    return letters.toString();
-  }
-
-  /** Whether a value holds the family name, or as much of the name as usernames are made of. */
-  private static boolean fits(String value, String name) {
-    int space = name.indexOf(' ');
-    String given = name.substring(0, space);
-    String family = name.substring(space + 1);
-    String start = family.substring(0, Math.min(4, family.length()));
-    return (family.length() >= 3 && value.contains(start))
-        || (given.length() >= 3 && value.contains(given))
-        || (family.length() < 3 && given.length() < 3 && value.contains(given + family));
   }
 }

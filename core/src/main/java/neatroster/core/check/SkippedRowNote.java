@@ -6,7 +6,7 @@ import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 
 /** A total, a footer, a title or a remark. */
-final class SkippedRowNote implements Rule {
+final class SkippedRowNote implements NoticeRule {
   static final RuleText TEXT =
       new RuleText(
           "skipped-row",

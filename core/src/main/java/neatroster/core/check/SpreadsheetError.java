@@ -3,12 +3,9 @@ package neatroster.core.check;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.regex.Pattern;
 import neatroster.core.intake.Column;
-import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -16,7 +13,7 @@ import neatroster.core.text.Cell;
 import neatroster.core.text.Quoted;
 
 /** A cell that a spreadsheet program could not calculate. */
-final class SpreadsheetError implements RowRule {
+final class SpreadsheetError implements RowRule, ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "spreadsheet-error",
@@ -57,26 +54,55 @@ final class SpreadsheetError implements RowRule {
     return EnumSet.allOf(Table.class);
   }
 
-  /** Formulas without a result, by column: where there are many, the whole column is one slip. */
-  private final Map<Integer, List<Finding.Builder>> unsaved = new TreeMap<>();
+  /** Formulas without a result: where a column has many, the whole column is one slip. */
+  @Override
+  public void check(SheetView sheet, Findings findings) {
+    for (Column column : sheet.reading().columns()) {
+      boolean secret = column.field().filter(field -> field == Field.PASSWORD).isPresent();
+      if (column.field().isEmpty() || secret || !sheet.hasOddTexts(column)) {
+        continue;
+      }
+      TextTests formulas = sheet.tests(column.index(), SpreadsheetError::isFormula);
+      List<Integer> unsaved = new ArrayList<>();
+      for (int position = 0; position < sheet.rows(); position++) {
+        int text = sheet.textAt(position, column.index());
+        if (formulas.passesIfOdd(text) && !sheet.isTorn(position)) {
+          unsaved.add(position);
+        }
+      }
+      say(sheet, column, unsaved, findings);
+    }
+  }
+
+  private void say(SheetView sheet, Column column, List<Integer> unsaved, Findings findings) {
+    if (unsaved.size() >= MANY) {
+      Finding.Builder first = sheet.finding(unsaved.get(0), column, this, "");
+      first.saying(
+          "The cells of this column are formulas, as "
+              + Quoted.value(first.value())
+              + ", and the program that wrote the sheet did not save their results. Open it in a"
+              + " spreadsheet program and save it again.");
+      unsaved.subList(1, unsaved.size()).forEach(at -> first.against(sheet.place(at)));
+      findings.add(first);
+      return;
+    }
+    for (int position : unsaved) {
+      Finding.Builder finding = sheet.finding(position, column, this, "");
+      findings.add(
+          finding.saying(
+              "The cell holds a formula, "
+                  + Quoted.value(finding.value())
+                  + ", and its result was not saved. Open the sheet in a spreadsheet program"
+                  + " and save it again."));
+    }
+  }
 
   @Override
-  public void endSheet(SheetReading sheet, Findings findings) {
-    for (List<Finding.Builder> column : unsaved.values()) {
-      Finding.Builder first = column.get(0);
-      if (column.size() < MANY) {
-        column.forEach(findings::add);
-      } else {
-        first.saying(
-            "The cells of this column are formulas, as "
-                + Quoted.value(first.value())
-                + ", and the program that wrote the sheet did not save their results. Open it in a"
-                + " spreadsheet program and save it again.");
-        column.subList(1, column.size()).forEach(other -> first.against(other.place()));
-        findings.add(first);
-      }
-    }
-    unsaved.clear();
+  public void wakes(Wakes on) {
+    on.oddText(
+        (column, cell) ->
+            !cell.isEmpty()
+                && (cell.charAt(0) == '=' || cell.charAt(0) == '#' || cell.charAt(0) == 'E'));
   }
 
   @Override
@@ -90,18 +116,7 @@ final class SpreadsheetError implements RowRule {
         continue;
       }
       char first = cell.charAt(0);
-      if (isFormula(cell)) {
-        unsaved
-            .computeIfAbsent(column.index(), c -> new ArrayList<>())
-            .add(
-                row.finding(
-                    this,
-                    column.field().get(),
-                    "The cell holds a formula, "
-                        + Quoted.value(cell)
-                        + ", and its result was not saved. Open the sheet in a spreadsheet program"
-                        + " and save it again."));
-      } else if ((first == '#' || first == 'E') && ERROR.matcher(cell.cleaned()).matches()) {
+      if ((first == '#' || first == 'E') && ERROR.matcher(cell.cleaned()).matches()) {
         findings.add(
             row.finding(
                 this,

@@ -38,6 +38,11 @@ final class StaleYear extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    on.everyRow();
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     String status = row.text(Field.STATUS);
     if (today.isEmpty()

@@ -1,6 +1,5 @@
 package neatroster.core.check;
 
-import java.util.HashSet;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
@@ -12,7 +11,7 @@ import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 
 /** A picture that nobody has. */
-final class StrayPhoto extends TableRule {
+final class StrayPhoto implements RosterRule {
   static final RuleText TEXT =
       new RuleText(
           "stray-photo",
@@ -29,11 +28,8 @@ final class StrayPhoto extends TableRule {
   private static final int NAMED = 5;
 
   private final Optional<Set<String>> photos;
-  private final Set<String> used = new HashSet<>();
-  private SheetReading sheet;
 
   StrayPhoto(Basis basis) {
-    super(TEXT, Table.USERS);
     photos = basis.photos();
   }
 
@@ -43,25 +39,27 @@ final class StrayPhoto extends TableRule {
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    if (photos.isPresent() && row.has(Field.PHOTO)) {
-      sheet = row.row.reading();
-      used.add(key(row.text(Field.PHOTO)));
-    }
+  public RuleText text() {
+    return TEXT;
   }
 
   @Override
-  public void end(Ending ending, Findings findings) {
-    if (sheet == null) {
+  public void check(Ending ending, Findings findings) {
+    if (photos.isEmpty()) {
       return;
     }
-    Set<String> stray = new TreeSet<>(photos.orElse(Set.of()));
-    stray.removeAll(used);
-    if (!stray.isEmpty()) {
+    Set<String> stray = new TreeSet<>(photos.get());
+    SheetReading last = null;
+    for (SheetReading sheet : ending.resolved().rows().sheets()) {
+      if (sheet.table() == Table.USERS && sheet.has(Field.PHOTO)) {
+        last = takeAway(new SheetView(ending.resolved(), sheet), stray) ? sheet : last;
+      }
+    }
+    if (last != null && !stray.isEmpty()) {
       String names = stray.stream().limit(NAMED).collect(Collectors.joining(", "));
       findings.add(
           Finding.about(
-              sheet,
+              last,
               this,
               (stray.size() == 1 ? "1 picture is" : stray.size() + " pictures are")
                   + " named by no row: "
@@ -69,5 +67,18 @@ final class StrayPhoto extends TableRule {
                   + (stray.size() > NAMED ? ", …" : "")
                   + "."));
     }
+  }
+
+  /** Whether any row of the sheet names a picture. */
+  private static boolean takeAway(SheetView sheet, Set<String> stray) {
+    boolean any = false;
+    for (int position = 0; position < sheet.rows(); position++) {
+      if (sheet.text(position, Field.PHOTO) != 0 && !sheet.isTorn(position)) {
+        String photo = sheet.row(position).text(Field.PHOTO);
+        any |= !photo.isEmpty();
+        stray.remove(key(photo));
+      }
+    }
+    return any;
   }
 }

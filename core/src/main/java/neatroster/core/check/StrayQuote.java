@@ -23,6 +23,11 @@ final class StrayQuote extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (!row.row.isDerived() && row.row.raw().isMended()) {
       findings.add(

@@ -37,6 +37,11 @@ final class StraySpace implements RowRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    on.oddText((column, cell) -> !Cleaning.isClean(cell));
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (!row.unusual || row.row.isDerived()) {
       // Its cells are those of the row that it comes from.

@@ -1,13 +1,14 @@
 package neatroster.core.check;
 
-import java.util.BitSet;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.People;
 
 /** Somebody who is shut out is enrolled. */
-final class SuspendedUser extends TableRule {
+final class SuspendedUser extends TableRule implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "suspended-user",
@@ -24,26 +25,19 @@ final class SuspendedUser extends TableRule {
           amorgan | NAV-2     ← cannot log in
           """);
 
-  private final BitSet suspended = new BitSet();
-
   SuspendedUser() {
-    super(TEXT, Table.USERS, Table.ENROLLMENTS);
+    super(TEXT, Table.ENROLLMENTS);
   }
+
+  /** Whoever is suspended wakes every rule. */
+  @Override
+  public void wakes(Wakes on) {}
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.table() == Table.USERS) {
-      boolean shut =
-          row.text(Field.STATUS).equalsIgnoreCase("suspended")
-              || (!row.has(Field.STATUS)
-                  && row.account != null
-                  && row.account.standing() == KnownUser.Standing.SUSPENDED);
-      if (shut && row.user.isFound()) {
-        suspended.set(row.user.number());
-      }
-      return;
-    }
-    if (row.user.isFound() && !row.text(Field.STATUS).equals("ended") && isSuspended(row)) {
+    if (row.user.isFound()
+        && !row.text(Field.STATUS).equals("ended")
+        && row.counts.isSuspended(row.user.number())) {
       findings.add(
           row.finding(
               this,
@@ -52,14 +46,37 @@ final class SuspendedUser extends TableRule {
     }
   }
 
-  private boolean isSuspended(CheckedRow row) {
-    int person = row.user.number();
-    return suspended.get(person)
-        || (row.resolved.people().firstLine(person) < 0
-            && row.resolved
-                .people()
-                .knownAs(person)
-                .filter(account -> account.standing() == KnownUser.Standing.SUSPENDED)
-                .isPresent());
+  /** Notes whom a list suspends, or leaves suspended as the platform has it. */
+  @Override
+  public void check(SheetView sheet, Findings findings) {
+    if (sheet.table() != Table.USERS) {
+      return;
+    }
+    People people = sheet.roster().people();
+    boolean anyAccount = !sheet.roster().known().users().isEmpty();
+    boolean tells = sheet.has(Field.STATUS);
+    TextTests suspended =
+        tells
+            ? sheet.tests(
+                Field.STATUS,
+                cell -> sheet.reading().judged(Field.STATUS, cell).text().equals("suspended"))
+            : null;
+    for (int position = 0; (tells || anyAccount) && position < sheet.rows(); position++) {
+      int text = sheet.text(position, Field.STATUS);
+      boolean shut = text != 0 && suspended.passes(text);
+      if ((shut || (text == 0 && anyAccount)) && !sheet.isTorn(position)) {
+        Link person = sheet.person(position);
+        boolean leftSo =
+            person.isFound()
+                && text == 0
+                && people
+                    .knownAs(person.number())
+                    .filter(account -> account.standing() == KnownUser.Standing.SUSPENDED)
+                    .isPresent();
+        if (person.isFound() && (shut || leftSo)) {
+          sheet.counts().suspend(person.number());
+        }
+      }
+    }
   }
 }

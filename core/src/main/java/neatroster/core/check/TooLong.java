@@ -27,6 +27,11 @@ final class TooLong extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    on.oddText((column, cell) -> cell.length() > column.field().map(TooLong::most).orElseThrow());
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (!row.unusual || row.row.isDerived()) {
       return;

@@ -5,7 +5,7 @@ import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 
 /** Somebody in more courses than anybody takes. */
-final class TooManyCourses implements Rule {
+final class TooManyCourses implements RosterRule {
   static final RuleText TEXT =
       new RuleText(
           "too-many-courses",
@@ -40,7 +40,7 @@ final class TooManyCourses implements Rule {
   }
 
   @Override
-  public void end(Ending ending, Findings findings) {
+  public void check(Ending ending, Findings findings) {
     for (int user = 0; most > 0 && user < ending.resolved().people().count(); user++) {
       int courses = ending.counts().coursesOfUser(user);
       int line = ending.resolved().people().firstLine(user);

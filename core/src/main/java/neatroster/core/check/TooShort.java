@@ -28,6 +28,11 @@ final class TooShort extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    on.text(Field.PASSWORD, cell -> cell.length() < minimum);
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     Cell password = row.cell(Field.PASSWORD);
     if (!password.isEmpty() && !password.isBlank() && password.length() < minimum) {

@@ -13,13 +13,29 @@ import java.util.TreeSet;
  * {@link Twins#are} says yes to has a key in common.
  */
 final class TwinCandidates {
+  /** Of so few each is compared with each. */
+  private static final int FEW = 12;
+
   private final Map<String, List<Integer>> byKey = new HashMap<>();
   private final List<Set<String>> keys = new ArrayList<>();
+  private final int size;
+  private final boolean areFew;
 
   /** Candidates among these texts. */
-  TwinCandidates(List<String> texts) {
-    for (int i = 0; i < texts.size(); i++) {
-      Set<String> keysOfText = keys(texts.get(i));
+  static TwinCandidates of(List<String> texts, Twins twins) {
+    return new TwinCandidates(texts, twins, FEW);
+  }
+
+  /**
+   * Candidates among texts.
+   *
+   * @param few of so many each is a candidate
+   */
+  TwinCandidates(List<String> texts, Twins twins, int few) {
+    size = texts.size();
+    areFew = size <= few;
+    for (int i = 0; i < size && !areFew; i++) {
+      Set<String> keysOfText = keys(twins.plainOf(texts.get(i)));
       keys.add(keysOfText);
       for (String key : keysOfText) {
         byKey.computeIfAbsent(key, k -> new ArrayList<>()).add(i);
@@ -27,9 +43,12 @@ final class TwinCandidates {
     }
   }
 
+  private Set<String> keysOf(int position) {
+    return areFew ? Set.of() : keys.get(position);
+  }
+
   /** A text without its signs and spaces, and with any one letter left out. */
-  private static Set<String> keys(String text) {
-    String plain = Twins.plain(text);
+  private static Set<String> keys(String plain) {
     Set<String> keys = new LinkedHashSet<>();
     keys.add(plain.replace(" ", ""));
     keys.add(plain);
@@ -42,7 +61,10 @@ final class TwinCandidates {
   /** The positions behind this one of the texts that may be the same as the one there. */
   Set<Integer> behind(int position) {
     Set<Integer> found = new TreeSet<>();
-    for (String key : keys.get(position)) {
+    for (int other = position + 1; areFew && other < size; other++) {
+      found.add(other);
+    }
+    for (String key : keysOf(position)) {
       for (int other : byKey.get(key)) {
         if (other > position) {
           found.add(other);

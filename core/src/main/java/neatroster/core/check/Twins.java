@@ -1,15 +1,41 @@
 package neatroster.core.check;
 
 import java.text.Normalizer;
+import java.util.HashMap;
 import java.util.Locale;
+import java.util.Map;
 import neatroster.core.text.LookAlikes;
 
-/** Tells two spellings of one name from two names. */
+/** Tells two spellings of one name from two names; remembers the names it has seen. */
 final class Twins {
   /** In shorter names one letter makes another word. */
   private static final int SHORTEST = 5;
 
-  private Twins() {}
+  private final Map<String, Name> names = new HashMap<>();
+
+  /**
+   * A name as it is compared.
+   *
+   * @param plain in small letters without accents
+   * @param bare that without spaces
+   * @param digits its numbers
+   */
+  private record Name(String plain, String bare, String digits) {
+    static Name of(String text) {
+      String plain = Twins.plain(text);
+      return new Name(plain, plain.replace(" ", ""), Twins.digits(plain));
+    }
+  }
+
+  /** Whether two texts are twins, as {@link #are} tells. */
+  boolean areTwins(String one, String other) {
+    return are(names.computeIfAbsent(one, Name::of), names.computeIfAbsent(other, Name::of));
+  }
+
+  /** Lower case without accents, signs as single spaces. */
+  String plainOf(String text) {
+    return names.computeIfAbsent(text, Name::of).plain();
+  }
 
   /**
    * Whether two texts differ only in case, accents, spaces, signs and letters that look alike, or
@@ -18,20 +44,19 @@ final class Twins {
    * purpose.
    */
   static boolean are(String one, String other) {
-    String a = plain(one);
-    String b = plain(other);
-    if (a.equals(b)) {
-      return true;
-    }
-    String bareA = a.replace(" ", "");
-    String bareB = b.replace(" ", "");
-    if (bareA.equals(bareB)) {
+    return are(Name.of(one), Name.of(other));
+  }
+
+  private static boolean are(Name one, Name other) {
+    String a = one.plain();
+    String b = other.plain();
+    if (a.equals(b) || one.bare().equals(other.bare())) {
       return true;
     }
     if (Math.abs(a.length() - b.length()) > 1
         || Math.min(a.length(), b.length()) < SHORTEST
         || a.charAt(0) != b.charAt(0)
-        || !digits(a).equals(digits(b))) {
+        || !one.digits().equals(other.digits())) {
       return false;
     }
     return isOneSlip(a, b) && !differsOnPurpose(a.split(" ", -1), b.split(" ", -1));

@@ -1,13 +1,11 @@
 package neatroster.core.check;
 
 import neatroster.core.intake.FileFacts;
-import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Severity;
-import neatroster.core.model.Table;
 import neatroster.core.text.Quoted;
 
 /** A text file whose letters can be read in two ways. */
-final class UncertainLetters extends TableRule {
+final class UncertainLetters implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "uncertain-letters",
@@ -22,25 +20,19 @@ final class UncertainLetters extends TableRule {
           Erzsébet,Szűcs
           """);
 
-  private SheetReading seen;
-
-  UncertainLetters() {
-    super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
-  }
-
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    seen = row.row.reading();
+  public RuleText text() {
+    return TEXT;
   }
 
   /** Only when all of a text was read is its encoding known. */
   @Override
-  public void endSheet(SheetReading sheet, Findings findings) {
-    FileFacts facts = sheet.sheet().facts();
-    if (sheet.equals(seen) && facts.doubt() != null) {
+  public void check(SheetView sheet, Findings findings) {
+    FileFacts facts = sheet.reading().sheet().facts();
+    if (sheet.rows() > 0 && facts.doubt() != null) {
       findings.add(
           Finding.about(
-              sheet,
+              sheet.reading(),
               this,
               "It was read as "
                   + facts.encoding()
@@ -54,6 +46,5 @@ final class UncertainLetters extends TableRule {
                   + facts.doubt().encoding()
                   + " under sheets: in roster.yaml."));
     }
-    seen = null;
   }
 }

@@ -1,14 +1,14 @@
 package neatroster.core.check;
 
 import neatroster.core.intake.Names;
-import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.text.Quoted;
 
 /** A name of which it is a guess what is the given and what the family name. */
-final class UncertainName extends TableRule {
+final class UncertainName extends TableRule implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "uncertain-name",
@@ -22,32 +22,41 @@ final class UncertainName extends TableRule {
           Ana Maria Marlowe Reed     ← is Maria a given or a family name?
           """);
 
-  private SheetReading last;
-
   UncertainName() {
     super(TEXT, Table.USERS);
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    SheetReading sheet = row.row.reading();
-    if (sheet.hasDoubtfulNames()) {
-      if (!sheet.equals(last)) {
-        last = sheet;
+  public void check(SheetView sheet, Findings findings) {
+    for (int position = 0; position < sheet.rows(); position++) {
+      if (!sheet.reading().hasDoubtfulNames()) {
+        return;
+      }
+      if (!sheet.isTorn(position)) {
+        RosterRow row = sheet.row(position);
         findings.add(
             Finding.about(
-                sheet,
+                sheet.reading(),
                 this,
                 "Nothing tells which of the two columns of names is the given name; "
-                    + Quoted.value(row.shown(Field.GIVEN_NAME))
+                    + Quoted.value(row.cell(Field.GIVEN_NAME).cleaned())
                     + " was taken for it in row "
-                    + row.row.number()
+                    + row.number()
                     + ". Put headers above the columns, or say under sheets: in roster.yaml which is"
                     + " which."));
+        return;
       }
-      return;
     }
-    if (Names.isUncertain(row.row)) {
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    on.text(Field.FULL_NAME, cell -> Names.isUncertain(cell.cleaned()));
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (!row.row.reading().hasDoubtfulNames() && Names.isUncertain(row.row)) {
       Names.Parts parts = Names.parts(row.row);
       findings.add(
           row.finding(

@@ -5,7 +5,7 @@ import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 
 /** There was no list to check references against. */
-final class UncheckedReferences implements Rule {
+final class UncheckedReferences implements NoticeRule {
   static final RuleText TEXT =
       new RuleText(
           "unchecked-references",

@@ -27,6 +27,11 @@ final class UndecodableText extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    on.oddText((column, cell) -> has(cell));
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (!row.unusual || row.row.isDerived()) {
       return;
@@ -34,14 +39,20 @@ final class UndecodableText extends TableRule {
     for (Column column : row.row.reading().columns()) {
       Field field = column.field().orElse(null);
       Cell cell = row.row.cellAt(column.index());
-      for (int i = 0; field != null && field != Field.PASSWORD && i < cell.length(); i++) {
-        if (cell.charAt(i) == '\ufffd') {
-          findings.add(
-              row.finding(
-                  this, field, "A letter of " + Quoted.value(cell) + " was lost on the way here."));
-          break;
-        }
+      if (field != null && field != Field.PASSWORD && has(cell)) {
+        findings.add(
+            row.finding(
+                this, field, "A letter of " + Quoted.value(cell) + " was lost on the way here."));
       }
     }
+  }
+
+  private static boolean has(Cell cell) {
+    for (int i = 0; i < cell.length(); i++) {
+      if (cell.charAt(i) == '\ufffd') {
+        return true;
+      }
+    }
+    return false;
   }
 }

@@ -32,6 +32,10 @@ final class UnevenRow implements RowRule {
     return EnumSet.allOf(Table.class);
   }
 
+  /** Such rows wake every rule. */
+  @Override
+  public void wakes(Wakes on) {}
+
   @Override
   public void check(CheckedRow row, Findings findings) {
     if (!row.row.isUneven()) {

@@ -4,14 +4,12 @@ import java.util.HashSet;
 import java.util.Set;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
-import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
-import neatroster.core.text.Cell;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
 
 /** A category that the platform does not have. */
-final class UnknownCategory extends TableRule {
+final class UnknownCategory implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "unknown-category",
@@ -36,26 +34,41 @@ final class UnknownCategory extends TableRule {
   private final Set<String> there = new HashSet<>();
 
   UnknownCategory(Known known) {
-    super(TEXT, Table.COURSES);
     this.known = known;
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    Cell cell = row.cell(Field.CATEGORY);
-    if (cell.isEmpty() || known.categories().isEmpty()) {
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public void check(SheetView sheet, Findings findings) {
+    if (known.categories().isEmpty() || !sheet.has(Field.CATEGORY)) {
       return;
     }
-    String value = row.text(Field.CATEGORY);
-    // Each is told once: a new place has many people.
-    if (!value.isEmpty() && !isKnown(value) && told.add(value)) {
-      Finding.Builder finding =
-          row.finding(
-              this,
-              Field.CATEGORY,
-              "The platform has no category " + Quoted.value(value) + "; it would be a new one.");
-      Nearest.word(value, known.categories()).ifPresent(finding::suggesting);
-      findings.add(finding);
+    TextTests strange =
+        sheet.tests(
+            Field.CATEGORY,
+            cell ->
+                !cell.isBlank() && !isKnown(sheet.reading().judged(Field.CATEGORY, cell).text()));
+    for (int position = 0; position < sheet.rows(); position++) {
+      if (strange.passes(sheet.text(position, Field.CATEGORY)) && !sheet.isTorn(position)) {
+        String value = sheet.row(position).text(Field.CATEGORY);
+        // Each is told once: a new place has many people.
+        if (told.add(value)) {
+          Finding.Builder finding =
+              sheet.finding(
+                  position,
+                  Field.CATEGORY,
+                  this,
+                  "The platform has no category "
+                      + Quoted.value(value)
+                      + "; it would be a new one.");
+          Nearest.word(value, known.categories()).ifPresent(finding::suggesting);
+          findings.add(finding);
+        }
+      }
     }
   }
 

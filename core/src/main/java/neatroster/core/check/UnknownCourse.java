@@ -25,12 +25,6 @@ final class UnknownCourse implements RowRule {
           aferreira | NAV-22     ← NAV-2?
           """);
 
-  private final FillDownSlip fillDownSlip;
-
-  UnknownCourse(FillDownSlip fillDownSlip) {
-    this.fillDownSlip = fillDownSlip;
-  }
-
   @Override
   public RuleText text() {
     return TEXT;
@@ -42,16 +36,16 @@ final class UnknownCourse implements RowRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (!row.has(Field.COURSE)) {
       return;
     }
-    boolean unknown = row.course.isNone();
-    if (row.course.isUnchecked()
-        || fillDownSlip.takes(row, Field.COURSE, !unknown, () -> unknown(row), findings)) {
-      return;
-    }
-    if (unknown) {
+    if (row.course.isNone()) {
       findings.add(unknown(row));
     } else if (row.course.isAmbiguous()) {
       findings.add(

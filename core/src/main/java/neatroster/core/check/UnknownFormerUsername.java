@@ -36,6 +36,11 @@ final class UnknownFormerUsername extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    on.filled(Field.FORMER_USERNAME);
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     Cell cell = row.cell(Field.FORMER_USERNAME);
     if (cell.isEmpty() || cell.isBlank() || known.isEmpty()) {

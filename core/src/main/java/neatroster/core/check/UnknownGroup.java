@@ -27,14 +27,6 @@ final class UnknownGroup implements RowRule {
           aferreira | NAV-2  | Prot Watch     ← Port Watch?
           """);
 
-  private static final Field[] FIELDS = {Field.GROUP, Field.MEMBERS_OF};
-
-  private final FillDownSlip fillDownSlip;
-
-  UnknownGroup(FillDownSlip fillDownSlip) {
-    this.fillDownSlip = fillDownSlip;
-  }
-
   @Override
   public RuleText text() {
     return TEXT;
@@ -46,22 +38,17 @@ final class UnknownGroup implements RowRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
-    for (Field field : FIELDS) {
-      if (!row.has(field)) {
-        continue;
-      }
-      if (field == Field.GROUP && row.group.isFound()) {
-        fillDownSlip.takes(row, field, true, () -> null, findings);
-        continue;
-      }
-      if (!(field == Field.GROUP ? row.group : row.membersOf).isNone()) {
-        continue;
-      }
-      if (field != Field.GROUP
-          || !fillDownSlip.takes(row, field, false, () -> unknown(row, field), findings)) {
-        findings.add(unknown(row, field));
-      }
+    if (row.has(Field.GROUP) && row.group.isNone()) {
+      findings.add(unknown(row, Field.GROUP));
+    }
+    if (row.has(Field.MEMBERS_OF) && row.membersOf.isNone()) {
+      findings.add(unknown(row, Field.MEMBERS_OF));
     }
   }
 

@@ -1,12 +1,9 @@
 package neatroster.core.check;
 
-import java.util.ArrayList;
 import java.util.List;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.text.Cell;
-import neatroster.core.text.Cleaning;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
 import neatroster.core.value.Instructors;
@@ -33,33 +30,27 @@ final class UnknownInstructor extends TableRule {
     super(TEXT, Table.COURSES);
   }
 
-  private static final int MOST_HELD = 50_000;
-
-  private final List<Finding.Builder> held = new ArrayList<>();
-
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    Cell cell = row.cell(Field.INSTRUCTORS);
-    if (!cell.isEmpty() && !cell.isBlank() && held.size() < MOST_HELD) {
-      held.add(row.finding(this, Field.INSTRUCTORS, ""));
-    }
+  public void wakes(Wakes on) {
+    on.filled(Field.INSTRUCTORS);
   }
 
   @Override
-  public void end(Ending ending, Findings findings) {
-    for (Finding.Builder finding : held) {
-      for (String name : Instructors.of(finding.value())) {
-        if (ending.resolved().user(name).isNone()) {
-          List<String> near = Nearest.among(name, ending.resolved().people().references());
-          finding.saying("There is no user " + Quoted.value(name) + " to teach the course.");
-          if (near.size() == 1) {
-            finding.suggesting(Cleaning.clean(finding.value()).replace(name, near.get(0)));
-          }
-          findings.add(finding);
-          break;
+  public void check(CheckedRow row, Findings findings) {
+    for (String name : Instructors.of(row.cell(Field.INSTRUCTORS).toString())) {
+      if (row.resolved.user(name).isNone()) {
+        List<String> near = Nearest.among(name, row.resolved.people().references());
+        Finding.Builder finding =
+            row.finding(
+                this,
+                Field.INSTRUCTORS,
+                "There is no user " + Quoted.value(name) + " to teach the course.");
+        if (near.size() == 1) {
+          finding.suggesting(row.shown(Field.INSTRUCTORS).replace(name, near.get(0)));
         }
+        findings.add(finding);
+        return;
       }
     }
-    held.clear();
   }
 }

@@ -1,12 +1,9 @@
 package neatroster.core.check;
 
-import java.util.ArrayList;
 import java.util.List;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.text.Cell;
-import neatroster.core.text.Cleaning;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
 
@@ -29,28 +26,22 @@ final class UnknownManager extends TableRule {
     super(TEXT, Table.USERS);
   }
 
-  private static final int MOST_HELD = 20_000;
-
-  private final List<Finding.Builder> held = new ArrayList<>();
-
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    Cell cell = row.cell(Field.MANAGER);
-    if (!cell.isEmpty() && !cell.isBlank() && held.size() < MOST_HELD) {
-      held.add(row.finding(this, Field.MANAGER, row.text(Field.MANAGER)));
-    }
+  public void wakes(Wakes on) {
+    on.filled(Field.MANAGER);
   }
 
   @Override
-  public void end(Ending ending, Findings findings) {
-    for (Finding.Builder finding : held) {
-      String manager = Cleaning.clean(finding.value());
-      if (ending.resolved().user(manager).isNone()) {
-        List<String> near = Nearest.among(manager, ending.resolved().people().references());
-        finding.saying("There is no user " + Quoted.value(manager) + " to look after the account.");
-        findings.add(near.size() == 1 ? finding.suggesting(near.get(0)) : finding);
-      }
+  public void check(CheckedRow row, Findings findings) {
+    if (row.has(Field.MANAGER) && row.resolved.user(row.text(Field.MANAGER)).isNone()) {
+      String manager = row.text(Field.MANAGER);
+      List<String> near = Nearest.among(manager, row.resolved.people().references());
+      Finding.Builder finding =
+          row.finding(
+              this,
+              Field.MANAGER,
+              "There is no user " + Quoted.value(manager) + " to look after the account.");
+      findings.add(near.size() == 1 ? finding.suggesting(near.get(0)) : finding);
     }
-    held.clear();
   }
 }

@@ -4,14 +4,12 @@ import java.util.HashSet;
 import java.util.Set;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
-import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
-import neatroster.core.text.Cell;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
 
 /** A site that the platform does not have. */
-final class UnknownSite extends TableRule {
+final class UnknownSite implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "unknown-site",
@@ -36,26 +34,38 @@ final class UnknownSite extends TableRule {
   private final Set<String> there = new HashSet<>();
 
   UnknownSite(Known known) {
-    super(TEXT, Table.USERS, Table.COURSES);
     this.known = known;
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    Cell cell = row.cell(Field.SITE);
-    if (cell.isEmpty() || known.sites().isEmpty()) {
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public void check(SheetView sheet, Findings findings) {
+    if (known.sites().isEmpty() || !sheet.has(Field.SITE)) {
       return;
     }
-    String value = row.text(Field.SITE);
-    // Each is told once: a new place has many people.
-    if (!value.isEmpty() && !isKnown(value) && told.add(value)) {
-      Finding.Builder finding =
-          row.finding(
-              this,
-              Field.SITE,
-              "The platform has no site " + Quoted.value(value) + "; it would be a new one.");
-      Nearest.word(value, known.sites()).ifPresent(finding::suggesting);
-      findings.add(finding);
+    TextTests strange =
+        sheet.tests(
+            Field.SITE,
+            cell -> !cell.isBlank() && !isKnown(sheet.reading().judged(Field.SITE, cell).text()));
+    for (int position = 0; position < sheet.rows(); position++) {
+      if (strange.passes(sheet.text(position, Field.SITE)) && !sheet.isTorn(position)) {
+        String value = sheet.row(position).text(Field.SITE);
+        // Each is told once: a new place has many people.
+        if (told.add(value)) {
+          Finding.Builder finding =
+              sheet.finding(
+                  position,
+                  Field.SITE,
+                  this,
+                  "The platform has no site " + Quoted.value(value) + "; it would be a new one.");
+          Nearest.word(value, known.sites()).ifPresent(finding::suggesting);
+          findings.add(finding);
+        }
+      }
     }
   }
 

@@ -34,6 +34,11 @@ final class UnknownUser implements RowRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.user.isNone() && row.has(Field.USER)) {
       String user = row.text(Field.USER);

@@ -1,15 +1,21 @@
 package neatroster.core.check;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Link;
+import neatroster.core.text.Cell;
 
 /** A learner with the rights of somebody else. */
-final class UnlikelyRole extends TableRule {
+final class UnlikelyRole extends TableRule implements ColumnRule {
   static final RuleText TEXT =
       new RuleText(
           "unlikely-role",
@@ -38,11 +44,24 @@ final class UnlikelyRole extends TableRule {
     today = basis.today();
   }
 
+  /** An enrollment as somebody else of who looks like a learner wakes every rule. */
+  @Override
+  public void wakes(Wakes on) {
+    if (on.sheet().table() == Table.USERS) {
+      on.text(Field.ROLE, cell -> isElevated(settings.roles().role(cell.cleaned()).orElse("")));
+    }
+  }
+
+  /** Whether a role has more rights than a learner's. */
+  static boolean isElevated(String role) {
+    return ELEVATED.contains(role);
+  }
+
   @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.table() == Table.ENROLLMENTS) {
       if (!row.earlierRoleDiffers
-          && ELEVATED.contains(row.role)
+          && isElevated(row.role)
           && row.user.isFound()
           && row.counts.isLikelyLearner(row.user.number())) {
         add(row, findings, row.role);
@@ -50,21 +69,66 @@ final class UnlikelyRole extends TableRule {
       return;
     }
     String role = settings.roles().role(row.text(Field.ROLE)).orElse("");
-    boolean young = isYoung(row);
-    boolean learner =
-        young
+    boolean child =
+        isYoung(row.row.reading(), row.cell(Field.BIRTH_DATE))
             || row.has(Field.GUARDIAN_NAME)
-            || row.has(Field.GUARDIAN_EMAIL)
-            || row.has(Field.GRADE);
-    if (learner && ELEVATED.contains(role)) {
-      if (young || row.has(Field.GUARDIAN_NAME) || row.has(Field.GUARDIAN_EMAIL)) {
-        add(row, findings, role);
-      }
-    } else if (learner || (role.equals("learner") && !row.row.reading().enrolls())) {
-      if (row.user.isFound()) {
-        row.counts.looksLikeLearner(row.user.number());
+            || row.has(Field.GUARDIAN_EMAIL);
+    if (child && isElevated(role)) {
+      add(row, findings, role);
+    }
+  }
+
+  /** Notes who looks like a learner. */
+  @Override
+  public void check(SheetView sheet, Findings findings) {
+    if (sheet.table() != Table.USERS) {
+      return;
+    }
+    List<Field> fields = new ArrayList<>();
+    List<TextTests> signs = new ArrayList<>();
+    for (Field field :
+        List.of(Field.GRADE, Field.GUARDIAN_NAME, Field.GUARDIAN_EMAIL, Field.BIRTH_DATE)) {
+      if (sheet.has(field)) {
+        fields.add(field);
+        signs.add(
+            sheet.tests(
+                field,
+                cell ->
+                    field == Field.BIRTH_DATE ? isYoung(sheet.reading(), cell) : !cell.isBlank()));
       }
     }
+    boolean tellsRole = sheet.has(Field.ROLE);
+    TextTests elevated = tellsRole ? roles(sheet, UnlikelyRole::isElevated) : null;
+    TextTests learner =
+        tellsRole && !sheet.reading().enrolls() ? roles(sheet, "learner"::equals) : null;
+    if (fields.isEmpty() && learner == null) {
+      return;
+    }
+    for (int position = 0; position < sheet.rows(); position++) {
+      int role = sheet.text(position, Field.ROLE);
+      boolean sign = false;
+      for (int i = 0; i < fields.size() && !sign; i++) {
+        sign = signs.get(i).passes(sheet.text(position, fields.get(i)));
+      }
+      boolean looksSo =
+          sign
+              ? elevated == null || !elevated.passes(role)
+              : learner != null && learner.passes(role);
+      if (looksSo && !sheet.isTorn(position)) {
+        Link person = sheet.person(position);
+        if (person.isFound()) {
+          sheet.counts().looksLikeLearner(person.number());
+        }
+      }
+    }
+  }
+
+  private TextTests roles(SheetView sheet, Predicate<String> test) {
+    return sheet.tests(
+        Field.ROLE,
+        cell ->
+            test.test(
+                settings.roles().role(sheet.reading().judged(Field.ROLE, cell).text()).orElse("")));
   }
 
   private void add(CheckedRow row, Findings findings, String role) {
@@ -78,11 +142,11 @@ final class UnlikelyRole extends TableRule {
                 + "."));
   }
 
-  private boolean isYoung(CheckedRow row) {
+  private boolean isYoung(SheetReading sheet, Cell birthDate) {
     return today.isPresent()
-        && row.has(Field.BIRTH_DATE)
-        && row.row
-            .date(Field.BIRTH_DATE)
+        && !birthDate.isBlank()
+        && sheet
+            .day(Field.BIRTH_DATE, birthDate)
             .filter(born -> born.plusYears(GROWN_UP).isAfter(today.get()))
             .isPresent();
   }

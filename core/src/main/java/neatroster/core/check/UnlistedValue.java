@@ -30,6 +30,14 @@ final class UnlistedValue extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    on.sheet()
+        .ownFields()
+        .forEach(
+            (field, column) -> on.text(column, cell -> !on.sheet().judged(field, cell).isGood()));
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.row.isDerived()) {
       return;

@@ -54,10 +54,24 @@ final class UnreachableEmail extends TableRule {
   private static final Set<String> NOWHERE =
       Set.of("invalid", "test", "localhost", "local", "lan", "internal", "home", "localdomain");
 
+  /** No local part that is nobody's, and no last part that is nowhere, is longer. */
+  private static final int LONGEST_NOBODY =
+      NOBODY.stream().mapToInt(String::length).max().orElse(0);
+
+  private static final int LONGEST_LABEL =
+      NOWHERE.stream().mapToInt(String::length).max().orElse(0);
+
   private static final Map<String, String> SLIPS =
       Map.of(
           "con", "com", "cmo", "com", "ocm", "com", "comm", "com", "cim", "com", "vom", "com",
           "nte", "net", "ogr", "org", "rog", "org");
+
+  @Override
+  public void wakes(Wakes on) {
+    for (Field field : FIELDS) {
+      on.text(field, cell -> isSuspect(cell));
+    }
+  }
 
   @Override
   public void check(CheckedRow row, Findings findings) {
@@ -66,34 +80,79 @@ final class UnreachableEmail extends TableRule {
       if (cell.isEmpty() || EmailShape.trouble(cell) != null) {
         continue;
       }
-      String email = row.text(field).toLowerCase(Locale.ROOT);
-      int at = email.lastIndexOf('@');
+      String text = row.text(field);
+      String email = text.toLowerCase(Locale.ROOT);
       String last = email.substring(email.lastIndexOf('.') + 1);
-      if (at > 0 && NOBODY.contains(email.substring(0, at))) {
-        findings.add(row.finding(this, field, "Nobody reads mail at " + Quoted.value(email) + "."));
-      } else if (NOWHERE.contains(last)) {
-        findings.add(
-            row.finding(
-                this,
-                field,
-                Quoted.value(email)
-                    + " ends in “"
-                    + last
-                    + "”, which is no domain of the internet."));
-      } else if (SLIPS.containsKey(last)) {
-        String right = row.text(field);
-        findings.add(
-            row.finding(
+      switch (why(email)) {
+        case NOBODY ->
+            findings.add(
+                row.finding(this, field, "Nobody reads mail at " + Quoted.value(email) + "."));
+        case NOWHERE ->
+            findings.add(
+                row.finding(
                     this,
                     field,
                     Quoted.value(email)
                         + " ends in “"
                         + last
-                        + "”. Is “"
-                        + SLIPS.get(last)
-                        + "” meant?")
-                .suggesting(right.substring(0, right.length() - last.length()) + SLIPS.get(last)));
+                        + "”, which is no domain of the internet."));
+        case SLIP ->
+            findings.add(
+                row.finding(
+                        this,
+                        field,
+                        Quoted.value(email)
+                            + " ends in “"
+                            + last
+                            + "”. Is “"
+                            + SLIPS.get(last)
+                            + "” meant?")
+                    .suggesting(
+                        text.substring(0, text.length() - last.length()) + SLIPS.get(last)));
+        case REACHABLE -> {}
       }
     }
+  }
+
+  /** Why no mail arrives. */
+  private enum Why {
+    NOBODY,
+    NOWHERE,
+    SLIP,
+    REACHABLE
+  }
+
+  private static Why why(String email) {
+    int at = email.lastIndexOf('@');
+    String last = email.substring(email.lastIndexOf('.') + 1);
+    if (at > 0 && NOBODY.contains(email.substring(0, at))) {
+      return Why.NOBODY;
+    }
+    if (NOWHERE.contains(last)) {
+      return Why.NOWHERE;
+    }
+    return SLIPS.containsKey(last) ? Why.SLIP : Why.REACHABLE;
+  }
+
+  /** Whether mail may not arrive. */
+  private static boolean isSuspect(Cell cell) {
+    int length = cell.length();
+    int dot = length - 1;
+    while (dot > 0 && cell.charAt(dot) != '.') {
+      dot--;
+    }
+    int at = 0;
+    while (at < length && cell.charAt(at) != '@') {
+      at++;
+    }
+    if (at <= LONGEST_NOBODY && NOBODY.contains(lower(cell, 0, at))) {
+      return true;
+    }
+    String last = length - dot > LONGEST_LABEL + 1 ? "" : lower(cell, dot + 1, length);
+    return NOWHERE.contains(last) || SLIPS.containsKey(last);
+  }
+
+  private static String lower(Cell cell, int start, int end) {
+    return cell.subSequence(start, end).toString().toLowerCase(Locale.ROOT).strip();
   }
 }

@@ -6,7 +6,7 @@ import neatroster.core.model.Severity;
 import neatroster.core.model.SheetName;
 
 /** A file whose content cannot be read. */
-final class UnreadableFile implements Rule {
+final class UnreadableFile implements NoticeRule {
   static final RuleText TEXT =
       new RuleText(
           "unreadable-file",

@@ -31,6 +31,11 @@ final class UnwantedWord extends TableRule {
   }
 
   @Override
+  public void wakes(Wakes on) {
+    on.text(Field.USERNAME, words::isIn);
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     Cell cell = row.cell(Field.USERNAME);
     if (!cell.isEmpty() && !cell.isBlank() && words.isIn(row.text(Field.USERNAME))) {

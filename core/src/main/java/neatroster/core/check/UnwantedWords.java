@@ -4,7 +4,10 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Deque;
 import java.util.List;
 import neatroster.core.pattern.AsciiText;
 
@@ -28,7 +31,15 @@ public final class UnwantedWords {
     }
   }
 
+  private static final int LETTERS = 26;
+
   private final List<String> words;
+
+  /** For each state and letter the next state; state 0 is the beginning. */
+  private final int[] next;
+
+  private final BitSet ends = new BitSet();
+  private int states;
 
   /**
    * The usual words of five languages with some of the school's own.
@@ -39,6 +50,51 @@ public final class UnwantedWords {
     words = new ArrayList<>(Usual.WORDS);
     own.forEach(word -> words.add(letters(AsciiText.of(word, ""))));
     words.removeIf(String::isEmpty);
+    next = new int[(words.stream().mapToInt(String::length).sum() + 1) * LETTERS];
+    words.forEach(this::addToTree);
+    linkBack();
+  }
+
+  private void addToTree(String word) {
+    int state = 0;
+    for (int i = 0; i < word.length(); i++) {
+      int at = state * LETTERS + word.charAt(i) - 'a';
+      if (next[at] == 0) {
+        next[at] = ++states;
+      }
+      state = next[at];
+    }
+    ends.set(state);
+  }
+
+  /**
+   * Where a word breaks off, what was read may be the beginning of another: each state gets the
+   * next for every letter (Aho and Corasick, 1975).
+   */
+  private void linkBack() {
+    int[] shorter = new int[states + 1];
+    Deque<Integer> open = new ArrayDeque<>();
+    for (int letter = 0; letter < LETTERS; letter++) {
+      if (next[letter] != 0) {
+        open.add(next[letter]);
+      }
+    }
+    while (!open.isEmpty()) {
+      int state = open.remove();
+      if (ends.get(shorter[state])) {
+        ends.set(state);
+      }
+      for (int letter = 0; letter < LETTERS; letter++) {
+        int at = state * LETTERS + letter;
+        int beyond = next[shorter[state] * LETTERS + letter];
+        if (next[at] == 0) {
+          next[at] = beyond;
+        } else {
+          shorter[next[at]] = beyond;
+          open.add(next[at]);
+        }
+      }
+    }
   }
 
   /** All of them, in small letters. */
@@ -47,11 +103,15 @@ public final class UnwantedWords {
   }
 
   /** Whether a username contains one. */
-  public boolean isIn(String username) {
-    String letters = letters(username);
-    for (String word : words) {
-      if (letters.contains(word)) {
-        return true;
+  public boolean isIn(CharSequence username) {
+    int state = 0;
+    for (int i = 0; i < username.length(); i++) {
+      char c = Character.toLowerCase(username.charAt(i));
+      if (c >= 'a' && c <= 'z') {
+        state = next[state * LETTERS + c - 'a'];
+        if (ends.get(state)) {
+          return true;
+        }
       }
     }
     return false;

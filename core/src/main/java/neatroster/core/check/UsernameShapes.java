@@ -17,6 +17,16 @@ final class UsernameShapes {
     roles = settings.roles();
   }
 
+  /** Whether a username could be troublesome for somebody. */
+  boolean mayBeTrouble(Cell username) {
+    for (UsernameShape shape : shapes.all()) {
+      if (shape.trouble(username) != null) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   /** The shape that holds for a row; one of them where the row does not say its role. */
   UsernameShape of(CheckedRow row) {
     if (shapes.all().size() == 1) {

@@ -1,6 +1,7 @@
 package neatroster.core.check;
 
 import java.util.List;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
@@ -14,6 +15,13 @@ abstract class ValueRule extends TableRule {
   ValueRule(RuleText text, List<Field> fields, Table first, Table... more) {
     super(text, first, more);
     this.fields = fields;
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    for (Field field : fields) {
+      on.text(field, cell -> mayBeFaulty(on.sheet(), field, cell));
+    }
   }
 
   @Override
@@ -33,6 +41,11 @@ abstract class ValueRule extends TableRule {
         findings.add(said(row, field, finding));
       }
     }
+  }
+
+  /** Whether the judge may find fault with a value. */
+  boolean mayBeFaulty(SheetReading sheet, Field field, Cell cell) {
+    return !sheet.judged(field, cell).isGood();
   }
 
   /** What a rule has to add. */

@@ -89,6 +89,11 @@ final class WeakPassword extends TableRule {
   };
 
   @Override
+  public void wakes(Wakes on) {
+    on.filled(Field.PASSWORD);
+  }
+
+  @Override
   public void check(CheckedRow row, Findings findings) {
     Cell cell = row.cell(Field.PASSWORD);
     if (cell.isEmpty() || cell.isBlank()) {

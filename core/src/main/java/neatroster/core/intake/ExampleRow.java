@@ -117,6 +117,11 @@ public final class ExampleRow {
     return same >= 2 && telling;
   }
 
+  /** Whether a birth date is the example's. */
+  public static boolean isItsBirthDate(String text) {
+    return text.length() >= 8 && sameDay(text, ALL.get(Table.USERS).get(Field.BIRTH_DATE));
+  }
+
   /** Whether a user has the birth date of the example beside its site and its grade. */
   public static boolean leftIn(RosterRow row) {
     Map<Field, String> example = ALL.get(Table.USERS);

@@ -1,11 +1,13 @@
 package neatroster.core.intake;
 
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
+import neatroster.core.text.RowBlock;
 
 /**
  * Tells rows that are no data: headers that come again on each printed page, totals, the notes of
@@ -126,8 +128,7 @@ final class NoData {
       return columns.size() > 3 && mayBeOfMarks(row.cell(at)) ? "total" : null;
     }
     String text = row.cell(at).cleaned();
-    if (OF_MARKS.contains(text.toLowerCase(Locale.ROOT).replaceAll("[:.]$", ""))
-        && columns.size() > 2) {
+    if (OF_MARKS.contains(bare(text)) && columns.size() > 2) {
       return "total";
     }
     if (filled == 1 && COUNT.matcher(text).matches()) {
@@ -136,17 +137,94 @@ final class NoData {
     if (columns.size() < 3) {
       return null;
     }
-    if (TOTALS.contains(text.toLowerCase(Locale.ROOT).replaceAll("[:.]$", ""))) {
+    if (TOTALS.contains(bare(text))) {
       return "total";
     }
     return filled == 1 && FOOTER.matcher(text).matches() ? "footer" : null;
   }
 
+  /**
+   * Whether a row of a block is data at a glance: it is not one of the first, does not begin as the
+   * header does, and its first value has no word that a total could have. No is no answer.
+   */
+  boolean isSurelyData(RowBlock block, int row) {
+    if (rowsSeen < ROWS_OF_EXAMPLE) {
+      return false;
+    }
+    int first = block.firstCell(row);
+    int filled = 0;
+    int at = -1;
+    for (int cell = first; cell < block.endCell(row); cell++) {
+      int length = block.end(cell) - block.start(cell);
+      if (length > 0) {
+        if (mayBeBlank(block.text(), block.start(cell))) {
+          return false;
+        }
+        at = at < 0 ? cell : at;
+        filled++;
+      }
+    }
+    return filled > 1 && !mayBeHeader(block, first) && !mayBeTotal(block, at);
+  }
+
+  private boolean mayBeHeader(RowBlock block, int firstCell) {
+    if (first < 0) {
+      return false;
+    }
+    String header = columns.get(first).header();
+    int cell = firstCell + first;
+    int length = block.end(cell) - block.start(cell);
+    return length >= header.length()
+        && (block.isOdd(cell)
+            || (length == header.length()
+                && (block.text()[block.start(cell)] | 0x20) == (header.charAt(0) | 0x20)));
+  }
+
+  /** Whether a text begins with a space of any kind, or may. */
+  private static boolean mayBeBlank(byte[] text, int start) {
+    int first = text[start] & 0xff;
+    return first <= ' '
+        || first == 0xc2
+        || first == 0xe2
+        || first == 0xef
+        || (first == 0xe3 && (text[start + 1] & 0xff) == 0x80);
+  }
+
+  /** Whether a cell has one of the words that totals have. */
+  private static boolean mayBeTotal(RowBlock block, int cell) {
+    int length = block.end(cell) - block.start(cell);
+    if (length < 3 || length > 40) {
+      return false;
+    }
+    for (int at = block.start(cell); at < block.end(cell); at++) {
+      byte b = block.text()[at];
+      boolean letter = b < 0 || ((b | 0x20) >= 'a' && (b | 0x20) <= 'z');
+      boolean end = at + 1 == block.end(cell) && (b == '.' || b == ':');
+      if (!letter && b != ' ' && !end) {
+        return false;
+      }
+    }
+    String text =
+        bare(
+            new String(
+                block.text(),
+                block.start(cell),
+                block.end(cell) - block.start(cell),
+                StandardCharsets.UTF_8));
+    return OF_MARKS.contains(text) || TOTALS.contains(text);
+  }
+
   private static boolean mayBeOfMarks(Cell cell) {
     // The longest of them has 20 letters; most rows are told by their first cell's length.
-    return cell.length() >= 4
-        && cell.length() < 40
-        && OF_MARKS.contains(cell.cleaned().toLowerCase(Locale.ROOT).replaceAll("[:.]$", ""));
+    return cell.length() >= 4 && cell.length() < 40 && OF_MARKS.contains(bare(cell.cleaned()));
+  }
+
+  /** In small letters, without a colon or a dot at the end. */
+  private static String bare(String text) {
+    String lower = text.toLowerCase(Locale.ROOT);
+    return lower.endsWith(":") || lower.endsWith(".")
+        ? lower.substring(0, lower.length() - 1)
+        : lower;
   }
 
   private boolean repeatsHeader(SheetRow row) {

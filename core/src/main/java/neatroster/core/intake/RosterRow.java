@@ -4,13 +4,10 @@ import java.time.LocalDate;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
-import neatroster.core.model.DateReading;
 import neatroster.core.model.Field;
-import neatroster.core.model.FieldType;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Place;
 import neatroster.core.model.Table;
-import neatroster.core.model.WrittenDates;
 import neatroster.core.text.Cell;
 import neatroster.core.value.Judged;
 
@@ -154,8 +151,7 @@ public final class RosterRow {
 
   /** The day that a field of this row names, read in the order that its column shows. */
   public Optional<LocalDate> date(Field field) {
-    String text = cell(field).cleaned();
-    return WrittenDates.read(text, reading.dateReading(field, text));
+    return reading.day(field, cell(field));
   }
 
   /**
@@ -164,7 +160,7 @@ public final class RosterRow {
    */
   public int textNumber(Field field) {
     int column = isDerived() || numbers == null ? -1 : reading.indexOf(field);
-    return column < 0 || (column < made.length && made[column] != null) ? -1 : numbers[column];
+    return column < 0 ? -1 : numbers[column];
   }
 
   /** Whether the cell of a field holds something. */
@@ -191,34 +187,17 @@ public final class RosterRow {
    */
   public CharSequence code(Field field) {
     Cell cell = cell(field);
-    for (int i = 0; i < cell.length(); i++) {
-      if (cell.charAt(i) > 0x7e || (i == 0 && cell.charAt(0) == '\'')) {
-        return text(field);
-      }
-    }
-    return cell;
+    return SheetReading.isPlainCode(cell) ? cell : text(field);
   }
 
   /** What the judge of a field's values makes of the one in this row. */
   public Judged judged(Field field) {
-    Cell cell = cell(field);
-    return reading
-        .values()
-        .judge(
-            table(),
-            field,
-            cell,
-            field.type() == FieldType.DATE || field.type() == FieldType.CONSENT
-                ? reading.dateReading(field, cell.cleaned())
-                : DateReading.whole(reading.usualDates()));
+    return reading.judged(table(), field, cell(field));
   }
 
   /** What the judge of one of the school's own fields makes of the value in its column. */
   public Judged judged(OwnField field, int column) {
-    return reading
-        .values()
-        .judge(
-            field, cellAt(column), new DateReading(reading.usualDates(), false, reading.today()));
+    return reading.judged(field, cellAt(column));
   }
 
   /**

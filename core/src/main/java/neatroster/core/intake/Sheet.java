@@ -2,6 +2,7 @@ package neatroster.core.intake;
 
 import java.util.Optional;
 import neatroster.core.model.SheetName;
+import neatroster.core.text.RowBlock;
 
 /** One grid of cells, read row by row as often as needed. */
 public interface Sheet {
@@ -37,4 +38,19 @@ public interface Sheet {
 
   /** Hands on every row in order, blank ones included where the format has them. */
   void read(Receiver receiver) throws UnreadableSheetException;
+
+  /** Takes many rows at once where they come so. */
+  interface BlockReceiver extends Receiver {
+    /**
+     * Takes some rows; they are valid only during the call.
+     *
+     * @return whether more rows are wanted
+     */
+    boolean block(RowBlock block);
+  }
+
+  /** Hands on every row in order, many together where the format is as plain as that. */
+  default void readBlocks(BlockReceiver receiver) throws UnreadableSheetException {
+    read(receiver);
+  }
 }

@@ -15,13 +15,17 @@ import java.util.function.Function;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.DateReading;
 import neatroster.core.model.Field;
+import neatroster.core.model.FieldType;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Settings;
 import neatroster.core.model.SheetName;
 import neatroster.core.model.SheetPlan;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
+import neatroster.core.text.Cell;
 import neatroster.core.text.Cleaning;
+import neatroster.core.text.RowBlock;
+import neatroster.core.value.Judged;
 import neatroster.core.value.Values;
 
 /** How one sheet is understood. */
@@ -348,6 +352,13 @@ public final class SheetReading {
     return lost;
   }
 
+  /** Whether {@link #withoutCourse} may find anything in a row. */
+  public boolean mayLackCourse() {
+    boolean numbered =
+        enrolling.isPresent() || !Enrolling.InNumberedColumns.withoutAnyCourse(columns).isEmpty();
+    return table == Table.USERS && (numbered || has(Field.GROUP));
+  }
+
   /** How the sheet says who is in which course. */
   public Shape shape() {
     return enrolling.map(Enrolling::shape).orElse(Shape.ROWS);
@@ -447,6 +458,52 @@ public final class SheetReading {
   /** How dates of a field are read that could be two. */
   public DateOrder dateOrder(Field field) {
     return shownOrder(field).orElse(planned.dates());
+  }
+
+  /** What the judge of a field's values makes of one in this sheet. */
+  public Judged judged(Field field, Cell cell) {
+    return judged(table, field, cell);
+  }
+
+  /** What the judge of a field's values makes of one in a row of a table. */
+  Judged judged(Table of, Field field, Cell cell) {
+    boolean day = field.type() == FieldType.DATE || field.type() == FieldType.CONSENT;
+    return values()
+        .judge(
+            of,
+            field,
+            cell,
+            day ? dateReading(field, cell.cleaned()) : DateReading.whole(usualDates()));
+  }
+
+  /** The day that a field's cell names, read in the order that its column shows. */
+  public Optional<LocalDate> day(Field field, Cell cell) {
+    String text = cell.cleaned();
+    return WrittenDates.read(text, dateReading(field, text));
+  }
+
+  /** The code in a cell as it is compared: see {@link RosterRow#code}. */
+  public CharSequence code(Field field, Cell cell) {
+    return isPlainCode(cell) ? cell : judged(field, cell).text();
+  }
+
+  static boolean isPlainCode(Cell cell) {
+    for (int i = 0; i < cell.length(); i++) {
+      if (cell.charAt(i) > 0x7e || (i == 0 && cell.charAt(0) == '\'')) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /** What the judge of one of the school's own fields makes of a value. */
+  public Judged judged(OwnField field, Cell cell) {
+    return values().judge(field, cell, new DateReading(usualDates(), false, today()));
+  }
+
+  /** Whether the settings have the cells of a column, counted from 0, read otherwise. */
+  public boolean isMade(int column) {
+    return fillings().stream().anyMatch(filling -> filling.column() == column);
   }
 
   /** Who says what the values of its fields are. */
@@ -627,7 +684,7 @@ public final class SheetReading {
   }
 
   /** The column of a field, counted from 0, or -1. */
-  int indexOf(Field field) {
+  public int indexOf(Field field) {
     return columnOfField[field.ordinal()];
   }
 
@@ -680,6 +737,37 @@ public final class SheetReading {
         skipped);
   }
 
+  /** Takes the rows of a sheet. */
+  public interface BlockReceiver {
+    /**
+     * Takes some rows of a block, each with a cell for each column and nothing that the settings
+     * have read otherwise.
+     */
+    void rows(RowBlock block, int from, int to);
+
+    /** Takes a row; it is valid only during the call. */
+    void row(RosterRow row);
+
+    /** Takes a row that is no data. */
+    void skipped(SkippedRow row);
+  }
+
+  /**
+   * Hands on each row that is data, many together where nothing about them needs a closer look.
+   *
+   * @throws UnreadableSheetException where the sheet can be read no further
+   */
+  public void readBlocks(BlockReceiver receiver) throws UnreadableSheetException {
+    titles.forEach(receiver::skipped);
+    RowSorting sorting = new RowSorting(this, receiver);
+    sheet.readBlocks(sorting);
+  }
+
+  /** The last row that stands above the data. */
+  int lastAbove() {
+    return Math.max(headerRow, found.lastAbove());
+  }
+
   /**
    * Hands on each row that is data, and says which rows are none.
    *
@@ -688,21 +776,25 @@ public final class SheetReading {
   public void read(Consumer<RosterRow> receiver, Consumer<SkippedRow> skipped)
       throws UnreadableSheetException {
     titles.forEach(skipped);
-    RosterRow row = new RosterRow(this);
-    NoData noData = new NoData(table, columns);
-    int lastAbove = Math.max(headerRow, found.lastAbove());
-    sheet.read(
-        raw -> {
-          if (raw.number() > lastAbove && !raw.isBlank()) {
-            String why = noData.why(raw);
-            if (why == null) {
-              row.bind(raw);
-              receiver.accept(row);
-            } else {
-              skipped.accept(new SkippedRow(raw.number(), why));
-            }
-          }
-          return true;
-        });
+    RowSorting sorting =
+        new RowSorting(
+            this,
+            new BlockReceiver() {
+              @Override
+              public void rows(RowBlock block, int from, int to) {
+                throw new IllegalStateException("only rows were asked for");
+              }
+
+              @Override
+              public void row(RosterRow row) {
+                receiver.accept(row);
+              }
+
+              @Override
+              public void skipped(SkippedRow row) {
+                skipped.accept(row);
+              }
+            });
+    sheet.read(sorting);
   }
 }

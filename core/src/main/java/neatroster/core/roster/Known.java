@@ -137,6 +137,11 @@ public final class Known {
     return enrollments.contains(enrollmentKey(username, course, group));
   }
 
+  /** Whether it is known of anybody who is in which course. */
+  public boolean hasEnrollments() {
+    return !enrollments.isEmpty();
+  }
+
   /** The sites that the platform's users and courses are in. */
   public Set<String> sites() {
     return sites;

@@ -9,6 +9,15 @@ final class LinksOfTexts {
   private int[] links = new int[256];
 
   /**
+   * What a text refers to, if that was found out.
+   *
+   * @return its code and one, or 0
+   */
+  int known(int number) {
+    return number < links.length ? links[number] : 0;
+  }
+
+  /**
    * What a text refers to.
    *
    * @param number the text's number, or -1 where it has none

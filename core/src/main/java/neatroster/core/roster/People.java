@@ -8,9 +8,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 import neatroster.core.model.KnownUser;
 import neatroster.core.text.IntList;
 import neatroster.core.text.KeyIndex;
+import neatroster.core.text.Words;
 
 /**
  * Everybody whom the lists describe or who has an account, each once. People are numbered from 0:
@@ -24,6 +26,7 @@ public final class People {
   private final References references;
   private final KeyIndex torn;
   private final Map<Integer, List<Doubt>> doubts;
+  private final BitSet doubtful = new BitSet();
 
   /** For each node its person, or -1. */
   private final int[] personOf;
@@ -54,6 +57,7 @@ public final class People {
     this.references = references;
     this.torn = torn;
     this.doubts = doubts;
+    doubts.keySet().forEach(doubtful::set);
     int nodes = lines.size() + known.all().size();
     personOf = new int[nodes];
     next = new int[nodes];
@@ -116,6 +120,37 @@ public final class People {
       }
     }
     return NOBODY;
+  }
+
+  /** Asks row after row whom it is about, which need not be looked for. */
+  public Cursor cursor() {
+    return new Cursor();
+  }
+
+  /** Remembers the last row that was asked about. */
+  public final class Cursor {
+    private int node = NOBODY;
+
+    /** Who a row of users is about: see {@link People#ofLine}. */
+    public Link ofLine(int line) {
+      int next = node + 1;
+      node = next < lines.size() && lines.get(next) == line ? next : node(line);
+      if (node < 0) {
+        return Link.NONE;
+      }
+      return personOf[node] == NOBODY ? Link.AMBIGUOUS : Link.to(personOf[node]);
+    }
+  }
+
+  /** Whether a person has one row and nothing else. */
+  public boolean isPlain(int person) {
+    int first = firstNode.get(person);
+    return next[first] == NOBODY && first < lines.size();
+  }
+
+  /** Whether there is anything to look at about who a row is about. */
+  public boolean isDoubtful(int line) {
+    return doubtful.get(line);
   }
 
   /** The lines of the rows about a person, in their order; none for one who is in no list. */
@@ -218,7 +253,18 @@ public final class People {
   }
 
   /** Every text by which somebody can be referred to. */
-  public KeyIndex references() {
-    return references.texts();
+  public Words references() {
+    return references;
+  }
+
+  /**
+   * The person that a text of a sheet refers to.
+   *
+   * @param number the text's number
+   * @param text the same text, asked for where the number does not tell
+   */
+  Link find(int number, Supplier<CharSequence> text) {
+    int node = references.onlyNode(number);
+    return node >= 0 && personOf[node] != NOBODY ? Link.to(personOf[node]) : find(text.get());
   }
 }

@@ -9,7 +9,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
@@ -37,7 +36,7 @@ final class PeopleFinder {
   private final boolean sharedEmails;
   private final Roster roster;
   private final KnownUsers known;
-  private final KeyIndex references = KeyIndex.caseless();
+  private final ReferenceNumbers references;
   private final Marks ids = new Marks();
   private final Marks idsWithNoughts = new Marks();
   private final Marks usernames = new Marks();
@@ -83,6 +82,7 @@ final class PeopleFinder {
     this.roster = roster;
     this.known = known;
     this.sharedEmails = sharedEmails;
+    references = new ReferenceNumbers(roster.textsOfPeople());
   }
 
   /**
@@ -93,32 +93,64 @@ final class PeopleFinder {
    */
   static People find(Roster roster, KnownUsers known, boolean sharedEmails) {
     PeopleFinder finder = new PeopleFinder(roster, known, sharedEmails);
-    Map<SheetReading, Integer> sheets = new HashMap<>();
-    roster.read(
-        Table.USERS,
-        (row, line) -> {
-          if (row.isUneven()) {
-            // So that references to what stands in it are not reported as well.
-            TornRows.add(row, finder.torn);
-          } else {
-            finder.add(row, line, sheets.computeIfAbsent(row.reading(), s -> sheets.size()));
-          }
-        });
+    int number = 0;
+    for (SheetReading sheet : roster.sheets()) {
+      if (sheet.table() == Table.USERS) {
+        finder.add(roster.columns(sheet), number++);
+      }
+    }
     return finder.find();
   }
 
-  private void add(RosterRow row, int line, int sheet) {
-    int node = lines.size();
-    lines.add(line);
-    sheetOf.add(sheet);
-    enrolling.set(node, row.reading().enrolls());
-    mark(node, row.code(Field.ID), row.code(Field.USERNAME), row.code(Field.EMAIL));
-    if (row.has(Field.FORMER_USERNAME)) {
-      formerOf.put(node, references.add(row.code(Field.FORMER_USERNAME)));
+  private void add(SheetColumns sheet, int number) {
+    RowCursor cursor = new RowCursor(sheet);
+    NumbersOfNames numbers = new NumbersOfNames(sheet, names);
+    int[] dates = new int[sheet.texts(Field.BIRTH_DATE)];
+    int[] sites = new int[sheet.texts(Field.SITE)];
+    boolean enrolls = sheet.reading().enrolls();
+    for (int position = 0; position < sheet.rows(); position++) {
+      if (sheet.isIrregular(position) && cursor.at(position).isUneven()) {
+        // So that references to what stands in it are not reported as well.
+        TornRows.add(cursor.at(position), torn);
+        continue;
+      }
+      int node = lines.size();
+      lines.add(roster.line(sheet, position));
+      sheetOf.add(number);
+      if (enrolls) {
+        enrolling.set(node);
+      }
+      mark(
+          node,
+          reference(sheet, cursor, position, Field.ID),
+          reference(sheet, cursor, position, Field.USERNAME),
+          reference(sheet, cursor, position, Field.EMAIL));
+      int former = reference(sheet, cursor, position, Field.FORMER_USERNAME);
+      if (former != NONE) {
+        formerOf.put(node, former);
+      }
+      name(node, numbers.at(position, cursor), numbers.other());
+      bornOf.add(key(sheet, cursor, position, Field.BIRTH_DATE, dates));
+      siteOf.add(key(sheet, cursor, position, Field.SITE, sites));
     }
-    name(node, PersonName.of(row));
-    bornOf.add(key(row.has(Field.BIRTH_DATE) ? row.text(Field.BIRTH_DATE) : ""));
-    siteOf.add(key(row.has(Field.SITE) ? row.text(Field.SITE) : ""));
+  }
+
+  /** The number of what a cell refers to, or -1 where it is blank. */
+  private int reference(SheetColumns sheet, RowCursor cursor, int position, Field field) {
+    int text = sheet.text(position, field);
+    if (text == 0) {
+      return NONE;
+    }
+    return references.isPlain(text) ? text : reference(cursor.at(position).code(field));
+  }
+
+  /** A number from 1 for a value of which there are few; 0 for a blank one. */
+  private int key(SheetColumns sheet, RowCursor cursor, int position, Field field, int[] numbers) {
+    int text = sheet.text(position, field);
+    if (text != 0 && numbers[text] == 0) {
+      numbers[text] = key(cursor.at(position).text(field)) + 1;
+    }
+    return text == 0 ? 0 : numbers[text] - 1;
   }
 
   /** A number from 1 for a text; 0 for a blank one. */
@@ -134,47 +166,50 @@ final class PeopleFinder {
     return siteOf.get(node) - 1;
   }
 
-  private void mark(int node, CharSequence id, CharSequence username, CharSequence email) {
-    idOf.add(reference(id));
-    usernameOf.add(reference(username));
-    emailOf.add(reference(email));
-    if (idOf.get(node) != NONE) {
+  private void mark(int node, int id, int username, int email) {
+    idOf.add(id);
+    usernameOf.add(username);
+    emailOf.add(email);
+    if (id != NONE) {
       int bare = bareId(id);
       ids.add(bare, node);
-      if (bare != idOf.get(node)) {
-        idsWithNoughts.add(idOf.get(node), node);
+      if (bare != id) {
+        idsWithNoughts.add(id, node);
       }
     }
-    if (usernameOf.get(node) != NONE) {
-      usernames.add(usernameOf.get(node), node);
+    if (username != NONE) {
+      usernames.add(username, node);
     }
-    if (emailOf.get(node) != NONE) {
-      emails.add(emailOf.get(node), node);
+    if (email != NONE) {
+      emails.add(email, node);
     }
   }
 
   private int reference(CharSequence text) {
-    boolean blank = true;
-    for (int i = 0; i < text.length() && blank; i++) {
-      blank = text.charAt(i) <= ' ';
-    }
-    return blank || Cleaning.isBlank(text) ? NONE : references.add(text);
+    return text.isEmpty() || Cleaning.isBlank(text) ? NONE : references.add(text);
   }
 
-  private int bareId(CharSequence id) {
+  private int bareId(int id) {
+    return references.mayBegin(id, '0') ? bareId(references.text(id)) : id;
+  }
+
+  private int bareId(String id) {
     return references.add(BareId.of(id));
   }
 
-  private void name(int node, PersonName name) {
-    if (name.isBlank()) {
-      nameOf.add(NONE);
-      return;
-    }
-    int number = names.add(name.key());
+  /**
+   * Notes a name.
+   *
+   * @param number its number, or -1 where it is blank
+   * @param other the name where it says more than its key
+   */
+  private void name(int node, int number, PersonName other) {
     nameOf.add(number);
-    nodesOfName.add(number, node);
-    if (name.hasOtherNames()) {
-      otherNames.put(node, name);
+    if (number != NONE) {
+      nodesOfName.add(number, node);
+      if (other != null) {
+        otherNames.put(node, other);
+      }
     }
   }
 
@@ -184,7 +219,7 @@ final class PeopleFinder {
       int node = idOf.size();
       String id = account.anyId();
       String email = account.anyEmail();
-      mark(node, id, account.username(), email);
+      mark(node, reference(id), reference(account.username()), reference(email));
       for (String former : account.formerUsernames()) {
         usernames.add(references.add(former), node);
       }
@@ -194,7 +229,8 @@ final class PeopleFinder {
       if (!account.email().isEmpty() && !account.email().equals(email)) {
         emails.add(references.add(account.email()), node);
       }
-      name(node, PersonName.of(account.person().fullName()));
+      PersonName name = PersonName.of(account.person().fullName());
+      name(node, name.isBlank() ? NONE : names.add(name.key()), name.hasOtherNames() ? name : null);
       bornOf.add(key(account.person().birthDate()));
       siteOf.add(key(account.person().site()));
     }
@@ -223,7 +259,6 @@ final class PeopleFinder {
     for (IntList list : List.of(lines, idOf, usernameOf)) {
       list.trim();
     }
-    references.trim();
     References found = new References(references, usernames, emails, ids, idsWithNoughts, idOf);
     return new People(known, joined, lines, usernameOf, undecided, found, torn, doubts);
   }
@@ -307,7 +342,7 @@ final class PeopleFinder {
   }
 
   private int bareIdOf(int node) {
-    return idOf.get(node) == NONE ? NONE : bareId(references.text(idOf.get(node)));
+    return idOf.get(node) == NONE ? NONE : bareId(idOf.get(node));
   }
 
   /** Parts those who share a mark by name and id; accounts are each one of their own. */

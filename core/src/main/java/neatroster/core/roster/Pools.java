@@ -15,9 +15,10 @@ final class Pools {
   private final TextPool groups = new TextPool();
   private final TextPool others = new TextPool();
 
-  /** Closes all pools: every sheet was read. */
+  /** Closes all pools: every sheet was read. What people are referred to by can still be found. */
   void close() {
-    for (TextPool pool : List.of(people, courses, groups, others)) {
+    people.trim();
+    for (TextPool pool : List.of(courses, groups, others)) {
       pool.close();
     }
   }

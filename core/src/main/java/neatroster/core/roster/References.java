@@ -1,14 +1,16 @@
 package neatroster.core.roster;
 
 import java.util.LinkedHashSet;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.function.IntConsumer;
 import neatroster.core.text.IntList;
-import neatroster.core.text.KeyIndex;
+import neatroster.core.text.Words;
 
 /** Usernames, email addresses and ids: what a user may be referred to by. */
-final class References {
-  private final KeyIndex texts;
+final class References implements Words {
+  private final ReferenceNumbers texts;
   private final Marks usernames;
   private final Marks emails;
   private final Marks ids;
@@ -23,7 +25,7 @@ final class References {
    * @param idOf the id of a node
    */
   References(
-      KeyIndex texts,
+      ReferenceNumbers texts,
       Marks usernames,
       Marks emails,
       Marks ids,
@@ -37,15 +39,71 @@ final class References {
     this.idOf = idOf;
   }
 
-  KeyIndex texts() {
+  ReferenceNumbers texts() {
     return texts;
+  }
+
+  @Override
+  public int size() {
+    return texts.size();
+  }
+
+  @Override
+  public void each(Consumer<String> word) {
+    for (int number = 0; number < texts.size(); number++) {
+      if (isSomebodys(number)) {
+        word.accept(texts.text(number));
+      }
+    }
+  }
+
+  @Override
+  public Optional<String> stored(CharSequence text) {
+    int number = texts.find(text);
+    return number == ReferenceNumbers.NONE || !isSomebodys(number)
+        ? Optional.empty()
+        : Optional.of(texts.text(number));
+  }
+
+  private boolean isSomebodys(int number) {
+    return usernames.first(number) >= 0
+        || emails.first(number) >= 0
+        || ids.first(number) >= 0
+        || idsWithNoughts.first(number) >= 0;
   }
 
   /** Every node that a text refers to. */
   Set<Integer> find(CharSequence text) {
+    return nodes(texts.find(text));
+  }
+
+  /**
+   * The only node that a text of the pool refers to, where it has its own number; -1 where that is
+   * not to be told so fast.
+   */
+  int onlyNode(int text) {
+    if (!texts.isPlain(text)) {
+      return -1;
+    }
+    int username = usernames.first(text);
+    int email = emails.first(text);
+    int id = ids.first(text);
+    boolean one =
+        (username < 0 ? 0 : 1) + (email < 0 ? 0 : 1) + (id < 0 ? 0 : 1) == 1
+            && idsWithNoughts.first(text) < 0;
+    if (!one) {
+      return -1;
+    }
+    if (id >= 0) {
+      return ids.several(text) == null && idOf.get(id) == text ? id : -1;
+    }
+    Marks marks = username >= 0 ? usernames : emails;
+    return marks.several(text) == null ? Math.max(username, email) : -1;
+  }
+
+  private Set<Integer> nodes(int key) {
     Set<Integer> found = new LinkedHashSet<>();
-    int key = texts.find(text);
-    if (key != KeyIndex.NONE) {
+    if (key != ReferenceNumbers.NONE) {
       each(usernames, key, found::add);
       each(emails, key, found::add);
       each(idsWithNoughts, key, found::add);

@@ -3,7 +3,9 @@ package neatroster.core.roster;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.function.Supplier;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
@@ -132,6 +134,21 @@ public final class ResolvedRoster {
         : Link.BLANK;
   }
 
+  /** What the cells of a sheet refer to. */
+  public SheetLinks links(SheetReading sheet) {
+    return new SheetLinks(this, rows.columns(sheet), users, coursesOfTexts, groupsOfTexts);
+  }
+
+  /**
+   * Whom a text of a sheet refers to.
+   *
+   * @param number the text's number among those of people
+   */
+  Link user(int number, Supplier<CharSequence> text) {
+    Link found = people.find(number, text);
+    return found.isFound() ? found : user(text.get());
+  }
+
   /** Whom a username, an email address or an id refers to. */
   public Link user(CharSequence reference) {
     Link found = people.find(reference);
@@ -157,6 +174,11 @@ public final class ResolvedRoster {
   /** The groups. */
   public Groups groups() {
     return groups;
+  }
+
+  /** Whether no list has a group, and it is made. */
+  public boolean isMade(int group) {
+    return !madeGroups.isEmpty() && madeGroups.containsKey(group);
   }
 
   /** The groups that no list has and that are made because enrollments name them. */

@@ -6,9 +6,9 @@ import java.util.List;
 import java.util.Optional;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
-import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.SkippedRow;
 import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.model.Field;
 import neatroster.core.model.Place;
 import neatroster.core.model.SheetName;
 import neatroster.core.model.Table;
@@ -29,6 +29,7 @@ public final class Roster {
   private final List<Unread> unread;
   private final List<SheetName> order;
   private List<SheetColumns> columns;
+  private Pools pools;
   private int[] starts;
   private final IdentityHashMap<SheetReading, Integer> positions = new IdentityHashMap<>();
 
@@ -93,7 +94,7 @@ public final class Roster {
   private List<SheetColumns> columns() {
     if (columns == null) {
       List<SheetColumns> read = new ArrayList<>();
-      Pools pools = new Pools();
+      pools = new Pools();
       // What others refer to comes first, so that its values have the small numbers.
       for (Table table : IN_ORDER) {
         for (SheetReading sheet : sheets) {
@@ -132,20 +133,20 @@ public final class Roster {
     }
   }
 
+  /** Hands on every enrollment that the rows of a sheet hold. */
+  public void enrollments(SheetReading sheet, Receiver receiver) {
+    read(positions.get(sheet), Table.ENROLLMENTS, receiver);
+  }
+
   private void read(int sheet, Table table, Receiver receiver) {
     SheetColumns rows = columns.get(sheet);
     SheetReading reading = rows.reading();
-    SheetRow raw = new SheetRow();
-    TextPool.Taker taker = raw::add;
-    RosterRow row = new RosterRow(reading);
-    char[] room = new char[256];
-    int[] codes = new int[reading.columns().size()];
+    RowCursor cursor = new RowCursor(rows);
     int base = starts[sheet];
     boolean enrollments = table == Table.ENROLLMENTS && reading.enrolls();
     for (int i = 0; i < rows.rows(); i++) {
-      rows.fill(raw, taker, i, room, codes);
-      row.bind(raw, codes);
-      int line = base + raw.number();
+      RosterRow row = cursor.at(i);
+      int line = base + row.number();
       if (!enrollments) {
         receiver.row(row, line);
       } else if (!row.isUneven()) {
@@ -154,6 +155,22 @@ public final class Roster {
         receiver.row(row, line);
       }
     }
+  }
+
+  /** The distinct texts by which people are referred to. */
+  TextPool textsOfPeople() {
+    columns();
+    return pools.of(Optional.of(Field.ID));
+  }
+
+  /** The columns of a sheet. */
+  public SheetColumns columns(SheetReading sheet) {
+    return columns().get(positions.get(sheet));
+  }
+
+  /** The line of a row of a sheet. */
+  public int line(SheetColumns sheet, int position) {
+    return starts[positions.get(sheet.reading())] + sheet.number(position);
   }
 
   /**
@@ -187,12 +204,7 @@ public final class Roster {
   public RosterRow row(int line) {
     int sheet = sheetOf(line);
     SheetColumns rows = columns.get(sheet);
-    SheetRow raw = new SheetRow();
-    int[] codes = new int[rows.reading().columns().size()];
-    rows.fill(raw, raw::add, rows.position(line - starts[sheet]), new char[256], codes);
-    RosterRow row = new RosterRow(rows.reading());
-    row.bind(raw, codes);
-    return row;
+    return new RowCursor(rows).at(rows.position(line - starts[sheet]));
   }
 
   /** The line of a place, or -1 where the place is no row of a sheet. */

@@ -6,18 +6,28 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import neatroster.core.intake.Column;
+import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.SkippedRow;
 import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.model.Field;
 import neatroster.core.text.IntColumn;
+import neatroster.core.text.RowBlock;
 import neatroster.core.text.TextPool;
 
-/** The rows of one sheet, column by column: for each cell the number of its text in a pool. */
-final class SheetColumns {
+/**
+ * The rows of one sheet, column by column: for each cell the number of its text in a pool. Rows are
+ * counted by their position, from 0.
+ */
+public final class SheetColumns {
   private final SheetReading reading;
   private final TextPool[] pools;
   private final IntColumn[] cells;
+
+  /** What the settings have the cells of a column read as; null for most columns. */
+  private final IntColumn[] made;
+
   private final IntColumn sizes = new IntColumn();
 
   /** How far each row's number is from its position. */
@@ -32,6 +42,7 @@ final class SheetColumns {
   private final List<SkippedRow> skipped = new ArrayList<>();
   private UnreadableSheetException brokenOff;
   private int lastRow;
+  private int[] numbers = {};
 
   /** Reads a sheet, as far as it can be read. */
   SheetColumns(SheetReading reading, Pools all) {
@@ -39,12 +50,32 @@ final class SheetColumns {
     int width = reading.columns().size();
     pools = new TextPool[width];
     cells = new IntColumn[width];
+    made = new IntColumn[width];
     for (Column column : reading.columns()) {
       pools[column.index()] = all.of(column.field());
       cells[column.index()] = new IntColumn();
+      if (reading.isMade(column.index())) {
+        made[column.index()] = new IntColumn();
+      }
     }
     try {
-      reading.read(row -> add(row.raw()), skipped::add);
+      reading.readBlocks(
+          new SheetReading.BlockReceiver() {
+            @Override
+            public void rows(RowBlock block, int from, int to) {
+              add(block, from, to);
+            }
+
+            @Override
+            public void row(RosterRow row) {
+              add(row);
+            }
+
+            @Override
+            public void skipped(SkippedRow row) {
+              skipped.add(row);
+            }
+          });
     } catch (UnreadableSheetException e) {
       // Who reads the roster is told; the rows up to there are as good as others.
       brokenOff = e;
@@ -56,10 +87,32 @@ final class SheetColumns {
     offsets.trim();
   }
 
-  private void add(SheetRow row) {
+  /** Adds some rows that have a cell for each header, and in which nothing needs a closer look. */
+  private void add(RowBlock block, int from, int to) {
+    int width = cells.length;
+    int count = to - from;
+    if (numbers.length < count) {
+      numbers = new int[count];
+    }
+    for (int i = 0; i < width; i++) {
+      pools[i].addAll(block, block.firstCell(from) + i, width, count, numbers);
+      cells[i].addAll(numbers, count);
+    }
+    for (int row = from; row < to; row++) {
+      offsets.add(block.number(row) - sizes.size());
+      sizes.add(width);
+    }
+    lastRow = block.number(to - 1);
+  }
+
+  private void add(RosterRow understood) {
+    SheetRow row = understood.raw();
     int position = sizes.size();
     for (int i = 0; i < cells.length; i++) {
       cells[i].add(pools[i].add(row.cell(i)));
+      if (made[i] != null) {
+        made[i].add(pools[i].add(understood.cellAt(i)));
+      }
     }
     if (row.size() > cells.length) {
       List<String> more = new ArrayList<>();
@@ -77,12 +130,13 @@ final class SheetColumns {
     lastRow = row.number();
   }
 
-  SheetReading reading() {
+  /** How the sheet is understood. */
+  public SheetReading reading() {
     return reading;
   }
 
   /** How many rows there are. */
-  int rows() {
+  public int rows() {
     return sizes.size();
   }
 
@@ -101,19 +155,42 @@ final class SheetColumns {
     return brokenOff;
   }
 
-  /** The number of the text in a cell. */
-  int code(int position, int column) {
-    return cells[column].get(position);
+  /** The number of the text in a cell, as the settings have it read. */
+  public int code(int position, int column) {
+    return (made[column] == null ? cells[column] : made[column]).get(position);
+  }
+
+  /** The number of a field's text in a row; 0 where the sheet has no such column. */
+  int text(int position, Field field) {
+    int column = reading.indexOf(field);
+    return column < 0 ? 0 : code(position, column);
+  }
+
+  /** More than any number of a text of a field. */
+  int texts(Field field) {
+    int column = reading.indexOf(field);
+    return column < 0 ? 1 : pools[column].size();
   }
 
   /** The pool of a column's texts. */
-  TextPool pool(int column) {
+  public TextPool pool(int column) {
     return pools[column];
   }
 
   /** The row's number as the spreadsheet program counts. */
-  int number(int position) {
+  public int number(int position) {
     return offsets.get(position) + position;
+  }
+
+  /**
+   * Whether there is anything about a row but its cells: it has not as many as the header, values
+   * beyond the last header, or quotation marks that had to be mended.
+   */
+  public boolean isIrregular(int position) {
+    return sizes.get(position) != cells.length
+        || mended.get(position)
+        || setAside.get(position)
+        || beyond.containsKey(position);
   }
 
   /** The position of the row with this number, or -1. */
@@ -149,9 +226,8 @@ final class SheetColumns {
       codes[i] = 0;
     }
     for (int i = 0; i < cells.length && i < size; i++) {
-      int code = cells[i].get(position);
-      codes[i] = code;
-      pools[i].addTo(code, room, taker);
+      codes[i] = code(position, i);
+      pools[i].addTo(cells[i].get(position), room, taker);
     }
     List<String> more = beyond.get(position);
     for (int i = cells.length; i < size; i++) {

@@ -9,6 +9,7 @@ public final class Cell implements CharSequence {
   public static final Cell EMPTY = new Cell();
 
   private char[] text = new char[0];
+  private char[] own = text;
   private int start;
   private int length;
 
@@ -17,6 +18,14 @@ public final class Cell implements CharSequence {
     this.text = text;
     this.start = start;
     this.length = length;
+  }
+
+  /** Letters of this cell's own, for one that keeps what it shows. */
+  char[] ownLetters(int count) {
+    if (own.length < count) {
+      own = new char[Math.max(64, count * 2)];
+    }
+    return own;
   }
 
   @Override

@@ -40,6 +40,21 @@ public final class IntColumn {
     put(value);
   }
 
+  /** Adds numbers at the end. */
+  public void addAll(int[] values, int count) {
+    int at = 0;
+    while (at < count && ints == null) {
+      add(values[at++]);
+    }
+    if (at < count) {
+      if (size + count - at > ints.length) {
+        ints = Arrays.copyOf(ints, Math.max(size + count - at, size + (size >> 1)));
+      }
+      System.arraycopy(values, at, ints, size, count - at);
+      size += count - at;
+    }
+  }
+
   /** Makes the numbers so wide that this one has room. */
   private void widen(int value) {
     if (bytes != null && value > 0xff) {

@@ -1,6 +1,8 @@
 package neatroster.core.text;
 
 import java.util.Arrays;
+import java.util.Optional;
+import java.util.function.Consumer;
 
 /**
  * Numbers distinct texts 0, 1, 2, … in the order in which they come. A key takes its own length in
@@ -8,7 +10,7 @@ import java.util.Arrays;
  *
  * <p>Texts are compared as {@link Cleaning#clean cleaned}, so stray spaces do not make another key.
  */
-public final class KeyIndex {
+public final class KeyIndex implements Words {
   /** What {@link #find} gives where there is no such key. */
   public static final int NONE = -1;
 
@@ -60,7 +62,21 @@ public final class KeyIndex {
     }
   }
 
+  @Override
+  public void each(Consumer<String> word) {
+    for (int number = 0; number < size; number++) {
+      word.accept(text(number));
+    }
+  }
+
+  @Override
+  public Optional<String> stored(CharSequence text) {
+    int number = find(text);
+    return number == NONE ? Optional.empty() : Optional.of(text(number));
+  }
+
   /** How many distinct keys there are; they are numbered from 0 to one less. */
+  @Override
   public int size() {
     return size;
   }

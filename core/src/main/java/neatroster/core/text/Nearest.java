@@ -36,8 +36,8 @@ public final class Nearest {
    *
    * @param wrong the value that the index does not hold
    */
-  public static List<String> among(String wrong, KeyIndex index) {
-    return among(wrong, index, "");
+  public static List<String> among(String wrong, Words words) {
+    return among(wrong, words, "");
   }
 
   /**
@@ -45,25 +45,24 @@ public final class Nearest {
    *
    * @param wrong the value without the prefix
    */
-  public static List<String> among(String wrong, KeyIndex index, String prefix) {
+  public static List<String> among(String wrong, Words words, String prefix) {
     TreeMap<Integer, List<String>> byDistance = new TreeMap<>();
-    if (index.size() <= SMALL) {
-      for (int i = 0; i < index.size(); i++) {
-        String key = index.text(i);
-        if (!key.startsWith(prefix)) {
-          continue;
-        }
-        String existing = key.substring(prefix.length());
-        int distance = distance(wrong, existing);
-        if (distance < Integer.MAX_VALUE) {
-          byDistance.computeIfAbsent(distance, d -> new ArrayList<>()).add(existing);
-        }
-      }
+    if (words.size() <= SMALL) {
+      words.each(
+          word -> {
+            if (word.startsWith(prefix)) {
+              String existing = word.substring(prefix.length());
+              int distance = distance(wrong, existing);
+              if (distance < Integer.MAX_VALUE) {
+                byDistance.computeIfAbsent(distance, d -> new ArrayList<>()).add(existing);
+              }
+            }
+          });
     } else {
       for (String slip : slips(wrong)) {
-        int number = index.find(prefix + slip);
-        if (number != KeyIndex.NONE) {
-          String existing = index.text(number).substring(prefix.length());
+        Optional<String> word = words.stored(prefix + slip);
+        if (word.isPresent()) {
+          String existing = word.get().substring(prefix.length());
           List<String> same =
               byDistance.computeIfAbsent(distance(wrong, existing), d -> new ArrayList<>());
           if (!same.contains(existing)) {

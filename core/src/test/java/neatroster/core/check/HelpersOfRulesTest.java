@@ -36,7 +36,8 @@ class HelpersOfRulesTest {
     assertThat(Twins.are(one, other)).isEqualTo(twins);
     assertThat(Twins.are(other, one)).isEqualTo(twins);
     // Whoever looks for twins among many compares only those that have something in common.
-    assertThat(twins && new TwinCandidates(List.of(one, other)).behind(0).isEmpty()).isFalse();
+    assertThat(twins && new TwinCandidates(List.of(one, other), new Twins(), 0).behind(0).isEmpty())
+        .isFalse();
   }
 
   @ParameterizedTest

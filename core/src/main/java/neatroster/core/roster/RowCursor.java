@@ -1,0 +1,29 @@
+package neatroster.core.roster;
+
+import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetRow;
+import neatroster.core.text.TextPool;
+
+/** Shows the rows of a sheet one after the other in one and the same object. */
+public final class RowCursor {
+  private final SheetColumns sheet;
+  private final SheetRow raw = new SheetRow();
+  private final TextPool.Taker taker = raw::add;
+  private final char[] room = new char[256];
+  private final int[] codes;
+  private final RosterRow row;
+
+  /** A cursor on a sheet. */
+  public RowCursor(SheetColumns sheet) {
+    this.sheet = sheet;
+    codes = new int[sheet.reading().columns().size()];
+    row = new RosterRow(sheet.reading());
+  }
+
+  /** The row at a position, until another is asked for. */
+  public RosterRow at(int position) {
+    sheet.fill(raw, taker, position, room, codes);
+    row.bind(raw, codes);
+    return row;
+  }
+}

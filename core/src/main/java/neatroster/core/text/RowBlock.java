@@ -1,0 +1,130 @@
+package neatroster.core.text;
+
+import java.util.Arrays;
+
+/**
+ * Some whole rows of a sheet as bytes of UTF-8: what comes by the million is not made into strings.
+ * Cells are counted from 0 through all rows of the block, and so are its rows.
+ */
+public final class RowBlock {
+  private byte[] text = {};
+  private int[] starts = new int[1024];
+  private int[] ends = new int[1024];
+  private long[] hashes = new long[1024];
+  private boolean[] odd = new boolean[1024];
+  private int[] rowEnds = new int[256];
+  private int cells;
+  private int rows;
+  private int firstNumber;
+
+  /**
+   * Begins a block anew.
+   *
+   * @param bytes holds the cells
+   * @param number the first row as a spreadsheet program counts, from 1
+   */
+  public void begin(byte[] bytes, int number) {
+    text = bytes;
+    firstNumber = number;
+    cells = 0;
+    rows = 0;
+  }
+
+  /** Adds a cell to the row that is not ended yet. */
+  public void cell(int start, int end, boolean isOdd) {
+    if (cells == starts.length) {
+      int room = cells * 2;
+      starts = Arrays.copyOf(starts, room);
+      ends = Arrays.copyOf(ends, room);
+      hashes = Arrays.copyOf(hashes, room);
+      odd = Arrays.copyOf(odd, room);
+    }
+    starts[cells] = start;
+    ends[cells] = end;
+    hashes[cells] = TextHash.of(text, start, end - start);
+    odd[cells] = isOdd;
+    cells++;
+  }
+
+  /** Ends a row. */
+  public void endRow() {
+    if (rows == rowEnds.length) {
+      rowEnds = Arrays.copyOf(rowEnds, rows * 2);
+    }
+    rowEnds[rows++] = cells;
+  }
+
+  /** Forgets the cells of the row that is not ended yet. */
+  public void dropRow() {
+    cells = rows == 0 ? 0 : rowEnds[rows - 1];
+  }
+
+  /** How many rows there are. */
+  public int rows() {
+    return rows;
+  }
+
+  /** How many cells there are. */
+  public int cells() {
+    return cells;
+  }
+
+  /** A row's number as a spreadsheet program counts. */
+  public int number(int row) {
+    return firstNumber + row;
+  }
+
+  /** The first cell of a row. */
+  public int firstCell(int row) {
+    return row == 0 ? 0 : rowEnds[row - 1];
+  }
+
+  /** The cell behind the last of a row. */
+  public int endCell(int row) {
+    return rowEnds[row];
+  }
+
+  /** The bytes that hold the cells. */
+  public byte[] text() {
+    return text;
+  }
+
+  /** Where a cell begins. */
+  public int start(int cell) {
+    return starts[cell];
+  }
+
+  /** Where a cell ends. */
+  public int end(int cell) {
+    return ends[cell];
+  }
+
+  /** A cell's {@link TextHash}. */
+  public long hash(int cell) {
+    return hashes[cell];
+  }
+
+  /** Whether a cell is {@link OddText odd}. */
+  public boolean isOdd(int cell) {
+    return odd[cell];
+  }
+
+  /** Whether two cells have the same text. */
+  public boolean isSame(int one, int other) {
+    int length = ends[one] - starts[one];
+    return length == ends[other] - starts[other]
+        && SameBytes.are(text, starts[one], text, starts[other], length);
+  }
+
+  /** How many letters, nearly, a row has. */
+  public int letters(int row) {
+    return rowEnds[row] == firstCell(row) ? 0 : ends[rowEnds[row] - 1] - starts[firstCell(row)];
+  }
+
+  /** Hands a cell's letters on. */
+  public void addTo(int cell, char[] room, TextPool.Taker taker) {
+    int length = ends[cell] - starts[cell];
+    char[] into = length > room.length ? new char[length] : room;
+    taker.take(into, 0, Utf8.decode(text, starts[cell], length, into));
+  }
+}

@@ -1,0 +1,74 @@
+package neatroster.core.text;
+
+/** Letters as bytes and back: UTF-8 (RFC 3629). Half a surrogate pair is kept as it is. */
+public final class Utf8 {
+  private Utf8() {}
+
+  /**
+   * Writes letters as bytes.
+   *
+   * @param to has three bytes for each letter
+   * @return how many bytes they took
+   */
+  public static int encode(char[] letters, int length, byte[] to) {
+    int at = 0;
+    for (int i = 0; i < length; i++) {
+      char c = letters[i];
+      if (c < 0x80) {
+        to[at++] = (byte) c;
+      } else if (c < 0x800) {
+        to[at++] = (byte) (0xc0 | c >> 6);
+        to[at++] = (byte) (0x80 | (c & 0x3f));
+      } else if (Character.isHighSurrogate(c)
+          && i + 1 < length
+          && Character.isLowSurrogate(letters[i + 1])) {
+        int point = Character.toCodePoint(c, letters[++i]);
+        to[at++] = (byte) (0xf0 | point >> 18);
+        to[at++] = (byte) (0x80 | (point >> 12 & 0x3f));
+        to[at++] = (byte) (0x80 | (point >> 6 & 0x3f));
+        to[at++] = (byte) (0x80 | (point & 0x3f));
+      } else {
+        to[at++] = (byte) (0xe0 | c >> 12);
+        to[at++] = (byte) (0x80 | (c >> 6 & 0x3f));
+        to[at++] = (byte) (0x80 | (c & 0x3f));
+      }
+    }
+    return at;
+  }
+
+  /**
+   * Reads bytes that {@link #encode} could have written.
+   *
+   * @param to has a letter for each byte
+   * @return how many letters they are
+   */
+  public static int decode(byte[] bytes, int start, int length, char[] to) {
+    int count = 0;
+    int end = start + length;
+    int at = start;
+    while (at < end) {
+      byte b = bytes[at];
+      if (b >= 0) {
+        to[count++] = (char) b;
+        at++;
+      } else if ((b & 0xe0) == 0xc0) {
+        to[count++] = (char) ((b & 0x1f) << 6 | (bytes[at + 1] & 0x3f));
+        at += 2;
+      } else if ((b & 0xf0) == 0xe0) {
+        to[count++] =
+            (char) ((b & 0x0f) << 12 | (bytes[at + 1] & 0x3f) << 6 | (bytes[at + 2] & 0x3f));
+        at += 3;
+      } else {
+        int point =
+            (b & 0x07) << 18
+                | (bytes[at + 1] & 0x3f) << 12
+                | (bytes[at + 2] & 0x3f) << 6
+                | (bytes[at + 3] & 0x3f);
+        to[count++] = Character.highSurrogate(point);
+        to[count++] = Character.lowSurrogate(point);
+        at += 4;
+      }
+    }
+    return count;
+  }
+}
