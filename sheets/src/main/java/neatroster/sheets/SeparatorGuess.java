@@ -65,6 +65,10 @@ final class SeparatorGuess {
     return best;
   }
 
+  private static boolean isUsual(char c) {
+    return c == ',' || c == ';' || c == '\t' || c == '|';
+  }
+
   /** How many rows have the same number of cells, more than one, as most others have. */
   private static double score(CharSequence head, char separator) {
     Map<Integer, Integer> rowsOfWidth = new HashMap<>();
@@ -99,7 +103,8 @@ final class SeparatorGuess {
         cellBegins = true;
       } else {
         blank &= c == ' ';
-        cellBegins &= c == ' ';
+        // Whatever separates, what stands in quotation marks behind it is one cell.
+        cellBegins = (cellBegins && c == ' ') || isUsual(c);
       }
     }
     if (!blank) {

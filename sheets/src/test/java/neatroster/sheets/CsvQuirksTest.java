@@ -61,6 +61,9 @@ class CsvQuirksTest {
         Arguments.of("\"a;b\",c\n", List.of(List.of("a;b", "c"))),
         Arguments.of("a;\"b;c\";d\n", List.of(List.of("a", "b;c", "d"))),
         Arguments.of("a\tb c\td\n", List.of(List.of("a", "b c", "d"))),
+        Arguments.of(
+            "one,two,three\n,,\"; ; ;\n; ; ;\n;\"\n",
+            List.of(List.of("one", "two", "three"), List.of("", "", "; ; ;\n; ; ;\n;"))),
         Arguments.of("#a,b\n", List.of(List.of("#a", "b"))),
         Arguments.of("\"a\nb\",c\nd,e\n", List.of(List.of("a\nb", "c"), List.of("d", "e"))),
         Arguments.of("名,Ünal,🐚\n", List.of(List.of("名", "Ünal", "🐚"))));

@@ -1,5 +1,6 @@
 package neatroster.core.check;
 
+import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -16,6 +17,7 @@ import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
+import neatroster.core.text.Beside;
 import neatroster.core.text.Cell;
 
 /**
@@ -23,6 +25,9 @@ import neatroster.core.text.Cell;
  * keys, not rows: what it needs grows with the number of rows by some tens of bytes each.
  */
 public final class Checker {
+  /** So many rows are worth a thread of their own. */
+  private static final int MUCH = 20_000;
+
   private final Settings settings;
 
   /** A checker under a folder's settings. */
@@ -61,6 +66,7 @@ public final class Checker {
     private final CheckedRow checked;
     private final RosterCounts counts;
     private final boolean everyRow;
+    private final Map<SheetReading, Beside.Result<BitSet>> awakeOf = new HashMap<>();
     private EnrollmentPairs pairs;
     private SheetView viewed;
     private final Map<SheetReading, int[]> rows = new HashMap<>();
@@ -74,7 +80,6 @@ public final class Checker {
       this.roster = roster;
       this.settings = basis.settings();
       this.known = basis.known().users();
-      this.resolved = ResolvedRoster.of(roster, settings, basis.known());
       this.rules = new Rules(basis);
       this.findings = new Findings(settings.rules(), settings.checks().accepted());
       for (Table table : Table.values()) {
@@ -84,6 +89,13 @@ public final class Checker {
                 .filter(rule -> rule.tables().contains(table))
                 .toArray(RowRule[]::new));
       }
+      // The texts are looked at while it is found out who is who.
+      roster.read();
+      for (SheetReading sheet : roster.sheets()) {
+        boolean much = roster.columns(sheet).rows() > MUCH;
+        awakeOf.put(sheet, Beside.begin(much, () -> awake(sheet)));
+      }
+      this.resolved = ResolvedRoster.of(roster, settings, basis.known());
       this.counts = new RosterCounts(resolved);
       this.checked = new CheckedRow(resolved, counts, new Suggestions());
       this.everyRow = everyRow;
@@ -159,16 +171,24 @@ public final class Checker {
     private void columns(SheetReading sheet) {
       SheetView view = new SheetView(resolved, sheet, counts);
       viewed = view;
+      Beside.Result<Boolean> columns =
+          Beside.run(
+              view.rows() > MUCH,
+              () -> {
+                SheetView own = new SheetView(resolved, sheet, counts);
+                rules.columnRules.forEach(rule -> rule.check(own, findings));
+              });
       if (sheet.table() == Table.ENROLLMENTS && sheet.enrolls()) {
         roster.enrollments(sheet, this::row);
       } else {
         rows(sheet, view);
       }
-      rules.columnRules.forEach(rule -> rule.check(view, findings));
+      columns.get();
+      rules.referenceRules.forEach(rule -> rule.check(view, findings));
     }
 
-    private void rows(SheetReading sheet, SheetView view) {
-      rows.get(sheet)[0] = view.rows();
+    /** Begins to look at all texts of a sheet. */
+    private BitSet awake(SheetReading sheet) {
       Wakes wakes = new Wakes(sheet);
       if (everyRow) {
         wakes.everyRow();
@@ -176,10 +196,15 @@ public final class Checker {
       for (RowRule rule : rulesOf.get(sheet.table())) {
         rule.wakes(wakes);
       }
-      AwakeRows awake = new AwakeRows(view.columns(), wakes);
+      return AwakeRows.of(roster.columns(sheet), wakes);
+    }
+
+    private void rows(SheetReading sheet, SheetView view) {
+      rows.get(sheet)[0] = view.rows();
+      BitSet awake = awakeOf.get(sheet).get();
       QuietRows quiet = new QuietRows(view, settings, pairs);
       for (int position = 0; position < view.rows(); position++) {
-        if (awake.isAwake(position) || !quiet.isQuiet(position)) {
+        if (awake.get(position) || !quiet.isQuiet(position)) {
           row(view.row(position), view.line(position));
         }
       }

@@ -1,6 +1,7 @@
 package neatroster.core.check;
 
 import java.time.LocalDate;
+import java.time.Period;
 import java.util.Optional;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -12,13 +13,16 @@ final class DatesOutOfOrder extends TableRule {
       new RuleText(
           "dates-out-of-order",
           Severity.ERROR,
-          "Something ends before it starts, or somebody was born after today.",
+          "Something ends before it starts, somebody was born after today, or is older than anybody is.",
           "The class is over before it begins: nobody gets in.",
           "Correct one of the two dates; day and month may be swapped.",
           """
           code  | title   | starts     | ends
           NAV-1 | Coastal | 2027-01-11 | 2026-07-02     ← a year too early
           """);
+
+  /** Nobody is so old, by years. */
+  private static final int OLDEST = 115;
 
   private final Optional<LocalDate> today;
 
@@ -37,10 +41,17 @@ final class DatesOutOfOrder extends TableRule {
                   cell ->
                       on.sheet()
                           .day(Field.BIRTH_DATE, cell)
-                          .filter(born -> born.isAfter(day))
+                          .filter(born -> isNobodys(born, day))
                           .isPresent()));
-    } else if (on.sheet().has(Field.STARTS)) {
-      on.filled(Field.ENDS);
+    } else {
+      on.texts(
+          Field.STARTS,
+          Field.ENDS,
+          (starts, ends) -> {
+            Optional<LocalDate> first = on.sheet().day(Field.STARTS, starts);
+            Optional<LocalDate> last = on.sheet().day(Field.ENDS, ends);
+            return first.isPresent() && last.isPresent() && last.get().isBefore(first.get());
+          });
     }
   }
 
@@ -50,14 +61,20 @@ final class DatesOutOfOrder extends TableRule {
       if (today.isPresent() && row.has(Field.BIRTH_DATE)) {
         row.row
             .date(Field.BIRTH_DATE)
-            .filter(born -> born.isAfter(today.get()))
+            .filter(born -> isNobodys(born, today.get()))
             .ifPresent(
                 born ->
                     findings.add(
                         row.finding(
                             this,
                             Field.BIRTH_DATE,
-                            "The birth date " + born + " is yet to come.")));
+                            born.isAfter(today.get())
+                                ? "The birth date " + born + " is yet to come."
+                                : "Born on "
+                                    + born
+                                    + ", the person would be "
+                                    + Period.between(born, today.get()).getYears()
+                                    + " years old.")));
       }
       return;
     }
@@ -73,5 +90,10 @@ final class DatesOutOfOrder extends TableRule {
               Field.ENDS,
               "It ends on " + ends.get() + ", before it starts on " + starts.get() + "."));
     }
+  }
+
+  /** Whether nobody who is enrolled today can have been born on a day. */
+  private static boolean isNobodys(LocalDate born, LocalDate today) {
+    return born.isAfter(today) || born.plusYears(OLDEST).isBefore(today);
   }
 }

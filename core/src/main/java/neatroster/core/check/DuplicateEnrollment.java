@@ -13,7 +13,7 @@ final class DuplicateEnrollment implements RowRule {
       new RuleText(
           "duplicate-enrollment",
           Severity.ERROR,
-          "Two rows enroll the same user in the same course and group, also where one names the user by email and the other by username.",
+          "Two rows enroll the same user in the same course and group, also where one names the user by email and the other by username. In two lists that is a note: it is done once.",
           "The platform refuses the second.",
           "Delete the row that is too many.",
           """
@@ -61,8 +61,11 @@ final class DuplicateEnrollment implements RowRule {
                   + " by "
                   + row.named(place)
                   + "."
-                  + " Delete the row that is too many.");
-      findings.add(finding.with(place));
+                  + (place.sheet().equals(row.row.reading().name())
+                      ? " Delete the row that is too many."
+                      : " Both lists say so; it is done once."));
+      boolean otherList = !place.sheet().equals(row.row.reading().name());
+      findings.add(otherList ? finding.with(place).asNote() : finding.with(place));
     }
   }
 }

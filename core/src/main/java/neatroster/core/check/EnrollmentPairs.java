@@ -52,12 +52,10 @@ final class EnrollmentPairs {
   }
 
   private void note(long[] coursesOfUser, SheetLinks links, int position) {
-    Link user = links.user(position);
-    Link course = links.course(position);
-    if (user.isFound() && course.isFound()) {
-      note(coursesOfUser, user.number(), course.number());
-    } else if (user.isFound()) {
-      note(coursesOfUser, user, course, links.group(position));
+    if (links.findAll(position)) {
+      note(coursesOfUser, links.person(), links.course());
+    } else {
+      note(coursesOfUser, links.user(position), links.course(position), links.group(position));
     }
   }
 

@@ -38,6 +38,7 @@ final class FillDownSlip implements ColumnRule {
     private final Field field;
     private final Findings findings;
     private String start = "";
+    private String began;
     private String end = "";
     private Finding.Builder first;
     private String firstValue = "";
@@ -46,6 +47,28 @@ final class FillDownSlip implements ColumnRule {
     Run(Field field, Findings findings) {
       this.field = field;
       this.findings = findings;
+    }
+
+    /**
+     * Goes up from a value that exists, as long as the values count: where they begin is what was
+     * dragged, even if some of them exist by chance.
+     *
+     * @return the value from which the next counts on
+     */
+    String begin(SheetView sheet, String value, int position) {
+      began = value;
+      int at = position;
+      int above = sheet.above(at, field);
+      while (above >= 0) {
+        String before = sheet.shown(field, sheet.text(above, field)).toString();
+        if (!isNext(before, began)) {
+          break;
+        }
+        began = before;
+        at = above;
+        above = sheet.above(at, field);
+      }
+      return value;
     }
 
     /**
@@ -61,7 +84,8 @@ final class FillDownSlip implements ColumnRule {
         return;
       }
       if (first == null) {
-        start = above;
+        start = began != null && above.startsWith(prefix(began)) ? began : above;
+        began = null;
         firstValue = row.text(field);
         first = Finding.about(row, field, FillDownSlip.this, "");
       } else {
@@ -83,7 +107,7 @@ final class FillDownSlip implements ColumnRule {
                 + end
                 + ", and none of these exist; "
                 + start
-                + " in the row before does. Was it dragged down?");
+                + " in a row before does. Was it dragged down?");
         first.showing(firstValue).suggesting(start);
         more.forEach(first::against);
         findings.add(first);
@@ -96,6 +120,11 @@ final class FillDownSlip implements ColumnRule {
   @Override
   public RuleText text() {
     return TEXT;
+  }
+
+  @Override
+  public boolean seesReferences() {
+    return true;
   }
 
   @Override
@@ -128,6 +157,9 @@ final class FillDownSlip implements ColumnRule {
         run.close();
       } else if (above >= 0) {
         String value = sheet.shown(field, sheet.text(above, field)).toString();
+        if (run.first == null && exists) {
+          value = run.begin(sheet, value, above);
+        }
         run.take(sheet.row(position), value, exists);
       }
       above = position;
@@ -156,6 +188,10 @@ final class FillDownSlip implements ColumnRule {
           exists[0] = !link.isNone();
         });
     run.close();
+  }
+
+  private static String prefix(String text) {
+    return text.substring(0, text.length() - digits(text));
   }
 
   /** Whether one value is the other with a number at its end that is one more. */

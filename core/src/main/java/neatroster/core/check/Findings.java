@@ -28,7 +28,7 @@ public final class Findings {
   }
 
   /** Adds a finding, unless its rule is switched off. */
-  void add(Finding.Builder finding) {
+  synchronized void add(Finding.Builder finding) {
     RuleText text = finding.rule().text();
     for (int i = 0; i < acceptedCounts.length; i++) {
       Accepted exception = accepted.get(i);

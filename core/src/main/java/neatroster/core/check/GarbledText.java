@@ -3,15 +3,18 @@ package neatroster.core.check;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
+import neatroster.core.text.HtmlEntities;
 import neatroster.core.text.Quoted;
 
 /** Text that was decoded wrongly somewhere earlier. */
@@ -20,7 +23,7 @@ final class GarbledText extends TableRule {
       new RuleText(
           "garbled-text",
           Severity.WARNING,
-          "Letters with accents have become two or three strange ones (MÃ¼ller), or a question mark inside a word (M?ller): some program read the text in the wrong encoding before it came to us.",
+          "Letters with accents have become two or three strange ones (MÃ¼ller), or a question mark inside a word (M?ller): some program read the text in the wrong encoding before it came to us, that of an old computer perhaps, or wrote its letters as web pages do (M&uuml;ller).",
           "The person finds a name that is not theirs, and a username is made of it.",
           "Type the suggestion, or export the sheet anew as “CSV UTF-8”.",
           """
@@ -43,6 +46,9 @@ final class GarbledText extends TableRule {
     on.oddText(
         (column, cell) ->
             looksGarbled(cell)
+                || has(cell, '&')
+                || (column.field().filter(NAMES::contains).isPresent()
+                    && ofOldComputers(cell.cleaned()).isPresent())
                 || (column.field().filter(NAMES::contains).isPresent() && has(cell, '?')));
   }
 
@@ -64,6 +70,19 @@ final class GarbledText extends TableRule {
                     findings.add(
                         row.finding(this, field, Quoted.value(cell) + wrong(row.row.reading()))
                             .suggesting(right)));
+      } else if (has(cell, '&') && !HtmlEntities.read(cell.cleaned()).equals(cell.cleaned())) {
+        findings.add(
+            row.finding(this, field, Quoted.value(cell) + " has letters as web pages write them.")
+                .suggesting(HtmlEntities.read(cell.cleaned())));
+      } else if (NAMES.contains(field) && ofOldComputers(cell.cleaned()).isPresent()) {
+        findings.add(
+            row.finding(
+                    this,
+                    field,
+                    Quoted.value(cell)
+                        + " was written on an old computer, and read in the wrong encoding before"
+                        + " it came here.")
+                .suggesting(ofOldComputers(cell.cleaned()).orElseThrow()));
       } else if (NAMES.contains(field) && has(cell, '?') && LOST.matcher(cell).matches()) {
         findings.add(
             row.finding(
@@ -93,6 +112,33 @@ final class GarbledText extends TableRule {
     }
     return false;
   }
+
+  /** Encodings of DOS and of old Macintosh computers. */
+  private static final List<Charset> OLD =
+      Stream.of("IBM850", "x-MacRoman").filter(Charset::isSupported).map(Charset::forName).toList();
+
+  /** Signs and capitals that stand within no word. */
+  private static final Pattern WITHIN =
+      Pattern.compile(
+          "(?U)\\p{L}*(?:(?<=\\p{Ll})[‚„”“…†‡ˆ‰‹•ŠŽŸ¢¤¥§¨ª¬®¯°±´¶·¸º»¿]|(?<=\\p{L})[‚„…†‡ˆ‰‹•¢¤§¨ª¬®¯°±´¶·¸º»¿])\\p{L}*.*");
+
+  /** A name as it was meant that has signs within its words which no name has. */
+  private static Optional<String> ofOldComputers(String text) {
+    if (!WITHIN.matcher(text).matches()) {
+      return Optional.empty();
+    }
+    byte[] bytes = bytes(text);
+    for (Charset charset : bytes == null ? List.<Charset>of() : OLD) {
+      String read = new String(bytes, charset);
+      if (NAME.matcher(read).matches()) {
+        return Optional.of(read);
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static final Pattern NAME =
+      Pattern.compile("\\p{Lu}?\\p{Ll}+(?:[ ’'-]\\p{Lu}?\\p{Ll}+)*");
 
   private static boolean has(Cell cell, char wanted) {
     for (int i = 0; i < cell.length(); i++) {

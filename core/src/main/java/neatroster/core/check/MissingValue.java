@@ -76,7 +76,8 @@ final class MissingValue implements RowRule {
         }
       }
       case COURSES -> {
-        if (!row.has(Field.CODE)) {
+        // That a column is missing is said once.
+        if (row.row.reading().has(Field.CODE) && !row.has(Field.CODE)) {
           add(
               row,
               findings,
@@ -92,20 +93,23 @@ final class MissingValue implements RowRule {
         }
       }
       case GROUPS -> {
-        if (!row.has(Field.NAME)) {
+        if (row.row.reading().has(Field.NAME) && !row.has(Field.NAME)) {
           add(row, findings, "The group has no name.", Field.NAME);
         }
       }
       case ENROLLMENTS -> {
+        SheetReading sheet = row.row.reading();
         boolean ofItsOwnPerson = row.row.isDerived() && row.row.reading().table() == Table.USERS;
-        if (!row.has(Field.USER) && !row.has(Field.MEMBERS_OF) && !ofItsOwnPerson) {
+        boolean whom = sheet.has(Field.USER) || sheet.has(Field.MEMBERS_OF) || sheet.enrolls();
+        if (whom && !row.has(Field.USER) && !row.has(Field.MEMBERS_OF) && !ofItsOwnPerson) {
           add(
               row,
               findings,
               "The row does not say whom to enroll.",
               row.firstColumn(Field.USER, Field.MEMBERS_OF));
         }
-        if (!row.has(Field.COURSE) && !row.has(Field.GROUP)) {
+        boolean where = sheet.has(Field.COURSE) || sheet.has(Field.GROUP) || sheet.enrolls();
+        if (where && !row.has(Field.COURSE) && !row.has(Field.GROUP)) {
           add(
               row,
               findings,

@@ -332,6 +332,11 @@ final class NearTwin extends TableRule implements ColumnRule, RosterRule {
                 + " "
                 + where
                 + " are probably one.");
+    if (rare.field == Field.NAME) {
+      // Two groups of one name would be one too many.
+      findings.add(finding);
+      return;
+    }
     String stands = finding.value();
     findings.add(
         finding.suggesting(

@@ -48,7 +48,9 @@ final class OffPattern extends TableRule implements ColumnRule {
   /** Fewer values show no pattern. */
   private static final int FEWEST = 8;
 
-  private static final double MOST_FOLLOW = 0.9;
+  /** So many in ten follow a pattern that is one. */
+  private static final int MOST_FOLLOW = 9;
+
   private static final int MOST_HELD = 2000;
   private static final Field[] OF_PEOPLE = {Field.USERNAME, Field.EMAIL};
 
@@ -166,7 +168,7 @@ final class OffPattern extends TableRule implements ColumnRule {
     }
     List<Held> breaking =
         values.stream().filter(v -> !pattern.get().fits(v.value(), v.of())).toList();
-    if (breaking.size() <= (1 - MOST_FOLLOW) * values.size()) {
+    if (breaking.size() * 10 <= values.size()) {
       breaking.forEach(v -> findings.add(breaks(v.finding(), v.value(), pattern.get())));
     }
   }
@@ -175,7 +177,8 @@ final class OffPattern extends TableRule implements ColumnRule {
     Map<String, Integer> shapes = new HashMap<>();
     values.forEach(value -> shapes.merge(shape(value.value()), 1, Integer::sum));
     for (Map.Entry<String, Integer> shape : shapes.entrySet()) {
-      if (shape.getValue() >= MOST_FOLLOW * values.size() && shape.getValue() < values.size()) {
+      if (shape.getValue() * 10 >= values.size() * MOST_FOLLOW
+          && shape.getValue() < values.size()) {
         String example =
             values.stream()
                 .filter(value -> shape(value.value()).equals(shape.getKey()))

@@ -9,6 +9,7 @@ import neatroster.core.roster.Groups;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.People;
 import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.roster.SheetLinks;
 import neatroster.core.text.Cell;
 
 /**
@@ -56,7 +57,7 @@ final class QuietRows {
   /** Whether a row is quiet; then it is counted. */
   boolean isQuiet(int position) {
     return switch (sheet.table()) {
-      case COURSES -> false;
+      case COURSES -> isQuietCourse(position);
       case GROUPS -> isQuietGroup(position);
       case USERS -> isQuietUser(position);
       case ENROLLMENTS -> isQuietEnrollment(position);
@@ -87,16 +88,15 @@ final class QuietRows {
   }
 
   private boolean isQuietEnrollment(int position) {
-    Link user = sheet.links().user(position);
-    Link course = sheet.links().course(position);
-    if (!user.isFound() || !course.isFound()) {
+    SheetLinks links = sheet.links();
+    if (!links.findAll(position)) {
       return false;
     }
-    Link group = sheet.links().group(position, course);
+    int person = links.person();
+    boolean inGroup = links.hasGroup();
     Role role = role(sheet.text(position, Field.ROLE));
-    int person = user.number();
     boolean quiet =
-        (group.isBlank() || (group.isFound() && !roster.isMade(group.number())))
+        (!inGroup || !roster.isMade(links.group()))
             && role.number() >= 0
             && (!role.elevated() || !sheet.counts().isLikelyLearner(person))
             && !sheet.counts().isSuspended(person)
@@ -104,11 +104,27 @@ final class QuietRows {
             && sheet.text(position, Field.MEMBERS_OF) == 0
             && (oddStatus == null || !oddStatus.passes(sheet.text(position, Field.STATUS)));
     if (quiet) {
-      sheet
-          .counts()
-          .enroll(person, course.number(), group.isFound() ? group.number() : -1, role.word());
+      sheet.counts().enroll(person, links.course(), inGroup ? links.group() : -1, role.word());
     }
     return quiet;
+  }
+
+  /** A course is quiet where it is the first of its code. */
+  private boolean isQuietCourse(int position) {
+    int text = sheet.text(position, Field.CODE);
+    if (text == 0) {
+      return false;
+    }
+    Link course = roster.courses().find(code(text));
+    if (!course.isFound() || roster.courses().line(course.number()) != sheet.line(position)) {
+      return false;
+    }
+    sheet.counts().course(course.number(), sheet, position);
+    return true;
+  }
+
+  private CharSequence code(int text) {
+    return sheet.reading().code(Field.CODE, sheet.shown(Field.CODE, text));
   }
 
   private Role role(int text) {

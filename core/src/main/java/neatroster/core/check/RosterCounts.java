@@ -54,9 +54,28 @@ final class RosterCounts {
     courseCapacity[course] = number(row.text(Field.CAPACITY));
     starts[course] = day(row, Field.STARTS);
     ends[course] = end(row, starts[course]);
+    if (ends[course] != NONE && ends[course] < starts[course]) {
+      // Its own finding: no enrollment is outside of such a course.
+      starts[course] = NONE;
+      ends[course] = NONE;
+    }
     String status = row.text(Field.STATUS);
     closed.set(course, status.equalsIgnoreCase("closed") || status.equalsIgnoreCase("removed"));
     hasInstructors.set(course, row.has(Field.INSTRUCTORS));
+  }
+
+  /** Remembers what a course says of itself. */
+  void course(int course, SheetView sheet, int position) {
+    listed.set(course);
+    boolean more =
+        sheet.text(position, Field.CAPACITY) != 0
+            || sheet.text(position, Field.STARTS) != 0
+            || sheet.text(position, Field.ENDS) != 0
+            || sheet.text(position, Field.STATUS) != 0
+            || sheet.text(position, Field.INSTRUCTORS) != 0;
+    if (more) {
+      course(course, sheet.row(position));
+    }
   }
 
   /** Remembers what a group says of itself. */

@@ -16,6 +16,7 @@ public final class Rules {
   final ExampleRowNote exampleRow = new ExampleRowNote();
   final List<SheetRule> sheetRules;
   final List<ColumnRule> columnRules;
+  final List<ColumnRule> referenceRules;
   final List<RowRule> rowRules;
   final List<RosterRule> rosterRules;
   private final List<Rule> all = new ArrayList<>();
@@ -92,6 +93,7 @@ public final class Rules {
         new UnknownCourse(),
         new UnknownGroup(),
         new UnknownManager(),
+        new CircularManager(),
         new UnknownInstructor(),
         new UnknownSite(known),
         new UnknownCategory(known),
@@ -120,7 +122,9 @@ public final class Rules {
         new MadeGroup(),
         new NoAccount());
     sheetRules = of(SheetRule.class);
-    columnRules = of(ColumnRule.class);
+    List<ColumnRule> columns = of(ColumnRule.class);
+    columnRules = columns.stream().filter(rule -> !rule.seesReferences()).toList();
+    referenceRules = columns.stream().filter(ColumnRule::seesReferences).toList();
     rowRules = of(RowRule.class).stream().filter(rule -> rule != unevenRow).toList();
     rosterRules = of(RosterRule.class);
   }

@@ -100,6 +100,15 @@ final class SheetView {
     return columns.pool(column.index()).hasOdd();
   }
 
+  /** The next row above that is not torn and has a value of a field, or -1. */
+  int above(int position, Field field) {
+    int above = position - 1;
+    while (above >= 0 && (text(above, field) == 0 || isTorn(above))) {
+      above--;
+    }
+    return above;
+  }
+
   /** A test of a field's texts, made once for each; the sheet has such a column. */
   TextTests tests(Field field, Predicate<Cell> test) {
     return tests(reading.indexOf(field), test);

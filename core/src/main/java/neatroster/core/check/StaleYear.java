@@ -30,6 +30,8 @@ final class StaleYear extends TableRule {
   /** A number that names a year longer ago is more likely no year. */
   private static final int LONG_AGO = 10;
 
+  private static final List<Field> FIELDS = List.of(Field.TERM, Field.TITLE, Field.CODE);
+
   private final Optional<LocalDate> today;
 
   StaleYear(Basis basis) {
@@ -39,7 +41,15 @@ final class StaleYear extends TableRule {
 
   @Override
   public void wakes(Wakes on) {
-    on.everyRow();
+    if (today.isEmpty()) {
+      return;
+    }
+    on.text(
+        Field.ENDS,
+        cell -> on.sheet().day(Field.ENDS, cell).filter(today.get()::isAfter).isPresent());
+    for (Field field : FIELDS) {
+      on.text(field, cell -> latest(cell) > 0);
+    }
   }
 
   @Override
@@ -61,7 +71,7 @@ final class StaleYear extends TableRule {
         row.has(Field.STARTS)
             ? row.row.date(Field.STARTS).orElse(today.get()).getYear()
             : today.get().getYear();
-    for (Field field : List.of(Field.TERM, Field.TITLE, Field.CODE)) {
+    for (Field field : FIELDS) {
       int latest = row.has(field) ? latest(row.text(field)) : 0;
       if (latest > today.get().getYear() - LONG_AGO
           && latest < Math.min(year, today.get().getYear())) {
@@ -74,7 +84,7 @@ final class StaleYear extends TableRule {
   }
 
   /** The latest year that a text names, a school year by its second half; 0 where it names none. */
-  private static int latest(String text) {
+  private static int latest(CharSequence text) {
     int latest = 0;
     Matcher year = YEAR.matcher(text);
     while (year.find()) {

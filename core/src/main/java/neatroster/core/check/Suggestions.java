@@ -36,7 +36,27 @@ final class Suggestions {
 
   /** The nearest users by username, email address or id. */
   List<String> users(ResolvedRoster roster, String wrong) {
-    return remembered("user:" + wrong, () -> Nearest.among(wrong, roster.people().references()));
+    return remembered(
+        "user:" + wrong,
+        () ->
+            Nearest.among(wrong, roster.people().references()).stream()
+                .filter(near -> !isNeighbour(wrong, near))
+                .toList());
+  }
+
+  /** Whether two texts differ in their numbers alone: those are two people, and no slip shows. */
+  private static boolean isNeighbour(String one, String other) {
+    return letters(one).equals(letters(other));
+  }
+
+  private static String letters(String text) {
+    StringBuilder letters = new StringBuilder();
+    for (int i = 0; i < text.length(); i++) {
+      if (!Character.isDigit(text.charAt(i))) {
+        letters.append(Character.toLowerCase(text.charAt(i)));
+      }
+    }
+    return letters.toString();
   }
 
   private List<String> remembered(String key, Supplier<List<String>> search) {

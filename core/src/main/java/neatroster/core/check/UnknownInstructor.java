@@ -4,7 +4,6 @@ import java.util.List;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
 import neatroster.core.value.Instructors;
 
@@ -39,7 +38,7 @@ final class UnknownInstructor extends TableRule {
   public void check(CheckedRow row, Findings findings) {
     for (String name : Instructors.of(row.cell(Field.INSTRUCTORS).toString())) {
       if (row.resolved.user(name).isNone()) {
-        List<String> near = Nearest.among(name, row.resolved.people().references());
+        List<String> near = row.suggestions.users(row.resolved, name);
         Finding.Builder finding =
             row.finding(
                 this,

@@ -4,7 +4,6 @@ import java.util.List;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
 
 /** Somebody who looks after an account and is in no list. */
@@ -35,7 +34,7 @@ final class UnknownManager extends TableRule {
   public void check(CheckedRow row, Findings findings) {
     if (row.has(Field.MANAGER) && row.resolved.user(row.text(Field.MANAGER)).isNone()) {
       String manager = row.text(Field.MANAGER);
-      List<String> near = Nearest.among(manager, row.resolved.people().references());
+      List<String> near = row.suggestions.users(row.resolved, manager);
       Finding.Builder finding =
           row.finding(
               this,

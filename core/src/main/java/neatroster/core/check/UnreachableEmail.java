@@ -1,7 +1,9 @@
 package neatroster.core.check;
 
+import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -16,7 +18,7 @@ final class UnreachableEmail extends TableRule {
       new RuleText(
           "unreachable-email",
           Severity.WARNING,
-          "An email address can be written so, but nobody reads there: it is one that machines send from, has a last part that is no domain of the internet, or one that is a slip of a common one.",
+          "An email address can be written so, but nobody reads there: it is one that machines send from, has a last part that is no domain of the internet, or one that is a slip of a common one (gmial.com).",
           "The invitation and the forgotten password go nowhere.",
           "Ask for the address, or leave the cell blank.",
           """
@@ -54,12 +56,12 @@ final class UnreachableEmail extends TableRule {
   private static final Set<String> NOWHERE =
       Set.of("invalid", "test", "localhost", "local", "lan", "internal", "home", "localdomain");
 
-  /** No local part that is nobody's, and no last part that is nowhere, is longer. */
+  /** No local part that is nobody's is longer. */
   private static final int LONGEST_NOBODY =
       NOBODY.stream().mapToInt(String::length).max().orElse(0);
 
-  private static final int LONGEST_LABEL =
-      NOWHERE.stream().mapToInt(String::length).max().orElse(0);
+  /** So many domains are remembered. */
+  private static final int MOST_DOMAINS = 10_000;
 
   private static final Map<String, String> SLIPS =
       Map.of(
@@ -69,7 +71,8 @@ final class UnreachableEmail extends TableRule {
   @Override
   public void wakes(Wakes on) {
     for (Field field : FIELDS) {
-      on.text(field, cell -> isSuspect(cell));
+      Map<String, Boolean> domains = new HashMap<>();
+      on.text(field, cell -> isSuspect(cell, domains));
     }
   }
 
@@ -103,15 +106,79 @@ final class UnreachableEmail extends TableRule {
                         field,
                         Quoted.value(email)
                             + " ends in “"
-                            + last
+                            + domain(email)
                             + "”. Is “"
-                            + SLIPS.get(last)
+                            + meant(domain(email)).orElseThrow()
                             + "” meant?")
                     .suggesting(
-                        text.substring(0, text.length() - last.length()) + SLIPS.get(last)));
+                        text.substring(0, text.length() - domain(email).length())
+                            + meant(domain(email)).orElseThrow()));
         case REACHABLE -> {}
       }
     }
+  }
+
+  /** What most addresses of people end in; one slip from it is more likely a slip than a name. */
+  private static final Set<String> COMMON =
+      Set.of(
+          "gmail.com",
+          "googlemail.com",
+          "outlook.com",
+          "hotmail.com",
+          "yahoo.com",
+          "icloud.com",
+          "live.com",
+          "protonmail.com");
+
+  private static final Set<String> ENDINGS = Set.of("example", "info", "school", "academy");
+
+  /** The domain that was probably meant, if one slip leads to it. */
+  private static Optional<String> meant(String domain) {
+    String last = domain.substring(domain.lastIndexOf('.') + 1);
+    String begin = domain.substring(0, domain.length() - last.length());
+    if (SLIPS.containsKey(last)) {
+      return Optional.of(begin + SLIPS.get(last));
+    }
+    for (String ending : ENDINGS) {
+      if (isOneSlip(last, ending)) {
+        return Optional.of(begin + ending);
+      }
+    }
+    for (String common : COMMON) {
+      if (!COMMON.contains(domain) && isOneSlip(domain, common)) {
+        return Optional.of(common);
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** Whether a longer word differs in one letter: too many, too few, another, or two swapped. */
+  private static boolean isOneSlip(String wrong, String right) {
+    int shorter = Math.min(wrong.length(), right.length());
+    if (wrong.equals(right)
+        || shorter < 4
+        || Math.abs(wrong.length() - right.length()) > 1
+        || wrong.charAt(0) != right.charAt(0)) {
+      return false;
+    }
+    int start = 0;
+    while (start < shorter && wrong.charAt(start) == right.charAt(start)) {
+      start++;
+    }
+    String rest = wrong.substring(start);
+    String rightRest = right.substring(start);
+    if (rest.length() == rightRest.length()) {
+      boolean swapped =
+          rest.length() > 1
+              && rest.charAt(0) == rightRest.charAt(1)
+              && rest.charAt(1) == rightRest.charAt(0)
+              && rest.substring(2).equals(rightRest.substring(2));
+      // Another last letter makes another word: infor, schools.
+      return swapped || (rest.length() > 1 && rest.substring(1).equals(rightRest.substring(1)));
+    }
+    return rest.length() > rightRest.length()
+        ? !rightRest.isEmpty() && rest.substring(1).equals(rightRest)
+        : rightRest.substring(1).equals(rest);
   }
 
   /** Why no mail arrives. */
@@ -120,6 +187,10 @@ final class UnreachableEmail extends TableRule {
     NOWHERE,
     SLIP,
     REACHABLE
+  }
+
+  private static String domain(String email) {
+    return email.substring(email.lastIndexOf('@') + 1);
   }
 
   private static Why why(String email) {
@@ -131,16 +202,12 @@ final class UnreachableEmail extends TableRule {
     if (NOWHERE.contains(last)) {
       return Why.NOWHERE;
     }
-    return SLIPS.containsKey(last) ? Why.SLIP : Why.REACHABLE;
+    return meant(domain(email)).isPresent() ? Why.SLIP : Why.REACHABLE;
   }
 
-  /** Whether mail may not arrive. */
-  private static boolean isSuspect(Cell cell) {
+  /** Whether mail may not arrive; domains are looked at once. */
+  private static boolean isSuspect(Cell cell, Map<String, Boolean> domains) {
     int length = cell.length();
-    int dot = length - 1;
-    while (dot > 0 && cell.charAt(dot) != '.') {
-      dot--;
-    }
     int at = 0;
     while (at < length && cell.charAt(at) != '@') {
       at++;
@@ -148,8 +215,15 @@ final class UnreachableEmail extends TableRule {
     if (at <= LONGEST_NOBODY && NOBODY.contains(lower(cell, 0, at))) {
       return true;
     }
-    String last = length - dot > LONGEST_LABEL + 1 ? "" : lower(cell, dot + 1, length);
-    return NOWHERE.contains(last) || SLIPS.containsKey(last);
+    String domain = at == length ? "" : lower(cell, at + 1, length);
+    Boolean suspect = domains.get(domain);
+    if (suspect == null) {
+      suspect = why("x@" + domain) != Why.REACHABLE;
+      if (domains.size() < MOST_DOMAINS) {
+        domains.put(domain, suspect);
+      }
+    }
+    return suspect;
   }
 
   private static String lower(Cell cell, int start, int end) {

@@ -1,9 +1,12 @@
 package neatroster.core.check;
 
+import java.util.Locale;
+import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
 import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.pattern.AsciiText;
 import neatroster.core.text.Cell;
 import neatroster.core.text.Quoted;
 
@@ -13,7 +16,7 @@ final class UnwantedWord extends TableRule {
       new RuleText(
           "unwanted-word",
           Severity.WARNING,
-          "A username in the sheet contains a word that no username should, perhaps across the joint of two names.",
+          "A username in the sheet contains a word that no username should, perhaps across the joint of two names. A name that somebody has is none.",
           "A child would be laughed at for years.",
           "Give another, or leave the cell blank to have one made that does not. Words of your own go under usernames: unwanted in roster.yaml.",
           """
@@ -38,7 +41,10 @@ final class UnwantedWord extends TableRule {
   @Override
   public void check(CheckedRow row, Findings findings) {
     Cell cell = row.cell(Field.USERNAME);
-    if (!cell.isEmpty() && !cell.isBlank() && words.isIn(row.text(Field.USERNAME))) {
+    if (!cell.isEmpty()
+        && !cell.isBlank()
+        && words.isIn(row.text(Field.USERNAME))
+        && !isOfName(row)) {
       findings.add(
           row.finding(
               this,
@@ -46,5 +52,24 @@ final class UnwantedWord extends TableRule {
               Quoted.value(row.shown(Field.USERNAME))
                   + " contains a word that no username should."));
     }
+  }
+
+  /** Whether a name or a word of it is to blame: nobody is called otherwise for it. */
+  private boolean isOfName(CheckedRow row) {
+    Names.Parts name = Names.parts(row.row);
+    String rest = row.text(Field.USERNAME).toLowerCase(Locale.ROOT);
+    for (String part : new String[] {name.family(), name.given(), name.middle()}) {
+      String letters = AsciiText.of(part).toLowerCase(Locale.ROOT).replaceAll("[^a-z]", "");
+      if (letters.length() > 2 && words.isIn(letters)) {
+        // What is left of the username without it has no such word.
+        rest = rest.replaceAll("[^a-z@]", "").replace(letters, " ");
+      }
+    }
+    for (String piece : rest.split(" ", -1)) {
+      if (words.isIn(piece)) {
+        return false;
+      }
+    }
+    return true;
   }
 }

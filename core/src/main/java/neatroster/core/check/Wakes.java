@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiPredicate;
 import java.util.function.Predicate;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
@@ -30,6 +31,7 @@ final class Wakes {
   private final Map<Integer, List<Predicate<Cell>>> texts = new HashMap<>();
   private final List<TextTest> oddTexts = new ArrayList<>();
   private final List<List<Integer>> allBlank = new ArrayList<>();
+  private final List<Pair> pairs = new ArrayList<>();
   private boolean everyRow;
 
   Wakes(SheetReading sheet) {
@@ -66,6 +68,20 @@ final class Wakes {
           Judged judged = sheet.judged(field, cell);
           return !judged.isGood();
         });
+  }
+
+  /** Rows in which the texts of two fields' columns together pass a test. */
+  void texts(Field one, Field other, BiPredicate<Cell, Cell> test) {
+    if (sheet.has(one) && sheet.has(other)) {
+      pairs.add(new Pair(sheet.indexOf(one), sheet.indexOf(other), test));
+    }
+  }
+
+  /** Two columns whose texts together wake. */
+  record Pair(int one, int other, BiPredicate<Cell, Cell> test) {}
+
+  List<Pair> pairs() {
+    return pairs;
   }
 
   /** Rows in which one of these fields is filled in. */

@@ -18,7 +18,7 @@ final class WeakPassword extends TableRule {
       new RuleText(
           "weak-password",
           Severity.WARNING,
-          "A password in the sheet is one of the common ones, the person’s own name, username or birth date, the school’s name, a row of the keyboard, or one character over and over.",
+          "A password in the sheet is one of the common ones, also with digits for letters (p4ssw0rd), the person’s own name, username or birth date, the school’s name, a row of the keyboard, or one character over and over.",
           "Other pupils try these first.",
           "Give another, or leave the cell blank to have one made.",
           """
@@ -76,6 +76,12 @@ final class WeakPassword extends TableRule {
           "winter",
           "spring",
           "autumn");
+
+  /** Digits and signs that stand for letters, and below them the letters. */
+  private static final String LOOK_ALIKES = "0134578@$!";
+
+  private static final String LETTERS_MEANT = "oieastbasi";
+
   private static final String[] ROWS = {
     "1234567890",
     "0987654321",
@@ -105,13 +111,31 @@ final class WeakPassword extends TableRule {
     }
   }
 
+  /** A word with letters for the digits and signs that stand for them. */
+  private static String withoutLookAlikes(String password) {
+    StringBuilder read = new StringBuilder(password);
+    for (int i = 0; i < read.length(); i++) {
+      int at = LOOK_ALIKES.indexOf(read.charAt(i));
+      // Digits at the end are a number behind the word.
+      boolean within = i + 1 < read.length() && !read.substring(i + 1).matches("\\d*");
+      if (at >= 0 && (within || !Character.isDigit(read.charAt(i)))) {
+        read.setCharAt(i, LETTERS_MEANT.charAt(at));
+      }
+    }
+    return read.toString();
+  }
+
   private String why(CheckedRow row, String password) {
     String letters = password.replaceAll("[^\\p{L}]", "");
     String site = row.text(Field.SITE).toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}]", "");
     if (school.contains(letters) || (letters.length() > 3 && letters.equals(site))) {
       return "the name of the school or the site";
     }
-    if (COMMON.contains(password) || (COMMON.contains(letters) && password.length() < 14)) {
+    String read = withoutLookAlikes(password);
+    String lettersRead = read.replaceAll("[^\\p{L}]", "");
+    if (COMMON.contains(password)
+        || COMMON.contains(read)
+        || ((COMMON.contains(letters) || COMMON.contains(lettersRead)) && password.length() < 14)) {
       return "one of the most common ones";
     }
     if (password.chars().distinct().count() <= 2) {

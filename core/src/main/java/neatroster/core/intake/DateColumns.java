@@ -8,10 +8,11 @@ import java.util.Optional;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.WrittenDates;
+import neatroster.core.text.Cleaning;
 
 /** In which order the dates of a sheet's columns can be read: what most rows prove. */
 final class DateColumns {
-  private static final List<Field> DATES =
+  static final List<Field> DATES =
       List.of(Field.BIRTH_DATE, Field.STARTS, Field.ENDS, Field.CONSENT);
 
   /** For each field how many dates are day first and how many month first, and nothing else. */
@@ -29,7 +30,7 @@ final class DateColumns {
           row -> {
             for (Field field : there) {
               if (row.has(field)) {
-                columns.add(field, row.cell(field).cleaned());
+                columns.add(field, row.cell(field).cleaned(), 1);
               }
             }
           });
@@ -40,10 +41,20 @@ final class DateColumns {
     return columns;
   }
 
-  private void add(Field field, String text) {
+  /** What is known when the columns' texts are: for each field how often each text stands there. */
+  static DateColumns ofTexts(Map<Field, Map<String, Integer>> texts) {
+    DateColumns columns = new DateColumns();
+    texts.forEach(
+        (field, times) ->
+            times.forEach((text, count) -> columns.add(field, Cleaning.clean(text), count)));
+    return columns;
+  }
+
+  private void add(Field field, String text, int times) {
     Optional<DateOrder> order = WrittenDates.orderOf(text);
     if (order.isPresent()) {
-      proofs.computeIfAbsent(field, f -> new int[2])[order.get() == DateOrder.DAY_FIRST ? 0 : 1]++;
+      proofs.computeIfAbsent(field, f -> new int[2])[order.get() == DateOrder.DAY_FIRST ? 0 : 1] +=
+          times;
     }
   }
 

@@ -85,6 +85,8 @@ final class NoData {
   private final List<Column> columns;
   private int rowsSeen;
   private final int first;
+  private final int lengthOfHeader;
+  private final int beginOfHeader;
 
   NoData(Table table, List<Column> columns) {
     this.table = table;
@@ -96,6 +98,8 @@ final class NoData {
       }
     }
     first = firstNamed;
+    lengthOfHeader = first < 0 ? 0 : columns.get(first).header().length();
+    beginOfHeader = first < 0 ? 0 : columns.get(first).header().charAt(0) | 0x20;
   }
 
   /** Why a row is no data, or null where it is. */
@@ -171,13 +175,12 @@ final class NoData {
     if (first < 0) {
       return false;
     }
-    String header = columns.get(first).header();
     int cell = firstCell + first;
     int length = block.end(cell) - block.start(cell);
-    return length >= header.length()
+    return length >= lengthOfHeader
         && (block.isOdd(cell)
-            || (length == header.length()
-                && (block.text()[block.start(cell)] | 0x20) == (header.charAt(0) | 0x20)));
+            || (length == lengthOfHeader
+                && (block.text()[block.start(cell)] | 0x20) == beginOfHeader));
   }
 
   /** Whether a text begins with a space of any kind, or may. */
@@ -193,7 +196,8 @@ final class NoData {
   /** Whether a cell has one of the words that totals have. */
   private static boolean mayBeTotal(RowBlock block, int cell) {
     int length = block.end(cell) - block.start(cell);
-    if (length < 3 || length > 40) {
+    byte last = block.text()[block.end(cell) - 1];
+    if (length < 3 || length > 40 || (last >= '0' && last <= '9')) {
       return false;
     }
     for (int at = block.start(cell); at < block.end(cell); at++) {

@@ -521,6 +521,21 @@ public final class SheetReading {
     return planned.dates();
   }
 
+  /** The fields with dates that the sheet has. */
+  public List<Field> dateFields() {
+    return DateColumns.DATES.stream().filter(this::has).toList();
+  }
+
+  /**
+   * Takes from whoever has read the sheet what its columns of dates hold, so that it need not be
+   * gone over for that.
+   *
+   * @param texts for each field how often each text stands there
+   */
+  public void takeDates(Map<Field, Map<String, Integer>> texts) {
+    dateColumns = DateColumns.ofTexts(texts);
+  }
+
   /** The order in which most dates of a column can be read alone, if any show it. */
   public Optional<DateOrder> shownOrder(Field field) {
     if (dateColumns == null) {

@@ -34,6 +34,16 @@ public final class Link {
     return coded < CODED.length ? CODED[coded] : new Link(coded);
   }
 
+  /** Whether a code is that of a link to what was found. */
+  static boolean isFound(int coded) {
+    return coded >= CODED.length;
+  }
+
+  /** The number that the code of such a link stands for. */
+  static int number(int coded) {
+    return coded - CODED.length;
+  }
+
   int coded() {
     return coded;
   }

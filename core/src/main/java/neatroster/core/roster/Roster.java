@@ -114,6 +114,11 @@ public final class Roster {
     return columns;
   }
 
+  /** Reads all sheets, unless they were. */
+  public void read() {
+    columns();
+  }
+
   /** Hands on every row of a table, sheet by sheet in the order in which the user named them. */
   public void read(Table table, Receiver receiver) {
     columns();

@@ -2,9 +2,11 @@ package neatroster.core.roster;
 
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
@@ -12,6 +14,7 @@ import neatroster.core.intake.SheetRow;
 import neatroster.core.intake.SkippedRow;
 import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Field;
+import neatroster.core.text.Beside;
 import neatroster.core.text.IntColumn;
 import neatroster.core.text.RowBlock;
 import neatroster.core.text.TextPool;
@@ -21,6 +24,9 @@ import neatroster.core.text.TextPool;
  * counted by their position, from 0.
  */
 public final class SheetColumns {
+  /** So many cells are worth a second thread. */
+  private static final int MUCH = 4000;
+
   private final SheetReading reading;
   private final TextPool[] pools;
   private final IntColumn[] cells;
@@ -42,11 +48,14 @@ public final class SheetColumns {
   private final List<SkippedRow> skipped = new ArrayList<>();
   private UnreadableSheetException brokenOff;
   private int lastRow;
-  private int[] numbers = {};
+  private final TextPool poolOfPeople;
+  private final Room ofPeople = new Room();
+  private final Room ofOthers = new Room();
 
   /** Reads a sheet, as far as it can be read. */
   SheetColumns(SheetReading reading, Pools all) {
     this.reading = reading;
+    poolOfPeople = all.of(Optional.of(Field.ID));
     int width = reading.columns().size();
     pools = new TextPool[width];
     cells = new IntColumn[width];
@@ -80,6 +89,7 @@ public final class SheetColumns {
       // Who reads the roster is told; the rows up to there are as good as others.
       brokenOff = e;
     }
+    takeDates();
     for (IntColumn column : cells) {
       column.trim();
     }
@@ -87,22 +97,63 @@ public final class SheetColumns {
     offsets.trim();
   }
 
+  private void takeDates() {
+    Map<Field, Map<String, Integer>> texts = new EnumMap<>(Field.class);
+    for (Field field : reading.dateFields()) {
+      int column = reading.indexOf(field);
+      int[] times = new int[pools[column].size()];
+      for (int position = 0; position < sizes.size(); position++) {
+        times[code(position, column)]++;
+      }
+      Map<String, Integer> all = new HashMap<>();
+      for (int text = 1; text < times.length; text++) {
+        if (times[text] > 0) {
+          all.put(pools[column].text(text), times[text]);
+        }
+      }
+      texts.put(field, all);
+    }
+    if (!texts.isEmpty() && brokenOff == null) {
+      reading.takeDates(texts);
+    }
+  }
+
   /** Adds some rows that have a cell for each header, and in which nothing needs a closer look. */
   private void add(RowBlock block, int from, int to) {
     int width = cells.length;
-    int count = to - from;
-    if (numbers.length < count) {
-      numbers = new int[count];
-    }
-    for (int i = 0; i < width; i++) {
-      pools[i].addAll(block, block.firstCell(from) + i, width, count, numbers);
-      cells[i].addAll(numbers, count);
-    }
+    // Whom the rows are about takes as long as all the rest.
+    Beside.Result<Boolean> others =
+        Beside.run((to - from) * width > MUCH, () -> add(block, from, to, false));
+    add(block, from, to, true);
+    others.get();
     for (int row = from; row < to; row++) {
       offsets.add(block.number(row) - sizes.size());
       sizes.add(width);
     }
     lastRow = block.number(to - 1);
+  }
+
+  private void add(RowBlock block, int from, int to, boolean people) {
+    int count = to - from;
+    int[] numbers = people ? ofPeople.atLeast(count) : ofOthers.atLeast(count);
+    for (int i = 0; i < cells.length; i++) {
+      if (pools[i] == poolOfPeople == people) {
+        pools[i].addAll(block, block.firstCell(from) + i, cells.length, count, numbers);
+        cells[i].addAll(numbers, count);
+      }
+    }
+  }
+
+  /** Room for the numbers of the texts of a column's cells. */
+  private static final class Room {
+    private int[] room = {};
+
+    int[] atLeast(int count) {
+      if (room.length < count) {
+        room = new int[count];
+      }
+      return room;
+    }
   }
 
   private void add(RosterRow understood) {

@@ -17,6 +17,9 @@ public final class SheetLinks {
   private final int courseColumn;
   private final int groupColumn;
   private final Cell cell = new Cell();
+  private int person;
+  private int course;
+  private int group;
 
   SheetLinks(
       ResolvedRoster roster,
@@ -84,6 +87,58 @@ public final class SheetLinks {
       groups.putIfNew(course.coded(), text, found);
     }
     return Link.decoded(found);
+  }
+
+  /**
+   * Looks at what a row of enrollments refers to.
+   *
+   * @return whether its user and its course were found, and its group where it names one; then
+   *     {@link #person}, {@link #course()} and {@link #group()} tell which
+   */
+  public boolean findAll(int position) {
+    int userText = text(position, userColumn);
+    int courseText = text(position, courseColumn);
+    int user = users.known(userText) - 1;
+    int inCourse = courses.known(courseText) - 1;
+    if (user < 0 || inCourse < 0) {
+      user = user(position).coded();
+      inCourse = course(position).coded();
+    }
+    if (!Link.isFound(user) || !Link.isFound(inCourse)) {
+      return false;
+    }
+    int groupText = text(position, groupColumn);
+    int inGroup = Link.BLANK.coded();
+    if (groupText != 0) {
+      inGroup = groups.find(inCourse, groupText);
+      if (inGroup == PairIndex.NEW) {
+        inGroup = group(position).coded();
+      }
+    }
+    person = Link.number(user);
+    course = Link.number(inCourse);
+    group = inGroup;
+    return Link.isFound(inGroup) || inGroup == Link.BLANK.coded();
+  }
+
+  /** The person whom the last row that was looked at enrolls. */
+  public int person() {
+    return person;
+  }
+
+  /** The course of the last row that was looked at. */
+  public int course() {
+    return course;
+  }
+
+  /** Whether the last row that was looked at names a group. */
+  public boolean hasGroup() {
+    return Link.isFound(group);
+  }
+
+  /** The group of the last row that was looked at, which names one. */
+  public int group() {
+    return Link.number(group);
   }
 
   private int text(int position, int column) {

@@ -301,7 +301,11 @@ class RuleCasesTest {
   }
 
   @ParameterizedTest(name = "{0}")
-  @MethodSource({"cases", "neatroster.core.check.MoreRuleCases#cases"})
+  @MethodSource({
+    "cases",
+    "neatroster.core.check.MoreRuleCases#cases",
+    "neatroster.core.check.VariedRuleCases#cases"
+  })
   void findsTheMarkedRowsAndNoOthers(String rule, List<String> texts) throws Exception {
     List<TextSheet> sheets = new ArrayList<>();
     List<TextSheet> known = new ArrayList<>();
@@ -420,7 +424,9 @@ class RuleCasesTest {
   @Test
   void everyRuleHasACase() {
     Set<String> tried = new TreeSet<>(ABOUT_FILES);
-    Stream.concat(cases(), MoreRuleCases.cases()).forEach(one -> tried.add((String) one.get()[0]));
+    Stream.of(cases(), MoreRuleCases.cases(), VariedRuleCases.cases())
+        .flatMap(some -> some)
+        .forEach(one -> tried.add((String) one.get()[0]));
     assertThat(tried)
         .containsExactlyElementsOf(Rules.texts().stream().map(RuleText::name).sorted().toList());
   }
