@@ -2,6 +2,8 @@ package neatroster.bench;
 
 import java.io.BufferedWriter;
 import java.io.IOException;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.SplittableRandom;
@@ -26,9 +28,17 @@ public final class RosterGenerator {
   private final int courses;
   private final int groups;
   private final int enrollments;
+  private final Kind kind;
+  private final SplittableRandom slips = new SplittableRandom(7);
+
+  /** A sound roster with so many rows of each table. */
+  public RosterGenerator(int users, int courses, int groups, int enrollments) {
+    this(users, courses, groups, enrollments, Kind.SOUND);
+  }
 
   /** A roster with so many rows of each table. */
-  public RosterGenerator(int users, int courses, int groups, int enrollments) {
+  public RosterGenerator(int users, int courses, int groups, int enrollments, Kind kind) {
+    this.kind = kind;
     this.users = users;
     this.courses = courses;
     this.groups = groups;
@@ -40,38 +50,43 @@ public final class RosterGenerator {
    */
   public void write(Path folder) throws IOException {
     Files.createDirectories(folder);
-    try (BufferedWriter out = Files.newBufferedWriter(folder.resolve("courses.csv"))) {
+    try (BufferedWriter out = writer(folder, "courses.csv")) {
       out.write("code,title,category,starts,ends\n");
       for (int i = 0; i < courses; i++) {
         out.write(course(i) + ",Seamanship part 5" + i + ",Deck,2027-01-11,2027-06-18\n");
       }
     }
-    try (BufferedWriter out = Files.newBufferedWriter(folder.resolve("groups.csv"))) {
+    try (BufferedWriter out = writer(folder, "groups.csv")) {
       out.write("course,name\n");
       for (int i = 0; i < groups; i++) {
         out.write(course(i % courses) + ",Watch " + i / courses + "\n");
       }
     }
-    try (BufferedWriter out = Files.newBufferedWriter(folder.resolve("users.csv"))) {
-      out.write("id,username,given name,family name,email\n");
+    try (BufferedWriter out = writer(folder, "users.csv")) {
+      out.write(
+          "id,username,given name,family name,email" + (kind == Kind.WIDE ? MORE : "") + "\n");
       for (int i = 0; i < users; i++) {
         String given = GIVEN[i % GIVEN.length];
         String family = FAMILY[i / GIVEN.length % FAMILY.length];
+        if (kind == Kind.OLD_ENCODING && i % 20 == 0) {
+          given = "Zoë";
+        }
         out.write(
             (100_000_000 + i)
                 + ","
-                + username(i)
+                + slip(username(i))
                 + ","
-                + given
+                + slip(given)
                 + ","
                 + family
                 + ","
-                + username(i)
-                + "@cadets.gannet-point.example\n");
+                + slip(username(i) + "@cadets.gannet-point.example")
+                + (kind == Kind.WIDE ? more(i) : "")
+                + "\n");
       }
     }
     SplittableRandom random = new SplittableRandom(1);
-    try (BufferedWriter out = Files.newBufferedWriter(folder.resolve("enrollments.csv"))) {
+    try (BufferedWriter out = writer(folder, "enrollments.csv")) {
       out.write("user,course,role,group\n");
       for (int i = 0; i < enrollments; i++) {
         // Each user takes neighbouring courses from a random one on, so that no pair comes twice.
@@ -81,9 +96,56 @@ public final class RosterGenerator {
         int course = (first + round) % courses;
         int groupsOfCourse = groups / courses + (course < groups % courses ? 1 : 0);
         String group = groupsOfCourse == 0 ? "" : "Watch " + random.nextInt(groupsOfCourse);
-        out.write(username(user) + "," + course(course) + ",learner," + group + "\n");
+        out.write(slip(username(user)) + "," + slip(course(course)) + ",learner," + group + "\n");
       }
     }
+  }
+
+  private static final String MORE =
+      ",middle name,preferred name,birth date,language,time zone,country,phone,grade,site,role,"
+          + "status,guardian name,guardian email,note,deck";
+
+  /** Fifteen columns more, as record systems export them. */
+  private static String more(int user) {
+    String family = FAMILY[user / GIVEN.length % FAMILY.length];
+    return ",,,20"
+        + (10 + user % 6)
+        + "-0"
+        + (1 + user % 9)
+        + "-"
+        + (10 + user % 18)
+        + ",en-GB,Europe/London,GB,+44 7700 "
+        + (900_000 + user % 999)
+        + user % 7
+        + ","
+        + (5 + user % 7)
+        + ",Gannet Point/"
+        + FAMILY[user % FAMILY.length]
+        + ",learner,active,R. "
+        + family
+        + ",home"
+        + user
+        + "@gannet-point.example,,Deck "
+        + user % 12;
+  }
+
+  private BufferedWriter writer(Path folder, String name) throws IOException {
+    Charset charset =
+        kind == Kind.OLD_ENCODING ? Charset.forName("windows-1252") : StandardCharsets.UTF_8;
+    return Files.newBufferedWriter(folder.resolve(name), charset);
+  }
+
+  /** The value, or in one of some hundred cases what a hand makes of it. */
+  private String slip(String value) {
+    if (kind != Kind.DIRTY || slips.nextInt(300) > 0) {
+      return value;
+    }
+    return switch (slips.nextInt(4)) {
+      case 0 -> value + " ";
+      case 1 -> value.substring(1);
+      case 2 -> value + "x";
+      default -> value.substring(0, 2) + "\u200b" + value.substring(2);
+    };
   }
 
   private static String course(int number) {
@@ -94,17 +156,18 @@ public final class RosterGenerator {
     return GIVEN[number % GIVEN.length].toLowerCase(java.util.Locale.ROOT) + "." + number;
   }
 
-  /** Writes a roster: {@code FOLDER USERS COURSES GROUPS ENROLLMENTS}. */
+  /** Writes a roster: {@code FOLDER USERS COURSES GROUPS ENROLLMENTS}, and its {@link Kind}. */
   public static void main(String[] args) throws IOException {
-    if (args.length != 5) {
-      System.err.println("Give FOLDER USERS COURSES GROUPS ENROLLMENTS");
+    if (args.length < 5) {
+      System.err.println("Give FOLDER USERS COURSES GROUPS ENROLLMENTS [KIND]");
       System.exit(2);
     }
     new RosterGenerator(
             Integer.parseInt(args[1]),
             Integer.parseInt(args[2]),
             Integer.parseInt(args[3]),
-            Integer.parseInt(args[4]))
+            Integer.parseInt(args[4]),
+            args.length > 5 ? Kind.valueOf(args[5]) : Kind.SOUND)
         .write(Path.of(args[0]));
   }
 }

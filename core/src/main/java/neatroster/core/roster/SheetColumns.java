@@ -126,10 +126,8 @@ public final class SheetColumns {
         Beside.run((to - from) * width > MUCH, () -> add(block, from, to, false));
     add(block, from, to, true);
     others.get();
-    for (int row = from; row < to; row++) {
-      offsets.add(block.number(row) - sizes.size());
-      sizes.add(width);
-    }
+    offsets.addRepeated(block.number(from) - sizes.size(), to - from);
+    sizes.addRepeated(width, to - from);
     lastRow = block.number(to - 1);
   }
 

@@ -40,6 +40,22 @@ public final class IntColumn {
     put(value);
   }
 
+  /** Adds one number over and over. */
+  public void addRepeated(int value, int count) {
+    int left = count;
+    if (left > 0) {
+      add(value);
+      left--;
+    }
+    if (left > 0 && bytes == null && shorts == null && ints == null) {
+      size += left;
+      return;
+    }
+    for (; left > 0; left--) {
+      add(value);
+    }
+  }
+
   /** Adds numbers at the end. */
   public void addAll(int[] values, int count) {
     int at = 0;

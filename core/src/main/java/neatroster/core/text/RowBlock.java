@@ -109,11 +109,12 @@ public final class RowBlock {
     return odd[cell];
   }
 
-  /** Whether two cells have the same text. */
+  /** Whether two cells with the same hash have the same text. */
   public boolean isSame(int one, int other) {
     int length = ends[one] - starts[one];
     return length == ends[other] - starts[other]
-        && SameBytes.are(text, starts[one], text, starts[other], length);
+        && (length <= TextHash.TELLING
+            || SameBytes.are(text, starts[one], text, starts[other], length));
   }
 
   /** How many letters, nearly, a row has. */

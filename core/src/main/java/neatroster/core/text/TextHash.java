@@ -15,6 +15,9 @@ public final class TextHash {
   private static final long FACTOR = 0x9E3779B97F4A7C15L;
   private static final long SEED = new SplittableRandom().nextLong();
 
+  /** Of two texts of one length, so many bytes or fewer, one hash proves that they are the same. */
+  static final int TELLING = 8;
+
   private TextHash() {}
 
   /** The hash of {@code length} bytes from {@code start} on. */
