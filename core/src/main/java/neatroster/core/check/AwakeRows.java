@@ -1,11 +1,14 @@
 package neatroster.core.check;
 
+import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.function.Predicate;
 import neatroster.core.intake.Column;
 import neatroster.core.roster.SheetColumns;
+import neatroster.core.text.Beside;
 import neatroster.core.text.Cell;
 import neatroster.core.text.PairIndex;
 import neatroster.core.text.TextPool;
@@ -13,40 +16,63 @@ import neatroster.core.text.TextPool;
 /** The rows of a sheet that the rules have to see for their cells alone. */
 final class AwakeRows {
   private final SheetColumns columns;
-  private final BitSet awake = new BitSet();
+  private final List<Beside.Result<BitSet>> parts = new ArrayList<>();
 
-  private AwakeRows(SheetColumns columns) {
+  /**
+   * Begins to look for them.
+   *
+   * @param much whether the sheet is worth a second thread
+   */
+  AwakeRows(SheetColumns columns, Wakes wakes, boolean much) {
     this.columns = columns;
-  }
-
-  /** Finds them: their positions. */
-  static BitSet of(SheetColumns columns, Wakes wakes) {
-    AwakeRows rows = new AwakeRows(columns);
     if (wakes.isEveryRow()) {
-      rows.awake.set(0, columns.rows());
-      return rows.awake;
-    }
-    for (int position = 0; position < columns.rows(); position++) {
-      if (columns.isIrregular(position)) {
-        rows.awake.set(position);
-      }
-    }
-    for (Column column : columns.reading().columns()) {
-      rows.column(column, wakes);
-    }
-    wakes.allBlank().forEach(rows::allBlank);
-    wakes.pairs().forEach(rows::pair);
-    return rows.awake;
-  }
-
-  private void column(Column column, Wakes wakes) {
-    TextPool pool = columns.pool(column.index());
-    Optional<Predicate<Cell>> plain = wakes.ofColumn(column, false);
-    Optional<Predicate<Cell>> odd = wakes.ofColumn(column, true);
-    if (plain.isEmpty() && (odd.isEmpty() || !pool.hasOdd())) {
+      BitSet all = new BitSet();
+      all.set(0, columns.rows());
+      parts.add(() -> all);
       return;
     }
-    TextTests tests = new TextTests(pool, plain.orElse(cell -> false), odd.orElse(cell -> false));
+    part(much, this::irregular);
+    for (Column column : columns.reading().columns()) {
+      TextPool pool = columns.pool(column.index());
+      Optional<Predicate<Cell>> plain = wakes.ofColumn(column, false);
+      Optional<Predicate<Cell>> odd = wakes.ofColumn(column, true);
+      if (plain.isPresent() || (odd.isPresent() && pool.hasOdd())) {
+        TextTests tests =
+            new TextTests(pool, plain.orElse(cell -> false), odd.orElse(cell -> false));
+        part(much, awake -> column(column, tests, awake));
+      }
+    }
+    wakes.allBlank().forEach(group -> part(much, awake -> allBlank(group, awake)));
+    wakes.pairs().forEach(pair -> part(much, awake -> pair(pair, awake)));
+  }
+
+  private void part(boolean much, Consumer<BitSet> look) {
+    parts.add(
+        Beside.begin(
+            much,
+            () -> {
+              BitSet awake = new BitSet();
+              look.accept(awake);
+              return awake;
+            }));
+  }
+
+  /** Their positions. */
+  BitSet positions() {
+    BitSet all = new BitSet();
+    parts.forEach(part -> all.or(part.get()));
+    return all;
+  }
+
+  private void irregular(BitSet awake) {
+    for (int position = 0; position < columns.rows(); position++) {
+      if (columns.isIrregular(position)) {
+        awake.set(position);
+      }
+    }
+  }
+
+  private void column(Column column, TextTests tests, BitSet awake) {
     for (int position = 0; position < columns.rows(); position++) {
       if (tests.passes(columns.code(position, column.index()))) {
         awake.set(position);
@@ -54,7 +80,7 @@ final class AwakeRows {
     }
   }
 
-  private void pair(Wakes.Pair pair) {
+  private void pair(Wakes.Pair pair, BitSet awake) {
     PairIndex seen = new PairIndex();
     Cell one = new Cell();
     Cell other = new Cell();
@@ -74,7 +100,7 @@ final class AwakeRows {
     }
   }
 
-  private void allBlank(List<Integer> group) {
+  private void allBlank(List<Integer> group, BitSet awake) {
     for (int position = 0; position < columns.rows(); position++) {
       boolean blank = true;
       for (int i = 0; i < group.size() && blank; i++) {

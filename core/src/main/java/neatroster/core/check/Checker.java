@@ -1,6 +1,8 @@
 package neatroster.core.check;
 
+import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -25,6 +27,9 @@ import neatroster.core.text.Cell;
  * keys, not rows: what it needs grows with the number of rows by some tens of bytes each.
  */
 public final class Checker {
+  private static final List<Table> IN_ORDER =
+      List.of(Table.COURSES, Table.GROUPS, Table.USERS, Table.ENROLLMENTS);
+
   /** So many rows are worth a thread of their own. */
   private static final int MUCH = 20_000;
 
@@ -66,7 +71,8 @@ public final class Checker {
     private final CheckedRow checked;
     private final RosterCounts counts;
     private final boolean everyRow;
-    private final Map<SheetReading, Beside.Result<BitSet>> awakeOf = new HashMap<>();
+    private final Map<SheetReading, AwakeRows> awakeOf = new HashMap<>();
+    private final Map<ColumnRule, Beside.Result<Boolean>> columns = new LinkedHashMap<>();
     private EnrollmentPairs pairs;
     private SheetView viewed;
     private final Map<SheetReading, int[]> rows = new HashMap<>();
@@ -92,8 +98,7 @@ public final class Checker {
       // The texts are looked at while it is found out who is who.
       roster.read();
       for (SheetReading sheet : roster.sheets()) {
-        boolean much = roster.columns(sheet).rows() > MUCH;
-        awakeOf.put(sheet, Beside.begin(much, () -> awake(sheet)));
+        awakeOf.put(sheet, awake(sheet));
       }
       this.resolved = ResolvedRoster.of(roster, settings, basis.known());
       this.counts = new RosterCounts(resolved);
@@ -129,9 +134,14 @@ public final class Checker {
             .whyBrokenOff(sheet)
             .ifPresent(why -> rules.unreadableFile.add(sheet.name(), why, findings));
       }
-      for (Table table : List.of(Table.COURSES, Table.GROUPS, Table.USERS, Table.ENROLLMENTS)) {
+      beginColumns();
+      pairs = new EnrollmentPairs(resolved);
+      for (Table table : IN_ORDER) {
         if (table == Table.ENROLLMENTS) {
-          pairs = new EnrollmentPairs(resolved);
+          // They tell who looks like a learner, and who is suspended.
+          rules.columnRules.stream()
+              .filter(ColumnRule::tellsOfPeople)
+              .forEach(rule -> columns.get(rule).get());
         }
         for (SheetReading sheet : roster.sheets()) {
           if (sheet.table() == table) {
@@ -141,6 +151,7 @@ public final class Checker {
           }
         }
       }
+      columns.values().forEach(Beside.Result::get);
       // In a tab that nobody filled in the example is no news.
       examples.forEach(
           (sheet, row) -> {
@@ -171,24 +182,16 @@ public final class Checker {
     private void columns(SheetReading sheet) {
       SheetView view = new SheetView(resolved, sheet, counts);
       viewed = view;
-      Beside.Result<Boolean> columns =
-          Beside.run(
-              view.rows() > MUCH,
-              () -> {
-                SheetView own = new SheetView(resolved, sheet, counts);
-                rules.columnRules.forEach(rule -> rule.check(own, findings));
-              });
       if (sheet.table() == Table.ENROLLMENTS && sheet.enrolls()) {
         roster.enrollments(sheet, this::row);
       } else {
         rows(sheet, view);
       }
-      columns.get();
       rules.referenceRules.forEach(rule -> rule.check(view, findings));
     }
 
     /** Begins to look at all texts of a sheet. */
-    private BitSet awake(SheetReading sheet) {
+    private AwakeRows awake(SheetReading sheet) {
       Wakes wakes = new Wakes(sheet);
       if (everyRow) {
         wakes.everyRow();
@@ -196,12 +199,37 @@ public final class Checker {
       for (RowRule rule : rulesOf.get(sheet.table())) {
         rule.wakes(wakes);
       }
-      return AwakeRows.of(roster.columns(sheet), wakes);
+      return new AwakeRows(roster.columns(sheet), wakes, isMuch(sheet));
+    }
+
+    private boolean isMuch(SheetReading sheet) {
+      return roster.columns(sheet).rows() > MUCH;
+    }
+
+    /** Begins to look down the columns of all sheets, with each rule on its own. */
+    private void beginColumns() {
+      boolean much = roster.sheets().stream().anyMatch(this::isMuch);
+      List<ColumnRule> inOrder = new ArrayList<>(rules.columnRules);
+      // What others wait for comes first.
+      inOrder.sort(Comparator.comparing(rule -> !rule.tellsOfPeople()));
+      for (ColumnRule rule : inOrder) {
+        columns.put(rule, Beside.run(much, () -> columns(rule)));
+      }
+    }
+
+    private void columns(ColumnRule rule) {
+      for (Table table : IN_ORDER) {
+        for (SheetReading sheet : roster.sheets()) {
+          if (sheet.table() == table) {
+            rule.check(new SheetView(resolved, sheet, counts), findings);
+          }
+        }
+      }
     }
 
     private void rows(SheetReading sheet, SheetView view) {
       rows.get(sheet)[0] = view.rows();
-      BitSet awake = awakeOf.get(sheet).get();
+      BitSet awake = awakeOf.get(sheet).positions();
       QuietRows quiet = new QuietRows(view, settings, pairs);
       for (int position = 0; position < view.rows(); position++) {
         if (awake.get(position) || !quiet.isQuiet(position)) {

@@ -7,6 +7,11 @@ public non-sealed interface ColumnRule extends Rule {
     return false;
   }
 
+  /** Whether it notes of people what enrollments are looked at with. */
+  default boolean tellsOfPeople() {
+    return false;
+  }
+
   /** Adds what it finds in a sheet. */
   void check(SheetView sheet, Findings findings);
 }

@@ -46,6 +46,11 @@ final class SuspendedUser extends TableRule implements ColumnRule {
     }
   }
 
+  @Override
+  public boolean tellsOfPeople() {
+    return true;
+  }
+
   /** Notes whom a list suspends, or leaves suspended as the platform has it. */
   @Override
   public void check(SheetView sheet, Findings findings) {

@@ -78,6 +78,11 @@ final class UnlikelyRole extends TableRule implements ColumnRule {
     }
   }
 
+  @Override
+  public boolean tellsOfPeople() {
+    return true;
+  }
+
   /** Notes who looks like a learner. */
   @Override
   public void check(SheetView sheet, Findings findings) {

@@ -71,8 +71,8 @@ final class UnreachableEmail extends TableRule {
   @Override
   public void wakes(Wakes on) {
     for (Field field : FIELDS) {
-      Map<String, Boolean> domains = new HashMap<>();
-      on.text(field, cell -> isSuspect(cell, domains));
+      Domains domains = new Domains();
+      on.text(field, domains::isSuspect);
     }
   }
 
@@ -205,25 +205,50 @@ final class UnreachableEmail extends TableRule {
     return meant(domain(email)).isPresent() ? Why.SLIP : Why.REACHABLE;
   }
 
-  /** Whether mail may not arrive; domains are looked at once. */
-  private static boolean isSuspect(Cell cell, Map<String, Boolean> domains) {
-    int length = cell.length();
-    int at = 0;
-    while (at < length && cell.charAt(at) != '@') {
-      at++;
+  /** Tells where mail may not arrive; each domain is looked at once. */
+  private static final class Domains {
+    private final Map<String, Boolean> seen = new HashMap<>();
+    private String last = "";
+    private boolean lastIsSuspect;
+
+    boolean isSuspect(Cell cell) {
+      int length = cell.length();
+      int at = 0;
+      while (at < length && cell.charAt(at) != '@') {
+        at++;
+      }
+      if (at <= LONGEST_NOBODY && NOBODY.contains(lower(cell, 0, at))) {
+        return true;
+      }
+      if (!isLast(cell, at + 1)) {
+        last = at == length ? "" : lower(cell, at + 1, length);
+        lastIsSuspect = isSuspect(last);
+      }
+      return lastIsSuspect;
     }
-    if (at <= LONGEST_NOBODY && NOBODY.contains(lower(cell, 0, at))) {
+
+    private boolean isLast(Cell cell, int start) {
+      if (cell.length() - start != last.length()) {
+        return false;
+      }
+      for (int i = 0; i < last.length(); i++) {
+        if (cell.charAt(start + i) != last.charAt(i)) {
+          return false;
+        }
+      }
       return true;
     }
-    String domain = at == length ? "" : lower(cell, at + 1, length);
-    Boolean suspect = domains.get(domain);
-    if (suspect == null) {
-      suspect = why("x@" + domain) != Why.REACHABLE;
-      if (domains.size() < MOST_DOMAINS) {
-        domains.put(domain, suspect);
+
+    private boolean isSuspect(String domain) {
+      Boolean suspect = seen.get(domain);
+      if (suspect == null) {
+        suspect = why("x@" + domain) != Why.REACHABLE;
+        if (seen.size() < MOST_DOMAINS) {
+          seen.put(domain, suspect);
+        }
       }
+      return suspect;
     }
-    return suspect;
   }
 
   private static String lower(Cell cell, int start, int end) {

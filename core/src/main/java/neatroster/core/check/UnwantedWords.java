@@ -106,7 +106,8 @@ public final class UnwantedWords {
   public boolean isIn(CharSequence username) {
     int state = 0;
     for (int i = 0; i < username.length(); i++) {
-      char c = Character.toLowerCase(username.charAt(i));
+      char given = username.charAt(i);
+      char c = given < 0x80 ? (char) (given | 0x20) : Character.toLowerCase(given);
       if (c >= 'a' && c <= 'z') {
         state = next[state * LETTERS + c - 'a'];
         if (ends.get(state)) {

@@ -239,7 +239,7 @@ public final class SheetColumns {
     return sizes.get(position) != cells.length
         || mended.get(position)
         || setAside.get(position)
-        || beyond.containsKey(position);
+        || (!beyond.isEmpty() && beyond.containsKey(position));
   }
 
   /** The position of the row with this number, or -1. */

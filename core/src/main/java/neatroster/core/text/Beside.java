@@ -4,11 +4,13 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.Executor;
 import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Supplier;
 
 /**
  * Work that is done beside other work where there is a second processor and so much to do that it
- * pays; else at once. Pieces of such work are done one after the other: none waits for another.
+ * pays; else at once. Pieces of such work are done one after the other, and whoever waits for one
+ * that is not begun does it.
  */
 public final class Beside {
   private static final boolean ALONE = Runtime.getRuntime().availableProcessors() < 2;
@@ -41,8 +43,9 @@ public final class Beside {
       T done = work.get();
       return () -> done;
     }
-    CompletableFuture<T> future = CompletableFuture.supplyAsync(work, Other.THREAD);
-    return () -> joined(future);
+    Piece<T> piece = new Piece<>(work);
+    Other.THREAD.execute(piece);
+    return piece;
   }
 
   /** Begins work that gives nothing back but is waited for. */
@@ -55,16 +58,40 @@ public final class Beside {
         });
   }
 
-  private static <T> T joined(CompletableFuture<T> future) {
-    try {
-      return future.join();
-    } catch (CompletionException e) {
-      if (e.getCause() instanceof RuntimeException cause) {
-        throw cause;
-      } else if (e.getCause() instanceof Error cause) {
-        throw cause;
+  /** A piece of work: whoever comes first does it. */
+  private static final class Piece<T> implements Runnable, Result<T> {
+    private final CompletableFuture<T> done = new CompletableFuture<>();
+    private final AtomicBoolean begun = new AtomicBoolean();
+    private final Supplier<T> work;
+
+    Piece(Supplier<T> work) {
+      this.work = work;
+    }
+
+    @Override
+    public void run() {
+      if (begun.compareAndSet(false, true)) {
+        try {
+          done.complete(work.get());
+        } catch (RuntimeException | Error e) {
+          done.completeExceptionally(e);
+        }
       }
-      throw e;
+    }
+
+    @Override
+    public T get() {
+      run();
+      try {
+        return done.join();
+      } catch (CompletionException e) {
+        if (e.getCause() instanceof RuntimeException cause) {
+          throw cause;
+        } else if (e.getCause() instanceof Error cause) {
+          throw cause;
+        }
+        throw e;
+      }
     }
   }
 }

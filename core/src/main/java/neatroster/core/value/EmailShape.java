@@ -100,12 +100,16 @@ public final class EmailShape {
       if (c == '.' && before == '.') {
         return false;
       }
-      if (!Character.isLetterOrDigit(c) && c < 0x80 && LOCAL_SIGNS.indexOf(c) < 0) {
+      if (c < 0x80 && !isPlain(c) && LOCAL_SIGNS.indexOf(c) < 0) {
         return false;
       }
       before = c;
     }
     return before != '.';
+  }
+
+  private static boolean isPlain(char c) {
+    return (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9') || (c >= 'A' && c <= 'Z');
   }
 
   private static String domain(CharSequence address, int start) {
@@ -123,7 +127,8 @@ public final class EmailShape {
         }
         dot |= i < length;
         label = 0;
-      } else if (Character.isLetterOrDigit(c)
+      } else if (isPlain(c)
+          || (c >= 0x80 && Character.isLetterOrDigit(c))
           || Character.getType(c) == Character.NON_SPACING_MARK
           || (c == '-' && label > 0)) {
         label++;

@@ -16,6 +16,7 @@ public final class UsernameShape {
   private final String allow;
   private final BitSet allowed = new BitSet(128);
   private final Set<String> reserved = new HashSet<>();
+  private final int longestReserved;
 
   /** The shape that these settings ask for. */
   public UsernameShape(Settings.Usernames settings) {
@@ -32,6 +33,7 @@ public final class UsernameShape {
       }
     }
     settings.reserved().forEach(word -> reserved.add(word.toLowerCase(Locale.ROOT)));
+    longestReserved = reserved.stream().mapToInt(String::length).max().orElse(-1);
   }
 
   /** Whether a character may stand in a username. */
@@ -73,7 +75,7 @@ public final class UsernameShape {
     if (length > longest) {
       return "it is longer than " + longest + " characters.";
     }
-    if (!reserved.isEmpty() && isReserved(username.toString())) {
+    if (length <= longestReserved && isReserved(username.toString())) {
       return "the settings reserve it.";
     }
     return null;
