@@ -120,11 +120,11 @@ final class GarbledText extends TableRule {
   /** Signs and capitals that stand within no word. */
   private static final Pattern WITHIN =
       Pattern.compile(
-          "(?U)\\p{L}*(?:(?<=\\p{Ll})[‚„”“…†‡ˆ‰‹•ŠŽŸ¢¤¥§¨ª¬®¯°±´¶·¸º»¿]|(?<=\\p{L})[‚„…†‡ˆ‰‹•¢¤§¨ª¬®¯°±´¶·¸º»¿])\\p{L}*.*");
+          "(?U)(?<=\\p{Ll})[‚„”“…†‡ˆ‰‹•ŠŽŸ¢¤¥§¨ª¬®¯°±´¶·¸º»¿]|(?<=\\p{L})[‚„…†‡ˆ‰‹•¢¤§¨ª¬®¯°±´¶·¸º»¿]");
 
   /** A name as it was meant that has signs within its words which no name has. */
   private static Optional<String> ofOldComputers(String text) {
-    if (!WITHIN.matcher(text).matches()) {
+    if (!WITHIN.matcher(text).find()) {
       return Optional.empty();
     }
     byte[] bytes = bytes(text);

@@ -44,9 +44,12 @@ final class Suggestions {
                 .toList());
   }
 
-  /** Whether two texts differ in their numbers alone: those are two people, and no slip shows. */
-  private static boolean isNeighbour(String one, String other) {
-    return letters(one).equals(letters(other));
+  /**
+   * Whether a text differs from another in its numbers alone, or is a number: then what is near is
+   * somebody else's, and no slip shows.
+   */
+  private static boolean isNeighbour(String wrong, String near) {
+    return wrong.chars().noneMatch(Character::isLetter) || letters(wrong).equals(letters(near));
   }
 
   private static String letters(String text) {

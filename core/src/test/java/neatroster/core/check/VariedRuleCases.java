@@ -116,6 +116,7 @@ final class VariedRuleCases {
             Ana        | M„rz           ←
             Jos‚       | Vale           ←
             Zo‰        | Vale           ←
+            Ines Jos‚  | Vale           ←
             Šárka      | Žižka
             Ana        | O’Neil
             Ana        | Ÿvale
