@@ -51,12 +51,17 @@ public final class Checker {
 
   /** Checks a roster. */
   public static CheckResult check(Roster roster, Basis basis) {
-    return new Pass(roster, basis, false).run();
+    return new Pass(roster, basis, false, MUCH).run();
+  }
+
+  /** Checks a roster on two threads, however small it is, which finds the same. */
+  static CheckResult checkBeside(Roster roster, Basis basis) {
+    return new Pass(roster, basis, false, -1).run();
   }
 
   /** Checks a roster with every rule seeing every row, which finds the same. */
   static CheckResult checkEveryRow(Roster roster, Basis basis) {
-    return new Pass(roster, basis, true).run();
+    return new Pass(roster, basis, true, MUCH).run();
   }
 
   /** One going over. */
@@ -71,6 +76,7 @@ public final class Checker {
     private final CheckedRow checked;
     private final RosterCounts counts;
     private final boolean everyRow;
+    private final int much;
     private final Map<SheetReading, AwakeRows> awakeOf = new HashMap<>();
     private final Map<ColumnRule, Beside.Result<Boolean>> columns = new LinkedHashMap<>();
     private EnrollmentPairs pairs;
@@ -82,8 +88,10 @@ public final class Checker {
     private int lastDerivedLine = -1;
     private final Map<SheetReading, SkippedRow> examples = new LinkedHashMap<>();
 
-    Pass(Roster roster, Basis basis, boolean everyRow) {
+    Pass(Roster roster, Basis basis, boolean everyRow, int much) {
       this.roster = roster;
+      this.everyRow = everyRow;
+      this.much = much;
       this.settings = basis.settings();
       this.known = basis.known().users();
       this.rules = new Rules(basis);
@@ -103,7 +111,6 @@ public final class Checker {
       this.resolved = ResolvedRoster.of(roster, settings, basis.known());
       this.counts = new RosterCounts(resolved);
       this.checked = new CheckedRow(resolved, counts, new Suggestions());
-      this.everyRow = everyRow;
       List<KnownUser> accounts = known.all();
       for (int position = 0; position < accounts.size(); position++) {
         int person = resolved.people().ofAccount(position);
@@ -203,7 +210,7 @@ public final class Checker {
     }
 
     private boolean isMuch(SheetReading sheet) {
-      return roster.columns(sheet).rows() > MUCH;
+      return roster.columns(sheet).rows() > much;
     }
 
     /** Begins to look down the columns of all sheets, with each rule on its own. */

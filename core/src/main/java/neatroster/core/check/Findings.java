@@ -89,7 +89,8 @@ public final class Findings {
                 f -> order.getOrDefault(f.place().sheet(), Integer.MAX_VALUE))
             .thenComparingInt(f -> f.place().row())
             .thenComparingInt(Finding::columnIndex)
-            .thenComparing(f -> f.rule().text().name()));
+            .thenComparing(f -> f.rule().text().name())
+            .thenComparing(Finding::message));
     return sorted;
   }
 }

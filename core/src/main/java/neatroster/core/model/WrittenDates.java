@@ -27,9 +27,15 @@ public final class WrittenDates {
   private static final Pattern WEEKDAY = Pattern.compile("(\\p{L}+)[.,]{0,2} (?=.*\\d)(.*)");
   private static final Pattern DAY_AND_WORD =
       Pattern.compile(
-          "(\\d{1,2})(?:st|nd|rd|th|er|\\.)?[ -](?:de )?(\\p{L}+)\\.?,?[ -](?:de )?(\\d{4})");
+          "(\\d{1,2})(?:st|nd|rd|th|er|\\.)?[ /.-](?:de )?(\\p{L}+)\\.?,?[ /.-](?:de )?(\\d{4}|’?\\d{2})");
   private static final Pattern WORD_AND_DAY =
       Pattern.compile("(\\p{L}+)\\.? (\\d{1,2})(?:st|nd|rd|th)?,? (\\d{4})");
+
+  /** What spreadsheet programs show behind a day that they keep with its time. */
+  private static final Pattern MIDNIGHT =
+      Pattern.compile(
+          "(?i)(?<=\\d),? (?:0{1,2}:00(?::00(?:\\.0+)?)?(?: ?a\\.?m\\.?)?|12:00(?::00)? ?a\\.?m\\.?)$");
+
   private static final Pattern RELATIVE =
       Pattern.compile("\\+ ?(\\d{1,4}) (day|week|month|year)s?");
 
@@ -77,7 +83,7 @@ public final class WrittenDates {
    */
   public static Optional<LocalDate> read(String written, DateReading how) {
     DateOrder order = how.order();
-    String text = withoutWeekday(written);
+    String text = plain(written);
     if (how.today().isPresent() && SERIAL.matcher(text).matches()) {
       return Optional.of(LocalDate.of(1899, 12, 30).plusDays(Integer.parseInt(text)));
     }
@@ -103,13 +109,31 @@ public final class WrittenDates {
     }
     m = DAY_AND_WORD.matcher(text.toLowerCase(Locale.ROOT));
     if (m.matches() && Months.BY_NAME.containsKey(m.group(2))) {
-      return day(m.group(3), String.valueOf(Months.BY_NAME.get(m.group(2))), m.group(1));
+      String dayOfMonth = m.group(1);
+      String month = String.valueOf(Months.BY_NAME.get(m.group(2)));
+      return year(m.group(3), how).flatMap(year -> day(year, month, dayOfMonth));
     }
     m = WORD_AND_DAY.matcher(text.toLowerCase(Locale.ROOT));
     if (m.matches() && Months.BY_NAME.containsKey(m.group(1))) {
       return day(m.group(3), String.valueOf(Months.BY_NAME.get(m.group(1))), m.group(2));
     }
     return Optional.empty();
+  }
+
+  /**
+   * A date without what programs and hands put around it: its weekday, midnight, a dot at the end,
+   * spaces around its dots.
+   */
+  private static String plain(String text) {
+    String plain = withoutWeekday(text);
+    if (plain.indexOf(':') > 0) {
+      plain = MIDNIGHT.matcher(plain).replaceFirst("");
+    }
+    int last = plain.length() - 1;
+    if (last > 0 && plain.charAt(last) == '.' && Character.isDigit(plain.charAt(last - 1))) {
+      plain = plain.substring(0, last);
+    }
+    return plain.contains(" .") ? plain.replaceAll(" ?\\. ?", ".") : plain;
   }
 
   private static String withoutWeekday(String text) {
@@ -130,8 +154,13 @@ public final class WrittenDates {
 
   /** Whether a text is a date whose year has two digits. */
   public static boolean hasShortYear(String text) {
-    Matcher m = YEAR_LAST.matcher(withoutWeekday(text));
-    return m.matches() && m.group(4).length() < 4;
+    String plain = plain(text);
+    Matcher m = YEAR_LAST.matcher(plain);
+    if (m.matches()) {
+      return m.group(4).length() < 4;
+    }
+    m = DAY_AND_WORD.matcher(plain.toLowerCase(Locale.ROOT));
+    return m.matches() && m.group(3).length() < 4 && Months.BY_NAME.containsKey(m.group(2));
   }
 
   /** Whether a text is a day's number as spreadsheet programs count days. */
@@ -161,7 +190,7 @@ public final class WrittenDates {
 
   /** Whether a text is a date that the order alone tells, such as 3/4/2027. */
   public static boolean dependsOnOrder(String text) {
-    Matcher m = YEAR_LAST.matcher(withoutWeekday(text));
+    Matcher m = YEAR_LAST.matcher(plain(text));
     return m.matches()
         && !m.group(2).equals(".")
         && Integer.parseInt(m.group(1)) <= 12
@@ -171,7 +200,7 @@ public final class WrittenDates {
 
   /** The order that a date can be read in alone, such as day first for 31/12/2027. */
   public static Optional<DateOrder> orderOf(String text) {
-    Matcher m = YEAR_LAST.matcher(withoutWeekday(text));
+    Matcher m = YEAR_LAST.matcher(plain(text));
     if (!m.matches()) {
       return Optional.empty();
     }

@@ -6,7 +6,8 @@ import java.util.BitSet;
 /**
  * Keeps each distinct text once, exactly as it stands, and numbers them 0, 1, 2, … in the order in
  * which they come; number 0 is the empty text. A text takes its own length in bytes of UTF-8 and
- * about 25 bytes more.
+ * about 25 bytes more. When no more are added, several threads may ask for texts by their numbers;
+ * adding and finding is for one.
  */
 public final class TextPool {
   /** What {@link #find} gives where there is no such text. */
@@ -248,9 +249,10 @@ public final class TextPool {
 
   /** A text by its number. */
   public String text(int number) {
-    String[] text = new String[1];
-    addTo(number, letters, (from, start, length) -> text[0] = new String(from, start, length));
-    return text[0];
+    // Several threads may ask: each needs letters of its own.
+    Cell text = new Cell();
+    show(number, text);
+    return text.toString();
   }
 
   /** Codes the text, and gives how many bytes it took. */

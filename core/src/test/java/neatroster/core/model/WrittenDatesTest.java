@@ -19,6 +19,13 @@ class WrittenDatesTest {
         "3-4-2027",
         "3 April 2027",
         "3rd Apr 2027",
+        "03.04.2027 00:00",
+        "03/04/2027 0:00:00",
+        "03/04/2027 12:00 AM",
+        "3-Apr-2027",
+        "03/Apr/2027",
+        "3.4.2027.",
+        "3 . 4 . 2027",
         "April 3, 2027",
         "3. April 2027",
         "3 de abril de 2027",
@@ -31,7 +38,16 @@ class WrittenDatesTest {
 
   @ParameterizedTest
   @ValueSource(
-      strings = {"31.06.2027", "2027-13-01", "soon", "3.4.27", "2027", "12345678", "30/30/2027"})
+      strings = {
+        "31.06.2027",
+        "2027-13-01",
+        "soon",
+        "3.4.27",
+        "2027",
+        "12345678",
+        "30/30/2027",
+        "3.4.2027 09:30"
+      })
   void readsNothingElse(String written) {
     assertThat(WrittenDates.read(written, DateOrder.DAY_FIRST)).isEmpty();
   }
