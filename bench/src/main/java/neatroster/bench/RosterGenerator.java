@@ -6,6 +6,7 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.SplittableRandom;
 
 /** Writes a sound roster of any size as CSV; the same numbers give the same files. */
@@ -108,15 +109,12 @@ public final class RosterGenerator {
   /** Fifteen columns more, as record systems export them. */
   private static String more(int user) {
     String family = FAMILY[user / GIVEN.length % FAMILY.length];
-    return ",,,20"
-        + (10 + user % 6)
-        + "-0"
-        + (1 + user % 9)
-        + "-"
-        + (10 + user % 18)
-        + ",en-GB,Europe/London,GB,+44 7700 "
-        + (900_000 + user % 999)
-        + user % 7
+    // Nobody shares both the name and the birth date.
+    LocalDate born = LocalDate.of(2008, 1, 1).plusDays(user / (GIVEN.length * FAMILY.length));
+    return ",,,"
+        + born
+        + ",en-GB,Europe/London,GB,+44"
+        + (7_400_000_000L + user)
         + ","
         + (5 + user % 7)
         + ",Gannet Point/"

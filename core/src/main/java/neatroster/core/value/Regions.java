@@ -67,12 +67,17 @@ public final class Regions {
     return new Locale.Builder().setLanguageTag(tag).build().toLanguageTag();
   }
 
+  /** The names of all time zones; asking for them copies them each time. */
+  private static final class Zones {
+    static final Set<String> NAMES = ZoneId.getAvailableZoneIds();
+  }
+
   /** The time zone of a name in any case. */
   static Optional<String> timeZone(String name) {
     if (isTimeZone(name)) {
       return Optional.of(name);
     }
-    return ZoneId.getAvailableZoneIds().stream()
+    return Zones.NAMES.stream()
         .filter(name::equalsIgnoreCase)
         .filter(Regions::isTimeZone)
         .findFirst();
@@ -124,14 +129,13 @@ public final class Regions {
   }
 
   static boolean isTimeZone(String name) {
-    return ZoneId.getAvailableZoneIds().contains(name)
-        && (name.indexOf('/') > 0 || name.equals("UTC"));
+    return Zones.NAMES.contains(name) && (name.indexOf('/') > 0 || name.equals("UTC"));
   }
 
   /** The time zone that has this city, or is nearest to what was typed. */
   static Optional<String> timeZoneCalled(String name) {
     String wanted = name.replace(' ', '_');
-    for (String zone : ZoneId.getAvailableZoneIds()) {
+    for (String zone : Zones.NAMES) {
       boolean city =
           zone.regionMatches(true, zone.lastIndexOf('/') + 1, wanted, 0, wanted.length())
               && zone.length() - zone.lastIndexOf('/') - 1 == wanted.length();
@@ -141,6 +145,6 @@ public final class Regions {
         return Optional.of(zone);
       }
     }
-    return Nearest.word(wanted, ZoneId.getAvailableZoneIds()).filter(Regions::isTimeZone);
+    return Nearest.word(wanted, Zones.NAMES).filter(Regions::isTimeZone);
   }
 }
