@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Function;
 import java.util.function.IntFunction;
+import java.util.function.Supplier;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Place;
@@ -38,7 +39,6 @@ final class FillDownSlip implements ColumnRule {
     private final Field field;
     private final Findings findings;
     private String start = "";
-    private String began;
     private String end = "";
     private Finding.Builder first;
     private String firstValue = "";
@@ -50,42 +50,20 @@ final class FillDownSlip implements ColumnRule {
     }
 
     /**
-     * Goes up from a value that exists, as long as the values count: where they begin is what was
-     * dragged, even if some of them exist by chance.
-     *
-     * @return the value from which the next counts on
-     */
-    String begin(SheetView sheet, String value, int position) {
-      began = value;
-      int at = position;
-      int above = sheet.above(at, field);
-      while (above >= 0) {
-        String before = sheet.shown(field, sheet.text(above, field)).toString();
-        if (!isNext(before, began)) {
-          break;
-        }
-        began = before;
-        at = above;
-        above = sheet.above(at, field);
-      }
-      return value;
-    }
-
-    /**
      * Takes a value that does not exist.
      *
      * @param above the value above it
      * @param exists whether that exists
+     * @param begin where the values that lead to it began to count, if it counts too
      */
-    void take(RosterRow row, String above, boolean exists) {
+    void take(RosterRow row, String above, boolean exists, Supplier<String> begin) {
       String value = row.cell(field).toString();
       if (!(exists || first != null) || !isNext(above, value)) {
         close();
         return;
       }
       if (first == null) {
-        start = began != null && above.startsWith(prefix(began)) ? began : above;
-        began = null;
+        start = begin.get();
         firstValue = row.text(field);
         first = Finding.about(row, field, FillDownSlip.this, "");
       } else {
@@ -157,15 +135,32 @@ final class FillDownSlip implements ColumnRule {
         run.close();
       } else if (above >= 0) {
         String value = sheet.shown(field, sheet.text(above, field)).toString();
-        if (run.first == null && exists) {
-          value = run.begin(sheet, value, above);
-        }
-        run.take(sheet.row(position), value, exists);
+        int last = above;
+        run.take(sheet.row(position), value, exists, () -> begin(sheet, field, links, last, value));
       }
       above = position;
       exists = !link.isNone();
     }
     run.close();
+  }
+
+  /**
+   * Goes up from a value as long as those above exist and count: what was dragged is where that
+   * begins, even if some of them exist by chance.
+   */
+  private static String begin(
+      SheetView sheet, Field field, IntFunction<Link> links, int from, String value) {
+    String began = value;
+    int above = sheet.above(from, field);
+    while (above >= 0 && links.apply(above).isFound()) {
+      String before = sheet.shown(field, sheet.text(above, field)).toString();
+      if (!isNext(before, began)) {
+        break;
+      }
+      began = before;
+      above = sheet.above(above, field);
+    }
+    return began;
   }
 
   private void enrolled(
@@ -182,16 +177,13 @@ final class FillDownSlip implements ColumnRule {
           if (!link.isNone()) {
             run.close();
           } else if (above[0] != null) {
-            run.take(row, above[0], exists[0]);
+            String last = above[0];
+            run.take(row, last, exists[0], () -> last);
           }
           above[0] = row.cell(field).toString();
           exists[0] = !link.isNone();
         });
     run.close();
-  }
-
-  private static String prefix(String text) {
-    return text.substring(0, text.length() - digits(text));
   }
 
   /** Whether one value is the other with a number at its end that is one more. */

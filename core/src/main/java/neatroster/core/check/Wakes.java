@@ -11,7 +11,6 @@ import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.text.Cell;
-import neatroster.core.value.Judged;
 
 /**
  * Which rows of a sheet the rules have to see. Most rows of a large roster are in order, and what
@@ -58,16 +57,6 @@ final class Wakes {
   /** Rows with a text in a column that passes a test; empty ones are not tested. */
   void text(int column, Predicate<Cell> test) {
     texts.computeIfAbsent(column, c -> new ArrayList<>()).add(test);
-  }
-
-  /** Rows with a text in a field's column that the judge of its values finds fault with. */
-  void faulty(Field field) {
-    text(
-        field,
-        cell -> {
-          Judged judged = sheet.judged(field, cell);
-          return !judged.isGood();
-        });
   }
 
   /** Rows in which the texts of two fields' columns together pass a test. */

@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Supplier;
 import neatroster.core.model.KnownUser;
 import neatroster.core.text.IntList;
 import neatroster.core.text.KeyIndex;
@@ -258,13 +257,11 @@ public final class People {
   }
 
   /**
-   * The person that a text of a sheet refers to.
-   *
-   * @param number the text's number
-   * @param text the same text, asked for where the number does not tell
+   * The person that a text of a sheet refers to, where its number tells; none where that is to be
+   * found out by the text itself.
    */
-  Link find(int number, Supplier<CharSequence> text) {
+  Link ofText(int number) {
     int node = references.onlyNode(number);
-    return node >= 0 && personOf[node] != NOBODY ? Link.to(personOf[node]) : find(text.get());
+    return node >= 0 && personOf[node] != NOBODY ? Link.to(personOf[node]) : Link.NONE;
   }
 }

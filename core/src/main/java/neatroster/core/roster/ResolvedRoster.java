@@ -145,7 +145,7 @@ public final class ResolvedRoster {
    * @param number the text's number among those of people
    */
   Link user(int number, Supplier<CharSequence> text) {
-    Link found = people.find(number, text);
+    Link found = people.ofText(number);
     return found.isFound() ? found : user(text.get());
   }
 

@@ -178,17 +178,6 @@ public final class Roster {
     return starts[positions.get(sheet.reading())] + sheet.number(position);
   }
 
-  /**
-   * How many rows the sheets of a table have; what rows of people enroll besides is not counted.
-   */
-  public int rowsOf(Table table) {
-    int rows = 0;
-    for (SheetColumns sheet : columns()) {
-      rows += sheet.reading().table() == table ? sheet.rows() : 0;
-    }
-    return rows;
-  }
-
   /** The sheets that could be read only in part. */
   public List<SheetReading> brokenOff() {
     columns();

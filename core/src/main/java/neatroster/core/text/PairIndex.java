@@ -20,19 +20,6 @@ public final class PairIndex {
     keys = new long[1024];
   }
 
-  private PairIndex(int slots) {
-    keys = new long[slots];
-  }
-
-  /** An index that need not grow, and has not twice the room while it does, for so many pairs. */
-  public static PairIndex expecting(int pairs) {
-    int slots = 1024;
-    while (slots / 3 * 2 <= pairs && slots < 1 << 29) {
-      slots *= 2;
-    }
-    return new PairIndex(slots);
-  }
-
   /**
    * Puts the pair with the value, unless it is there already.
    *

@@ -68,6 +68,19 @@ final class VariedRuleCases {
             d    | VOX-4     ←
             """),
         of(
+            "fill-down-slip",
+            "code | title\nVOX-2 | Voice\nSEA-7 | Sea\n",
+            "username | given name\na | Ana\nb | Bo\nc | Cy\nd | Di\n",
+            """
+            user | course
+            a    | VOX-1
+            b    | VOX-2
+            c    | VOX-3     ←
+            d    | VOX-4     ←
+            a    | SEA-7
+            b    | SEA-9
+            """),
+        of(
             "off-pattern",
             """
             username | given name | family name
