@@ -9,7 +9,23 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.function.Supplier;
-import neatroster.core.intake.OutOfMemoryInSheetException;
+import neatroster.cli.command.BeginCommand;
+import neatroster.cli.command.CheckCommand;
+import neatroster.cli.command.DemoCommand;
+import neatroster.cli.command.FindCommand;
+import neatroster.cli.command.HandoutCommand;
+import neatroster.cli.command.InspectCommand;
+import neatroster.cli.command.IssueCommand;
+import neatroster.cli.command.PackCommand;
+import neatroster.cli.command.Program;
+import neatroster.cli.command.RulesCommand;
+import neatroster.cli.command.TidyCommand;
+import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.disk.TemporaryFiles;
+import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Problem;
+import neatroster.cli.terminal.Surroundings;
+import neatroster.core.grid.OutOfMemoryInSheetException;
 import neatroster.core.text.Nearest;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -33,7 +49,7 @@ import picocli.CommandLine.UnmatchedArgumentException;
       "             3 a file could not be read or written · 130 interrupted"
     },
     synopsisSubcommandLabel = "COMMAND")
-public final class Main implements Runnable {
+public final class Main implements Runnable, Program {
   private static final String NAME_AND_VERSION = "neat-roster " + Version.text();
 
   /** Every command, in the order of the work. */
@@ -94,7 +110,7 @@ public final class Main implements Runnable {
   private static int runWithinMemory(Surroundings surroundings, String... args) {
     try {
       TemporaryFiles.clear();
-      return run(surroundings, args);
+      return execute(surroundings, args);
     } catch (OutOfMemoryError e) {
       surroundings
           .err()
@@ -106,7 +122,7 @@ public final class Main implements Runnable {
   }
 
   /** Runs a command line and gives its exit code. */
-  static int run(Surroundings surroundings, String... args) {
+  static int execute(Surroundings surroundings, String... args) {
     CommandLine commands = new CommandLine(new Main(surroundings));
     // Describing a command to the parser takes time: only the one that is meant, where that can be
     // told.
@@ -124,8 +140,14 @@ public final class Main implements Runnable {
     return commands.execute(args);
   }
 
-  Surroundings surroundings() {
+  @Override
+  public Surroundings surroundings() {
     return surroundings;
+  }
+
+  @Override
+  public int run(Surroundings inside, String... words) {
+    return execute(inside, words);
   }
 
   /** Without a command there is nothing to do but to say what there is. */
@@ -181,7 +203,7 @@ public final class Main implements Runnable {
               + "” cannot be the name of a file here. If it has accents, run the command with"
               + " LC_ALL=C.UTF-8.";
     } else if (e instanceof UncheckedIOException io) {
-      message = "A file could not be read or written (" + Workplace.reason(io.getCause()) + ").";
+      message = "A file could not be read or written (" + DiskTrouble.reason(io.getCause()) + ").";
     } else {
       message =
           "Something went wrong that should not have. Nothing was written. Add --verbose and send"

@@ -1,11 +1,11 @@
 package neatroster.cli;
 
 /** The version of this build. */
-final class Version {
+public final class Version {
   private Version() {}
 
   /** The version as {@code 0.1.0}, from the program's jar. */
-  static String text() {
+  public static String text() {
     String version = Main.class.getPackage().getImplementationVersion();
     return version == null ? "(not built)" : version;
   }

@@ -1,11 +1,17 @@
 package neatroster.cli;
 
+import com.tngtech.archunit.base.DescribedPredicate;
+import com.tngtech.archunit.core.domain.JavaClass;
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.domain.JavaMethodCall;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
 import com.tngtech.archunit.lang.syntax.ArchRuleDefinition;
 import com.tngtech.archunit.library.Architectures;
+import java.util.ArrayList;
+import java.util.List;
 
 /** The walls between the modules: each imports only those before it. */
 @AnalyzeClasses(packages = "neatroster", importOptions = ImportOption.DoNotIncludeTests.class)
@@ -45,4 +51,52 @@ class HouseTest {
           .orShould()
           .dependOnClassesThat()
           .resideInAPackage("picocli..");
+
+  /** The rooms of the command line: each may use those before it. */
+  private static final List<String> ROOMS =
+      List.of("terminal", "disk", "settings", "folder", "issue", "handout", "report", "command");
+
+  @ArchTest
+  static void roomsOfTheCommandLineInOrder(JavaClasses classes) {
+    for (int i = 0; i < ROOMS.size(); i++) {
+      List<String> above = new ArrayList<>(List.of("neatroster.cli"));
+      ROOMS.subList(i + 1, ROOMS.size()).forEach(room -> above.add("neatroster.cli." + room));
+      ArchRuleDefinition.noClasses()
+          .that()
+          .resideInAPackage("neatroster.cli." + ROOMS.get(i))
+          .should()
+          .dependOnClassesThat()
+          .resideInAnyPackage(above.toArray(String[]::new))
+          .check(classes);
+    }
+  }
+
+  @ArchTest
+  static final ArchRule SHEETS_SEE_ONLY_WHAT_THEY_HAND_OVER =
+      ArchRuleDefinition.noClasses()
+          .that()
+          .resideInAPackage("neatroster.sheets..")
+          .should()
+          .dependOnClassesThat(
+              DescribedPredicate.describe(
+                  "are core beyond grid and text",
+                  (JavaClass type) ->
+                      type.getPackageName().startsWith("neatroster.core.")
+                          && !type.getPackageName().matches("neatroster[.]core[.](grid|text)")));
+
+  /** A file beside its place, moved there when it is whole: written in one place. */
+  @ArchTest
+  static final ArchRule FILES_ARE_MOVED_INTO_PLACE_BY_THE_DISK_ROOM =
+      ArchRuleDefinition.noClasses()
+          .that()
+          .resideInAPackage("neatroster.cli..")
+          .and()
+          .resideOutsideOfPackage("neatroster.cli.disk")
+          .should()
+          .callMethodWhere(
+              DescribedPredicate.describe(
+                  "moves a file",
+                  (JavaMethodCall call) ->
+                      call.getTargetOwner().getFullName().equals("java.nio.file.Files")
+                          && call.getName().equals("move")));
 }

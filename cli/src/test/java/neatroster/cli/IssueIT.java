@@ -15,6 +15,8 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
+import neatroster.cli.disk.PrivateFiles;
+import neatroster.cli.folder.Sealing;
 import neatroster.core.model.KnownUser;
 import neatroster.register.Register;
 import org.junit.jupiter.api.BeforeEach;

@@ -13,14 +13,14 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 
 /** The built program, run as a process in a folder. */
-final class Program {
+public final class Program {
   /** What a run of the program gave back. */
   record Result(int exit, String out, String err) {}
 
   private final Path folder;
   private final Path streams;
 
-  Program(Path folder) throws IOException {
+  public Program(Path folder) throws IOException {
     this.folder = folder;
     this.streams = Files.createTempDirectory("neat-roster-test");
     streams.toFile().deleteOnExit();
@@ -152,7 +152,7 @@ final class Program {
     return Files.readString(stream(name).toPath(), StandardCharsets.UTF_8);
   }
 
-  Path file(String name, String... lines) throws IOException {
+  public Path file(String name, String... lines) throws IOException {
     Path file = folder.resolve(name);
     Files.createDirectories(file.getParent());
     return Files.writeString(file, String.join("\n", lines) + (lines.length > 0 ? "\n" : ""));

@@ -20,8 +20,9 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import neatroster.cli.terminal.Surroundings;
 import neatroster.core.check.RuleText;
-import neatroster.core.check.Rules;
+import neatroster.core.check.pass.Rules;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 import org.junit.jupiter.api.io.TempDir;
@@ -167,7 +168,7 @@ class RuleExamplesTest {
     ByteArrayOutputStream err = new ByteArrayOutputStream();
     try (PrintStream to = new PrintStream(out, false, StandardCharsets.UTF_8);
         PrintStream errors = new PrintStream(err, false, StandardCharsets.UTF_8)) {
-      Main.run(
+      Main.execute(
           new Surroundings(to, errors, StandardCharsets.UTF_8, folder, false),
           command,
           "--format",

@@ -5,14 +5,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import neatroster.core.check.CheckResult;
-import neatroster.core.check.Checker;
 import neatroster.core.check.Finding;
+import neatroster.core.check.pass.Checker;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.SheetReading;
-import neatroster.core.intake.UnreadableSheetException;
-import neatroster.core.model.Settings;
-import neatroster.core.model.SheetName;
 import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Roster;
+import neatroster.core.settings.Settings;
 
 /** Rosters of test sheets, and what a check finds in them in a form that a test can compare. */
 public final class Rosters {

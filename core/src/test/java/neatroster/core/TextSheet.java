@@ -1,10 +1,10 @@
 package neatroster.core;
 
 import java.util.List;
-import neatroster.core.intake.FileFacts;
-import neatroster.core.intake.Sheet;
-import neatroster.core.intake.SheetRow;
-import neatroster.core.model.SheetName;
+import neatroster.core.grid.FileFacts;
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.SheetRow;
 
 /**
  * A sheet written in a test: a line a row, bars between cells, spaces around them left off; · is a

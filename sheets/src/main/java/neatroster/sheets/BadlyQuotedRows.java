@@ -7,8 +7,8 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
-import neatroster.core.intake.SheetRow;
-import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.grid.SheetRow;
+import neatroster.core.grid.UnreadableSheetException;
 
 /**
  * Reads text whose quotation marks are not as RFC 4180 has them, as a person would: a mark that

@@ -2,7 +2,7 @@ package neatroster.sheets;
 
 import java.io.IOException;
 import java.util.List;
-import neatroster.core.intake.Sheet;
+import neatroster.core.grid.Sheet;
 
 /** An open file whose sheets are {@link CarefulSheet}s. */
 final class CarefulFile implements SheetFile {

@@ -1,14 +1,14 @@
 package neatroster.sheets;
 
 import java.util.Optional;
-import neatroster.core.intake.FileFacts;
-import neatroster.core.intake.Hidden;
-import neatroster.core.intake.OutOfMemoryInSheetException;
-import neatroster.core.intake.RowTooLargeException;
-import neatroster.core.intake.Sheet;
-import neatroster.core.intake.SheetRow;
-import neatroster.core.intake.UnreadableSheetException;
-import neatroster.core.model.SheetName;
+import neatroster.core.grid.FileFacts;
+import neatroster.core.grid.Hidden;
+import neatroster.core.grid.OutOfMemoryInSheetException;
+import neatroster.core.grid.RowTooLargeException;
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.SheetRow;
+import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.text.RowBlock;
 
 /**

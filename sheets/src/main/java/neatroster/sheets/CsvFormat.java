@@ -14,12 +14,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import neatroster.core.intake.FileFacts;
-import neatroster.core.intake.RowTooLargeException;
-import neatroster.core.intake.Sheet;
-import neatroster.core.intake.SheetRow;
-import neatroster.core.intake.UnreadableSheetException;
-import neatroster.core.model.SheetName;
+import neatroster.core.grid.FileFacts;
+import neatroster.core.grid.RowTooLargeException;
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.SheetRow;
+import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.text.RowBlock;
 
 /**

@@ -10,11 +10,11 @@ import java.util.zip.ZipFile;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
-import neatroster.core.intake.FileFacts;
-import neatroster.core.intake.Sheet;
-import neatroster.core.intake.SheetRow;
-import neatroster.core.intake.UnreadableSheetException;
-import neatroster.core.model.SheetName;
+import neatroster.core.grid.FileFacts;
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.SheetRow;
+import neatroster.core.grid.UnreadableSheetException;
 
 /**
  * Word processor documents (ECMA-376, part 1, section 17): their tables, or the paragraphs where

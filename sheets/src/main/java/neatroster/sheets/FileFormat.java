@@ -2,7 +2,7 @@ package neatroster.sheets;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.grid.UnreadableSheetException;
 
 /** A kind of spreadsheet file. */
 interface FileFormat {

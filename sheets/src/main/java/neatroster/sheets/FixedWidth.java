@@ -3,11 +3,11 @@ package neatroster.sheets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import neatroster.core.intake.FileFacts;
-import neatroster.core.intake.Sheet;
-import neatroster.core.intake.SheetRow;
-import neatroster.core.intake.UnreadableSheetException;
-import neatroster.core.model.SheetName;
+import neatroster.core.grid.FileFacts;
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.SheetRow;
+import neatroster.core.grid.UnreadableSheetException;
 
 /**
  * Text whose columns are kept apart by spaces alone, each beginning at the same place of every

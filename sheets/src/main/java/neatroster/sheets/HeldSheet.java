@@ -1,10 +1,10 @@
 package neatroster.sheets;
 
 import java.util.List;
-import neatroster.core.intake.FileFacts;
-import neatroster.core.intake.Sheet;
-import neatroster.core.intake.SheetRow;
-import neatroster.core.model.SheetName;
+import neatroster.core.grid.FileFacts;
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.SheetRow;
 
 /**
  * A sheet of a format that is small by nature, held in memory: a page's table, a document's list.

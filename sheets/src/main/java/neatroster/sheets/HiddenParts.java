@@ -7,7 +7,7 @@ import java.util.Set;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
-import neatroster.core.intake.Hidden;
+import neatroster.core.grid.Hidden;
 
 /**
  * Finds what an OpenDocument spreadsheet does not show of a table (OpenDocument 1.3, part 3,

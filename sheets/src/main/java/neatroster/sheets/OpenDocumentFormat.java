@@ -11,13 +11,13 @@ import java.util.zip.ZipFile;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
-import neatroster.core.intake.FileFacts;
-import neatroster.core.intake.Hidden;
-import neatroster.core.intake.RowTooLargeException;
-import neatroster.core.intake.Sheet;
-import neatroster.core.intake.SheetRow;
-import neatroster.core.intake.UnreadableSheetException;
-import neatroster.core.model.SheetName;
+import neatroster.core.grid.FileFacts;
+import neatroster.core.grid.Hidden;
+import neatroster.core.grid.RowTooLargeException;
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.SheetRow;
+import neatroster.core.grid.UnreadableSheetException;
 
 /**
  * OpenDocument spreadsheets and texts (OASIS OpenDocument 1.3, part 3): the tables of both, and the

@@ -1,7 +1,7 @@
 package neatroster.sheets;
 
 import java.time.Duration;
-import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.grid.UnreadableSheetException;
 
 /**
  * What a file may unfold to while it is read: cells, letters and time. All three grow with the

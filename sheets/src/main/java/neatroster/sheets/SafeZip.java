@@ -8,7 +8,7 @@ import java.util.Enumeration;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
-import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.grid.UnreadableSheetException;
 
 /** Zipped documents with a limit on what they may unpack to. */
 final class SafeZip {

@@ -2,7 +2,7 @@ package neatroster.sheets;
 
 import java.io.Closeable;
 import java.util.List;
-import neatroster.core.intake.Sheet;
+import neatroster.core.grid.Sheet;
 
 /** An open file with one or more sheets. */
 public interface SheetFile extends Closeable {

@@ -6,9 +6,9 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import neatroster.core.intake.OutOfMemoryInSheetException;
-import neatroster.core.intake.UnreadableSheetException;
-import neatroster.core.model.SheetName;
+import neatroster.core.grid.OutOfMemoryInSheetException;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.UnreadableSheetException;
 
 /**
  * Opens spreadsheet files of every format there is, told by their content and never by their names.

@@ -20,8 +20,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import neatroster.core.intake.FileFacts;
-import neatroster.core.intake.LetterLikelihood;
+import neatroster.core.grid.FileFacts;
+import neatroster.core.text.LetterLikelihood;
 
 /**
  * How a text file's letters are written down.

@@ -12,7 +12,7 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.zip.ZipFile;
-import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.grid.UnreadableSheetException;
 
 /**
  * What a worksheet says of its rows and columns besides what is in them (ECMA-376, part 1, sections

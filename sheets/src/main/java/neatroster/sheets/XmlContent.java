@@ -6,7 +6,7 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.zip.ZipFile;
-import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.grid.UnreadableSheetException;
 
 /** An XML document, in a zip or a file of its own, read from its beginning as often as needed. */
 interface XmlContent extends Closeable {

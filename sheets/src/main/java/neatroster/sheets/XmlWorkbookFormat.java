@@ -10,10 +10,10 @@ import java.util.List;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
-import neatroster.core.intake.FileFacts;
-import neatroster.core.intake.Sheet;
-import neatroster.core.intake.UnreadableSheetException;
-import neatroster.core.model.SheetName;
+import neatroster.core.grid.FileFacts;
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.UnreadableSheetException;
 
 /**
  * Workbooks written as one XML document of worksheets, tables, rows and cells, as spreadsheet

@@ -7,8 +7,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import neatroster.core.intake.Sheet;
-import neatroster.core.intake.UnreadableSheetException;
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.UnreadableSheetException;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 

@@ -4,7 +4,7 @@ import java.io.OutputStream;
 import java.util.List;
 import neatroster.cli.handout.PdfFonts.Style;
 import neatroster.core.handout.CourseInfo;
-import neatroster.core.model.Settings;
+import neatroster.core.settings.Settings;
 
 /** Lists of who is in a class, without passwords, each class on pages of its own. */
 public final class ClassListsPdf {

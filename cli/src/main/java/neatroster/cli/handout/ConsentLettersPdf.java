@@ -4,7 +4,7 @@ import java.io.OutputStream;
 import java.util.List;
 import neatroster.cli.handout.PdfFonts.Style;
 import neatroster.core.handout.Attendee;
-import neatroster.core.model.Settings;
+import neatroster.core.settings.Settings;
 
 /** Letters to the guardians of children for whom nobody has consented yet, one to a page. */
 public final class ConsentLettersPdf {

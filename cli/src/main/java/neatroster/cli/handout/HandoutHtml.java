@@ -10,7 +10,7 @@ import java.util.List;
 import java.util.Map;
 import neatroster.core.handout.Attendee;
 import neatroster.core.handout.CourseInfo;
-import neatroster.core.model.Settings;
+import neatroster.core.settings.Settings;
 import org.jsoup.nodes.Element;
 import org.jsoup.nodes.Entities;
 

@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.function.Consumer;
 import neatroster.core.handout.Attendee;
 import neatroster.core.handout.CourseInfo;
-import neatroster.core.model.Settings;
+import neatroster.core.settings.Settings;
 
 /** Slips, lists, sheets and letters as rows below headers, for mail merge. */
 public final class HandoutRows {

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import neatroster.cli.handout.PdfFonts.Style;
 import neatroster.core.handout.CourseInfo;
-import neatroster.core.model.Settings;
+import neatroster.core.settings.Settings;
 
 /** A sheet for the wall of each class: where to go, and the code to join by. */
 public final class JoinSheetsPdf {

@@ -5,7 +5,7 @@ import java.util.List;
 import neatroster.cli.handout.PdfFonts.Style;
 import neatroster.core.handout.Attendee;
 import neatroster.core.handout.CourseInfo;
-import neatroster.core.model.Settings;
+import neatroster.core.settings.Settings;
 
 /** Login slips on paper, several to a page with lines to cut along. */
 public final class SlipsPdf {

@@ -7,7 +7,7 @@ import java.util.Map;
 import neatroster.core.handout.Attendee;
 import neatroster.core.handout.CourseInfo;
 import neatroster.core.handout.Seat;
-import neatroster.core.model.Settings;
+import neatroster.core.settings.Settings;
 
 /** What stands on slips, sheets and letters, in the same words whatever they are drawn as. */
 final class Wording {

@@ -22,7 +22,7 @@ import java.util.Optional;
 import neatroster.core.handout.Attendee;
 import neatroster.core.handout.CourseInfo;
 import neatroster.core.intake.Names;
-import neatroster.core.model.Settings;
+import neatroster.core.settings.Settings;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
 import org.junit.jupiter.api.Test;

@@ -18,7 +18,7 @@ import neatroster.core.handout.Seat;
 import neatroster.core.intake.Names;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
-import neatroster.core.model.Settings;
+import neatroster.core.settings.Settings;
 import org.junit.jupiter.api.Test;
 
 class SlipsPdfTest {

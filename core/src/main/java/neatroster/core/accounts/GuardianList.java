@@ -8,11 +8,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import neatroster.core.grid.Place;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
-import neatroster.core.model.Place;
 import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.PersonRecord;
 

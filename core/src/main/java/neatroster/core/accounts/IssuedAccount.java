@@ -1,7 +1,7 @@
 package neatroster.core.accounts;
 
+import neatroster.core.grid.Place;
 import neatroster.core.model.KnownUser;
-import neatroster.core.model.Place;
 
 /**
  * An account that was just given to a user.

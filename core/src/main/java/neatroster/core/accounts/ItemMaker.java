@@ -5,11 +5,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import neatroster.core.check.UnwantedWords;
 import neatroster.core.pattern.Chance;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
 import neatroster.core.text.Quoted;
+import neatroster.core.text.UnwantedWords;
 
 /** Makes ids or email addresses by pattern that nobody has. */
 final class ItemMaker {

@@ -1,8 +1,8 @@
 package neatroster.core.accounts;
 
 import java.util.Map;
+import neatroster.core.grid.Place;
 import neatroster.core.model.Person;
-import neatroster.core.model.Place;
 
 /**
  * A user of the roster who has no account yet.

@@ -4,8 +4,8 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.random.RandomGenerator;
-import neatroster.core.check.UnwantedWords;
-import neatroster.core.model.Settings;
+import neatroster.core.settings.Settings;
+import neatroster.core.text.UnwantedWords;
 
 /** Makes first passwords in the style that the settings ask for. */
 public final class PasswordMaker {

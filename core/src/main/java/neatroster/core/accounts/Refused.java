@@ -1,6 +1,6 @@
 package neatroster.core.accounts;
 
-import neatroster.core.model.Place;
+import neatroster.core.grid.Place;
 
 /**
  * Somebody who gets no account.

@@ -4,10 +4,10 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import neatroster.core.model.Field;
-import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.settings.Settings;
 import neatroster.core.value.Instructors;
 
 /**

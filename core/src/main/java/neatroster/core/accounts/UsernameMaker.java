@@ -5,12 +5,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import neatroster.core.check.UnwantedWords;
-import neatroster.core.model.Settings;
-import neatroster.core.pattern.AsciiText;
 import neatroster.core.pattern.Chance;
 import neatroster.core.pattern.Pattern;
+import neatroster.core.settings.Settings;
+import neatroster.core.text.AsciiText;
 import neatroster.core.text.Quoted;
+import neatroster.core.text.UnwantedWords;
 import neatroster.core.value.UsernameShape;
 
 /** Makes usernames by pattern that the settings allow and nobody has. */

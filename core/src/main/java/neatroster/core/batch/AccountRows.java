@@ -8,9 +8,9 @@ import java.util.Map;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
-import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.roster.KnownUsers;
+import neatroster.core.settings.Settings;
 
 /** The batch rows of accounts that no row of a sheet asks for: guardians' and anonymous ones. */
 final class AccountRows {

@@ -1,8 +1,8 @@
 package neatroster.core.batch;
 
+import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
-import neatroster.core.model.Place;
 
 /** Takes what a roster is turned into. */
 public interface BatchReceiver {

@@ -3,13 +3,13 @@ package neatroster.core.check;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
+import neatroster.core.grid.Place;
 import neatroster.core.intake.SheetReading;
-import neatroster.core.model.Accepted;
-import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
+import neatroster.core.settings.Accepted;
 
 /**
  * What a check found, and what it counted.

@@ -2,12 +2,12 @@ package neatroster.core.check;
 
 import java.util.ArrayList;
 import java.util.List;
+import neatroster.core.grid.Place;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
-import neatroster.core.model.Place;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Doubt;
 import neatroster.core.roster.Link;
@@ -20,57 +20,57 @@ import neatroster.core.text.PairIndex;
  * A row with what its keys and references turned out to be. Rules look at it; the pass fills it
  * anew for each row.
  */
-final class CheckedRow {
-  final ResolvedRoster resolved;
-  final RosterCounts counts;
-  final Suggestions suggestions;
-  RosterRow row;
-  int line;
+public final class CheckedRow {
+  public final ResolvedRoster resolved;
+  public final RosterCounts counts;
+  public final Suggestions suggestions;
+  public RosterRow row;
+  public int line;
 
   /** Who this row is about, or whom it enrolls. */
-  Link user = Link.BLANK;
+  public Link user = Link.BLANK;
 
   /** The course of this row, or that it refers to. */
-  Link course = Link.BLANK;
+  public Link course = Link.BLANK;
 
   /** The group of this row, or that it refers to. */
-  Link group = Link.BLANK;
+  public Link group = Link.BLANK;
 
   /** The cross-course group whose members the row enrolls. */
-  Link membersOf = Link.BLANK;
+  public Link membersOf = Link.BLANK;
 
   /** The account that this row's user has already, or null. */
-  KnownUser account;
+  public KnownUser account;
 
   /** Its position among the known users, or -1. */
-  int accountNumber;
+  public int accountNumber;
 
   /**
    * Whether any cell of the row is worth a closer look for its characters: anything but short plain
    * ASCII without spaces that nobody sees.
    */
-  boolean unusual;
+  public boolean unusual;
 
   /** The role of the enrollment; empty where its word has no meaning. */
-  String role = "";
+  public String role = "";
 
   /** The line of the course or group that had this row's key first, or -1. */
-  int earlierLine = -1;
+  public int earlierLine = -1;
 
   /** The line of the enrollment that is the same as this one, or {@link PairIndex#NEW}. */
-  int earlierEnrollment;
+  public int earlierEnrollment;
 
   /** Whether that enrollment has another role. */
-  boolean earlierRoleDiffers;
+  public boolean earlierRoleDiffers;
 
-  CheckedRow(ResolvedRoster resolved, RosterCounts counts, Suggestions suggestions) {
+  public CheckedRow(ResolvedRoster resolved, RosterCounts counts, Suggestions suggestions) {
     this.resolved = resolved;
     this.counts = counts;
     this.suggestions = suggestions;
   }
 
   /** Takes the next row. Nothing that was said of the one before stays. */
-  void begin(RosterRow next, int ofLine) {
+  public void begin(RosterRow next, int ofLine) {
     row = next;
     line = ofLine;
     user = Link.BLANK;
@@ -86,18 +86,18 @@ final class CheckedRow {
   }
 
   /** What there is to look at about who the row is about. */
-  List<Doubt> doubts(Doubt.Kind kind) {
+  public List<Doubt> doubts(Doubt.Kind kind) {
     List<Doubt> all = table() == Table.USERS ? resolved.people().doubts(line) : List.of();
     return all.isEmpty() ? all : all.stream().filter(doubt -> doubt.kind() == kind).toList();
   }
 
   /** Whether this is the first row about its person. */
-  boolean isFirstOfPerson() {
+  public boolean isFirstOfPerson() {
     return user.isFound() && resolved.people().firstLine(user.number()) == line;
   }
 
   /** The line that says best who a person is: one of a list of people, if any; else -1. */
-  int mainLine(int person) {
+  public int mainLine(int person) {
     List<Integer> lines = resolved.people().lines(person);
     return lines.stream()
         .filter(other -> !resolved.rows().sheet(other).enrolls())
@@ -106,7 +106,7 @@ final class CheckedRow {
   }
 
   /** The name of whom a row of users is about, or what else it has. */
-  String personOf(int ofLine) {
+  public String personOf(int ofLine) {
     RosterRow other = resolved.rows().row(ofLine);
     String name = Names.full(other);
     for (Field field : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
@@ -116,7 +116,7 @@ final class CheckedRow {
   }
 
   /** The other rows and accounts of a doubt, as a sentence names them. */
-  String named(Doubt doubt) {
+  public String named(Doubt doubt) {
     List<String> all = new ArrayList<>();
     for (int other : doubt.lines()) {
       Link person = resolved.people().ofLine(other);
@@ -133,18 +133,18 @@ final class CheckedRow {
   }
 
   /** The first account of a doubt. */
-  KnownUser account(Doubt doubt) {
+  public KnownUser account(Doubt doubt) {
     return resolved.known().users().all().get(doubt.accounts().get(0));
   }
 
   /** An account as a sentence names it. */
-  static String named(KnownUser account) {
+  public static String named(KnownUser account) {
     String name = account.person().fullName();
     return "the account " + account.reference() + (name.isEmpty() ? "" : " of " + name);
   }
 
   /** The column that shows best whom a row is about. */
-  Field columnOfPerson() {
+  public Field columnOfPerson() {
     return firstColumn(
         Field.FULL_NAME,
         Field.GIVEN_NAME,
@@ -155,7 +155,7 @@ final class CheckedRow {
   }
 
   /** Looks over the characters of all cells once, for the rules that look for odd ones. */
-  void lookOver() {
+  public void lookOver() {
     unusual = false;
     int width = row.reading().columns().size();
     for (int i = 0; i < width && !unusual; i++) {
@@ -163,28 +163,28 @@ final class CheckedRow {
     }
   }
 
-  Table table() {
+  public Table table() {
     return row.table();
   }
 
-  Cell cell(Field field) {
+  public Cell cell(Field field) {
     return row.cell(field);
   }
 
-  boolean has(Field field) {
+  public boolean has(Field field) {
     return row.has(field);
   }
 
-  String text(Field field) {
+  public String text(Field field) {
     return row.text(field);
   }
 
   /** A value as it stands in the sheet, without stray spaces, for a message that quotes it. */
-  String shown(Field field) {
+  public String shown(Field field) {
     return cell(field).cleaned();
   }
 
-  Place place(int ofLine) {
+  public Place place(int ofLine) {
     return resolved.rows().place(ofLine);
   }
 
@@ -192,36 +192,36 @@ final class CheckedRow {
    * A row that another finding relates to, as a sentence names it: by its row, and its sheet where
    * it is another.
    */
-  String named(Place place) {
+  public String named(Place place) {
     return named(place, row.reading());
   }
 
-  static String named(Place place, SheetReading from) {
+  public static String named(Place place, SheetReading from) {
     return place.sheet().equals(from.name())
         ? "row " + place.row()
         : place.sheet() + ", row " + place.row();
   }
 
   /** A finding about a field of another row. */
-  Finding.Builder about(int ofLine, Field field, Rule rule, String message) {
+  public Finding.Builder about(int ofLine, Field field, Rule rule, String message) {
     return Finding.about(resolved.rows().row(ofLine), field, rule, message);
   }
 
-  Finding.Builder finding(Rule rule, Field field, String message) {
+  public Finding.Builder finding(Rule rule, Field field, String message) {
     return Finding.about(row, field, rule, message);
   }
 
   /**
    * A finding about the cell of a column, counted from 0, that holds a field of the school's own.
    */
-  Finding.Builder finding(Rule rule, int column, String message) {
+  public Finding.Builder finding(Rule rule, int column, String message) {
     return new Finding.Builder(rule, row.place(), message)
         .in(row.reading().columns().get(column))
         .showing(row.cellAt(column).toString());
   }
 
   /** A finding about a value that does not exist, with what may have been meant instead. */
-  Finding.Builder unknown(Rule rule, Field field, String message, List<String> near) {
+  public Finding.Builder unknown(Rule rule, Field field, String message, List<String> near) {
     if (near.isEmpty()) {
       return finding(rule, field, message);
     }
@@ -232,7 +232,7 @@ final class CheckedRow {
   }
 
   /** The first of these fields that the sheet has a column for, else the first. */
-  Field firstColumn(Field... fields) {
+  public Field firstColumn(Field... fields) {
     for (Field field : fields) {
       if (row.column(field).isPresent()) {
         return field;

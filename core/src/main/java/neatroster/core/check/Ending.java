@@ -9,9 +9,9 @@ import neatroster.core.roster.ResolvedRoster;
  * @param resolved the roster
  * @param counts who is where
  */
-record Ending(ResolvedRoster resolved, RosterCounts counts) {
+public record Ending(ResolvedRoster resolved, RosterCounts counts) {
   /** Starts a finding about a field of a row that has gone by. */
-  Finding.Builder about(int line, Field field, String value, Rule rule, String message) {
+  public Finding.Builder about(int line, Field field, String value, Rule rule, String message) {
     Finding.Builder finding = new Finding.Builder(rule, resolved.rows().place(line), message);
     resolved.rows().sheet(line).column(field).ifPresent(finding::in);
     return finding.showing(value);

@@ -2,11 +2,11 @@ package neatroster.core.check;
 
 import java.util.ArrayList;
 import java.util.List;
+import neatroster.core.grid.Place;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
-import neatroster.core.model.Place;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 
@@ -40,17 +40,17 @@ public record Finding(
     boolean doubtsRelated) {
 
   /** Starts a finding about a sheet as a whole. */
-  static Builder about(SheetReading sheet, Rule rule, String message) {
+  public static Builder about(SheetReading sheet, Rule rule, String message) {
     return new Builder(rule, new Place(sheet.name(), 0), message);
   }
 
   /** Starts a finding about a row as a whole. */
-  static Builder about(RosterRow row, Rule rule, String message) {
+  public static Builder about(RosterRow row, Rule rule, String message) {
     return new Builder(rule, row.place(), message);
   }
 
   /** Starts a finding about the cell of a field. */
-  static Builder about(RosterRow row, Field field, Rule rule, String message) {
+  public static Builder about(RosterRow row, Field field, Rule rule, String message) {
     Builder builder = new Builder(rule, row.place(), message);
     row.column(field).ifPresent(column -> builder.in(column));
     builder.field = field;
@@ -59,7 +59,7 @@ public record Finding(
   }
 
   /** Puts a finding together. */
-  static final class Builder {
+  public static final class Builder {
     /** Values beyond this are shown in part: a report is no place for megabytes. */
     private static final int LONGEST_VALUE = 2000;
 
@@ -77,13 +77,13 @@ public record Finding(
     private boolean doubtsRelated;
     private Severity instead;
 
-    Builder(Rule rule, Place place, String message) {
+    public Builder(Rule rule, Place place, String message) {
       this.rule = rule;
       this.place = place;
       this.message = message;
     }
 
-    Builder in(Column in) {
+    public Builder in(Column in) {
       column = in.header();
       columnIndex = in.index();
       field = in.field().orElse(null);
@@ -91,25 +91,25 @@ public record Finding(
     }
 
     /** Says something else, where that is known only when more rows have gone by. */
-    Builder saying(String other) {
+    public Builder saying(String other) {
       message = other;
       return this;
     }
 
     /** The value that the finding is about, where it is not of the row at hand. */
-    Builder showing(String other) {
+    public Builder showing(String other) {
       value = other;
       return this;
     }
 
     /** Here the rule's finding is worth knowing and no more, unless the settings say otherwise. */
-    Builder asNote() {
+    public Builder asNote() {
       instead = Severity.NOTE;
       return this;
     }
 
     /** Here the rule's finding is a warning, unless the settings say otherwise. */
-    Builder asWarning() {
+    public Builder asWarning() {
       instead = Severity.WARNING;
       return this;
     }
@@ -119,22 +119,22 @@ public record Finding(
       return instead == null ? rule.text().severity() : instead;
     }
 
-    String message() {
+    public String message() {
       return message;
     }
 
-    Builder suggesting(String newValue) {
+    public Builder suggesting(String newValue) {
       suggestion = newValue;
       return this;
     }
 
-    Builder with(Place other) {
+    public Builder with(Place other) {
       related.add(other);
       return this;
     }
 
     /** Another row that is as doubtful as this one. */
-    Builder against(Place other) {
+    public Builder against(Place other) {
       doubtsRelated = true;
       return with(other);
     }
@@ -145,7 +145,7 @@ public record Finding(
           : value.substring(0, LONGEST_VALUE) + "…";
     }
 
-    int relatedCount() {
+    public int relatedCount() {
       return related.size();
     }
 
@@ -153,15 +153,15 @@ public record Finding(
       return rule;
     }
 
-    Place place() {
+    public Place place() {
       return place;
     }
 
-    String value() {
+    public String value() {
       return value;
     }
 
-    Finding build(Severity severity) {
+    public Finding build(Severity severity) {
       return new Finding(
           rule,
           severity,

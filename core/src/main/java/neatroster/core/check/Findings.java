@@ -9,10 +9,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import neatroster.core.model.Accepted;
-import neatroster.core.model.Place;
+import neatroster.core.grid.Place;
+import neatroster.core.grid.SheetName;
 import neatroster.core.model.Severity;
-import neatroster.core.model.SheetName;
+import neatroster.core.settings.Accepted;
 
 /** Collects what the rules find, with the severities that the settings give them. */
 public final class Findings {
@@ -21,14 +21,14 @@ public final class Findings {
   private final int[] acceptedCounts;
   private final List<Finding> all = new ArrayList<>();
 
-  Findings(Map<String, Optional<Severity>> severities, List<Accepted> accepted) {
+  public Findings(Map<String, Optional<Severity>> severities, List<Accepted> accepted) {
     this.severities = severities;
     this.accepted = accepted;
     this.acceptedCounts = new int[accepted.size()];
   }
 
   /** Adds a finding, unless its rule is switched off. */
-  synchronized void add(Finding.Builder finding) {
+  public synchronized void add(Finding.Builder finding) {
     RuleText text = finding.rule().text();
     for (int i = 0; i < acceptedCounts.length; i++) {
       Accepted exception = accepted.get(i);
@@ -42,19 +42,14 @@ public final class Findings {
         .ifPresent(severity -> all.add(finding.build(severity)));
   }
 
-  /** Rules whose findings at a row say already what another rule would say there. */
-  private static final Map<String, String> EXPLAINED_BY =
-      Map.of(
-          UnlikelyRole.TEXT.name(), ConflictingRoles.TEXT.name(),
-          UnknownCourse.TEXT.name(), FillDownSlip.TEXT.name(),
-          UnknownGroup.TEXT.name(), FillDownSlip.TEXT.name());
-
   /** Drops what is explained by a finding about the same row, in whatever order they were found. */
   private void dropExplained() {
+    Set<String> explaining = new HashSet<>();
+    all.forEach(finding -> explaining.addAll(finding.rule().explainedBy()));
     Map<String, Set<Place>> explained = new HashMap<>();
     for (Finding finding : all) {
       String rule = finding.rule().text().name();
-      if (EXPLAINED_BY.containsValue(rule)) {
+      if (explaining.contains(rule)) {
         Set<Place> places = explained.computeIfAbsent(rule, r -> new HashSet<>());
         places.add(finding.place());
         places.addAll(finding.related());
@@ -62,13 +57,13 @@ public final class Findings {
     }
     all.removeIf(
         finding ->
-            explained
-                .getOrDefault(EXPLAINED_BY.getOrDefault(finding.rule().text().name(), ""), Set.of())
-                .contains(finding.place()));
+            finding.rule().explainedBy().stream()
+                .anyMatch(
+                    rule -> explained.getOrDefault(rule, Set.of()).contains(finding.place())));
   }
 
   /** How often each of the settings' exceptions was met. */
-  Map<Accepted, Integer> accepted() {
+  public Map<Accepted, Integer> accepted() {
     Map<Accepted, Integer> counts = new LinkedHashMap<>();
     for (int i = 0; i < acceptedCounts.length; i++) {
       counts.put(accepted.get(i), acceptedCounts[i]);
@@ -77,7 +72,7 @@ public final class Findings {
   }
 
   /** Everything found, in the order of sheet, row and column. */
-  List<Finding> inOrder(List<SheetName> sheets) {
+  public List<Finding> inOrder(List<SheetName> sheets) {
     dropExplained();
     Map<SheetName, Integer> order = new HashMap<>();
     for (SheetName sheet : sheets) {

@@ -9,9 +9,9 @@ import neatroster.core.model.WrittenDates;
 import neatroster.core.roster.ResolvedRoster;
 
 /** Who is where, counted, and what the courses and groups say of themselves. */
-final class RosterCounts {
+public final class RosterCounts {
   /** A course or a group that says no number. */
-  static final int NONE = Integer.MIN_VALUE;
+  public static final int NONE = Integer.MIN_VALUE;
 
   private final int[] learners;
   private final int[] instructors;
@@ -29,7 +29,7 @@ final class RosterCounts {
   private final BitSet unclear = new BitSet();
 
   /** Nothing is counted yet. */
-  RosterCounts(ResolvedRoster roster) {
+  public RosterCounts(ResolvedRoster roster) {
     int courses = roster.courses().count();
     int groups = roster.groups().count();
     learners = new int[courses];
@@ -49,7 +49,7 @@ final class RosterCounts {
   }
 
   /** Remembers what a course says of itself. */
-  void course(int course, RosterRow row) {
+  public void course(int course, RosterRow row) {
     listed.set(course);
     courseCapacity[course] = number(row.text(Field.CAPACITY));
     starts[course] = day(row, Field.STARTS);
@@ -65,7 +65,7 @@ final class RosterCounts {
   }
 
   /** Remembers what a course says of itself. */
-  void course(int course, SheetView sheet, int position) {
+  public void course(int course, SheetView sheet, int position) {
     listed.set(course);
     boolean more =
         sheet.text(position, Field.CAPACITY) != 0
@@ -79,12 +79,12 @@ final class RosterCounts {
   }
 
   /** Remembers what a group says of itself. */
-  void group(int group, RosterRow row) {
+  public void group(int group, RosterRow row) {
     groupCapacity[group] = number(row.text(Field.CAPACITY));
   }
 
   /** Counts somebody into a course, and into a group; either may be negative for none. */
-  void enroll(int user, int course, int group, String role) {
+  public void enroll(int user, int course, int group, String role) {
     if (course >= 0) {
       if (role.equals("learner")) {
         learners[course]++;
@@ -101,7 +101,7 @@ final class RosterCounts {
   }
 
   /** Counts a second role of somebody in a course, which is a finding: either may be meant. */
-  void orElse(int course, String role) {
+  public void orElse(int course, String role) {
     unclear.set(course);
     if (role.equals("learner")) {
       learners[course]++;
@@ -111,31 +111,31 @@ final class RosterCounts {
   }
 
   /** Whether somebody has two roles in a course, so that it is open who teaches and who learns. */
-  boolean isUnclear(int course) {
+  public boolean isUnclear(int course) {
     return unclear.get(course);
   }
 
-  void looksLikeLearner(int user) {
+  public void looksLikeLearner(int user) {
     looksLikeLearner.set(user);
   }
 
   /** Notes that somebody is shut out. */
-  void suspend(int user) {
+  public void suspend(int user) {
     suspended.set(user);
   }
 
   /** Whether somebody is shut out. */
-  boolean isSuspended(int user) {
+  public boolean isSuspended(int user) {
     return suspended.get(user);
   }
 
   /** Whether something in a user's row says that this is no grown-up. */
-  boolean isLikelyLearner(int user) {
+  public boolean isLikelyLearner(int user) {
     return user >= 0 && looksLikeLearner.get(user);
   }
 
   /** Whether the sheets name any instructor. */
-  boolean anyInstructor() {
+  public boolean anyInstructor() {
     boolean any = !hasInstructors.isEmpty();
     for (int course = 0; course < instructors.length && !any; course++) {
       any = instructors[course] > 0;
@@ -144,7 +144,7 @@ final class RosterCounts {
   }
 
   /** Whether more than half of the listed courses have learners. */
-  boolean mostHaveLearners() {
+  public boolean mostHaveLearners() {
     int with = 0;
     for (int course = 0; course < listed.length(); course++) {
       with += learners[course] > 0 ? 1 : 0;
@@ -152,45 +152,45 @@ final class RosterCounts {
     return with * 2 > listed.length();
   }
 
-  int learners(int course) {
+  public int learners(int course) {
     return learners[course];
   }
 
-  int instructors(int course) {
+  public int instructors(int course) {
     return instructors[course];
   }
 
-  int members(int group) {
+  public int members(int group) {
     return members[group];
   }
 
-  int coursesOfUser(int user) {
+  public int coursesOfUser(int user) {
     return coursesOfUser[user];
   }
 
-  int courseCapacity(int course) {
+  public int courseCapacity(int course) {
     return courseCapacity[course];
   }
 
-  int groupCapacity(int group) {
+  public int groupCapacity(int group) {
     return groupCapacity[group];
   }
 
   /** The day on which a course starts, counted from 1970-01-01. */
-  int starts(int course) {
+  public int starts(int course) {
     return starts[course];
   }
 
   /** The day on which a course ends, counted from 1970-01-01. */
-  int ends(int course) {
+  public int ends(int course) {
     return ends[course];
   }
 
-  boolean isOpen(int course) {
+  public boolean isOpen(int course) {
     return !closed.get(course);
   }
 
-  boolean hasInstructors(int course) {
+  public boolean hasInstructors(int course) {
     return hasInstructors.get(course);
   }
 

@@ -1,7 +1,14 @@
 package neatroster.core.check;
 
+import java.util.Set;
+
 /** One kind of thing that can be wrong. */
 public sealed interface Rule permits SheetRule, ColumnRule, RowRule, RosterRule, NoticeRule {
   /** The rule's name, severity and explanation. */
   RuleText text();
+
+  /** The names of rules whose findings at a row say already what this one would say there. */
+  default Set<String> explainedBy() {
+    return Set.of();
+  }
 }

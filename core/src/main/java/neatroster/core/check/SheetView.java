@@ -2,11 +2,11 @@ package neatroster.core.check;
 
 import java.util.function.Consumer;
 import java.util.function.Predicate;
+import neatroster.core.grid.Place;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
-import neatroster.core.model.Place;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
@@ -20,7 +20,7 @@ import neatroster.core.text.TextPool;
  * A sheet as its columns. Rows are counted by their position from 0; texts are numbers, 0 for an
  * empty cell, and equal ones have equal numbers.
  */
-final class SheetView {
+public final class SheetView {
   private final ResolvedRoster roster;
   private final RosterCounts counts;
   private final SheetColumns columns;
@@ -30,7 +30,7 @@ final class SheetView {
   private final Cell cell = new Cell();
   private boolean unresolved;
 
-  SheetView(ResolvedRoster roster, SheetReading sheet) {
+  public SheetView(ResolvedRoster roster, SheetReading sheet) {
     this(roster, sheet, new RosterCounts(roster));
   }
 
@@ -39,7 +39,7 @@ final class SheetView {
    *
    * @param counts takes what is noted of people
    */
-  SheetView(ResolvedRoster roster, SheetReading sheet, RosterCounts counts) {
+  public SheetView(ResolvedRoster roster, SheetReading sheet, RosterCounts counts) {
     this.roster = roster;
     this.counts = counts;
     this.reading = sheet;
@@ -48,60 +48,60 @@ final class SheetView {
     links = roster.links(sheet);
   }
 
-  SheetReading reading() {
+  public SheetReading reading() {
     return reading;
   }
 
-  ResolvedRoster roster() {
+  public ResolvedRoster roster() {
     return roster;
   }
 
-  Table table() {
+  public Table table() {
     return reading.table();
   }
 
-  int rows() {
+  public int rows() {
     return columns.rows();
   }
 
-  boolean has(Field field) {
+  public boolean has(Field field) {
     return reading.has(field);
   }
 
   /** The number of a field's text in a row; 0 where the sheet has no such column. */
-  int text(int position, Field field) {
+  public int text(int position, Field field) {
     int column = reading.indexOf(field);
     return column < 0 ? 0 : columns.code(position, column);
   }
 
   /** The number of the text in a column's cell. */
-  int textAt(int position, int column) {
+  public int textAt(int position, int column) {
     return columns.code(position, column);
   }
 
   /** More than any number of a text of a field. */
-  int texts(Field field) {
+  public int texts(Field field) {
     return columns.pool(reading.indexOf(field)).size();
   }
 
   /** A text of a field, until another is asked for. */
-  Cell shown(Field field, int text) {
+  public Cell shown(Field field, int text) {
     return shownAt(reading.indexOf(field), text);
   }
 
   /** A text of a column, until another is asked for. */
-  Cell shownAt(int column, int text) {
+  public Cell shownAt(int column, int text) {
     columns.pool(column).show(text, cell);
     return cell;
   }
 
   /** Whether any text of a column, or of another with the same things, is odd. */
-  boolean hasOddTexts(Column column) {
+  public boolean hasOddTexts(Column column) {
     return columns.pool(column.index()).hasOdd();
   }
 
   /** The next row above that is not torn and has a value of a field, or -1. */
-  int above(int position, Field field) {
+  public int above(int position, Field field) {
     int above = position - 1;
     while (above >= 0 && (text(above, field) == 0 || isTorn(above))) {
       above--;
@@ -110,30 +110,30 @@ final class SheetView {
   }
 
   /** A test of a field's texts, made once for each; the sheet has such a column. */
-  TextTests tests(Field field, Predicate<Cell> test) {
+  public TextTests tests(Field field, Predicate<Cell> test) {
     return tests(reading.indexOf(field), test);
   }
 
-  TextTests tests(int column, Predicate<Cell> test) {
+  public TextTests tests(int column, Predicate<Cell> test) {
     TextPool pool = columns.pool(column);
     return new TextTests(pool, test);
   }
 
   /** Whether the values of a row may stand in the wrong columns. */
-  boolean isTorn(int position) {
+  public boolean isTorn(int position) {
     return columns.isIrregular(position) && cursor.at(position).isUneven();
   }
 
   /** A row, until another is asked for. */
-  RosterRow row(int position) {
+  public RosterRow row(int position) {
     return cursor.at(position);
   }
 
-  int line(int position) {
+  public int line(int position) {
     return roster.rows().line(columns, position);
   }
 
-  Place place(int position) {
+  public Place place(int position) {
     return new Place(reading.name(), columns.number(position));
   }
 
@@ -143,22 +143,22 @@ final class SheetView {
   }
 
   /** The person whom a row of users is about. */
-  Link person(int position) {
+  public Link person(int position) {
     return roster.people().ofLine(line(position));
   }
 
   /** Notes that a row refers to what was not found. */
-  void noteUnresolved() {
+  public void noteUnresolved() {
     unresolved = true;
   }
 
   /** Whether any row may refer to what does not exist. */
-  boolean mayBeUnresolved() {
+  public boolean mayBeUnresolved() {
     return unresolved || reading.enrolls();
   }
 
   /** A row with whom it is about. */
-  CheckedRow checked(int position) {
+  public CheckedRow checked(int position) {
     CheckedRow row = new CheckedRow(roster, counts, new Suggestions());
     row.begin(row(position), line(position));
     if (table() == Table.USERS) {
@@ -168,34 +168,34 @@ final class SheetView {
   }
 
   /** What is noted of people and courses. */
-  RosterCounts counts() {
+  public RosterCounts counts() {
     return counts;
   }
 
   /** Another row as a sentence names it: by its row, and its sheet where it is another. */
-  String named(Place place) {
+  public String named(Place place) {
     return CheckedRow.named(place, reading);
   }
 
   /** Hands on every enrollment that the rows hold. */
-  void enrollments(Consumer<RosterRow> receiver) {
+  public void enrollments(Consumer<RosterRow> receiver) {
     roster.rows().enrollments(reading, (row, line) -> receiver.accept(row));
   }
 
   /** A finding about a field of a row. */
-  Finding.Builder finding(int position, Field field, Rule rule, String message) {
+  public Finding.Builder finding(int position, Field field, Rule rule, String message) {
     return Finding.about(row(position), field, rule, message);
   }
 
   /** A finding about a column of a row. */
-  Finding.Builder finding(int position, Column column, Rule rule, String message) {
+  public Finding.Builder finding(int position, Column column, Rule rule, String message) {
     return new Finding.Builder(rule, place(position), message)
         .in(column)
         .showing(shownAt(column.index(), textAt(position, column.index())).toString());
   }
 
   /** What the rows refer to. */
-  SheetLinks links() {
+  public SheetLinks links() {
     return links;
   }
 

@@ -13,7 +13,7 @@ import neatroster.core.text.Nearest;
  * The nearest existing values for ones that do not exist; each wrong value is looked for once, up
  * to a limit.
  */
-final class Suggestions {
+public final class Suggestions {
   /**
    * Searching costs far more than reading a row: a sheet that fits nothing at all must not take
    * hours.
@@ -23,19 +23,19 @@ final class Suggestions {
   private final Map<String, List<String>> found = new HashMap<>();
 
   /** The nearest courses by code. */
-  List<String> courses(ResolvedRoster roster, String wrong) {
+  public List<String> courses(ResolvedRoster roster, String wrong) {
     return remembered("course:" + wrong, () -> Nearest.among(wrong, roster.courses().codes()));
   }
 
   /** The nearest groups of the same course. */
-  List<String> groups(ResolvedRoster roster, Link course, String wrong) {
+  public List<String> groups(ResolvedRoster roster, Link course, String wrong) {
     String prefix = Groups.prefix(course);
     return remembered(
         "group:" + prefix + wrong, () -> Nearest.among(wrong, roster.groups().keys(), prefix));
   }
 
   /** The nearest users by username, email address or id. */
-  List<String> users(ResolvedRoster roster, String wrong) {
+  public List<String> users(ResolvedRoster roster, String wrong) {
     return remembered(
         "user:" + wrong,
         () ->

@@ -5,11 +5,11 @@ import java.util.Set;
 import neatroster.core.model.Table;
 
 /** A rule that looks at the rows of some tables. */
-abstract class TableRule implements RowRule {
+public abstract class TableRule implements RowRule {
   private final RuleText text;
   private final Set<Table> tables;
 
-  TableRule(RuleText text, Table first, Table... more) {
+  public TableRule(RuleText text, Table first, Table... more) {
     this.text = text;
     this.tables = EnumSet.of(first, more);
   }

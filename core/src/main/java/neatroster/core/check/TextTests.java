@@ -6,7 +6,7 @@ import neatroster.core.text.Cell;
 import neatroster.core.text.TextPool;
 
 /** A test of the texts of a column, made once for each distinct text. */
-final class TextTests {
+public final class TextTests {
   private final TextPool pool;
   private final Predicate<Cell> test;
   private final Predicate<Cell> odd;
@@ -14,7 +14,7 @@ final class TextTests {
   private final BitSet passed = new BitSet();
   private final Cell cell = new Cell();
 
-  TextTests(TextPool pool, Predicate<Cell> test) {
+  public TextTests(TextPool pool, Predicate<Cell> test) {
     this(pool, test, test);
   }
 
@@ -23,7 +23,7 @@ final class TextTests {
    *
    * @param odd the test of texts that are {@link neatroster.core.text.OddText odd}
    */
-  TextTests(TextPool pool, Predicate<Cell> test, Predicate<Cell> odd) {
+  public TextTests(TextPool pool, Predicate<Cell> test, Predicate<Cell> odd) {
     this.pool = pool;
     this.test = test;
     this.odd = odd;
@@ -31,12 +31,12 @@ final class TextTests {
   }
 
   /** Whether a text is odd and passes. */
-  boolean passesIfOdd(int text) {
+  public boolean passesIfOdd(int text) {
     return pool.isOdd(text) && passes(text);
   }
 
   /** Whether a text passes; the empty one does not. */
-  boolean passes(int text) {
+  public boolean passes(int text) {
     if (text == 0) {
       return false;
     }

@@ -2,23 +2,23 @@ package neatroster.core.check;
 
 import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
-import neatroster.core.model.Settings;
-import neatroster.core.model.Varied;
+import neatroster.core.settings.Settings;
+import neatroster.core.settings.Varied;
 import neatroster.core.text.Cell;
 import neatroster.core.value.UsernameShape;
 
 /** What a username may look like where that differs by role and site. */
-final class UsernameShapes {
+public final class UsernameShapes {
   private final Varied<UsernameShape> shapes;
   private final RoleWords roles;
 
-  UsernameShapes(Settings settings) {
+  public UsernameShapes(Settings settings) {
     shapes = settings.usernames().map(UsernameShape::new);
     roles = settings.roles();
   }
 
   /** Whether a username could be troublesome for somebody. */
-  boolean mayBeTrouble(Cell username) {
+  public boolean mayBeTrouble(Cell username) {
     for (UsernameShape shape : shapes.all()) {
       if (shape.trouble(username) != null) {
         return true;
@@ -28,7 +28,7 @@ final class UsernameShapes {
   }
 
   /** The shape that holds for a row; one of them where the row does not say its role. */
-  UsernameShape of(CheckedRow row) {
+  public UsernameShape of(CheckedRow row) {
     if (shapes.all().size() == 1) {
       return shapes.usual();
     }
@@ -39,7 +39,7 @@ final class UsernameShapes {
    * What is wrong with a username, or null. Who does not say a role may have the username of any:
    * the enrollments may say it.
    */
-  String trouble(CheckedRow row, Cell username) {
+  public String trouble(CheckedRow row, Cell username) {
     String trouble = of(row).trouble(username);
     if (trouble != null && shapes.differsByRole() && !row.has(Field.ROLE)) {
       for (UsernameShape shape : shapes.ofAnyRole(row.text(Field.SITE))) {

@@ -20,9 +20,9 @@ import neatroster.core.text.Cell;
  * somebody of whom there is a doubt, who has several rows or an account, that refers to what cannot
  * be found, or that says again what an earlier row says.
  */
-final class Wakes {
+public final class Wakes {
   /** Whether a text needs a look. */
-  interface TextTest {
+  public interface TextTest {
     boolean wakes(Column column, Cell text);
   }
 
@@ -33,60 +33,60 @@ final class Wakes {
   private final List<Pair> pairs = new ArrayList<>();
   private boolean everyRow;
 
-  Wakes(SheetReading sheet) {
+  public Wakes(SheetReading sheet) {
     this.sheet = sheet;
   }
 
   /** The sheet that is asked about. */
-  SheetReading sheet() {
+  public SheetReading sheet() {
     return sheet;
   }
 
   /** Every row. */
-  void everyRow() {
+  public void everyRow() {
     everyRow = true;
   }
 
   /** Rows with a text in a field's column that passes a test; blank ones are not tested. */
-  void text(Field field, Predicate<Cell> test) {
+  public void text(Field field, Predicate<Cell> test) {
     if (sheet.has(field)) {
       text(sheet.indexOf(field), test);
     }
   }
 
   /** Rows with a text in a column that passes a test; empty ones are not tested. */
-  void text(int column, Predicate<Cell> test) {
+  public void text(int column, Predicate<Cell> test) {
     texts.computeIfAbsent(column, c -> new ArrayList<>()).add(test);
   }
 
   /** Rows in which the texts of two fields' columns together pass a test. */
-  void texts(Field one, Field other, BiPredicate<Cell, Cell> test) {
+  public void texts(Field one, Field other, BiPredicate<Cell, Cell> test) {
     if (sheet.has(one) && sheet.has(other)) {
       pairs.add(new Pair(sheet.indexOf(one), sheet.indexOf(other), test));
     }
   }
 
   /** Two columns whose texts together wake. */
-  record Pair(int one, int other, BiPredicate<Cell, Cell> test) {}
+  public record Pair(int one, int other, BiPredicate<Cell, Cell> test) {}
 
-  List<Pair> pairs() {
+  public List<Pair> pairs() {
     return pairs;
   }
 
   /** Rows in which one of these fields is filled in. */
-  void filled(Field... fields) {
+  public void filled(Field... fields) {
     for (Field field : fields) {
       text(field, cell -> !cell.isBlank());
     }
   }
 
   /** Rows with an odd text that passes a test in the column of any field. */
-  void oddText(TextTest test) {
+  public void oddText(TextTest test) {
     oddTexts.add(test);
   }
 
   /** Rows in which none of these fields is filled in. */
-  void allBlank(Field... fields) {
+  public void allBlank(Field... fields) {
     List<Integer> columns = new ArrayList<>();
     for (Field field : fields) {
       if (sheet.has(field)) {
@@ -97,16 +97,16 @@ final class Wakes {
   }
 
   /** Rows in which a column is blank. */
-  void blank(int column) {
+  public void blank(int column) {
     allBlank.add(List.of(column));
   }
 
-  boolean isEveryRow() {
+  public boolean isEveryRow() {
     return everyRow;
   }
 
   /** What wakes in a column, if anything does. */
-  Optional<Predicate<Cell>> ofColumn(Column column, boolean odd) {
+  public Optional<Predicate<Cell>> ofColumn(Column column, boolean odd) {
     List<Predicate<Cell>> tests = new ArrayList<>(texts.getOrDefault(column.index(), List.of()));
     if (odd && column.field().isPresent()) {
       oddTexts.forEach(test -> tests.add(cell -> test.wakes(column, cell)));
@@ -115,7 +115,7 @@ final class Wakes {
   }
 
   /** Lists of columns, all of which are blank in a row that is to be seen. */
-  List<List<Integer>> allBlank() {
+  public List<List<Integer>> allBlank() {
     return allBlank;
   }
 }

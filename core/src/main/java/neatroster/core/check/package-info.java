@@ -1,5 +1,2 @@
-/**
- * What can be wrong with a roster: one rule a file, with its text beside its code, and the pass
- * that applies them.
- */
+/** What can be wrong with a roster: the kinds of rules, what they see, what they find. */
 package neatroster.core.check;

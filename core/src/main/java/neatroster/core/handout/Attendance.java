@@ -15,15 +15,14 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import neatroster.core.check.CheckResult;
-import neatroster.core.check.Consent;
 import neatroster.core.check.Deliverable;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
-import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Consent;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Link;
@@ -31,6 +30,7 @@ import neatroster.core.roster.People;
 import neatroster.core.roster.PersonRecord;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
+import neatroster.core.settings.Settings;
 import neatroster.core.value.Instructors;
 
 /**

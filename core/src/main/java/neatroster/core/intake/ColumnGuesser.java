@@ -15,6 +15,7 @@ import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
+import neatroster.core.text.NameOrder;
 import neatroster.core.value.EmailShape;
 
 /**

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cleaning;

@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import neatroster.core.grid.SheetRow;
 import neatroster.core.pattern.Pattern;
 
 /**

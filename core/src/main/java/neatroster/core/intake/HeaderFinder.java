@@ -7,9 +7,12 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import neatroster.core.grid.FileFacts;
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.Field;
-import neatroster.core.model.SheetPlan;
 import neatroster.core.model.Table;
+import neatroster.core.settings.SheetPlan;
 import neatroster.core.text.Cell;
 import neatroster.core.text.Cleaning;
 

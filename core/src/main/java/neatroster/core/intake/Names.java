@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import neatroster.core.model.Field;
 import neatroster.core.pattern.PatternGuess;
+import neatroster.core.text.NameOrder;
 
 /**
  * A person's name, put together from the parts that a row has, or taken apart where it has only the

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
+import neatroster.core.grid.SheetRow;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
 import neatroster.core.text.RowBlock;

@@ -3,8 +3,13 @@ package neatroster.core.intake;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import neatroster.core.grid.FileFacts;
+import neatroster.core.grid.Hidden;
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.SheetRow;
+import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.Field;
-import neatroster.core.model.SheetName;
 import neatroster.core.model.Table;
 
 /**

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import neatroster.core.text.NameOrder;
 
 /**
  * One of the people on a line of text.

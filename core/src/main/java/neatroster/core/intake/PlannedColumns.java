@@ -9,10 +9,10 @@ import java.util.Map;
 import java.util.Optional;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
-import neatroster.core.model.SheetPlan;
 import neatroster.core.model.Table;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
+import neatroster.core.settings.SheetPlan;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
 

@@ -1,5 +1,7 @@
 package neatroster.core.intake;
 
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.SheetRow;
 import neatroster.core.text.RowBlock;
 
 /** Tells the rows of a sheet that are data from what stands above, between and below them. */

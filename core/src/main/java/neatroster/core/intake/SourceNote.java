@@ -5,7 +5,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import neatroster.core.model.SheetName;
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.UnreadableSheetException;
 
 /**
  * What a copy of a sheet says of the sheet that it was made from, so that the settings for that one

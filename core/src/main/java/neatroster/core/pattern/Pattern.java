@@ -14,6 +14,7 @@ import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
+import neatroster.core.text.AsciiText;
 import neatroster.core.text.Nearest;
 
 /**

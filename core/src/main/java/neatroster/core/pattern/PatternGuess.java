@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import neatroster.core.text.AsciiText;
 
 /**
  * Tells which pattern the usernames or email addresses of a sheet follow, from some of its rows.

@@ -6,11 +6,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import neatroster.core.intake.NameOrder;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.text.FoldedLetters;
+import neatroster.core.text.NameOrder;
 
 /**
  * What of a name tells a person: its words in no order, without case, accents and signs. A number,

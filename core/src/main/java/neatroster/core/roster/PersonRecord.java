@@ -6,12 +6,12 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import neatroster.core.grid.Place;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Person;
-import neatroster.core.model.Place;
 import neatroster.core.model.Table;
 
 /**

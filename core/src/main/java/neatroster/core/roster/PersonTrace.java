@@ -8,11 +8,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import neatroster.core.grid.Place;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
-import neatroster.core.model.Place;
 
 /** Where a person stands, and by what each place was found to be about the same person. */
 public final class PersonTrace {

@@ -7,8 +7,8 @@ import java.util.function.Supplier;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
-import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.settings.Settings;
 import neatroster.core.text.PairIndex;
 
 /**

@@ -4,13 +4,13 @@ import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Optional;
+import neatroster.core.grid.Place;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SkippedRow;
-import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Field;
-import neatroster.core.model.Place;
-import neatroster.core.model.SheetName;
 import neatroster.core.model.Table;
 import neatroster.core.text.TextPool;
 

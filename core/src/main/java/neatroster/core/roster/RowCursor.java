@@ -1,7 +1,7 @@
 package neatroster.core.roster;
 
+import neatroster.core.grid.SheetRow;
 import neatroster.core.intake.RosterRow;
-import neatroster.core.intake.SheetRow;
 import neatroster.core.text.TextPool;
 
 /** Shows the rows of a sheet one after the other in one and the same object. */

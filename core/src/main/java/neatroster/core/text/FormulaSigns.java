@@ -1,5 +1,7 @@
 package neatroster.core.text;
 
+import java.util.regex.Pattern;
+
 /**
  * Texts that a spreadsheet program takes for a formula when it opens a file of plain text: those
  * that begin with {@code = + - @}, a tab or a carriage return.
@@ -42,5 +44,13 @@ public final class FormulaSigns {
       letter |= Character.isLetter(c);
     }
     return false;
+  }
+
+  private static final Pattern FORMULA =
+      Pattern.compile("=(?:[A-Za-z_$(\\[\".{-].*[()&$:.\\]!+*/-].*|\\$?[A-Za-z]{1,3}\\$?\\d{1,7})");
+
+  /** Whether a text is a formula instead of its result. */
+  public static boolean isFormula(CharSequence text) {
+    return text.length() > 0 && text.charAt(0) == '=' && FORMULA.matcher(text).matches();
   }
 }

@@ -6,7 +6,7 @@ import java.util.HashSet;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
-import neatroster.core.model.Settings;
+import neatroster.core.settings.Settings;
 import neatroster.core.text.Cleaning;
 
 /** What a username may look like under a folder's settings. */

@@ -11,12 +11,12 @@ import neatroster.core.TextSheet;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Person;
-import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
-import neatroster.core.model.Varied;
 import neatroster.core.pattern.PatternException;
 import neatroster.core.roster.PersonRecord;
 import neatroster.core.roster.Roster;
+import neatroster.core.settings.Settings;
+import neatroster.core.settings.Varied;
 import org.junit.jupiter.api.Test;
 
 /** Emails, ids and passwords that are made for users who have none. */

@@ -7,11 +7,11 @@ import java.util.List;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.model.Field;
-import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
+import neatroster.core.settings.Settings;
 import org.junit.jupiter.api.Test;
 
 class UserRolesTest {

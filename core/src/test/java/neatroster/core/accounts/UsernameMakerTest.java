@@ -11,10 +11,10 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
-import neatroster.core.check.UnwantedWords;
-import neatroster.core.model.Settings;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
+import neatroster.core.settings.Settings;
+import neatroster.core.text.UnwantedWords;
 import org.junit.jupiter.api.Test;
 
 class UsernameMakerTest {

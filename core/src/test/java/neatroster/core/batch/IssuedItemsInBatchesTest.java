@@ -12,18 +12,18 @@ import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
-import neatroster.core.check.Checker;
+import neatroster.core.check.pass.Checker;
+import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.RosterRow;
-import neatroster.core.intake.UnreadableSheetException;
 import neatroster.core.model.Field;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
-import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
-import neatroster.core.model.Varied;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
+import neatroster.core.settings.Settings;
+import neatroster.core.settings.Varied;
 import org.junit.jupiter.api.Test;
 
 /** What was issued beside usernames, on its way to the platform. */

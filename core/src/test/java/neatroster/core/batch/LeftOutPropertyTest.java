@@ -12,14 +12,14 @@ import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
-import neatroster.core.check.Checker;
+import neatroster.core.check.pass.Checker;
 import neatroster.core.handout.Attendance;
 import neatroster.core.handout.Attendee;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
-import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
+import neatroster.core.settings.Settings;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 

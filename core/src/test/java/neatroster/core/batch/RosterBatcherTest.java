@@ -17,11 +17,11 @@ import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.RoleWords;
-import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
-import neatroster.core.model.Varied;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
+import neatroster.core.settings.Settings;
+import neatroster.core.settings.Varied;
 import org.junit.jupiter.api.Test;
 
 class RosterBatcherTest {

@@ -8,13 +8,13 @@ import java.util.Map;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.check.Basis;
-import neatroster.core.check.Checker;
+import neatroster.core.check.pass.Checker;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
-import neatroster.core.model.Settings;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
+import neatroster.core.settings.Settings;
 import org.junit.jupiter.api.Test;
 
 class AttendanceTest {

@@ -5,8 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import neatroster.core.grid.FileFacts;
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.SheetRow;
+import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.Field;
-import neatroster.core.model.SheetName;
 import neatroster.core.model.Table;
 import org.junit.jupiter.api.Test;
 

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import neatroster.core.TextSheet;
+import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import org.junit.jupiter.api.Test;

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Optional;
 import neatroster.core.TextSheet;
-import neatroster.core.model.SheetName;
+import neatroster.core.grid.SheetName;
 import org.junit.jupiter.api.Test;
 
 /** What copies of sheets say of their source. */
@@ -24,7 +24,7 @@ class SourceNoteTest {
         SheetReading.of(
             TextSheet.of("corrections/a.csv", "given name | " + header + "\nAna | x\n"),
             Optional.empty(),
-            neatroster.core.model.Settings.standard(),
+            neatroster.core.settings.Settings.standard(),
             SourceNote.in(copy));
     assertThat(SourceNote.header(again)).isEqualTo(header);
   }

@@ -8,8 +8,8 @@ import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
-import neatroster.core.model.Settings;
 import neatroster.core.model.Table;
+import neatroster.core.settings.Settings;
 import org.junit.jupiter.api.Test;
 
 /** Whose account a row of users is about. */

@@ -15,15 +15,15 @@ import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
-import neatroster.core.check.Checker;
 import neatroster.core.check.Finding;
+import neatroster.core.check.pass.Checker;
+import neatroster.core.grid.Place;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
-import neatroster.core.model.Place;
-import neatroster.core.model.Settings;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.settings.Settings;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 

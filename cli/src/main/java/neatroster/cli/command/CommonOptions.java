@@ -1,0 +1,134 @@
+package neatroster.cli.command;
+
+import java.io.PrintStream;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.folder.Session;
+import neatroster.cli.terminal.Screen;
+import neatroster.cli.terminal.Surroundings;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
+
+/** The options that every command has. */
+public final class CommonOptions {
+  private static final int USUAL_WIDTH = 100;
+
+  @Option(
+      names = "--folder",
+      paramLabel = "DIR",
+      description =
+          "The roster folder (default: this one, or the nearest above with a roster.yaml).")
+  private Path folder;
+
+  @Option(
+      names = "--known",
+      paramLabel = "FILE",
+      arity = "1..*",
+      description =
+          "Exports of what the platform holds already (besides those in the roster folder’s"
+              + " known/).")
+  private List<String> known = List.of();
+
+  @Option(
+      names = "--format",
+      paramLabel = "text|json",
+      description = "How the result is written (default: text).")
+  private Format format = Format.text;
+
+  @Option(
+      names = "--color",
+      paramLabel = "auto|always|never",
+      description = "Whether text is coloured (default: auto).")
+  private Color color = Color.auto;
+
+  @Option(names = "--quiet", description = "No remarks besides the result.")
+  private boolean quiet;
+
+  @Option(names = "--verbose", description = "Technical details where something goes wrong.")
+  private boolean verbose;
+
+  @Option(names = "--help", usageHelp = true, description = "Shows this help.")
+  @SuppressWarnings("UnusedVariable") // picocli reads it
+  private boolean help;
+
+  @Spec(Spec.Target.MIXEE)
+  private CommandSpec command;
+
+  /** How results are written; the names are those on the command line. */
+  enum Format {
+    text,
+    json
+  }
+
+  /** When text is coloured; the names are those on the command line. */
+  enum Color {
+    auto,
+    always,
+    never
+  }
+
+  /** What the command works in. */
+  Session session() {
+    Path directory = surroundings().directory();
+    return new Session(directory, RosterFolder.find(directory, folder), known, screen());
+  }
+
+  /** A path that the user named, where it is. */
+  Path resolve(Path named) {
+    return surroundings().directory().resolve(named);
+  }
+
+  boolean json() {
+    return format == Format.json;
+  }
+
+  boolean verbose() {
+    return verbose;
+  }
+
+  Surroundings surroundings() {
+    return program().surroundings();
+  }
+
+  Program program() {
+    return (Program) command.root().userObject();
+  }
+
+  /** Another command line with the options that say how its output is shown. */
+  String[] likeThis(List<String> args) {
+    List<String> all = new ArrayList<>(args);
+    all.add("--color");
+    all.add(color.name());
+    if (quiet) {
+      all.add("--quiet");
+    }
+    if (verbose) {
+      all.add("--verbose");
+    }
+    return all.toArray(String[]::new);
+  }
+
+  /** Where this command's words go. */
+  public Screen screen() {
+    Surroundings surroundings = surroundings();
+    PrintStream out = surroundings.out();
+    boolean colored =
+        switch (color) {
+          case always -> true;
+          case never -> false;
+          case auto -> surroundings.terminal() && System.getenv("NO_COLOR") == null;
+        };
+    return new Screen(out, surroundings.err(), colored && !json(), quiet, width());
+  }
+
+  private static int width() {
+    String columns = System.getenv("COLUMNS");
+    if (columns != null && columns.matches("[1-9]\\d{1,3}")) {
+      return Math.max(40, Math.min(160, Integer.parseInt(columns)));
+    }
+    return USUAL_WIDTH;
+  }
+}

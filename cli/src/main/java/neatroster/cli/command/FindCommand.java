@@ -1,0 +1,215 @@
+package neatroster.cli.command;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import neatroster.cli.folder.OpenRoster;
+import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.folder.Session;
+import neatroster.cli.folder.Workplace;
+import neatroster.cli.terminal.Counted;
+import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.Problem;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.roster.Roster;
+import neatroster.core.roster.TextSearch;
+import neatroster.core.text.Quoted;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Parameters;
+
+/** Finds a person, a course, a group or a site by any part of any field. */
+@Command(
+    name = "find",
+    description =
+        "Finds a person, course, group or site by any part of any field: in the sheets, in what is"
+            + " known, among the accounts issued.")
+public final class FindCommand implements Callable<Integer> {
+  /** More are counted, not shown. */
+  private static final int SHOWN = 40;
+
+  @Mixin private CommonOptions options;
+
+  @Parameters(paramLabel = "TEXT", description = "Case and accents make no difference.")
+  private String text;
+
+  @Override
+  public Integer call() {
+    Screen screen = options.screen();
+    if (text.isBlank()) {
+      throw Problem.usage("Say what to find: a part of a name, an address, a code.");
+    }
+    Session session = options.session();
+    RosterFolder folder =
+        session.folderOr(
+            "find looks through a roster folder, and there is none here. Name one with --folder"
+                + " DIR.");
+    List<TextSearch.Hit> hits = hits(session, folder);
+    if (options.json()) {
+      Json.write(screen.out(), json -> json(json, hits));
+    } else {
+      show(screen, hits);
+    }
+    return Exit.DONE;
+  }
+
+  private List<TextSearch.Hit> hits(Session session, RosterFolder folder) {
+    Screen screen = session.screen();
+    Roster none = new Roster(List.of(), List.of(), List.of());
+    boolean sheets = !folder.files("sheets").isEmpty();
+    try (Opened asked =
+            new Opened(sheets ? Optional.of(session.open(List.of())) : Optional.empty());
+        Opened exports = new Opened(session.openKnown())) {
+      Roster roster = asked.roster().orElse(none);
+      Known known = session.basis(roster).known();
+      Roster platform = exports.roster().orElse(none);
+      List<TextSearch.Hit> hits =
+          TextSearch.find(
+              ResolvedRoster.of(roster, session.settings(), known),
+              platform,
+              Workplace.joinCodesIn(folder),
+              text);
+      sayWhatWasNotLookedAt(screen, roster);
+      sayWhatWasNotLookedAt(screen, platform);
+      return hits;
+    }
+  }
+
+  /** Files that are open where there are any. */
+  private record Opened(Optional<OpenRoster> files) implements AutoCloseable {
+    Optional<Roster> roster() {
+      return files.map(OpenRoster::roster);
+    }
+
+    @Override
+    public void close() {
+      files.ifPresent(OpenRoster::close);
+    }
+  }
+
+  private static void sayWhatWasNotLookedAt(Screen screen, Roster roster) {
+    for (Roster.Unread sheet : roster.unread()) {
+      screen.remark(sheet.name() + " was not looked through: it is no table that is understood.");
+    }
+    for (SheetReading sheet : roster.brokenOff()) {
+      screen.remark(
+          sheet.name()
+              + " was looked through as far as it can be read: "
+              + roster.whyBrokenOff(sheet).orElseThrow().getMessage()
+              + ".");
+    }
+  }
+
+  /** The places of one person together, everything else on its own. */
+  private static List<List<TextSearch.Hit>> together(List<TextSearch.Hit> hits) {
+    List<List<TextSearch.Hit>> all = new ArrayList<>();
+    int before = -1;
+    for (TextSearch.Hit hit : hits) {
+      if (hit.person() < 0 || hit.person() != before) {
+        all.add(new ArrayList<>());
+      }
+      all.get(all.size() - 1).add(hit);
+      before = hit.person();
+    }
+    return all;
+  }
+
+  private void show(Screen screen, List<TextSearch.Hit> hits) {
+    List<List<TextSearch.Hit>> all = together(hits);
+    for (List<TextSearch.Hit> one : all.subList(0, Math.min(SHOWN, all.size()))) {
+      for (TextSearch.Hit hit : one) {
+        String thing = hit.table().word().replaceAll("s$", "");
+        screen.line(screen.bold(hit.place()) + screen.dim(" — " + thing));
+      }
+      fields(one)
+          .forEach(
+              (name, values) ->
+                  values.forEach(
+                      value ->
+                          screen.line(String.format("  %-16s %s", name, shown(screen, value)))));
+    }
+    if (all.size() > SHOWN) {
+      screen.line("and " + (all.size() - SHOWN) + " more; say more of what you look for.");
+    }
+    screen.line(
+        (hits.isEmpty() ? "Nothing has " : "Found in " + Counted.of(hits.size(), "place") + ": ")
+            + Quoted.value(text)
+            + (hits.isEmpty() ? " in it." : "."));
+  }
+
+  private String shown(Screen screen, Value value) {
+    String shown = TextSearch.has(value.text(), text) ? screen.green(value.text()) : value.text();
+    return value.where().isEmpty() ? shown : shown + screen.dim("  (" + value.where() + ")");
+  }
+
+  /**
+   * A value of a field.
+   *
+   * @param where the place that says so, where another says otherwise; else empty
+   */
+  private record Value(String text, String where) {}
+
+  /** What all places say; where they do not agree, who says what. */
+  private static Map<String, Set<Value>> fields(List<TextSearch.Hit> hits) {
+    Map<String, Map<String, String>> placesOf = new LinkedHashMap<>();
+    for (TextSearch.Hit hit : hits) {
+      hit.fields()
+          .forEach(
+              (name, value) ->
+                  placesOf
+                      .computeIfAbsent(name, n -> new LinkedHashMap<>())
+                      .putIfAbsent(value, hit.place()));
+    }
+    Map<String, Set<Value>> fields = new LinkedHashMap<>();
+    placesOf.forEach(
+        (name, places) ->
+            places.forEach(
+                (value, place) ->
+                    fields
+                        .computeIfAbsent(name, n -> new LinkedHashSet<>())
+                        .add(new Value(value, places.size() > 1 ? place : ""))));
+    return fields;
+  }
+
+  private void json(JsonGenerator json, List<TextSearch.Hit> hits) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("command", "find");
+    json.writeStringField("text", text);
+    json.writeArrayFieldStart("found");
+    for (TextSearch.Hit one : hits) {
+      json.writeStartObject();
+      json.writeStringField("in", one.source().word());
+      json.writeStringField("table", one.table().word());
+      if (one.person() < 0) {
+        json.writeNullField("person");
+      } else {
+        json.writeNumberField("person", one.person());
+      }
+      json.writeStringField("file", one.file());
+      if (one.row() == 0) {
+        json.writeNullField("row");
+      } else {
+        json.writeNumberField("row", one.row());
+      }
+      json.writeObjectFieldStart("fields");
+      for (Map.Entry<String, String> field : one.fields().entrySet()) {
+        json.writeStringField(field.getKey(), field.getValue());
+      }
+      json.writeEndObject();
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+}

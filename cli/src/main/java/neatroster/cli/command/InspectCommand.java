@@ -1,0 +1,99 @@
+package neatroster.cli.command;
+
+import java.util.List;
+import java.util.concurrent.Callable;
+import neatroster.cli.folder.OpenRoster;
+import neatroster.cli.folder.Session;
+import neatroster.cli.folder.SettingsSaver;
+import neatroster.cli.report.InspectJson;
+import neatroster.cli.report.InspectText;
+import neatroster.cli.report.PeopleReport;
+import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.Problem;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.check.Basis;
+import neatroster.core.intake.SheetSurvey;
+import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.roster.Roster;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Says how each sheet is understood. */
+@Command(
+    name = "inspect",
+    description = "Says how each sheet is understood: its format, its headers, what is skipped.")
+public final class InspectCommand implements Callable<Integer> {
+  @Mixin private CommonOptions options;
+
+  @Option(
+      names = "--save",
+      description =
+          "Writes it into roster.yaml, where it can be corrected; what stands there is not touched.")
+  private boolean save;
+
+  @Option(
+      names = "--people",
+      description = {
+        "Says who is who instead: which rows and accounts are one person, and by what that was",
+        "found out."
+      })
+  private boolean who;
+
+  @Parameters(
+      paramLabel = "FILE",
+      description = "PATH, PATH#SHEET, TABLE=PATH, or course:CODE=PATH. Without any: sheets/.")
+  private List<String> files = List.of();
+
+  @Override
+  public Integer call() {
+    Screen screen = options.screen();
+    Session session = options.session();
+    if (save && who) {
+      throw Problem.usage("--save writes how sheets are understood; --people says who is who.");
+    }
+    if (save && session.folder().isEmpty()) {
+      throw Problem.usage(
+          "--save writes into the roster.yaml of a roster folder, and there is none here. Make one"
+              + " with neat-roster begin DIR.");
+    }
+    try (OpenRoster open = session.open(files)) {
+      Roster roster = open.roster();
+      if (who) {
+        return people(session, open);
+      }
+      List<SheetSurvey> seen = roster.sheets().stream().map(SheetSurvey::of).toList();
+      open.verifyUnchanged();
+      if (options.json()) {
+        Json.write(
+            screen.out(), json -> InspectJson.write(json, seen, roster.unread(), open.leftOut()));
+      } else {
+        new InspectText(screen).write(seen, roster.unread(), open.leftOut());
+      }
+      if (save) {
+        new SettingsSaver(session.folder().get(), screen)
+            .save(seen, roster.unread(), session.settings());
+      }
+      boolean troubled =
+          roster.unread().stream().anyMatch(sheet -> !sheet.isLeftAlone())
+              || seen.stream().anyMatch(sheet -> sheet.trouble() != null);
+      return troubled ? Exit.FINDINGS : Exit.DONE;
+    }
+  }
+
+  private int people(Session session, OpenRoster open) {
+    Screen screen = session.screen();
+    Basis basis = session.basis(open.roster());
+    PeopleReport report =
+        new PeopleReport(ResolvedRoster.of(open.roster(), session.settings(), basis.known()));
+    open.verifyUnchanged();
+    if (options.json()) {
+      Json.write(screen.out(), report::json);
+    } else {
+      report.text(screen);
+    }
+    return Exit.DONE;
+  }
+}

@@ -1,0 +1,217 @@
+package neatroster.cli.command;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.TreeSet;
+import java.util.concurrent.Callable;
+import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.folder.OpenRoster;
+import neatroster.cli.folder.Session;
+import neatroster.cli.folder.Workplace;
+import neatroster.cli.issue.AnonymousAccounts;
+import neatroster.cli.issue.IssueRun;
+import neatroster.cli.issue.SecureDraws;
+import neatroster.cli.report.IssueReport;
+import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Problem;
+import neatroster.core.accounts.AccountIssuer;
+import neatroster.core.accounts.IssuedAccount;
+import neatroster.core.accounts.PasswordMaker;
+import neatroster.core.accounts.PasswordWords;
+import neatroster.core.grid.Place;
+import neatroster.core.grid.SheetName;
+import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Table;
+import neatroster.core.pattern.PatternException;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.KnownUsers;
+import neatroster.core.settings.Settings;
+import neatroster.core.text.Nearest;
+import neatroster.register.Issue;
+import neatroster.register.RegisterException;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Gives accounts to the users who have none. */
+@Command(
+    name = "issue",
+    description =
+        "Gives new users usernames, first passwords and what else the settings ask for; guardians"
+            + " their accounts, courses and groups their join codes.")
+public final class IssueCommand implements Callable<Integer> {
+  @Mixin private CommonOptions options;
+
+  @Option(
+      names = "--to",
+      paramLabel = "DIR",
+      description = "Where to keep accounts and register when there is no roster folder.")
+  private Path to;
+
+  @Option(
+      names = "--again",
+      paramLabel = "USER",
+      description =
+          "Gives one user who has an account a new first password: a username, email or id.")
+  private String again;
+
+  @Option(
+      names = "--again-lost",
+      description =
+          "Gives a new first password to everybody whose password was issued and is no longer in"
+              + " accounts/.")
+  private boolean againLost;
+
+  @Option(
+      names = "--anonymous",
+      paramLabel = "N",
+      description = "Makes so many accounts without names, for the course that --course names.")
+  private Integer anonymous;
+
+  @Option(
+      names = "--course",
+      paramLabel = "CODE",
+      description = "The course of the accounts without names.")
+  private String course;
+
+  @Parameters(
+      paramLabel = "FILE",
+      description = "The sheets with the users. Without any: what the roster folder holds.")
+  private List<String> files = List.of();
+
+  @Override
+  public Integer call() {
+    Session session = options.session().writing(to, "issue");
+    IssueReport report =
+        new IssueReport(session.screen(), session.folder().orElseThrow(), options.json());
+    try {
+      if (againLost) {
+        return againLost(report, session);
+      }
+      if (again != null) {
+        return again(report, session);
+      }
+      if (anonymous != null || course != null) {
+        return anonymous(report, session);
+      }
+      try (OpenRoster open = session.open(files);
+          Workplace workplace = session.work("issue")) {
+        IssueRun.Outcome outcome = IssueRun.run(session, open, workplace);
+        report.issued(outcome, workplace.accounts());
+        return outcome.findings().isEmpty() ? Exit.DONE : Exit.FINDINGS;
+      }
+    } catch (PatternException e) {
+      throw Problem.usage(
+          "A pattern in the settings, position " + e.position() + ": " + e.getMessage());
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "The accounts could not be written (" + DiskTrouble.reason(e) + ").", e);
+    } catch (RegisterException e) {
+      throw Problem.unreadable(e.getMessage() + ".", e);
+    }
+  }
+
+  private int again(IssueReport report, Session session) throws IOException, RegisterException {
+    Settings settings = session.settings();
+    if (!files.isEmpty() || anonymous != null || course != null) {
+      throw Problem.usage(
+          "--again USER stands alone: it is about one account that was issued already.");
+    }
+    try (Workplace workplace = session.work("issue")) {
+      KnownUsers known = workplace.known();
+      int user = known.findReference(again);
+      if (user < 0) {
+        throw Problem.usage(
+            "No account was issued to “"
+                + again
+                + "”."
+                + Nearest.word(again, known.all().stream().map(KnownUser::username).toList())
+                    .map(near -> " Is " + near + " meant?")
+                    .orElse(" neat-roster find looks for part of a name."));
+      }
+      KnownUser account = known.all().get(user);
+      Settings.Passwords style = settings.passwords().of(account.role(), account.person().site());
+      if (style.style() == Settings.PasswordStyle.NONE
+          || style.style() == Settings.PasswordStyle.ONE_FOR_ALL) {
+        throw Problem.usage(
+            "roster.yaml gives "
+                + account.reference()
+                + " no password of one’s own (passwords: style: none or one-for-all), so there is"
+                + " none to make anew.");
+      }
+      PasswordMaker passwords = new PasswordMaker(style, PasswordWords.all(), new SecureDraws());
+      IssuedAccount renewed =
+          new IssuedAccount(new Place(new SheetName("", null), 0), account, passwords.make());
+      workplace
+          .accounts()
+          .write(
+              List.of(),
+              List.of(renewed),
+              new Issue(List.of(), List.of(), List.of(), List.of(account)));
+      report.again(account, workplace.accounts());
+      return Exit.DONE;
+    }
+  }
+
+  /**
+   * The accounts file is gone or damaged, and there is no copy: passwords can only be made anew.
+   */
+  private int againLost(IssueReport report, Session session)
+      throws PatternException, IOException, RegisterException {
+    Settings settings = session.settings();
+    if (!files.isEmpty() || again != null || anonymous != null || course != null) {
+      throw Problem.usage("--again-lost stands alone: it is about accounts that were issued.");
+    }
+    try (Workplace workplace = session.work("issue")) {
+      List<String> lost = workplace.accounts().lost();
+      KnownUsers known = workplace.known();
+      AccountIssuer issuer =
+          new AccountIssuer(settings, PasswordWords.all(), new SecureDraws(), known.all());
+      List<IssuedAccount> renewed = new ArrayList<>();
+      for (String reference : lost) {
+        KnownUser account = known.all().get(known.findReference(reference));
+        renewed.add(
+            new IssuedAccount(
+                new Place(new SheetName("", null), 0),
+                account,
+                issuer.passwords(account.role(), account.person().site()).make()));
+      }
+      List<KnownUser> users = renewed.stream().map(IssuedAccount::user).toList();
+      if (!renewed.isEmpty()) {
+        Issue issue = new Issue(List.of(), List.of(), List.of(), users);
+        workplace.accounts().write(List.of(), renewed, issue);
+      }
+      report.againLost(users, workplace.accounts());
+      return Exit.DONE;
+    }
+  }
+
+  private int anonymous(IssueReport report, Session session)
+      throws PatternException, IOException, RegisterException {
+    Settings settings = session.settings();
+    if (anonymous == null || course == null) {
+      throw Problem.usage(
+          "Accounts without names need a number and a course: neat-roster issue --anonymous 30"
+              + " --course NAV-2");
+    }
+    if (anonymous < 1 || anonymous > AnonymousAccounts.MOST) {
+      throw Problem.usage("--anonymous takes a number from 1 to " + AnonymousAccounts.MOST + ".");
+    }
+    try (OpenRoster open = session.open(files);
+        Workplace workplace = session.work("issue")) {
+      TreeSet<String> courses = new TreeSet<>();
+      open.roster().read(Table.COURSES, (row, line) -> courses.add(row.text(Field.CODE)));
+      Known known = session.basis(workplace.known(), open.roster()).known();
+      courses.addAll(known.courses().keySet());
+      report.anonymous(
+          AnonymousAccounts.issue(anonymous, course, List.copyOf(courses), settings, workplace),
+          course,
+          workplace.accounts());
+      return Exit.DONE;
+    }
+  }
+}

@@ -1,0 +1,453 @@
+package neatroster.cli.command;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.folder.OpenRoster;
+import neatroster.cli.folder.PasswordPlaces;
+import neatroster.cli.folder.RunFolder;
+import neatroster.cli.folder.Session;
+import neatroster.cli.folder.Workplace;
+import neatroster.cli.report.CorrectionSheets;
+import neatroster.cli.report.FindingsJson;
+import neatroster.cli.report.FindingsText;
+import neatroster.cli.terminal.Counted;
+import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.Problem;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.batch.BatchReceiver;
+import neatroster.core.batch.BatchRow;
+import neatroster.core.batch.IssuedItems;
+import neatroster.core.batch.Phase;
+import neatroster.core.batch.RosterBatcher;
+import neatroster.core.check.Basis;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.Finding;
+import neatroster.core.check.pass.Checker;
+import neatroster.core.grid.Place;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.People;
+import neatroster.core.settings.Settings;
+import neatroster.core.text.Nearest;
+import neatroster.formats.BatchFormat;
+import neatroster.formats.BatchFormats;
+import neatroster.formats.BatchWriter;
+import neatroster.formats.WrittenFile;
+import neatroster.register.Register;
+import neatroster.register.RegisterException;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Writes import batches into a run folder. */
+@Command(name = "pack", description = "Writes the roster as import batches into a new run folder.")
+public final class PackCommand implements Callable<Integer> {
+  /** So many dropped values are shown; the run holds all. */
+  private static final int SHOWN = 20;
+
+  @Mixin private CommonOptions options;
+
+  @Option(
+      names = "--as",
+      paramLabel = "FORMAT",
+      arity = "1..*",
+      description = "The formats to write (default: plain).")
+  private List<String> as = List.of("plain");
+
+  @Option(
+      names = "--leave-out-faulty",
+      description = "Packs the sound rows and writes the others as correction sheets.")
+  private boolean leaveOutFaulty;
+
+  @Option(
+      names = "--to",
+      paramLabel = "DIR",
+      description = "Where to write when there is no roster folder.")
+  private Path to;
+
+  @Parameters(
+      paramLabel = "FILE",
+      description = "The sheets. Without any: what the roster folder holds.")
+  private List<String> files = List.of();
+
+  /**
+   * A file of the run.
+   *
+   * @param path its path in the run folder
+   * @param format the format's name
+   * @param written what it holds
+   * @param sha256 its digest
+   */
+  private record PackedFile(String path, String format, WrittenFile written, String sha256) {}
+
+  /**
+   * A packed run.
+   *
+   * @param run its name
+   * @param folder where it is, as people read it
+   * @param files its batch files
+   * @param counts for each phase and change how many
+   * @param leftOut how many rows were left out
+   * @param corrections the correction sheets, in the run folder
+   * @param dropped values that rows do without, because what they name is left out
+   * @param passwords how many first passwords the batches hold
+   */
+  private record Packed(
+      String run,
+      String folder,
+      List<PackedFile> files,
+      Map<String, Map<String, Integer>> counts,
+      int leftOut,
+      List<String> corrections,
+      List<Dropped> dropped,
+      int passwords) {}
+
+  /** A value that is not delivered though its row is, because what it names is left out. */
+  private record Dropped(Place place, Field field, String value, String why) {}
+
+  @Override
+  public Integer call() {
+    Screen screen = options.screen();
+    List<BatchFormat> formats = formats();
+    Session session = options.session().writing(to, "pack");
+    Settings settings = session.settings();
+    try (OpenRoster open = session.open(files);
+        Workplace workplace = session.work("pack")) {
+      Basis basis = session.basis(workplace.known(), open.roster());
+      Known known = basis.known();
+      CheckResult checked = Checker.check(open.roster(), basis);
+      Optional<String> refusal = refusal(checked);
+      if (refusal.isPresent()) {
+        refuse(screen, checked, refusal.get());
+        return Exit.FINDINGS;
+      }
+      Packed packed = pack(settings, formats, open, checked, known, workplace);
+      if (options.json()) {
+        Json.write(screen.out(), json -> json(json, packed));
+      } else {
+        text(screen, packed);
+      }
+      return packed.leftOut() > 0 ? Exit.FINDINGS : Exit.DONE;
+    } catch (RegisterException e) {
+      throw Problem.unreadable(e.getMessage() + ".", e);
+    } catch (IOException | UncheckedIOException e) {
+      Exception cause = e instanceof UncheckedIOException unchecked ? unchecked.getCause() : e;
+      throw Problem.unreadable(
+          "The run could not be written ("
+              + DiskTrouble.reason(cause)
+              + "); nothing of it is left.",
+          e);
+    }
+  }
+
+  private List<BatchFormat> formats() {
+    List<BatchFormat> formats = new ArrayList<>();
+    for (String name : new LinkedHashSet<>(as)) {
+      formats.add(
+          BatchFormats.named(name.toLowerCase(Locale.ROOT))
+              .orElseThrow(
+                  () ->
+                      Problem.usage(
+                          "There is no format “"
+                              + name
+                              + "”."
+                              + Nearest.word(name, BatchFormats.names())
+                                  .map(near -> " Is " + near + " meant?")
+                                  .orElse(
+                                      " There is: " + String.join(", ", BatchFormats.names())))));
+    }
+    return formats;
+  }
+
+  /** Why the roster is not packed, if it is not. */
+  private Optional<String> refusal(CheckResult checked) {
+    long errors = checked.count(Severity.ERROR);
+    if (errors > 0 && !leaveOutFaulty) {
+      return Optional.of(
+          "Nothing was packed: "
+              + Counted.of(errors, "error")
+              + " must be mended first. To pack the sound rows alone and get the others back as a"
+              + " sheet to correct, add --leave-out-faulty.");
+    }
+    if (!checked.roster().brokenOff().isEmpty()
+        || checked.roster().unread().stream().anyMatch(file -> !file.why().isNotATable())
+        || checked.findings().stream().anyMatch(PackCommand::concernsWholeSheet)) {
+      return Optional.of(
+          "Nothing was packed: a sheet could not be read as a whole, so its rows cannot be told"
+              + " sound from faulty. Mend it, or leave the file out of the command.");
+    }
+    if (checked.counts().values().stream().allMatch(count -> count == 0)) {
+      return Optional.of("Nothing was packed: there are no rows.");
+    }
+    if (!leaveOutFaulty) {
+      int without = usersWithoutAccount(checked);
+      if (without > 0) {
+        return Optional.of(
+            "Nothing was packed: "
+                + Counted.of(without, "user")
+                + (without == 1 ? " has" : " have")
+                + " no username yet. Run neat-roster issue first.");
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static boolean concernsWholeSheet(Finding finding) {
+    return finding.severity() == Severity.ERROR
+        && (finding.place().row() == 0 || finding.rule().text().name().equals("unreadable-file"));
+  }
+
+  private static int usersWithoutAccount(CheckResult checked) {
+    People people = checked.resolved().people();
+    int count = 0;
+    for (int person = 0; person < people.count(); person++) {
+      boolean listed = people.firstLine(person) >= 0;
+      if (listed && people.username(person).isEmpty() && people.account(person) < 0) {
+        count++;
+      }
+    }
+    return count;
+  }
+
+  private void refuse(Screen screen, CheckResult checked, String why) {
+    List<Finding> errors =
+        checked.findings().stream().filter(f -> f.severity() == Severity.ERROR).toList();
+    if (options.json()) {
+      Json.write(
+          screen.out(),
+          json -> {
+            json.writeStartObject();
+            json.writeStringField("command", "pack");
+            json.writeNullField("run");
+            json.writeNullField("folder");
+            json.writeArrayFieldStart("files");
+            json.writeEndArray();
+            json.writeStringField("refused", why);
+            FindingsJson.findings(json, errors);
+            json.writeEndObject();
+          });
+      return;
+    }
+    if (!errors.isEmpty()) {
+      new FindingsText(screen).write(checked);
+      screen.line("");
+    }
+    screen.line(screen.red(why));
+  }
+
+  private static Packed pack(
+      Settings settings,
+      List<BatchFormat> formats,
+      OpenRoster open,
+      CheckResult checked,
+      Known known,
+      Workplace workplace)
+      throws IOException, RegisterException {
+    Map<String, String> passwords = workplace.accounts().passwords();
+    IssuedItems items =
+        new IssuedItems(
+            reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
+            workplace.register().passwordsDue(),
+            joinCodes(workplace.register()));
+    List<String> packedPasswords = new ArrayList<>();
+    Path runs = workplace.folder().path("runs");
+    LocalDate today = LocalDate.now(ZoneId.systemDefault());
+    try (RunFolder run = RunFolder.start(runs, today)) {
+      Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
+      List<BatchWriter> writers = new ArrayList<>();
+      List<Dropped> dropped = new ArrayList<>();
+      CorrectionSheets corrections = new CorrectionSheets(run::create, checked);
+      try {
+        for (BatchFormat format : formats) {
+          writers.add(format.writer(name -> run.create(format.name() + "/" + name)));
+        }
+        BatchReceiver receiver =
+            new BatchReceiver() {
+              @Override
+              public void change(BatchRow row) {
+                counts
+                    .computeIfAbsent(row.phase().word(), phase -> new LinkedHashMap<>())
+                    .merge(row.change().word(), 1, Integer::sum);
+                if (!row.value(Field.PASSWORD).isEmpty()) {
+                  packedPasswords.add(reference(row));
+                }
+                try {
+                  for (BatchWriter writer : writers) {
+                    writer.row(row);
+                  }
+                } catch (IOException e) {
+                  throw new UncheckedIOException(e);
+                }
+              }
+
+              @Override
+              public void leftOut(RosterRow row, int line, String why) {
+                corrections.add(row, why);
+              }
+
+              @Override
+              public void dropped(Place place, Field field, String value, String why) {
+                dropped.add(new Dropped(place, field, value, why));
+              }
+            };
+        new RosterBatcher(settings, checked, known, items, today, receiver).run();
+      } finally {
+        for (BatchWriter writer : writers) {
+          writer.close();
+        }
+        corrections.close();
+      }
+      List<PackedFile> files = new ArrayList<>();
+      for (int i = 0; i < formats.size(); i++) {
+        String format = formats.get(i).name();
+        for (WrittenFile written : writers.get(i).written()) {
+          String path = format + "/" + written.name();
+          files.add(new PackedFile(path, format, written, run.sha256(path)));
+        }
+      }
+      open.verifyUnchanged();
+      Packed packed =
+          new Packed(
+              run.name(),
+              workplace.folder().shown("runs/" + run.name()),
+              files,
+              counts,
+              corrections.rows(),
+              List.copyOf(corrections.names()),
+              dropped,
+              packedPasswords.size());
+      try (var out = run.create("run.json")) {
+        Json.write(out, json -> json(json, packed));
+      }
+      run.finish();
+      workplace.register().passwordsPacked(packedPasswords);
+      return packed;
+    }
+  }
+
+  /** What the account of a batch row is referred to by. */
+  private static String reference(BatchRow row) {
+    for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
+      if (!row.value(mark).isEmpty()) {
+        return row.value(mark);
+      }
+    }
+    return "";
+  }
+
+  private static Map<String, String> joinCodes(Register register) throws RegisterException {
+    Map<String, String> codes = new HashMap<>();
+    register.joinCodes().forEach(code -> codes.put(code.of(), code.code()));
+    return codes;
+  }
+
+  private static void text(Screen screen, Packed packed) {
+    screen.line("Packed run " + screen.bold(packed.run()) + " into " + packed.folder());
+    screen.line("");
+    for (PackedFile file : packed.files()) {
+      screen.line(
+          String.format(
+              "  %-26s %s",
+              file.path(), Counted.of(file.written().rows(), one(file.written().phase()))));
+    }
+    screen.line("");
+    if (packed.leftOut() > 0) {
+      screen.line(
+          screen.yellow(Counted.of(packed.leftOut(), "row") + " left out")
+              + ", to be mended in "
+              + String.join(", ", packed.corrections()));
+      screen.line("(each row says why; give the mended sheet to check again).");
+    }
+    for (Dropped value : packed.dropped().subList(0, Math.min(SHOWN, packed.dropped().size()))) {
+      screen.line(
+          value.place().sheet()
+              + ", row "
+              + value.place().row()
+              + ", "
+              + value.field().label()
+              + ": "
+              + value.why());
+    }
+    if (packed.dropped().size() > SHOWN) {
+      screen.line(
+          "… and " + (packed.dropped().size() - SHOWN) + " more such values; see run.json.");
+    }
+    screen.line(
+        (packed.passwords() == 0
+                ? ""
+                : "The batches hold first passwords: keep them where only you can read them. ")
+            + "Deliver the batches in the order of their numbers.");
+  }
+
+  private static String one(Phase phase) {
+    return phase.word().substring(0, phase.word().length() - 1);
+  }
+
+  private static void json(JsonGenerator json, Packed packed) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("command", "pack");
+    json.writeStringField("run", packed.run());
+    json.writeStringField("folder", "runs/" + packed.run());
+    json.writeArrayFieldStart("files");
+    for (PackedFile file : packed.files()) {
+      json.writeStartObject();
+      json.writeStringField("path", file.path());
+      json.writeStringField("format", file.format());
+      json.writeStringField("phase", file.written().phase().word());
+      json.writeNumberField("rows", file.written().rows());
+      json.writeStringField("sha256", file.sha256());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeObjectFieldStart("counts");
+    for (Map.Entry<String, Map<String, Integer>> phase : packed.counts().entrySet()) {
+      json.writeObjectFieldStart(phase.getKey());
+      for (Map.Entry<String, Integer> change : phase.getValue().entrySet()) {
+        json.writeNumberField(change.getKey(), change.getValue());
+      }
+      json.writeEndObject();
+    }
+    json.writeEndObject();
+    // The plain format carries everything there is.
+    json.writeArrayFieldStart("notCarried");
+    json.writeEndArray();
+    json.writeNumberField(PasswordPlaces.COUNT, packed.passwords());
+    json.writeNumberField("leftOut", packed.leftOut());
+    json.writeArrayFieldStart("corrections");
+    for (String name : packed.corrections()) {
+      json.writeString(name);
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("droppedValues");
+    for (Dropped value : packed.dropped()) {
+      json.writeStartObject();
+      json.writeStringField("file", value.place().sheet().file());
+      json.writeStringField("sheet", value.place().sheet().sheet());
+      json.writeNumberField("row", value.place().row());
+      json.writeStringField("field", value.field().key());
+      json.writeStringField("value", value.value());
+      json.writeStringField("why", value.why());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+}

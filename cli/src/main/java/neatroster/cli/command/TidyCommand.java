@@ -1,0 +1,314 @@
+package neatroster.cli.command;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
+import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.disk.NewFolder;
+import neatroster.cli.disk.PrivateFiles;
+import neatroster.cli.folder.FileStems;
+import neatroster.cli.folder.OpenRoster;
+import neatroster.cli.folder.Session;
+import neatroster.cli.folder.WritePlaces;
+import neatroster.cli.report.TidyChanges;
+import neatroster.cli.report.TidySheet;
+import neatroster.cli.terminal.Counted;
+import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.Problem;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.check.Basis;
+import neatroster.core.check.Finding;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.pass.Checker;
+import neatroster.core.check.pass.Rules;
+import neatroster.core.grid.Place;
+import neatroster.core.grid.UnreadableSheetException;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SheetSurvey;
+import neatroster.core.roster.Roster;
+import neatroster.core.text.Nearest;
+import neatroster.core.text.Quoted;
+import neatroster.register.FolderLock;
+import neatroster.sheets.CsvRows;
+import neatroster.sheets.RowWriter;
+import neatroster.sheets.XlsxRows;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Writes clean sheets with our headers, and a list of everything that was changed. */
+@Command(
+    name = "tidy",
+    description =
+        "Writes clean sheets: repairs what is safe, splits names, and lists every change.")
+public final class TidyCommand implements Callable<Integer> {
+  private static final int SHOWN = 12;
+  private static final Duration PATIENCE = Duration.ofSeconds(5);
+  private static final int ROWS_NAMED = 8;
+
+  @Mixin private CommonOptions options;
+
+  @Option(
+      names = "--to",
+      paramLabel = "DIR",
+      required = true,
+      description = "The folder to write to; files that are there are not overwritten.")
+  private Path to;
+
+  @Option(
+      names = "--as",
+      paramLabel = "csv|xlsx",
+      description = "What the sheets are written as (default: csv).")
+  private Kind kind = Kind.csv;
+
+  @Option(
+      names = "--with-suggestions",
+      description = "Types what check suggests, of the rules named with --rule.")
+  private boolean withSuggestions;
+
+  @Option(
+      names = "--rule",
+      paramLabel = "RULE",
+      description = "A rule whose suggestions are typed; repeatable.")
+  private List<String> rules = List.of();
+
+  @Parameters(
+      paramLabel = "FILE",
+      description = "The sheets to tidy. Without any: what the roster folder holds.")
+  private List<String> files = List.of();
+
+  /** What sheets are written as; the names are those on the command line. */
+  enum Kind {
+    csv,
+    xlsx
+  }
+
+  private final Map<String, Integer> written = new LinkedHashMap<>();
+  private final Set<String> names = new HashSet<>();
+
+  @Override
+  public Integer call() {
+    Screen screen = options.screen();
+    Session session = options.session();
+    verifyRules();
+    Path place = session.resolve(to);
+    new WritePlaces(session.folder()).verifyFolder(place, to.toString());
+    try (OpenRoster open = session.open(files);
+        NewFolder making = NewFolder.beside(place)) {
+      names.add("changes");
+      TidySheet.Correction correction =
+          withSuggestions ? suggestions(session, open) : (row, column, value) -> value;
+      int most = options.json() ? Integer.MAX_VALUE : SHOWN;
+      TidyChanges changes = new TidyChanges(create(making, "changes"), most);
+      try (changes) {
+        for (SheetReading sheet : open.roster().sheets()) {
+          if (SheetSurvey.isWithoutRows(sheet)) {
+            // A starter's tab that nobody filled in is no news.
+            if (!SheetSurvey.isUntouched(sheet)) {
+              screen.remark(sheet.name() + " has no rows; no sheet was written for it.");
+            }
+            continue;
+          }
+          new TidySheet(sheet, changes, correction)
+              .write(FileStems.free(sheet.name(), names), stem -> create(making, stem))
+              .forEach((stem, rows) -> written.put(stem + "." + kind, rows));
+        }
+      }
+      open.verifyUnchanged();
+      moveInto(place, making);
+      report(screen, open.roster(), changes);
+      boolean troubled = open.roster().unread().stream().anyMatch(sheet -> !sheet.isLeftAlone());
+      return troubled ? Exit.FINDINGS : Exit.DONE;
+    } catch (IOException | UncheckedIOException e) {
+      Exception cause = e instanceof UncheckedIOException unchecked ? unchecked.getCause() : e;
+      throw Problem.unreadable(
+          "The tidy sheets could not be written (" + DiskTrouble.reason(cause) + ").", e);
+    } catch (UnreadableSheetException e) {
+      throw Problem.unreadable("A sheet could not be read to its end: " + e.getMessage() + ".", e);
+    }
+  }
+
+  private void verifyRules() {
+    List<String> known = Rules.texts().stream().map(RuleText::name).toList();
+    for (String rule : rules) {
+      if (!known.contains(rule)) {
+        throw Problem.usage(
+            "There is no rule “"
+                + rule
+                + "”."
+                + Nearest.word(rule, known).map(near -> " Is " + near + " meant?").orElse(""));
+      }
+    }
+    if (withSuggestions == rules.isEmpty()) {
+      throw Problem.usage(
+          "--with-suggestions and --rule belong together: say whose suggestions are to be typed,"
+              + " such as --with-suggestions --rule unknown-course.");
+    }
+  }
+
+  /** What check suggests for the cells of the sheets, by the rules that were named. */
+  private TidySheet.Correction suggestions(Session session, OpenRoster open) {
+    Basis basis = session.basis(open.roster());
+    Map<Place, Map<Integer, String>> suggested = new HashMap<>();
+    for (Finding finding : Checker.check(open.roster(), basis).findings()) {
+      boolean wanted = rules.contains(finding.rule().text().name());
+      if (wanted && finding.suggestion() != null && finding.columnIndex() >= 0) {
+        List<Place> places = new ArrayList<>(List.of(finding.place()));
+        if (finding.rule().text().name().equals("fill-down-slip")) {
+          places.addAll(finding.related());
+        }
+        for (Place at : places) {
+          suggested
+              .computeIfAbsent(at, p -> new HashMap<>())
+              .putIfAbsent(finding.columnIndex(), finding.suggestion());
+        }
+      }
+    }
+    return (row, column, value) ->
+        suggested.getOrDefault(row.place(), Map.of()).getOrDefault(column.index(), value);
+  }
+
+  private RowWriter create(NewFolder making, String stem) throws IOException {
+    var out = making.create(stem + "." + kind);
+    return kind == Kind.csv ? CsvRows.forPeople(out) : new XlsxRows(out, stem);
+  }
+
+  /** Moves the files into their place, all of them or, where one is there already, none. */
+  private void moveInto(Path place, NewFolder making) throws IOException {
+    PrivateFiles.folder(place);
+    try (FolderLock held = lock(place)) {
+      held.verify();
+      making.moveFilesInto(place);
+    } catch (FileAlreadyExistsException e) {
+      throw Problem.unreadable(
+          to.resolve(Path.of(e.getFile()).getFileName())
+              + " is there already. Nothing was written; name another folder.",
+          e);
+    }
+  }
+
+  /** Two commands that write into one folder at once would take each other's files away. */
+  private FolderLock lock(Path place) throws IOException {
+    String note = "tidy (process " + ProcessHandle.current().pid() + ")";
+    try {
+      return FolderLock.takeForNow(place, note, PATIENCE)
+          .orElseThrow(
+              () ->
+                  Problem.unreadable(
+                      "Another command is writing into " + to + ". Try again when it is done.",
+                      null));
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw Problem.unreadable("Interrupted while waiting for " + to + ".", e);
+    }
+  }
+
+  private void report(Screen screen, Roster roster, TidyChanges changes) {
+    if (options.json()) {
+      Json.write(screen.out(), json -> json(json, roster, changes));
+      return;
+    }
+    String list = to.resolve("changes." + kind).toString();
+    for (TidyChanges.Change change : changes.first()) {
+      String where =
+          change.sheet()
+              + (change.row() == 0 ? "" : ", row " + change.row())
+              + (change.column().isEmpty() ? "" : ", " + change.column());
+      String what =
+          change.before().isEmpty() && change.after().isEmpty()
+              ? ""
+              : Quoted.value(change.before()) + " → " + Quoted.value(change.after()) + "  ";
+      screen.line("  " + where + "  " + what + screen.dim(change.why()));
+    }
+    if (changes.count() > SHOWN) {
+      screen.line("  and " + (changes.count() - SHOWN) + " more, all of them in " + list);
+    }
+    if (changes.count() > 0) {
+      screen.line("");
+    }
+    changes
+        .uncertain()
+        .forEach(
+            (sheet, rows) ->
+                screen.line(
+                    screen.yellow("  look at these names")
+                        + "  "
+                        + sheet
+                        + ", "
+                        + (rows.size() == 1 ? "row " : "rows ")
+                        + rows.stream()
+                            .limit(ROWS_NAMED)
+                            .map(String::valueOf)
+                            .collect(Collectors.joining(", "))
+                        + (rows.size() > ROWS_NAMED
+                            ? " and " + (rows.size() - ROWS_NAMED) + " more"
+                            : "")
+                        + ": they can be split in more than one way"));
+    if (!changes.uncertain().isEmpty()) {
+      screen.line("");
+    }
+    written.forEach(
+        (name, rows) ->
+            screen.line(String.format("  %-32s %s", to.resolve(name), Counted.of(rows, "row"))));
+    screen.line("");
+    screen.line(
+        "Wrote "
+            + screen.bold(Counted.of(written.size(), "sheet"))
+            + " with "
+            + Counted.of(changes.count(), "change")
+            + (changes.count() == 1 ? ", which is listed in " : ", which are listed in ")
+            + list
+            + ".");
+    for (Roster.Unread unread : roster.unread()) {
+      screen.line(
+          (unread.isLeftAlone() ? screen.yellow("left alone") : screen.red("not understood"))
+              + "  "
+              + unread.name()
+              + ": "
+              + unread.why().getMessage()
+              + ".");
+    }
+  }
+
+  private void json(JsonGenerator json, Roster roster, TidyChanges changes) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("command", "tidy");
+    json.writeArrayFieldStart("files");
+    for (Map.Entry<String, Integer> file : written.entrySet()) {
+      json.writeStartObject();
+      json.writeStringField("path", to.resolve(file.getKey()).toString().replace('\\', '/'));
+      json.writeNumberField("rows", file.getValue());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("changes");
+    for (TidyChanges.Change change : changes.first()) {
+      json.writeStartObject();
+      json.writeStringField("file", change.sheet().file());
+      json.writeStringField("sheet", change.sheet().sheet());
+      json.writeNumberField("row", change.row());
+      json.writeStringField("column", change.column());
+      json.writeStringField("before", change.before());
+      json.writeStringField("after", change.after());
+      json.writeStringField("what", change.why());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeNumberField("notUnderstood", roster.unread().size());
+    json.writeEndObject();
+  }
+}

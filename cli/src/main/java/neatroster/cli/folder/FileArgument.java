@@ -1,0 +1,65 @@
+package neatroster.cli.folder;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+import neatroster.core.model.Table;
+
+/**
+ * A FILE of the command line: {@code PATH}, {@code PATH#SHEET}, {@code TABLE=PATH}, {@code
+ * course:CODE=PATH}, or {@code -} for standard input.
+ *
+ * @param path the file
+ * @param name what the user calls it
+ * @param sheet the one sheet that is meant, where one is named
+ * @param table the table that the user says it is
+ * @param course the course whose class list it is, where the user says so
+ */
+public record FileArgument(
+    Path path,
+    String name,
+    Optional<String> sheet,
+    Optional<Table> table,
+    Optional<String> course) {
+  /** The name of standard input. */
+  static final String STANDARD_INPUT = "-";
+
+  private static final String CLASS_LIST = "course:";
+
+  /** A file that is taken as it is. */
+  static FileArgument of(Path path, String name) {
+    return new FileArgument(path, name, Optional.empty(), Optional.empty(), Optional.empty());
+  }
+
+  /**
+   * Reads an argument; a file that has the very name comes first.
+   *
+   * @param directory what a relative path is relative to
+   */
+  public static FileArgument parse(Path directory, String argument) {
+    if (Files.exists(directory.resolve(argument))) {
+      return of(directory.resolve(argument), argument);
+    }
+    Optional<Table> table = Optional.empty();
+    Optional<String> course = Optional.empty();
+    String rest = argument;
+    int equals = argument.indexOf('=');
+    if (equals > 0) {
+      table = Table.named(argument.substring(0, equals));
+      if (argument.startsWith(CLASS_LIST)) {
+        course = Optional.of(argument.substring(CLASS_LIST.length(), equals));
+        rest = argument.substring(equals + 1);
+      }
+      if (table.isPresent()) {
+        rest = argument.substring(equals + 1);
+      }
+    }
+    Optional<String> sheet = Optional.empty();
+    int hash = rest.lastIndexOf('#');
+    if (hash > 0 && !Files.exists(directory.resolve(rest))) {
+      sheet = Optional.of(rest.substring(hash + 1));
+      rest = rest.substring(0, hash);
+    }
+    return new FileArgument(directory.resolve(rest), rest, sheet, table, course);
+  }
+}

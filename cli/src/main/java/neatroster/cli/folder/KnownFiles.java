@@ -1,0 +1,95 @@
+package neatroster.cli.folder;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.HashSet;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import neatroster.cli.terminal.Problem;
+import neatroster.core.check.Basis;
+import neatroster.core.grid.UnreadableSheetException;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.KnownUsers;
+import neatroster.core.roster.Roster;
+
+/**
+ * What is known before a check begins: exports of the platform, the pictures there are, the day.
+ */
+public final class KnownFiles {
+  private KnownFiles() {}
+
+  /** What a roster is checked against. */
+  public static Basis basis(Session session, KnownUsers issued, Roster roster) {
+    return new Basis(
+        session.settings(),
+        read(session, issued),
+        Optional.of(LocalDate.now(ZoneId.systemDefault())),
+        photos(session, roster));
+  }
+
+  private static Known read(Session session, KnownUsers issued) {
+    Optional<OpenRoster> exports = session.openKnown();
+    if (exports.isEmpty()) {
+      return Known.of(issued);
+    }
+    try (OpenRoster open = exports.get()) {
+      for (Roster.Unread unread : open.roster().unread()) {
+        if (unread.isLeftAlone()) {
+          session.screen().remark(unread.name() + " is no table and was left alone.");
+          continue;
+        }
+        throw Problem.unreadable(
+            unread.name()
+                + ", which should say what the platform holds, cannot be understood: "
+                + unread.why().getMessage()
+                + ".",
+            null);
+      }
+      Known known =
+          Known.read(
+              open.roster(), issued.all(), session.settings().emails().usual().sharedAllowed());
+      open.verifyUnchanged();
+      return known;
+    } catch (UnreadableSheetException e) {
+      throw Problem.unreadable(
+          "What the platform holds could not be read to its end: " + e.getMessage() + ".", e);
+    }
+  }
+
+  /**
+   * The names of the pictures in the folders {@code photos} beside the sheets and in the roster
+   * folder, in lower case; nothing where there is no such folder.
+   */
+  private static Optional<Set<String>> photos(Session session, Roster roster) {
+    Set<Path> places = new HashSet<>();
+    session.folder().ifPresent(f -> places.add(f.path("photos")));
+    roster
+        .order()
+        .forEach(
+            name -> {
+              Path file = session.resolve(Path.of(name.file())).toAbsolutePath();
+              places.add(file.resolveSibling("photos"));
+            });
+    Set<String> names = new HashSet<>();
+    boolean any = false;
+    for (Path place : places) {
+      if (Files.isDirectory(place)) {
+        any = true;
+        try (Stream<Path> files = Files.list(place)) {
+          files
+              .map(file -> file.getFileName().toString().toLowerCase(Locale.ROOT))
+              .filter(name -> !name.startsWith("."))
+              .forEach(names::add);
+        } catch (IOException e) {
+          throw Problem.unreadable(place + " cannot be read.", e);
+        }
+      }
+    }
+    return any ? Optional.of(names) : Optional.empty();
+  }
+}

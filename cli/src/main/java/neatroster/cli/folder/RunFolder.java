@@ -1,0 +1,81 @@
+package neatroster.cli.folder;
+
+import java.io.BufferedOutputStream;
+import java.io.Closeable;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.DigestOutputStream;
+import java.security.MessageDigest;
+import java.time.LocalDate;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import neatroster.cli.disk.NewFolder;
+import neatroster.cli.disk.PrivateFiles;
+
+/** A run in the making: written beside its place, and moved there when it is whole. */
+public final class RunFolder implements Closeable {
+  private static final String UNFINISHED = ".unfinished-";
+
+  private final Path runs;
+  private final String name;
+  private final NewFolder making;
+  private final Map<String, MessageDigest> digests = new LinkedHashMap<>();
+
+  private RunFolder(Path runs, String name) throws IOException {
+    this.runs = runs;
+    this.name = name;
+    this.making = NewFolder.start(runs.resolve(UNFINISHED + name));
+  }
+
+  /** Starts the next run of a day; what interrupted runs left behind goes. */
+  public static RunFolder start(Path runs, LocalDate day) throws IOException {
+    PrivateFiles.folder(runs);
+    int last = 0;
+    Pattern ours = Pattern.compile(Pattern.quote(day.toString()) + "-(\\d{1,6})");
+    try (Stream<Path> existing = Files.list(runs)) {
+      for (Path run : existing.toList()) {
+        String runName = run.getFileName().toString();
+        Matcher number = ours.matcher(runName);
+        if (number.matches()) {
+          last = Math.max(last, Integer.parseInt(number.group(1)));
+        } else if (runName.startsWith(UNFINISHED)) {
+          PrivateFiles.delete(run);
+        }
+      }
+    }
+    return new RunFolder(runs, day + "-" + (last + 1));
+  }
+
+  /** The run's name, as {@code 2027-01-12-1}. */
+  public String name() {
+    return name;
+  }
+
+  /** Starts a file of the run. */
+  public OutputStream create(String path) throws IOException {
+    MessageDigest digest = AccountsFile.sha256();
+    digests.put(path, digest);
+    return new DigestOutputStream(new BufferedOutputStream(making.create(path), 1 << 16), digest);
+  }
+
+  /** The SHA-256 of a file that is complete, in hexadecimal. May be asked for once. */
+  public String sha256(String path) {
+    return HexFormat.of().formatHex(digests.remove(path).digest());
+  }
+
+  /** Moves the run into its place. */
+  public void finish() throws IOException {
+    making.moveTo(runs.resolve(name));
+  }
+
+  @Override
+  public void close() throws IOException {
+    making.close();
+  }
+}

@@ -1,0 +1,132 @@
+package neatroster.cli.folder;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import neatroster.cli.settings.SettingsReader;
+import neatroster.cli.terminal.Problem;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.check.Basis;
+import neatroster.core.roster.KnownUsers;
+import neatroster.core.roster.Roster;
+import neatroster.core.settings.Settings;
+
+/** What one command works in: where it stands, its roster folder, its settings, its screen. */
+public final class Session {
+  private final Path directory;
+  private final Optional<RosterFolder> folder;
+  private final List<String> known;
+  private final Screen screen;
+  private Settings settings;
+
+  /**
+   * A session.
+   *
+   * @param directory what relative paths are relative to
+   * @param folder the roster folder, if there is one
+   * @param known the exports of the platform that the command line names
+   * @param screen where remarks go
+   */
+  public Session(Path directory, Optional<RosterFolder> folder, List<String> known, Screen screen) {
+    this.directory = directory;
+    this.folder = folder;
+    this.known = List.copyOf(known);
+    this.screen = screen;
+  }
+
+  /** A path that the user named, where it is. */
+  public Path resolve(Path named) {
+    return directory.resolve(named);
+  }
+
+  /** A file that the command line names. */
+  FileArgument file(String argument) {
+    return FileArgument.parse(directory, argument);
+  }
+
+  /** The roster folder, if there is one. */
+  public Optional<RosterFolder> folder() {
+    return folder;
+  }
+
+  /**
+   * The roster folder of a command that needs one.
+   *
+   * @param why what is said where there is none
+   */
+  public RosterFolder folderOr(String why) {
+    return folder.orElseThrow(() -> Problem.usage(why));
+  }
+
+  /** The exports of the platform that the command line names. */
+  public List<String> known() {
+    return known;
+  }
+
+  /** Where they are. */
+  public List<Path> knownPaths() {
+    return known.stream().map(argument -> file(argument).path()).toList();
+  }
+
+  /** Where remarks go. */
+  public Screen screen() {
+    return screen;
+  }
+
+  /** What the folder's settings say; the standard ones where it has none. */
+  public Settings settings() {
+    if (settings == null) {
+      settings = folder.map(f -> f.settings(screen)).orElseGet(SettingsReader::standard);
+    }
+    return settings;
+  }
+
+  /**
+   * The session of a command that writes accounts or runs.
+   *
+   * @param to the folder for files outside a roster folder, or null
+   * @param command its name
+   */
+  public Session writing(Path to, String command) {
+    if (to != null) {
+      Path place = resolve(to);
+      new WritePlaces(Optional.empty()).verifyFolder(place, to.toString());
+      return new Session(directory, Optional.of(RosterFolder.at(place, to)), known, screen);
+    }
+    folderOr(
+        "There is no roster folder here. Say where to write: neat-roster "
+            + command
+            + " users.xlsx --to DIR");
+    return this;
+  }
+
+  /** Opens the files that the command line names, or the folder's where it names none. */
+  public OpenRoster open(List<String> files) {
+    return OpenRoster.open(this, files);
+  }
+
+  /** Opens the exports of the platform that there are, if any. */
+  public Optional<OpenRoster> openKnown() {
+    return OpenRoster.openKnown(this);
+  }
+
+  /** Locks the folder to write in it, with its register open. */
+  public Workplace work(String command) {
+    return Workplace.open(folder.orElseThrow(), settings(), command, screen);
+  }
+
+  /** What a roster is checked against in a folder that is only read. */
+  public Basis basis(Roster roster) {
+    return basis(Workplace.knownIn(folder), roster);
+  }
+
+  /**
+   * What a roster is checked against.
+   *
+   * @param issued the accounts issued
+   * @param roster the sheets
+   */
+  public Basis basis(KnownUsers issued, Roster roster) {
+    return KnownFiles.basis(this, issued, roster);
+  }
+}

@@ -1,0 +1,134 @@
+package neatroster.cli.report;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import neatroster.cli.folder.FileStems;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.Finding;
+import neatroster.core.grid.Place;
+import neatroster.core.intake.Column;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SourceNote;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.formats.BatchFiles;
+import neatroster.sheets.CsvRows;
+
+/**
+ * The rows that were left out, for each sheet in a sheet of its own with the same columns and one
+ * more that says why. They can be mended there and given to {@code check} again.
+ */
+public final class CorrectionSheets implements Closeable {
+  private final BatchFiles files;
+  private final Map<Place, String> whyOfPlace = new HashMap<>();
+  private final Map<SheetReading, CsvRows> open = new LinkedHashMap<>();
+  private final Set<String> stems = new HashSet<>();
+  private final List<String> names = new ArrayList<>();
+  private int rows;
+
+  public CorrectionSheets(BatchFiles files, CheckResult checked) {
+    this.files = files;
+    for (Finding finding : checked.findings()) {
+      if (finding.severity() == Severity.ERROR) {
+        add(
+            finding.place(),
+            finding.suggestion() == null
+                ? finding.message()
+                : finding.message() + " Type " + finding.suggestion() + ".");
+        if (finding.doubtsRelated()) {
+          for (Place place : finding.related()) {
+            add(
+                place,
+                (place.sheet().equals(finding.place().sheet())
+                        ? "Row "
+                        : finding.place().sheet() + ", row ")
+                    + finding.place().row()
+                    + " clashes with this one: "
+                    + finding.message());
+          }
+        }
+      }
+    }
+  }
+
+  private void add(Place place, String why) {
+    whyOfPlace.merge(place, why, (one, other) -> one + " " + other);
+  }
+
+  /** Adds a row. */
+  public void add(RosterRow row, String why) {
+    try {
+      CsvRows sheet = open.get(row.reading());
+      if (sheet == null) {
+        sheet = start(row.reading());
+      }
+      List<String> cells = new ArrayList<>();
+      // In a row that is torn the password may be anywhere: such a row is named, not copied.
+      boolean copied = !(row.isUneven() && row.reading().hasSecrets());
+      int count =
+          copied
+              ? Math.max(row.reading().columns().size(), row.raw().size())
+              : row.reading().columns().size();
+      for (int i = 0; i < count; i++) {
+        boolean shown = copied && !row.reading().isSecret(i);
+        cells.add(shown ? row.raw().cell(i).toString() : "");
+      }
+      // Cells beyond the header come behind the reason, so that the reason stands below its header.
+      String reason = why != null ? why : whyOfPlace.getOrDefault(row.place(), "");
+      if (!copied) {
+        reason = "Row " + row.number() + " of the sheet: " + reason;
+      }
+      cells.add(row.reading().columns().size(), reason);
+      sheet.row(cells);
+      rows++;
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /** What a column without a header was told to hold. */
+  private static String label(Column column) {
+    return column.field().map(Field::label).orElse("");
+  }
+
+  private CsvRows start(SheetReading sheet) throws IOException {
+    String name = "corrections/" + FileStems.free(sheet.name(), stems) + ".csv";
+    names.add(name);
+    CsvRows rowsOfSheet = CsvRows.forPeople(files.create(name));
+    open.put(sheet, rowsOfSheet);
+    List<String> header =
+        sheet.columns().stream()
+            .map(column -> column.header().isEmpty() ? label(column) : column.header())
+            .collect(Collectors.toCollection(ArrayList::new));
+    header.add(SourceNote.header(sheet));
+    rowsOfSheet.row(header);
+    return rowsOfSheet;
+  }
+
+  /** How many rows were added. */
+  public int rows() {
+    return rows;
+  }
+
+  /** The files, in the run folder. */
+  public List<String> names() {
+    return names;
+  }
+
+  @Override
+  public void close() throws IOException {
+    for (CsvRows sheet : open.values()) {
+      sheet.close();
+    }
+  }
+}

@@ -1,0 +1,199 @@
+package neatroster.cli.report;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import neatroster.cli.terminal.Counted;
+import neatroster.cli.terminal.Screen;
+import neatroster.cli.terminal.TextWrap;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.Finding;
+import neatroster.core.grid.SheetName;
+import neatroster.core.intake.Column;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Severity;
+import neatroster.core.settings.Accepted;
+
+/** Findings as people read them: sheet by sheet, a slip that repeats told once with its rows. */
+public final class FindingsText {
+  /** From this many on, findings of one rule in one column are told together. */
+  private static final int TOGETHER = 4;
+
+  private static final int ROWS_NAMED = 8;
+
+  private static final String INDENT = " ".repeat(11);
+
+  private final Screen screen;
+
+  public FindingsText(Screen screen) {
+    this.screen = screen;
+  }
+
+  /** Writes what a check found. */
+  public void write(CheckResult result) {
+    Map<SheetName, List<Finding>> bySheet = new LinkedHashMap<>();
+    for (SheetReading sheet : result.roster().sheets()) {
+      bySheet.put(sheet.name(), new ArrayList<>());
+    }
+    for (Finding finding : result.findings()) {
+      bySheet.computeIfAbsent(finding.place().sheet(), s -> new ArrayList<>()).add(finding);
+    }
+    bySheet.forEach(
+        (sheet, findings) -> {
+          if (!findings.isEmpty()) {
+            screen.line(screen.bold(sheet.toString()) + read(result, sheet));
+            sheet(findings);
+            screen.line("");
+          }
+        });
+    result
+        .accepted()
+        .entrySet()
+        .forEach(
+            accepted ->
+                screen.line(
+                    accepted.getValue() == 0
+                        ? screen.yellow(accepted(accepted))
+                        : screen.dim(accepted(accepted))));
+    screen.line(summary(result));
+  }
+
+  /** What became of one of the settings' exceptions. */
+  static String accepted(Map.Entry<Accepted, Integer> accepted) {
+    Accepted exception = accepted.getKey();
+    String what = exception.rule() + exception.value().map(value -> " “" + value + "”").orElse("");
+    return accepted.getValue() == 0
+        ? exception.place()
+            + ": the exception for "
+            + what
+            + " fits nothing any more; take it out, or correct it."
+        : "Accepted by "
+            + exception.place()
+            + ": "
+            + Counted.of(accepted.getValue(), "finding")
+            + " of "
+            + what
+            + " ("
+            + exception.why()
+            + ")";
+  }
+
+  private String read(CheckResult result, SheetName name) {
+    for (SheetReading sheet : result.roster().sheets()) {
+      if (sheet.name().equals(name)) {
+        return screen.dim(" — " + Counted.tables(Map.of(sheet.table(), result.rows().get(sheet))));
+      }
+    }
+    return "";
+  }
+
+  private void sheet(List<Finding> findings) {
+    Map<String, List<Finding>> alike = new LinkedHashMap<>();
+    for (Finding finding : findings) {
+      String key = finding.rule().text().name() + "\n" + finding.column();
+      alike.computeIfAbsent(key, k -> new ArrayList<>()).add(finding);
+    }
+    Set<String> told = new HashSet<>();
+    for (Finding finding : findings) {
+      String key = finding.rule().text().name() + "\n" + finding.column();
+      List<Finding> same = alike.get(key);
+      if (same.size() < TOGETHER) {
+        one(finding, where(finding), finding.message());
+      } else if (told.add(key)) {
+        one(finding, rows(same) + inColumn(finding), together(same));
+      }
+    }
+  }
+
+  private static String together(List<Finding> same) {
+    Finding first = same.get(0);
+    return first.rule().text().finds()
+        + " The first, in row "
+        + first.place().row()
+        + ": "
+        + first.message();
+  }
+
+  private void one(Finding finding, String where, String message) {
+    String mark =
+        switch (finding.severity()) {
+          case ERROR -> screen.red("  error    ");
+          case WARNING -> screen.yellow("  warning  ");
+          case NOTE -> screen.blue("  note     ");
+        };
+    screen.line(mark + screen.bold(where) + "  " + screen.dim(finding.rule().text().name()));
+    for (String line : TextWrap.lines(message, screen.width() - INDENT.length())) {
+      screen.line(INDENT + line);
+    }
+    if (finding.suggestion() != null && !message.contains("The first, in row")) {
+      screen.line(INDENT + screen.green("→ type " + finding.suggestion()));
+    }
+  }
+
+  private static String where(Finding finding) {
+    if (finding.place().row() == 0) {
+      return finding.column() == null
+          ? "the whole sheet"
+          : finding.column().isEmpty()
+              ? "column " + Column.letters(finding.columnIndex())
+              : "the column “" + finding.column() + "”";
+    }
+    return "row " + finding.place().row() + inColumn(finding);
+  }
+
+  private static String inColumn(Finding finding) {
+    if (finding.column() == null) {
+      return "";
+    }
+    // Where a sheet has no headers a column goes by its letters.
+    return ", column "
+        + (finding.column().isEmpty() ? Column.letters(finding.columnIndex()) : finding.column());
+  }
+
+  private static String rows(List<Finding> same) {
+    List<String> rows =
+        same.stream().limit(ROWS_NAMED).map(f -> String.valueOf(f.place().row())).toList();
+    int more = same.size() - rows.size();
+    return Counted.of(same.size(), "row")
+        + ": "
+        + String.join(", ", rows)
+        + (more > 0 ? " and " + more + " more" : "");
+  }
+
+  private String summary(CheckResult result) {
+    int errors = result.count(Severity.ERROR);
+    int warnings = result.count(Severity.WARNING);
+    int notes = result.count(Severity.NOTE);
+    boolean anything = result.counts().values().stream().anyMatch(count -> count > 0);
+    String checked =
+        anything
+            ? "Checked " + Counted.tables(result.counts()) + ": "
+            : "Nothing could be checked: ";
+    if (errors + warnings == 0 && !anything) {
+      return "There are no rows yet; nothing was checked.";
+    }
+    if (errors + warnings + notes == 0) {
+      return checked + screen.green("nothing is wrong.");
+    }
+    List<String> found = new ArrayList<>();
+    if (errors > 0) {
+      found.add(screen.red(Counted.of(errors, "error")));
+    }
+    if (warnings > 0) {
+      found.add(screen.yellow(Counted.of(warnings, "warning")));
+    }
+    if (notes > 0) {
+      found.add(screen.blue(Counted.of(notes, "note")));
+    }
+    String then =
+        !anything
+            ? ""
+            : errors > 0
+                ? " Rows with errors cannot be delivered."
+                : " Nothing keeps it from being delivered.";
+    return checked + String.join(", ", found) + "." + then;
+  }
+}

@@ -1,0 +1,64 @@
+package neatroster.cli.report;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.util.List;
+import neatroster.cli.terminal.Counted;
+import neatroster.cli.terminal.Screen;
+
+/**
+ * Says what {@code handout --forget} did.
+ *
+ * @param forgotten how many first passwords were removed
+ * @param undelivered how many are kept because no batch has them
+ * @param untold whose are kept because nothing was printed for them
+ * @param stillIn the files and runs that hold first passwords all the same
+ */
+public record ForgetReport(
+    int forgotten, int undelivered, List<String> untold, List<String> stillIn) {
+  private static final int NAMED = 5;
+
+  public void json(JsonGenerator json) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("command", "handout");
+    json.writeNumberField("forgotten", forgotten);
+    json.writeNumberField("kept", undelivered + untold.size());
+    json.writeArrayFieldStart("notHandedOut");
+    for (String user : untold) {
+      json.writeString(user);
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("stillIn");
+    for (String place : stillIn) {
+      json.writeString(place);
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+
+  public void text(Screen screen) {
+    screen.line("Forgot " + screen.bold(Counted.of(forgotten, "first password")) + ".");
+    if (undelivered > 0) {
+      screen.line(
+          Counted.of(undelivered, "password")
+              + (undelivered == 1 ? " is" : " are")
+              + " kept: no batch has "
+              + (undelivered == 1 ? "it" : "them")
+              + " yet, and the platform could not be told any more. Run neat-roster pack first.");
+    }
+    if (!untold.isEmpty()) {
+      screen.line(
+          screen.yellow(Counted.of(untold.size(), "password"))
+              + (untold.size() == 1 ? " is" : " are")
+              + " kept: neither slips nor a list for mail merge were ever made for "
+              + String.join(", ", untold.subList(0, Math.min(NAMED, untold.size())))
+              + (untold.size() > NAMED ? ", …" : "")
+              + ". Print them first: neat-roster handout");
+    }
+    if (!stillIn.isEmpty()) {
+      screen.line("First passwords still stand in:");
+      stillIn.forEach(place -> screen.line("  " + place));
+      screen.line("Delete these too when nobody needs them any more.");
+    }
+  }
+}

@@ -1,0 +1,312 @@
+package neatroster.cli.report;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import neatroster.cli.terminal.Counted;
+import neatroster.core.grid.Place;
+import neatroster.core.grid.UnreadableSheetException;
+import neatroster.core.intake.Column;
+import neatroster.core.intake.CompactEnrollments;
+import neatroster.core.intake.Names;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.Shape;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.UnnamedColumns;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.sheets.RowWriter;
+
+/** Writes one sheet clean, under our headers. */
+public final class TidySheet {
+  private static final List<Field> NAME_PARTS =
+      List.of(Field.GIVEN_NAME, Field.FAMILY_NAME, Field.SUFFIX);
+  private static final List<Field> OF_ENROLLMENTS =
+      List.of(Field.USER, Field.COURSE, Field.ROLE, Field.GROUP, Field.STARTS, Field.ENDS);
+
+  /** Opens the file of a name without its ending. */
+  @FunctionalInterface
+  public interface Files {
+    RowWriter create(String stem) throws IOException;
+  }
+
+  /** Says what a cell should hold instead, or gives it back. */
+  @FunctionalInterface
+  public interface Correction {
+    String of(RosterRow row, Column column, String value);
+  }
+
+  private final SheetReading sheet;
+  private final TidyChanges changes;
+  private final Correction correction;
+  private final List<Column> kept = new ArrayList<>();
+  private final List<Field> added = new ArrayList<>();
+  private final Map<String, Integer> written = new LinkedHashMap<>();
+
+  /**
+   * A sheet to be written.
+   *
+   * @throws UnreadableSheetException where it cannot be read to its end
+   */
+  public TidySheet(SheetReading sheet, TidyChanges changes, Correction correction)
+      throws UnreadableSheetException {
+    this.sheet = sheet;
+    this.changes = changes;
+    this.correction = correction;
+    List<Column> unnamed = unnamed(sheet);
+    for (Column column : sheet.columns()) {
+      boolean enrolling = sheet.saysCourse(column) || isOfEnrollment(column);
+      boolean used = sheet.isPart(column) && column.field().isEmpty();
+      boolean named = !column.header().isEmpty() || column.field().isPresent();
+      if (!enrolling && !used && (named || unnamed.contains(column))) {
+        kept.add(column);
+      }
+    }
+    for (Column column : unnamed) {
+      changes.add(
+          new Place(sheet.name(), 0),
+          column.letters(),
+          "",
+          "",
+          "kept as it is: no header says what it is");
+    }
+    boolean splits =
+        sheet.has(Field.FULL_NAME) && !sheet.has(Field.GIVEN_NAME) && !sheet.has(Field.FAMILY_NAME);
+    for (Field part : NAME_PARTS) {
+      if (splits && !sheet.has(part)) {
+        added.add(part);
+      }
+    }
+  }
+
+  private static List<Column> unnamed(SheetReading sheet) throws UnreadableSheetException {
+    UnnamedColumns unnamed = new UnnamedColumns(sheet);
+    if (!unnamed.areNone()) {
+      sheet.read(unnamed::add);
+    }
+    return unnamed.filled();
+  }
+
+  /**
+   * Writes the sheet, and a second one for its enrollments where they are not ones of its rows.
+   *
+   * @param stem what the file is called, without its ending
+   * @return the names without their endings, each with its rows
+   */
+  public Map<String, Integer> write(String stem, Files files)
+      throws IOException, UnreadableSheetException {
+    // People and their courses stay on one row, so that it does not matter what they are called by.
+    boolean along = sheet.table() == Table.USERS && sheet.enrolls() && sheet.shape() != Shape.ROWS;
+    if (sheet.table() != Table.ENROLLMENTS || !sheet.enrolls()) {
+      rows(stem, files, along);
+    }
+    if (sheet.enrolls() && !along) {
+      enrollments(stem + "-enrollments", files);
+    }
+    return written;
+  }
+
+  /**
+   * In a sheet of people with a course on each row, what belongs to the course and not to the
+   * person.
+   */
+  private boolean isOfEnrollment(Column column) {
+    return sheet.table() == Table.USERS
+        && column.field().isPresent()
+        && !Table.USERS.fields().contains(column.field().get());
+  }
+
+  private void rows(String stem, Files files, boolean along)
+      throws IOException, UnreadableSheetException {
+    int[] rows = {0};
+    Set<List<String>> people = new HashSet<>();
+    try (RowWriter out = files.create(stem)) {
+      out.row(header(along));
+      sheet.read(
+          row -> {
+            List<String> cells = cells(row);
+            if (along && !row.isUneven()) {
+              cells.add(compact(row));
+            }
+            // In a list with a row for each course the same person comes again.
+            if (sheet.shape() != Shape.ROWS || !sheet.enrolls() || people.add(cells)) {
+              write(out, cells);
+              rows[0]++;
+            }
+          },
+          skipped ->
+              changes.add(
+                  new Place(sheet.name(), skipped.row()),
+                  "",
+                  "",
+                  "",
+                  "left out: " + skipped.why()));
+    }
+    written.put(stem, rows[0]);
+    if (along && !sheet.has(Field.ENROLLMENTS_CELL)) {
+      changes.add(
+          new Place(sheet.name(), sheet.headerRow()),
+          moved(),
+          "",
+          "",
+          "courses are now in the column enrollments");
+    }
+  }
+
+  private static void write(RowWriter out, List<String> cells) {
+    try {
+      out.row(cells);
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    }
+  }
+
+  private List<String> header(boolean along) {
+    List<String> header = new ArrayList<>();
+    for (Column column : kept) {
+      String own = column.header().isEmpty() ? "column " + column.letters() : column.header();
+      header.add(column.field().map(Field::label).orElse(own));
+    }
+    added.forEach(field -> header.add(field.label()));
+    if (along) {
+      header.add(Field.ENROLLMENTS_CELL.label());
+    }
+    return header;
+  }
+
+  /** The headers of the columns that say who is in which course. */
+  private String moved() {
+    List<String> headers = new ArrayList<>();
+    for (Column column : sheet.columns()) {
+      if (sheet.saysCourse(column)) {
+        headers.add(column.header());
+      }
+    }
+    return String.join(" ", headers);
+  }
+
+  private List<String> cells(RosterRow row) {
+    List<String> cells = new ArrayList<>();
+    if (row.isUneven()) {
+      // What belongs where is for the administrator to say.
+      for (int i = 0; i < row.raw().size(); i++) {
+        cells.add(row.raw().cell(i).toString());
+      }
+      return cells;
+    }
+    for (Column column : kept) {
+      cells.add(cell(row, column));
+    }
+    if (!added.isEmpty()) {
+      split(row, cells);
+    }
+    return cells;
+  }
+
+  private String cell(RosterRow row, Column column) {
+    String stands = row.raw().cell(column.index()).toString();
+    String read = row.cellAt(column.index()).toString();
+    String repaired = read;
+    if (column.field().isPresent()) {
+      Field field = column.field().get();
+      repaired = sheet.values().canonical(row.table(), field, read, sheet.dateReading(field, read));
+    }
+    String after = correction.of(row, column, repaired);
+    if (!after.equals(stands) && !column.secret()) {
+      String why =
+          !after.equals(repaired)
+              ? "corrected as suggested"
+              : read.equals(stands) || column.field().equals(Optional.of(Field.STATUS))
+                  ? "repaired"
+                  : "read as the settings say";
+      changes.add(row.place(), column.header(), stands, after, why);
+    }
+    return after;
+  }
+
+  /** The row's enrollments in one cell. */
+  private String compact(RosterRow row) {
+    List<String> pieces = new ArrayList<>();
+    sheet.enrollmentsOf(
+        row,
+        enrollment ->
+            pieces.add(
+                CompactEnrollments.text(
+                    enrollment.text(Field.COURSE),
+                    enrollment.text(Field.ROLE),
+                    enrollment.text(Field.GROUP))));
+    return String.join("; ", pieces);
+  }
+
+  private void split(RosterRow row, List<String> cells) {
+    Names.Parts parts = Names.parts(row);
+    for (Field field : added) {
+      cells.add(
+          switch (field) {
+            case GIVEN_NAME -> parts.given();
+            case FAMILY_NAME -> parts.family();
+            default -> parts.suffix();
+          });
+    }
+    if (row.has(Field.FULL_NAME)) {
+      String full = row.text(Field.FULL_NAME);
+      boolean uncertain = Names.isUncertain(row);
+      changes.add(
+          row.place(),
+          row.column(Field.FULL_NAME).map(Column::header).orElse(""),
+          full,
+          parts.given() + " | " + parts.family(),
+          uncertain ? "name split, uncertain: look at it" : "name split");
+      if (uncertain) {
+        changes.addUncertain(row.place());
+      }
+    }
+  }
+
+  private void enrollments(String stem, Files files) throws IOException, UnreadableSheetException {
+    int[] rows = {0};
+    int[] nameless = {0};
+    try (RowWriter out = files.create(stem)) {
+      out.row(OF_ENROLLMENTS.stream().map(Field::label).toList());
+      sheet.readEnrollments(
+          row -> {
+            List<String> cells = new ArrayList<>();
+            for (Field field : OF_ENROLLMENTS) {
+              String stands = row.text(field);
+              String text =
+                  row.column(field).map(c -> correction.of(row, c, stands)).orElse(stands);
+              if (!text.equals(stands)) {
+                changes.add(
+                    row.place(),
+                    row.column(field).map(Column::header).orElse(""),
+                    stands,
+                    text,
+                    "corrected as suggested");
+              }
+              cells.add(
+                  sheet
+                      .values()
+                      .canonical(Table.ENROLLMENTS, field, text, sheet.dateReading(field, text)));
+            }
+            nameless[0] += row.has(Field.USER) ? 0 : 1;
+            write(out, cells);
+            rows[0]++;
+          });
+    }
+    written.put(stem, rows[0]);
+    if (nameless[0] > 0) {
+      changes.add(
+          new Place(sheet.name(), 0),
+          "",
+          "",
+          "",
+          Counted.of(nameless[0], "enrollment")
+              + " without a user: their rows have neither username, email nor id");
+    }
+  }
+}

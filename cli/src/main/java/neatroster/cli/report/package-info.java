@@ -1,0 +1,2 @@
+/** Each result as text, JSON, a page, a workbook. */
+package neatroster.cli.report;

@@ -1,0 +1,419 @@
+package neatroster.cli.settings;
+
+import java.io.IOException;
+import java.nio.charset.CharacterCodingException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.pass.Rules;
+import neatroster.core.model.DateOrder;
+import neatroster.core.model.DateReading;
+import neatroster.core.model.Field;
+import neatroster.core.model.OwnField;
+import neatroster.core.model.RoleWords;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.settings.Accepted;
+import neatroster.core.settings.Settings;
+import neatroster.core.text.Cleaning;
+import neatroster.core.text.Nearest;
+import neatroster.core.text.Quoted;
+import neatroster.core.value.Judged;
+import neatroster.core.value.Values;
+import org.yaml.snakeyaml.LoaderOptions;
+import org.yaml.snakeyaml.Yaml;
+import org.yaml.snakeyaml.error.MarkedYAMLException;
+import org.yaml.snakeyaml.error.YAMLException;
+import org.yaml.snakeyaml.nodes.Node;
+
+/**
+ * Reads {@code roster.yaml}. Every key has a default; a key that has no meaning is an error with
+ * its place.
+ */
+public final class SettingsReader {
+  private static final int LARGEST = 1 << 20;
+
+  /** Settings of the contract that no command of this version acts on. */
+  /** What no two people may share, with what to say instead. */
+  private static final Map<Field, String> OF_ONE_PERSON =
+      Map.of(
+          Field.PASSWORD,
+          "a password is no default: who can read the settings could log in as everybody. Say"
+              + " passwords: {style: one-for-all, value: {file: …}} to give all the same",
+          Field.USERNAME,
+          "everybody’s username is another; say usernames: {pattern: …} to have them made",
+          Field.EMAIL,
+          "everybody’s email address is another; say emails: {when-missing: make, pattern: …}",
+          Field.ID,
+          "everybody’s id is another; say ids: {when-missing: make, pattern: …}");
+
+  private static final Set<String> NOT_YET = Set.of("match-by", "stop-above");
+
+  private static final List<String> KEYS =
+      List.of(
+          "dates",
+          "consent",
+          "most-courses",
+          "phones",
+          "usernames",
+          "emails",
+          "ids",
+          "passwords",
+          "join-codes",
+          "match-by",
+          "policy",
+          "stop-above",
+          "roles",
+          "default-role",
+          "defaults",
+          "rules",
+          "sheets",
+          "platform",
+          "fields",
+          "aliases",
+          "accept",
+          "words",
+          "school",
+          "guardians",
+          "accounts",
+          "anonymous");
+
+  /** Names stand on slips and letters, on one line or two. */
+  private static final int LONGEST_NAME = 120;
+
+  /** An address is typed by hand and drawn as a square of dots. */
+  private static final int LONGEST_ADDRESS = 300;
+
+  private final Settings standard = Settings.standard();
+  private final List<String> remarks = new ArrayList<>();
+
+  /**
+   * Settings with what is to be said about them.
+   *
+   * @param settings the settings
+   * @param remarks settings that have no effect yet
+   */
+  public record Outcome(Settings settings, List<String> remarks) {}
+
+  /** The settings of files that lie in no roster folder. */
+  public static Settings standard() {
+    return Settings.builder()
+        .reading(Settings.Reading.standard().on(LocalDate.now(ZoneId.systemDefault())))
+        .build();
+  }
+
+  /** Reads a settings file. */
+  public static Outcome read(Path file, String name) throws SettingsException, IOException {
+    String text;
+    try {
+      if (!Files.isRegularFile(file)) {
+        throw new SettingsException(name + " is no file");
+      }
+      if (Files.size(file) > LARGEST) {
+        throw new SettingsException(name + " is larger than settings can be");
+      }
+      text = Files.readString(file);
+    } catch (CharacterCodingException e) {
+      throw new SettingsException(name + " is no text in UTF-8");
+    }
+    return read(text, name);
+  }
+
+  /** Reads the text of a settings file. */
+  public static Outcome read(String text, String name) throws SettingsException {
+    SettingsReader reader = new SettingsReader();
+    return new Outcome(reader.settings(root(name, text)), reader.remarks);
+  }
+
+  private static YamlSection root(String name, String text) throws SettingsException {
+    LoaderOptions options = new LoaderOptions();
+    options.setMaxAliasesForCollections(20);
+    options.setNestingDepthLimit(30);
+    try {
+      Node root = new Yaml(options).compose(new java.io.StringReader(text));
+      return root == null ? YamlSection.empty(name) : YamlSection.of(name, root);
+    } catch (MarkedYAMLException e) {
+      String place =
+          e.getProblemMark() == null
+              ? ""
+              : ", line "
+                  + (e.getProblemMark().getLine() + 1)
+                  + ", column "
+                  + (e.getProblemMark().getColumn() + 1);
+      throw new SettingsException(name + place + ": this is not YAML (" + e.getProblem() + ")");
+    } catch (YAMLException e) {
+      throw new SettingsException(name + ": this is not YAML (" + firstLine(e.getMessage()) + ")");
+    }
+  }
+
+  private static String firstLine(String message) {
+    return message == null ? "" : message.lines().findFirst().orElse("");
+  }
+
+  private Settings settings(YamlSection root) throws SettingsException {
+    root.only(KEYS);
+    for (String key : root.keys()) {
+      if (NOT_YET.contains(key)) {
+        notYet(root, key);
+      }
+    }
+    RoleWords roles = roles(root);
+    Settings.Reading reading = ReadingSettings.read(root);
+    DateOrder dates = root.choice("dates", ReadingSettings.DATES, standard.dates());
+    Settings.Checks checks = checks(root);
+    Values judges = new Values(Settings.builder().dates(dates).roles(roles).checks(checks).build());
+    AccountSettings accounts = new AccountSettings(root, roles, reading.ownFields());
+    return Settings.builder()
+        .dates(dates)
+        .usernames(accounts.usernames())
+        .emails(accounts.emails())
+        .ids(accounts.ids())
+        .passwords(accounts.passwords())
+        .guardians(accounts.guardians())
+        .joinCodes(accounts.joinCodes())
+        .anonymousPattern(accounts.anonymousPattern())
+        .keeping(accounts.keeping())
+        .policy(policy(root.section("policy")))
+        .roles(roles)
+        .defaultRole(defaultRole(root, roles))
+        .defaults(accounts.varied("defaults", section -> defaults(section, reading, judges)))
+        .courseAliases(aliases(root.section("aliases")))
+        .rules(rules(root.section("rules")))
+        .reading(reading)
+        .checks(checks)
+        .school(school(root))
+        .build();
+  }
+
+  private Settings.School school(YamlSection root) throws SettingsException {
+    YamlSection school = root.section("school");
+    school.only(List.of("name"));
+    YamlSection platform = root.section("platform");
+    platform.only(List.of("name", "address", "service", "token", "layout"));
+    for (String key : List.of("service", "token", "layout")) {
+      boolean blank =
+          !platform.isSection(key)
+              ? platform.text(key, "").isEmpty()
+              : platform.section(key).text("file", "").isEmpty();
+      if (!blank) {
+        notYet(platform, key);
+      }
+    }
+    return new Settings.School(
+        school.text("name", "", LONGEST_NAME),
+        platform.text("name", "", LONGEST_NAME),
+        platform.text("address", "", LONGEST_ADDRESS));
+  }
+
+  private static Settings.Checks checks(YamlSection root) throws SettingsException {
+    YamlSection phones = root.section("phones");
+    phones.only(List.of("region"));
+    String region = phones.text("region", "").toUpperCase(Locale.ROOT);
+    if (!region.isEmpty() && !List.of(Locale.getISOCountries()).contains(region)) {
+      throw phones.error("region", "here stands a country as two letters, such as GB");
+    }
+    YamlSection consent = root.section("consent");
+    consent.only(List.of("below-age"));
+    Settings.Checks usual = Settings.Checks.standard();
+    return new Settings.Checks(
+        region,
+        root.number("most-courses", 0, 100_000, usual.mostCourses()),
+        consent.number("below-age", 0, 120, usual.consentBelowAge()),
+        accepted(root));
+  }
+
+  private static List<Accepted> accepted(YamlSection root) throws SettingsException {
+    List<String> known = Rules.texts().stream().map(RuleText::name).toList();
+    List<Accepted> accepted = new ArrayList<>();
+    for (YamlSection exception : root.sections("accept")) {
+      exception.only(List.of("rule", "value", "sheet", "why"));
+      String rule = exception.text("rule", "");
+      if (!known.contains(rule)) {
+        throw exception.has("rule")
+            ? exception.error(
+                "rule",
+                "there is no rule “"
+                    + rule
+                    + "”"
+                    + Nearest.word(rule, known)
+                        .map(near -> "; is “" + near + "” meant?")
+                        .orElse(""))
+            : exception.error("an exception names its rule, such as “rule: near-twin”");
+      }
+      if (exception.text("why", "").isEmpty()) {
+        throw exception.error("an exception says why, such as “why: they are sisters”");
+      }
+      accepted.add(
+          new Accepted(
+              exception.place(),
+              rule,
+              Optional.of(exception.text("value", "")).filter(value -> !value.isEmpty()),
+              Optional.of(exception.text("sheet", "")).filter(sheet -> !sheet.isEmpty()),
+              exception.text("why", "")));
+    }
+    return List.copyOf(accepted);
+  }
+
+  private void notYet(YamlSection section, String key) {
+    remarks.add(
+        "roster.yaml, line "
+            + section.line(key)
+            + ": “"
+            + key
+            + "” has no effect in this version.");
+  }
+
+  private void notYet(YamlSection section, Set<String> keys) {
+    for (String key : section.keys()) {
+      if (keys.contains(key)) {
+        notYet(section, key);
+      }
+    }
+  }
+
+  private Settings.Policy policy(YamlSection section) throws SettingsException {
+    section.only(List.of("sites", "users", "courses", "groups", "enrollments"));
+    notYet(section, Set.of("sites", "enrollments"));
+    Map<String, Boolean> removed = ordered("refuse", false, "carry-out", true);
+    YamlSection users = section.section("users");
+    users.only(List.of("new", "known", "absent", "renamed", "removed"));
+    notYet(users, Set.of("new", "known", "absent"));
+    YamlSection courses = section.section("courses");
+    courses.only(List.of("new", "known", "absent", "removed"));
+    notYet(courses, Set.of("new", "known", "absent"));
+    YamlSection groups = section.section("groups");
+    groups.only(List.of("new", "known"));
+    notYet(groups, Set.of("known"));
+    return new Settings.Policy(
+        users.choice("removed", removed, false),
+        courses.choice("removed", removed, false),
+        users.choice("renamed", ordered("refuse", false, "follow", true), false),
+        groups.choice("new", ordered("refuse", false, "create", true), false));
+  }
+
+  private static RoleWords roles(YamlSection root) throws SettingsException {
+    YamlSection section = root.section("roles");
+    Map<String, List<String>> words = new LinkedHashMap<>();
+    words.put("learner", List.of("student", "pupil", "cadet"));
+    words.put("instructor", List.of("teacher", "lecturer"));
+    for (String role : section.keys()) {
+      words.put(role, section.list(role, List.of()));
+    }
+    return new RoleWords(words);
+  }
+
+  private String defaultRole(YamlSection root, RoleWords roles) throws SettingsException {
+    Map<String, String> choices = new LinkedHashMap<>();
+    roles.roles().forEach(role -> choices.put(role, role));
+    return root.choice("default-role", choices, standard.defaultRole());
+  }
+
+  private static Map<Table, Map<String, String>> defaults(
+      YamlSection section, Settings.Reading reading, Values judges) throws SettingsException {
+    section.only(List.of("users", "courses", "enrollments"));
+    Map<Table, Map<String, String>> defaults = new EnumMap<>(Table.class);
+    for (String key : section.keys()) {
+      Table table = Table.named(key).orElseThrow();
+      YamlSection values = section.section(key);
+      Map<String, String> filled = new LinkedHashMap<>();
+      for (String name : values.keys()) {
+        Optional<Field> field = Field.named(name).filter(table.fields()::contains);
+        Optional<OwnField> own =
+            ReadingSettings.ownNamed(name, reading.ownFields())
+                .filter(one -> one.table() == table && field.isEmpty());
+        if (own.isPresent()) {
+          filled.put(
+              own.get().key(),
+              good(values, name, judges.judge(own.get(), values.text(name, ""), WHOLE)));
+          continue;
+        }
+        if (field.isEmpty()) {
+          throw values.unknownKey(
+              name,
+              "there is no field “" + name + "” in " + table.word(),
+              Stream.concat(
+                      table.fields().stream().map(Field::label),
+                      reading.ownFields().stream().map(OwnField::name))
+                  .toList());
+        }
+        if (table == Table.USERS && OF_ONE_PERSON.containsKey(field.get())) {
+          throw values.error(name, OF_ONE_PERSON.get(field.get()));
+        }
+        filled.put(
+            field.get().label(),
+            good(values, name, judges.judge(table, field.get(), values.text(name, ""))));
+      }
+      defaults.put(table, filled);
+    }
+    return defaults;
+  }
+
+  private static final DateReading WHOLE = DateReading.whole(DateOrder.DAY_FIRST);
+
+  /** A default as it is delivered; one that no cell could hold either is a slip. */
+  private static String good(YamlSection values, String name, Judged judged)
+      throws SettingsException {
+    if (!judged.isGood()) {
+      throw values.error(
+          name,
+          Quoted.value(judged.text())
+              + " "
+              + judged.trouble().replaceAll("\\.$", "")
+              + (judged.probably() == null ? "" : "; is “" + judged.probably() + "” meant?"));
+    }
+    return judged.text();
+  }
+
+  private Map<String, String> aliases(YamlSection section) throws SettingsException {
+    section.only(List.of("courses", "groups", "sites", "categories"));
+    YamlSection courses = section.section("courses");
+    Map<String, String> aliases = new HashMap<>();
+    for (String alias : courses.keys()) {
+      aliases.put(Cleaning.clean(alias), courses.text(alias, ""));
+    }
+    return aliases;
+  }
+
+  private Map<String, Optional<Severity>> rules(YamlSection section) throws SettingsException {
+    List<String> known = Rules.texts().stream().map(RuleText::name).toList();
+    Map<String, Optional<Severity>> severities =
+        ordered(
+            "error",
+            Optional.of(Severity.ERROR),
+            "warning",
+            Optional.of(Severity.WARNING),
+            "note",
+            Optional.of(Severity.NOTE));
+    severities.put("off", Optional.empty());
+    Map<String, Optional<Severity>> rules = new HashMap<>();
+    for (String rule : section.keys()) {
+      if (!known.contains(rule)) {
+        throw section.unknownKey(rule, "there is no rule “" + rule + "”", known);
+      }
+      rules.put(rule, section.choice(rule, severities, Optional.empty()));
+    }
+    return rules;
+  }
+
+  /** Words with what they mean, in the order in which an error lists them. */
+  @SuppressWarnings("unchecked")
+  static <T> Map<String, T> ordered(Object... keysAndValues) {
+    Map<String, T> map = new LinkedHashMap<>();
+    for (int i = 0; i < keysAndValues.length; i += 2) {
+      map.put((String) keysAndValues[i], (T) keysAndValues[i + 1]);
+    }
+    return map;
+  }
+}

@@ -1,0 +1,21 @@
+package neatroster.cli.terminal;
+
+/** The exit codes that scripts rely on. */
+public final class Exit {
+  /** Done, nothing at error level. */
+  public static final int DONE = 0;
+
+  /** Done, and there are findings or refusals at error level. */
+  public static final int FINDINGS = 1;
+
+  /** Wrong usage or wrong settings. */
+  public static final int USAGE = 2;
+
+  /** A file or database could not be read or written. */
+  public static final int UNREADABLE = 3;
+
+  /** Stopped by the user. */
+  static final int INTERRUPTED = 130;
+
+  private Exit() {}
+}

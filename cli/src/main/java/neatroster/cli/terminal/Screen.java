@@ -1,0 +1,71 @@
+package neatroster.cli.terminal;
+
+import java.io.PrintStream;
+
+/** Where a command's words go: the result to standard output, everything else to standard error. */
+public final class Screen {
+  private final PrintStream out;
+  private final PrintStream err;
+  private final boolean color;
+  private final boolean quiet;
+  private final int width;
+
+  public Screen(PrintStream out, PrintStream err, boolean color, boolean quiet, int width) {
+    this.out = out;
+    this.err = err;
+    this.color = color;
+    this.quiet = quiet;
+    this.width = width;
+  }
+
+  /** Standard output. */
+  public PrintStream out() {
+    return out;
+  }
+
+  /** One line of the result. */
+  public void line(String text) {
+    out.println(text);
+  }
+
+  /** A remark that is no part of the result. */
+  public void remark(String text) {
+    if (!quiet) {
+      err.println(text);
+    }
+  }
+
+  /** How many characters fit on a line. */
+  public int width() {
+    return width;
+  }
+
+  public String bold(String text) {
+    return paint("1", text);
+  }
+
+  public String dim(String text) {
+    return paint("2", text);
+  }
+
+  public String red(String text) {
+    return paint("1;31", text);
+  }
+
+  public String green(String text) {
+    return paint("32", text);
+  }
+
+  public String yellow(String text) {
+    return paint("1;33", text);
+  }
+
+  public String blue(String text) {
+    return paint("1;36", text);
+  }
+
+  /** The text in an ECMA-48 graphic rendition, where colours are wanted. */
+  private String paint(String rendition, String text) {
+    return color ? "\u001b[" + rendition + "m" + text + "\u001b[0m" : text;
+  }
+}

@@ -1,0 +1,253 @@
+package neatroster.core.check.pass;
+
+import java.util.ArrayList;
+import java.util.List;
+import neatroster.core.check.Basis;
+import neatroster.core.check.ColumnRule;
+import neatroster.core.check.RosterRule;
+import neatroster.core.check.RowRule;
+import neatroster.core.check.Rule;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.SheetRule;
+import neatroster.core.check.rules.courses.ClassOverCapacity;
+import neatroster.core.check.rules.courses.ClassWithoutInstructor;
+import neatroster.core.check.rules.courses.ClassWithoutLearners;
+import neatroster.core.check.rules.courses.DuplicateCourse;
+import neatroster.core.check.rules.courses.DuplicateGroup;
+import neatroster.core.check.rules.courses.DuplicateJoinCode;
+import neatroster.core.check.rules.courses.GroupOverCapacity;
+import neatroster.core.check.rules.courses.MadeGroup;
+import neatroster.core.check.rules.courses.NearTwin;
+import neatroster.core.check.rules.courses.UnknownCategory;
+import neatroster.core.check.rules.courses.UnknownInstructor;
+import neatroster.core.check.rules.courses.UnknownSite;
+import neatroster.core.check.rules.enrollments.AlreadyEnrolled;
+import neatroster.core.check.rules.enrollments.AmbiguousUser;
+import neatroster.core.check.rules.enrollments.ConflictingRoles;
+import neatroster.core.check.rules.enrollments.DuplicateEnrollment;
+import neatroster.core.check.rules.enrollments.EnrollmentOutsideCourse;
+import neatroster.core.check.rules.enrollments.FillDownSlip;
+import neatroster.core.check.rules.enrollments.NoCourse;
+import neatroster.core.check.rules.enrollments.ShiftedColumn;
+import neatroster.core.check.rules.enrollments.SuspendedUser;
+import neatroster.core.check.rules.enrollments.TooManyCourses;
+import neatroster.core.check.rules.enrollments.UnknownCourse;
+import neatroster.core.check.rules.enrollments.UnknownGroup;
+import neatroster.core.check.rules.enrollments.UnknownUser;
+import neatroster.core.check.rules.enrollments.UnlikelyRole;
+import neatroster.core.check.rules.people.AlreadyKnown;
+import neatroster.core.check.rules.people.AlteredId;
+import neatroster.core.check.rules.people.AnotherPerson;
+import neatroster.core.check.rules.people.BadUsername;
+import neatroster.core.check.rules.people.ChangedElsewhere;
+import neatroster.core.check.rules.people.CircularManager;
+import neatroster.core.check.rules.people.ConflictingRows;
+import neatroster.core.check.rules.people.ConsentNeeded;
+import neatroster.core.check.rules.people.DuplicateEmail;
+import neatroster.core.check.rules.people.DuplicateId;
+import neatroster.core.check.rules.people.DuplicatePhone;
+import neatroster.core.check.rules.people.DuplicateUsername;
+import neatroster.core.check.rules.people.EmailTaken;
+import neatroster.core.check.rules.people.JoinedByName;
+import neatroster.core.check.rules.people.MatchedTwice;
+import neatroster.core.check.rules.people.MissingPhoto;
+import neatroster.core.check.rules.people.NoAccount;
+import neatroster.core.check.rules.people.RemovalRefused;
+import neatroster.core.check.rules.people.RenameRefused;
+import neatroster.core.check.rules.people.SamePersonTwice;
+import neatroster.core.check.rules.people.StrayPhoto;
+import neatroster.core.check.rules.people.UncertainName;
+import neatroster.core.check.rules.people.UnknownFormerUsername;
+import neatroster.core.check.rules.people.UnknownManager;
+import neatroster.core.check.rules.people.UnwantedWord;
+import neatroster.core.check.rules.people.UsernameTaken;
+import neatroster.core.check.rules.people.WeakPassword;
+import neatroster.core.check.rules.sheets.ColumnWithoutHeader;
+import neatroster.core.check.rules.sheets.ExampleLeft;
+import neatroster.core.check.rules.sheets.ExampleRowNote;
+import neatroster.core.check.rules.sheets.HiddenParts;
+import neatroster.core.check.rules.sheets.MissingColumn;
+import neatroster.core.check.rules.sheets.NoHeader;
+import neatroster.core.check.rules.sheets.NotATable;
+import neatroster.core.check.rules.sheets.RepeatedHeader;
+import neatroster.core.check.rules.sheets.SkippedRowNote;
+import neatroster.core.check.rules.sheets.StrayQuote;
+import neatroster.core.check.rules.sheets.UncertainLetters;
+import neatroster.core.check.rules.sheets.UncheckedReferences;
+import neatroster.core.check.rules.sheets.UnevenRow;
+import neatroster.core.check.rules.sheets.UnknownColumn;
+import neatroster.core.check.rules.sheets.UnreadableFile;
+import neatroster.core.check.rules.texts.FormulaSign;
+import neatroster.core.check.rules.texts.GarbledText;
+import neatroster.core.check.rules.texts.MangledNumber;
+import neatroster.core.check.rules.texts.OddCharacter;
+import neatroster.core.check.rules.texts.OffPattern;
+import neatroster.core.check.rules.texts.SpreadsheetError;
+import neatroster.core.check.rules.texts.StraySpace;
+import neatroster.core.check.rules.texts.TooLong;
+import neatroster.core.check.rules.texts.TooShort;
+import neatroster.core.check.rules.texts.UndecodableText;
+import neatroster.core.check.rules.values.BadCountry;
+import neatroster.core.check.rules.values.BadDate;
+import neatroster.core.check.rules.values.BadEmail;
+import neatroster.core.check.rules.values.BadLanguage;
+import neatroster.core.check.rules.values.BadNumber;
+import neatroster.core.check.rules.values.BadPhone;
+import neatroster.core.check.rules.values.BadPlacement;
+import neatroster.core.check.rules.values.BadTimeZone;
+import neatroster.core.check.rules.values.DateOrders;
+import neatroster.core.check.rules.values.DatesOutOfOrder;
+import neatroster.core.check.rules.values.DuplicateValue;
+import neatroster.core.check.rules.values.MissingValue;
+import neatroster.core.check.rules.values.PhoneWithoutCountry;
+import neatroster.core.check.rules.values.StaleYear;
+import neatroster.core.check.rules.values.UnknownRole;
+import neatroster.core.check.rules.values.UnknownStatus;
+import neatroster.core.check.rules.values.UnlistedValue;
+import neatroster.core.check.rules.values.UnreachableEmail;
+import neatroster.core.roster.Known;
+import neatroster.core.settings.Settings;
+
+/** Every rule there is. A new rule is a new file and a line here. */
+public final class Rules {
+  final UnreadableFile unreadableFile = new UnreadableFile();
+  final NotATable notATable = new NotATable();
+  final UncheckedReferences uncheckedReferences = new UncheckedReferences();
+  final UnevenRow unevenRow = new UnevenRow();
+  final RepeatedHeader repeatedHeader = new RepeatedHeader();
+  final SkippedRowNote skippedRow = new SkippedRowNote();
+  final ExampleRowNote exampleRow = new ExampleRowNote();
+  final List<SheetRule> sheetRules;
+  final List<ColumnRule> columnRules;
+  final List<ColumnRule> referenceRules;
+  final List<RowRule> rowRules;
+  final List<RosterRule> rosterRules;
+  private final List<Rule> all = new ArrayList<>();
+
+  Rules(Basis basis) {
+    Settings settings = basis.settings();
+    Known known = basis.known();
+    addAll(
+        unreadableFile,
+        notATable,
+        repeatedHeader,
+        skippedRow,
+        exampleRow,
+        unevenRow,
+        new FillDownSlip(),
+        uncheckedReferences,
+        new MissingColumn(known),
+        new UnknownColumn(),
+        new NoHeader(),
+        new HiddenParts(),
+        new MissingValue(),
+        new StraySpace(),
+        new OddCharacter(),
+        new UndecodableText(),
+        new GarbledText(),
+        new UncertainLetters(),
+        new StrayQuote(),
+        new SpreadsheetError(),
+        new FormulaSign(settings),
+        new MangledNumber(),
+        new TooLong(),
+        new TooShort(settings),
+        new BadUsername(settings),
+        new BadEmail(),
+        new BadDate(),
+        new DateOrders(),
+        new BadPhone(),
+        new PhoneWithoutCountry(),
+        new BadCountry(),
+        new BadTimeZone(),
+        new BadLanguage(),
+        new BadNumber(),
+        new UnknownRole(),
+        new UnknownStatus(),
+        new WeakPassword(settings),
+        new UncertainName(),
+        new UnwantedWord(settings),
+        new DuplicateJoinCode(),
+        new MissingPhoto(basis),
+        new StrayPhoto(basis),
+        new BadPlacement(),
+        new ColumnWithoutHeader(),
+        new NoCourse(),
+        new ExampleLeft(),
+        new OffPattern(),
+        new StaleYear(basis),
+        new UnlistedValue(),
+        new DuplicateUsername(),
+        new DuplicateEmail(),
+        new DuplicateId(),
+        new DuplicatePhone(settings),
+        new DuplicateValue(),
+        new SamePersonTwice(),
+        new AlteredId(),
+        new JoinedByName(),
+        new ConflictingRows(),
+        new DuplicateCourse(),
+        new DuplicateGroup(),
+        new DuplicateEnrollment(),
+        new ConflictingRoles(),
+        new NearTwin(known),
+        new ShiftedColumn(),
+        new UnknownUser(),
+        new UnknownCourse(),
+        new UnknownGroup(),
+        new UnknownManager(),
+        new CircularManager(),
+        new UnknownInstructor(),
+        new UnknownSite(known),
+        new UnknownCategory(known),
+        new UnknownFormerUsername(known),
+        new AmbiguousUser(),
+        new ConsentNeeded(basis),
+        new UnlikelyRole(basis),
+        new UnreachableEmail(),
+        new DatesOutOfOrder(basis),
+        new EnrollmentOutsideCourse(),
+        new RemovalRefused(settings),
+        new RenameRefused(settings),
+        new UsernameTaken(),
+        new EmailTaken(),
+        new AlreadyKnown(),
+        new AlreadyEnrolled(known),
+        new SuspendedUser(),
+        new MatchedTwice(),
+        new AnotherPerson(),
+        new ChangedElsewhere(known),
+        new ClassWithoutInstructor(),
+        new ClassWithoutLearners(),
+        new ClassOverCapacity(),
+        new GroupOverCapacity(),
+        new TooManyCourses(settings),
+        new MadeGroup(),
+        new NoAccount());
+    sheetRules = of(SheetRule.class);
+    List<ColumnRule> columns = of(ColumnRule.class);
+    columnRules = columns.stream().filter(rule -> !rule.seesReferences()).toList();
+    referenceRules = columns.stream().filter(ColumnRule::seesReferences).toList();
+    rowRules = of(RowRule.class).stream().filter(rule -> rule != unevenRow).toList();
+    rosterRules = of(RosterRule.class);
+  }
+
+  private void addAll(Rule... rules) {
+    all.addAll(List.of(rules));
+  }
+
+  private <T extends Rule> List<T> of(Class<T> kind) {
+    return all.stream().filter(kind::isInstance).map(kind::cast).toList();
+  }
+
+  /** Every rule: those about sheets, those about rows, those about all of them together. */
+  List<Rule> all() {
+    return all;
+  }
+
+  /** The texts of all rules: those about sheets, then those about rows. */
+  public static List<RuleText> texts() {
+    Basis basis = Basis.of(Settings.standard(), Known.nothing());
+    return new Rules(basis).all().stream().map(Rule::text).toList();
+  }
+}

@@ -1,0 +1,56 @@
+package neatroster.core.check.rules.courses;
+
+import neatroster.core.check.Ending;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RosterCounts;
+import neatroster.core.check.RosterRule;
+import neatroster.core.check.RuleText;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+
+/** A class that nobody attends. */
+public final class ClassWithoutLearners implements RosterRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "class-without-learners",
+          Severity.NOTE,
+          "A course that is to be open has no learner, although most of the others have.",
+          "Often its code is spelled differently in the other sheet, or a sheet is missing.",
+          "Enroll somebody, or leave it if the class fills up later.",
+          """
+          code  | title
+          NAV-1 | Coastal
+          NAV-2 | Night
+          RAD-1 | Radio     ← nobody is in it
+
+          user    | course
+          amorgan | NAV-1
+          bfinch  | NAV-2
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public void check(Ending ending, Findings findings) {
+    if (!ending.counts().mostHaveLearners()) {
+      // The sheets are about a few classes only.
+      return;
+    }
+    for (int course = 0; course < ending.resolved().courses().count(); course++) {
+      int line = ending.resolved().courses().line(course);
+      RosterCounts counts = ending.counts();
+      if (line >= 0
+          && counts.isOpen(course)
+          && !counts.isUnclear(course)
+          && counts.learners(course) == 0) {
+        String code = ending.resolved().courses().code(course);
+        findings.add(
+            ending.about(
+                line, Field.CODE, code, this, "Nobody is enrolled in " + code + " as a learner."));
+      }
+    }
+  }
+}

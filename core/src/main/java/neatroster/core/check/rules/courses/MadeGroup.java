@@ -1,0 +1,57 @@
+package neatroster.core.check.rules.courses;
+
+import java.util.List;
+import java.util.Map;
+import neatroster.core.check.Ending;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RosterRule;
+import neatroster.core.check.RuleText;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.text.Quoted;
+
+/** Groups that are made because somebody is in them. */
+public final class MadeGroup implements RosterRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "made-group",
+          Severity.NOTE,
+          "Enrollments name groups that no list has, and roster.yaml says policy: {groups: {new: create}}: they are made.",
+          "A slip in a name would make a group of its own; two spellings of one name are found as near-twin.",
+          "Nothing is to be done where the groups are meant.",
+          """
+          (roster.yaml) policy: {groups: {new: create}}
+
+          code  | title
+          NAV-2 | Night
+
+          user    | course | group
+          amorgan | NAV-2  | Port Watch     ← is made
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public void check(Ending ending, Findings findings) {
+    ResolvedRoster resolved = ending.resolved();
+    List<Map.Entry<Integer, Integer>> made = List.copyOf(resolved.madeGroups().entrySet());
+    if (!made.isEmpty()) {
+      String name = resolved.groups().name(made.get(0).getKey());
+      findings.add(
+          ending.about(
+              made.get(0).getValue(),
+              Field.GROUP,
+              name,
+              this,
+              (made.size() == 1
+                      ? "A group that no list has is made: "
+                      : made.size() + " groups that no list has are made; the first is ")
+                  + Quoted.value(name)
+                  + "."));
+    }
+  }
+}

@@ -1,0 +1,61 @@
+package neatroster.core.check.rules.courses;
+
+import java.util.List;
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Finding;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Quoted;
+import neatroster.core.value.Instructors;
+
+/** An instructor who is in no list. */
+public final class UnknownInstructor extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "unknown-instructor",
+          Severity.WARNING,
+          "The column instructors of a course names a user whom no sheet holds and who has no account.",
+          "The class opens without anybody to teach it.",
+          "Correct the username, email address or id, or add the person to the users. Several are separated by semicolons.",
+          """
+          username | given name
+          bfinch   | Bo
+          mlund    | Mikkel
+
+          code  | title | instructors
+          NAV-1 | Coast | bfinch; mlnud     ← mlund?
+          """);
+
+  public UnknownInstructor() {
+    super(TEXT, Table.COURSES);
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    on.filled(Field.INSTRUCTORS);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    for (String name : Instructors.of(row.cell(Field.INSTRUCTORS).toString())) {
+      if (row.resolved.user(name).isNone()) {
+        List<String> near = row.suggestions.users(row.resolved, name);
+        Finding.Builder finding =
+            row.finding(
+                this,
+                Field.INSTRUCTORS,
+                "There is no user " + Quoted.value(name) + " to teach the course.");
+        if (near.size() == 1) {
+          finding.suggesting(row.shown(Field.INSTRUCTORS).replace(name, near.get(0)));
+        }
+        findings.add(finding);
+        return;
+      }
+    }
+  }
+}

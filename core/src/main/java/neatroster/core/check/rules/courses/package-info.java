@@ -1,0 +1,2 @@
+/** Rules about courses and groups. */
+package neatroster.core.check.rules.courses;

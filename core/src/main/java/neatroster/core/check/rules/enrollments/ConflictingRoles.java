@@ -1,0 +1,57 @@
+package neatroster.core.check.rules.enrollments;
+
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.grid.Place;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/** One person in a course twice, with two roles. */
+public final class ConflictingRoles extends TableRule {
+  public static final RuleText TEXT =
+      new RuleText(
+          "conflicting-roles",
+          Severity.ERROR,
+          "Two rows enroll the same user in the same course and group with different roles.",
+          "The last one wins on most platforms: a child may get the rights of a teacher, or a teacher lose them.",
+          "Delete the row with the wrong role.",
+          """
+          user    | course | role
+          amorgan | NAV-2  | learner
+          amorgan | NAV-2  | instructor     ← which?
+          """);
+
+  public ConflictingRoles() {
+    super(TEXT, Table.ENROLLMENTS);
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.earlierEnrollment < 0 || !row.earlierRoleDiffers) {
+      return;
+    }
+    Place place = row.place(row.earlierEnrollment);
+    Field where = row.firstColumn(Field.ROLE, Field.USER, Field.MEMBERS_OF);
+    findings.add(
+        row.finding(
+                this,
+                where,
+                "The same user is in "
+                    + (row.has(Field.COURSE) ? row.text(Field.COURSE) : row.text(Field.GROUP))
+                    + " by "
+                    + row.named(place)
+                    + " with another role than "
+                    + (row.role.isEmpty() ? "here" : "“" + row.role + "”")
+                    + ". Delete the row that is wrong.")
+            .against(place));
+  }
+}

@@ -1,0 +1,78 @@
+package neatroster.core.check.rules.enrollments;
+
+import java.time.LocalDate;
+import java.util.Optional;
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RosterCounts;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/** An enrollment before or after its course. */
+public final class EnrollmentOutsideCourse extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "enrollment-outside-course",
+          Severity.WARNING,
+          "An enrollment starts before its course does, or ends after it.",
+          "The person waits before a closed door, or is thought to be in a class that is over.",
+          "Correct the dates, or leave them blank to have the course’s.",
+          """
+          code  | title   | starts     | ends
+          NAV-1 | Coastal | 2027-01-11 | 2027-03-26
+
+          user    | course | starts
+          amorgan | NAV-1  | 2026-09-01     ← four months early
+          """);
+
+  private static final Field[] FIELDS = {Field.STARTS, Field.ENDS};
+
+  public EnrollmentOutsideCourse() {
+    super(TEXT, Table.ENROLLMENTS);
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    on.filled(FIELDS);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (!row.course.isFound() || (!row.has(Field.STARTS) && !row.has(Field.ENDS))) {
+      return;
+    }
+    int starts = row.counts.starts(row.course.number());
+    int ends = row.counts.ends(row.course.number());
+    for (Field field : FIELDS) {
+      Optional<LocalDate> day = row.has(field) ? row.row.date(field) : Optional.empty();
+      if (day.isEmpty()) {
+        continue;
+      }
+      long at = day.get().toEpochDay();
+      if (starts != RosterCounts.NONE && at < starts) {
+        add(
+            row,
+            field,
+            day.get() + " is before the course starts, " + LocalDate.ofEpochDay(starts),
+            findings);
+        return;
+      }
+      if (ends != RosterCounts.NONE && at > ends) {
+        add(
+            row,
+            field,
+            day.get() + " is after the course ends, " + LocalDate.ofEpochDay(ends),
+            findings);
+        return;
+      }
+    }
+  }
+
+  private void add(CheckedRow row, Field field, String what, Findings findings) {
+    findings.add(row.finding(this, field, what + "."));
+  }
+}

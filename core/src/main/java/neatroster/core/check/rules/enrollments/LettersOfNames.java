@@ -1,0 +1,112 @@
+package neatroster.core.check.rules.enrollments;
+
+import java.util.Locale;
+import neatroster.core.check.SheetView;
+import neatroster.core.intake.Names;
+import neatroster.core.model.Field;
+import neatroster.core.text.AsciiText;
+import neatroster.core.text.Cell;
+
+/** The names of a sheet's people as usernames and addresses are made of them. */
+final class LettersOfNames {
+  private final SheetView sheet;
+  private final boolean inParts;
+  private final String[] given;
+  private final String[] family;
+
+  LettersOfNames(SheetView sheet) {
+    this.sheet = sheet;
+    inParts = !sheet.has(Field.FULL_NAME);
+    given = new String[inParts && sheet.has(Field.GIVEN_NAME) ? sheet.texts(Field.GIVEN_NAME) : 1];
+    family =
+        new String[inParts && sheet.has(Field.FAMILY_NAME) ? sheet.texts(Field.FAMILY_NAME) : 1];
+  }
+
+  /**
+   * A name in small ASCII letters without spaces; parts that have none are empty.
+   *
+   * @param given the given name
+   * @param family the family name
+   */
+  record Name(String given, String family) {
+    boolean isBlank() {
+      return given.isEmpty() && family.isEmpty();
+    }
+
+    /** Whether a value holds the family name, or as much of it as usernames are made of. */
+    boolean isIn(String value) {
+      return (family.length() >= 3 && value.contains(start()))
+          || (given.length() >= 3 && value.contains(given))
+          || (!isBlank()
+              && family.length() < 3
+              && given.length() < 3
+              && value.contains(given + family));
+    }
+
+    private String start() {
+      return family.length() <= 4 ? family : family.substring(0, 4);
+    }
+
+    /** The same of most values, without taking their letters out; no is no answer. */
+    boolean isAtOnceIn(Cell value) {
+      return (family.length() >= 3 && isIn(value, start()))
+          || (given.length() >= 3 && isIn(value, given));
+    }
+
+    private static boolean isIn(Cell value, String letters) {
+      int last = value.length() - letters.length();
+      for (int start = 0; start <= last; start++) {
+        int same = 0;
+        while (same < letters.length()
+            && (value.charAt(start + same) | 0x20) == letters.charAt(same)) {
+          same++;
+        }
+        if (same == letters.length()) {
+          return true;
+        }
+        if (value.charAt(start) == '@') {
+          return false;
+        }
+      }
+      return false;
+    }
+  }
+
+  /** The name in a row. */
+  Name at(int position) {
+    if (inParts) {
+      return new Name(
+          letters(Field.GIVEN_NAME, given, position), letters(Field.FAMILY_NAME, family, position));
+    }
+    Names.Parts parts = Names.parts(sheet.row(position));
+    return new Name(letters(parts.given()), letters(parts.family()));
+  }
+
+  private String letters(Field field, String[] all, int position) {
+    int text = sheet.text(position, field);
+    if (all[text] == null) {
+      Names.Parts parts = Names.parts(sheet.row(position));
+      all[text] = letters(field == Field.GIVEN_NAME ? parts.given() : parts.family());
+    }
+    return all[text];
+  }
+
+  /**
+   * The ASCII letters of a text. Who is called so in a script that is not European has many
+   * addresses that fit: then there are none.
+   */
+  static String letters(String text) {
+    if (!AsciiText.isEuropean(text)) {
+      return "";
+    }
+    String ascii = AsciiText.of(text).toLowerCase(Locale.ROOT);
+    StringBuilder letters = new StringBuilder(ascii.length());
+    for (int i = 0; i < ascii.length(); i++) {
+      char c = ascii.charAt(i);
+      if (c >= 'a' && c <= 'z') {
+        letters.append(c);
+      }
+    }
+    return letters.toString();
+  }
+}

@@ -1,0 +1,68 @@
+package neatroster.core.check.rules.enrollments;
+
+import neatroster.core.check.Ending;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RosterRule;
+import neatroster.core.check.RuleText;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.settings.Settings;
+
+/** Somebody in more courses than anybody takes. */
+public final class TooManyCourses implements RosterRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "too-many-courses",
+          Severity.WARNING,
+          "A user is in more courses than roster.yaml says under most-courses (12 where it says nothing).",
+          "Often a whole list was enrolled twice, or a grid was filled to its edge.",
+          "Take the rows out that are too many, or raise most-courses.",
+          """
+          (roster.yaml) most-courses: 1
+
+          username | given name
+          amorgan  | Ana            ← one is the most
+
+          code  | title
+          NAV-1 | Coast
+          NAV-2 | Night
+
+          user    | course
+          amorgan | NAV-1
+          amorgan | NAV-2
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  private final int most;
+
+  public TooManyCourses(Settings settings) {
+    most = settings.checks().mostCourses();
+  }
+
+  @Override
+  public void check(Ending ending, Findings findings) {
+    for (int user = 0; most > 0 && user < ending.resolved().people().count(); user++) {
+      int courses = ending.counts().coursesOfUser(user);
+      int line = ending.resolved().people().firstLine(user);
+      if (courses > most && line >= 0) {
+        String name = ending.resolved().people().username(user);
+        findings.add(
+            ending.about(
+                line,
+                Field.USERNAME,
+                name.isEmpty() ? null : name,
+                this,
+                (name.isEmpty() ? "This user" : name)
+                    + " is in "
+                    + courses
+                    + " courses; "
+                    + most
+                    + " are the most."));
+      }
+    }
+  }
+}

@@ -1,0 +1,80 @@
+package neatroster.core.check.rules.enrollments;
+
+import java.util.EnumSet;
+import java.util.Set;
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Finding;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RowRule;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.Wakes;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Quoted;
+
+/** A course that is in no list. */
+public final class UnknownCourse implements RowRule {
+  public static final RuleText TEXT =
+      new RuleText(
+          "unknown-course",
+          Severity.ERROR,
+          "A group or an enrollment names a course whose code no sheet of courses holds. A title is taken where only one course has it.",
+          "The row is refused, or, on platforms that make what is missing, a new empty class appears.",
+          "Correct the code, or add the course.",
+          """
+          code  | title
+          NAV-1 | Coast
+          NAV-2 | Night
+
+          user      | course
+          aferreira | NAV-22     ← NAV-2?
+          """);
+
+  @Override
+  public Set<String> explainedBy() {
+    return Set.of(FillDownSlip.TEXT.name());
+  }
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public Set<Table> tables() {
+    return EnumSet.of(Table.GROUPS, Table.ENROLLMENTS);
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (!row.has(Field.COURSE)) {
+      return;
+    }
+    if (row.course.isNone()) {
+      findings.add(unknown(row));
+    } else if (row.course.isAmbiguous()) {
+      findings.add(
+          row.finding(
+              this,
+              Field.COURSE,
+              "More than one course has the title "
+                  + Quoted.value(row.shown(Field.COURSE))
+                  + ". Use the code."));
+    }
+  }
+
+  private Finding.Builder unknown(CheckedRow row) {
+    String course = row.text(Field.COURSE);
+    return row.unknown(
+        this,
+        Field.COURSE,
+        "There is no course " + Quoted.value(course) + ".",
+        row.suggestions.courses(row.resolved, course));
+  }
+}

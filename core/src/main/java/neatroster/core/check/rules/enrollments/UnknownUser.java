@@ -1,0 +1,58 @@
+package neatroster.core.check.rules.enrollments;
+
+import java.util.Set;
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RowRule;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.Wakes;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Quoted;
+
+/** An enrollment of somebody who is in no list. */
+public final class UnknownUser implements RowRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "unknown-user",
+          Severity.ERROR,
+          "An enrollment names a user whom no sheet of users holds and who has no account yet.",
+          "The platform refuses the row, and the person is missing from the course.",
+          "Correct the username, email address or id, or add the person to the users.",
+          """
+          username | given name
+          mlund    | Mikkel
+
+          user     | course
+          mlnud    | NAV-2     ← mlund?
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public Set<Table> tables() {
+    return Set.of(Table.ENROLLMENTS);
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.user.isNone() && row.has(Field.USER)) {
+      String user = row.text(Field.USER);
+      findings.add(
+          row.unknown(
+              this,
+              Field.USER,
+              "There is no user " + Quoted.value(user) + ".",
+              row.suggestions.users(row.resolved, user)));
+    }
+  }
+}

@@ -1,0 +1,58 @@
+package neatroster.core.check.rules.people;
+
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Finding;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Doubt;
+import neatroster.core.text.Quoted;
+
+/** An id that is written otherwise elsewhere. */
+public final class AlteredId extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "altered-id",
+          Severity.WARNING,
+          "An id differs from one of a person of the same name in noughts before it, or in capitals alone. Both are read as one person.",
+          "Spreadsheet programs take noughts away. Somebody whose id changes gets a second account in most systems.",
+          "Write the id as it is in the school’s records.",
+          """
+          id     | given name | family name
+          000417 | Ana        | Morgan
+
+          id     | full name  | course
+          417    | Ana Morgan | NAV-1     ← 000417
+          """);
+
+  public AlteredId() {
+    super(TEXT, Table.USERS);
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    for (Doubt doubt : row.doubts(Doubt.Kind.ALTERED_ID)) {
+      Finding.Builder finding =
+          row.finding(
+              this,
+              Field.ID,
+              Quoted.value(row.shown(Field.ID))
+                  + " is read as the id "
+                  + Quoted.value(doubt.detail())
+                  + " of "
+                  + row.named(doubt)
+                  + ".");
+      doubt.lines().forEach(line -> finding.with(row.place(line)));
+      findings.add(finding.suggesting(doubt.detail()));
+    }
+  }
+}

@@ -1,0 +1,64 @@
+package neatroster.core.check.rules.people;
+
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Finding;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Doubt;
+import neatroster.core.text.Quoted;
+
+/** A username that is somebody else’s on the platform. */
+public final class AnotherPerson extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "another-person",
+          Severity.ERROR,
+          "A row has the id, username or email address of somebody with another name: in another row, or on an account. A name fits in any order of its parts, without accents, with initials, and without middle names.",
+          "The person would be taken for the other, and get into that account and its courses: so it goes when a row is copied and written over in part.",
+          "Correct the id, username or email address that is the other’s. If both are one person, write the name alike, or name the former username.",
+          """
+          id   | given name | family name | email
+          2041 | Ana        | Morgan      | ana@pier.example
+          2041 | Abel       | Quay        | abel@pier.example     ← Ana’s id, left from the row above
+          """);
+
+  public AnotherPerson() {
+    super(TEXT, Table.USERS);
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    for (Doubt doubt : row.doubts(Doubt.Kind.ANOTHER_PERSON)) {
+      String mark = doubt.field() == Field.EMAIL ? "email address" : doubt.field().label();
+      String message =
+          Quoted.value(row.shown(doubt.field()))
+              + " is the "
+              + mark
+              + " of "
+              + row.named(doubt)
+              + (doubt.detail().isEmpty() ? "" : " (the same holds for " + doubt.detail() + ")")
+              + ", and this row is about "
+              + row.personOf(row.line)
+              + ". If the row was copied, correct the "
+              + mark
+              + "; if it is one person, write the name alike.";
+      if (doubt.field() == Field.EMAIL) {
+        message +=
+            " Where a family shares one address, say emails: {shared: allow} in roster.yaml.";
+      }
+      Finding.Builder finding = row.finding(this, doubt.field(), message);
+      doubt.lines().forEach(line -> finding.against(row.place(line)));
+      findings.add(finding);
+    }
+  }
+}

@@ -1,0 +1,51 @@
+package neatroster.core.check.rules.people;
+
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Doubt;
+import neatroster.core.text.Quoted;
+
+/** An address that belongs to somebody else’s account. */
+public final class EmailTaken extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "email-taken",
+          Severity.ERROR,
+          "A new user’s email address is the one of an account that belongs to another person.",
+          "The platform refuses the row, or the two share one account.",
+          "Correct the address; if it is the same person, give both the same id.",
+          """
+          (known)
+          id  | username | given name | family name | email
+          417 | amarlowe | Ana        | Marlowe     | ana@pier.example
+
+          id  | given name | email
+          533 | Anabel     | ana@pier.example     ← Ana’s
+          """);
+
+  public EmailTaken() {
+    super(TEXT, Table.USERS);
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    for (Doubt doubt : row.doubts(Doubt.Kind.TAKEN_EMAIL)) {
+      findings.add(
+          row.finding(
+              this,
+              Field.EMAIL,
+              Quoted.value(row.shown(Field.EMAIL)) + " belongs to " + row.named(doubt) + "."));
+    }
+  }
+}

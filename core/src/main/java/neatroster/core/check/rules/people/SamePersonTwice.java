@@ -1,0 +1,74 @@
+package neatroster.core.check.rules.people;
+
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Finding;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Doubt;
+
+/** Two rows that nothing tells apart. */
+public final class SamePersonTwice extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "same-person-twice",
+          Severity.ERROR,
+          "Nothing tells two rows of one list apart: the name is the same, and one of them has neither id, username nor email address. Also, as a warning, two people of one name and one birth date; and a name in a class list that is nearly that of somebody.",
+          "It cannot be known whether they are one person or two, so no account is made.",
+          "Delete one if it is the same person; else add an id, an email address or a birth date to both.",
+          """
+          given name | family name | email
+          Mei        | Lin         | mei@pier.example
+          Mei        | Lin         |                      ← the same Mei Lin?
+          """);
+
+  public SamePersonTwice() {
+    super(TEXT, Table.USERS);
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    for (Doubt doubt : row.doubts(Doubt.Kind.SAME_NAME)) {
+      Finding.Builder finding =
+          row.finding(
+              this,
+              row.columnOfPerson(),
+              "Nothing tells this user from "
+                  + row.named(doubt)
+                  + ". Delete the row if it is the same person; else fill in an id, an email address"
+                  + " or a birth date for both.");
+      doubt.lines().forEach(line -> finding.against(row.place(line)));
+      findings.add(finding);
+    }
+    for (Doubt doubt : row.doubts(Doubt.Kind.SAME_BIRTH)) {
+      Finding.Builder finding =
+          row.finding(
+              this,
+              row.columnOfPerson(),
+              "The name and the birth date are those of "
+                  + row.named(doubt)
+                  + ". If it is the same person, give both the same id or email address; if they are"
+                  + " two, accept it in roster.yaml.");
+      doubt.lines().forEach(line -> finding.with(row.place(line)));
+      findings.add(finding.asWarning());
+    }
+    for (Doubt doubt : row.doubts(Doubt.Kind.NEARLY)) {
+      findings.add(
+          row.finding(
+              this,
+              row.columnOfPerson(),
+              "Nobody has this name, and it is nearly that of "
+                  + row.named(doubt)
+                  + ". If they are one, write the name alike; if not, fill in an id or an email"
+                  + " address."));
+    }
+  }
+}

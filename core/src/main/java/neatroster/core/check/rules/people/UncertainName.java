@@ -1,0 +1,81 @@
+package neatroster.core.check.rules.people;
+
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.ColumnRule;
+import neatroster.core.check.Finding;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.SheetView;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.intake.Names;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Quoted;
+
+/** A name of which it is a guess what is the given and what the family name. */
+public final class UncertainName extends TableRule implements ColumnRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "uncertain-name",
+          Severity.WARNING,
+          "A full name that can be taken apart in more than one way, or two columns of names without headers of which nothing tells which is the given name.",
+          "Usernames and email addresses are made of the parts, and stay.",
+          "Give the parts in columns of their own, given name and family name, or write “Family, Given”.",
+          """
+          full name
+          Marlowe, Ana Maria
+          Ana Maria Marlowe Reed     ← is Maria a given or a family name?
+          """);
+
+  public UncertainName() {
+    super(TEXT, Table.USERS);
+  }
+
+  @Override
+  public void check(SheetView sheet, Findings findings) {
+    for (int position = 0; position < sheet.rows(); position++) {
+      if (!sheet.reading().hasDoubtfulNames()) {
+        return;
+      }
+      if (!sheet.isTorn(position)) {
+        RosterRow row = sheet.row(position);
+        findings.add(
+            Finding.about(
+                sheet.reading(),
+                this,
+                "Nothing tells which of the two columns of names is the given name; "
+                    + Quoted.value(row.cell(Field.GIVEN_NAME).cleaned())
+                    + " was taken for it in row "
+                    + row.number()
+                    + ". Put headers above the columns, or say under sheets: in roster.yaml which is"
+                    + " which."));
+        return;
+      }
+    }
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    on.text(Field.FULL_NAME, cell -> Names.isUncertain(cell.cleaned()));
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (!row.row.reading().hasDoubtfulNames() && Names.isUncertain(row.row)) {
+      Names.Parts parts = Names.parts(row.row);
+      findings.add(
+          row.finding(
+              this,
+              Field.FULL_NAME,
+              Quoted.value(row.shown(Field.FULL_NAME))
+                  + " is read as "
+                  + parts.given()
+                  + " | "
+                  + parts.family()
+                  + "; it could be taken apart in another way."));
+    }
+  }
+}

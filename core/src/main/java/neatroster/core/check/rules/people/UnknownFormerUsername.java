@@ -1,0 +1,67 @@
+package neatroster.core.check.rules.people;
+
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Finding;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.KnownUsers;
+import neatroster.core.text.Cell;
+import neatroster.core.text.Nearest;
+import neatroster.core.text.Quoted;
+
+/** A former username that nobody had. */
+public final class UnknownFormerUsername extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "unknown-former-username",
+          Severity.ERROR,
+          "The column former username names one that no account has.",
+          "Nothing can be renamed; a second account would be made beside the old one.",
+          "Correct it, or clear the cell if the person is new.",
+          """
+          (known)
+          username | given name
+          amorgan  | Ana
+
+          username | given name | former username
+          amarlowe | Ana        | amorgna     ← amorgan?
+          """);
+
+  private final KnownUsers known;
+
+  public UnknownFormerUsername(Known known) {
+    super(TEXT, Table.USERS);
+    this.known = known.users();
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    on.filled(Field.FORMER_USERNAME);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    Cell cell = row.cell(Field.FORMER_USERNAME);
+    if (cell.isEmpty() || cell.isBlank() || known.isEmpty()) {
+      return;
+    }
+    String former = row.text(Field.FORMER_USERNAME);
+    if (known.findUsername(former) < 0) {
+      Finding.Builder finding =
+          row.finding(
+              this,
+              Field.FORMER_USERNAME,
+              "No account has the username " + Quoted.value(former) + ".");
+      Nearest.word(former, known.all().stream().map(KnownUser::username).toList())
+          .ifPresent(finding::suggesting);
+      findings.add(finding);
+    }
+  }
+}

@@ -1,0 +1,81 @@
+package neatroster.core.check.rules.people;
+
+import java.util.Locale;
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.intake.Names;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.settings.Settings;
+import neatroster.core.text.AsciiText;
+import neatroster.core.text.Cell;
+import neatroster.core.text.Quoted;
+import neatroster.core.text.UnwantedWords;
+
+/** A username that has a bad word in it. */
+public final class UnwantedWord extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "unwanted-word",
+          Severity.WARNING,
+          "A username in the sheet contains a word that no username should, perhaps across the joint of two names. A name that somebody has is none.",
+          "A child would be laughed at for years.",
+          "Give another, or leave the cell blank to have one made that does not. Words of your own go under usernames: unwanted in roster.yaml.",
+          """
+          (roster.yaml) usernames: {unwanted: [barnacle]}
+
+          username    | given name | family name
+          b.arnacle   | Bo         | Arnacle        ← barnacle
+          """);
+
+  private final UnwantedWords words;
+
+  public UnwantedWord(Settings settings) {
+    super(TEXT, Table.USERS);
+    words = new UnwantedWords(settings.usernames().usual().unwanted());
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    on.text(Field.USERNAME, words::isIn);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    Cell cell = row.cell(Field.USERNAME);
+    if (!cell.isEmpty()
+        && !cell.isBlank()
+        && words.isIn(row.text(Field.USERNAME))
+        && !isOfName(row)) {
+      findings.add(
+          row.finding(
+              this,
+              Field.USERNAME,
+              Quoted.value(row.shown(Field.USERNAME))
+                  + " contains a word that no username should."));
+    }
+  }
+
+  /** Whether a name or a word of it is to blame: nobody is called otherwise for it. */
+  private boolean isOfName(CheckedRow row) {
+    Names.Parts name = Names.parts(row.row);
+    String rest = row.text(Field.USERNAME).toLowerCase(Locale.ROOT);
+    for (String part : new String[] {name.family(), name.given(), name.middle()}) {
+      String letters = AsciiText.of(part).toLowerCase(Locale.ROOT).replaceAll("[^a-z]", "");
+      if (letters.length() > 2 && words.isIn(letters)) {
+        // What is left of the username without it has no such word.
+        rest = rest.replaceAll("[^a-z@]", "").replace(letters, " ");
+      }
+    }
+    for (String piece : rest.split(" ", -1)) {
+      if (words.isIn(piece)) {
+        return false;
+      }
+    }
+    return true;
+  }
+}

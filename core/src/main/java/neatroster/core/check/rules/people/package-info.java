@@ -1,0 +1,2 @@
+/** Rules about people and their accounts. */
+package neatroster.core.check.rules.people;

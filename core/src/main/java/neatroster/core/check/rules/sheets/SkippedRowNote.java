@@ -1,0 +1,40 @@
+package neatroster.core.check.rules.sheets;
+
+import neatroster.core.check.Finding;
+import neatroster.core.check.Findings;
+import neatroster.core.check.NoticeRule;
+import neatroster.core.check.RuleText;
+import neatroster.core.grid.Place;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SkippedRow;
+import neatroster.core.model.Severity;
+
+/** A total, a footer, a title or a remark. */
+public final class SkippedRowNote implements NoticeRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "skipped-row",
+          Severity.NOTE,
+          "A row is a total, the footer of an export, or a title or remark in a list without headers, and was skipped.",
+          "It is no person, and was not read as one.",
+          "Nothing is to be done if it is so. If it is data after all, fill more of its cells; a person in a typed list is told by two words of a name, or an address.",
+          """
+          given name | family name | id
+          Ana        | Marlowe     | 417
+          Total: 1   |             |         ← no person
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  /** Adds the finding for a row. */
+  public void add(SheetReading sheet, SkippedRow row, Findings findings) {
+    findings.add(
+        new Finding.Builder(
+            this,
+            new Place(sheet.name(), row.row()),
+            "The row was skipped as a " + row.why() + "."));
+  }
+}

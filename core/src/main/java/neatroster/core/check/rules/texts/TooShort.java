@@ -1,0 +1,55 @@
+package neatroster.core.check.rules.texts;
+
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.settings.Settings;
+import neatroster.core.text.Cell;
+
+/** A password that is shorter than the settings allow. */
+public final class TooShort extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "too-short",
+          Severity.ERROR,
+          "A password in the sheet has fewer characters than roster.yaml asks for under passwords: minimum.",
+          "The platform refuses the account, or somebody guesses the password.",
+          "Give a longer one, or leave the cell blank to have one made.",
+          """
+          username | given name | password
+          amorgan  | Ana        | kelp9     ← eight characters are the fewest
+          """);
+
+  private final int minimum;
+
+  public TooShort(Settings settings) {
+    super(TEXT, Table.USERS);
+    minimum = settings.passwords().usual().minimum();
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    on.text(Field.PASSWORD, cell -> cell.length() < minimum);
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    Cell password = row.cell(Field.PASSWORD);
+    if (!password.isEmpty() && !password.isBlank() && password.length() < minimum) {
+      findings.add(
+          row.finding(
+              this,
+              Field.PASSWORD,
+              "The password has "
+                  + password.length()
+                  + (password.length() == 1 ? " character; " : " characters; ")
+                  + minimum
+                  + " are the fewest."));
+    }
+  }
+}

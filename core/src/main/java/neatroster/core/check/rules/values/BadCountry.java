@@ -1,0 +1,27 @@
+package neatroster.core.check.rules.values;
+
+import java.util.List;
+import neatroster.core.check.RuleText;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/** A country that is no code of one. */
+public final class BadCountry extends ValueRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "bad-country",
+          Severity.ERROR,
+          "A country is not one of the two-letter codes of ISO 3166-1.",
+          "The platform refuses the row or drops the value.",
+          "Use the code: PT for Portugal.",
+          """
+          given name | country
+          Ana        | PT
+          Bo         | Portugal     ← PT
+          """);
+
+  public BadCountry() {
+    super(TEXT, List.of(Field.COUNTRY), Table.USERS);
+  }
+}

@@ -1,0 +1,105 @@
+package neatroster.core.check.rules.values;
+
+import java.time.LocalDate;
+import java.time.Period;
+import java.util.Optional;
+import neatroster.core.check.Basis;
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/** An end before its start. */
+public final class DatesOutOfOrder extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "dates-out-of-order",
+          Severity.ERROR,
+          "Something ends before it starts, somebody was born after today, or is older than anybody is.",
+          "The class is over before it begins: nobody gets in.",
+          "Correct one of the two dates; day and month may be swapped.",
+          """
+          code  | title   | starts     | ends
+          NAV-1 | Coastal | 2027-01-11 | 2026-07-02     ← a year too early
+          """);
+
+  /** Nobody is so old, by years. */
+  private static final int OLDEST = 115;
+
+  private final Optional<LocalDate> today;
+
+  public DatesOutOfOrder(Basis basis) {
+    super(TEXT, Table.USERS, Table.COURSES, Table.ENROLLMENTS);
+    today = basis.today();
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    if (on.sheet().table() == Table.USERS) {
+      today.ifPresent(
+          day ->
+              on.text(
+                  Field.BIRTH_DATE,
+                  cell ->
+                      on.sheet()
+                          .day(Field.BIRTH_DATE, cell)
+                          .filter(born -> isNobodys(born, day))
+                          .isPresent()));
+    } else {
+      on.texts(
+          Field.STARTS,
+          Field.ENDS,
+          (starts, ends) -> {
+            Optional<LocalDate> first = on.sheet().day(Field.STARTS, starts);
+            Optional<LocalDate> last = on.sheet().day(Field.ENDS, ends);
+            return first.isPresent() && last.isPresent() && last.get().isBefore(first.get());
+          });
+    }
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.table() == Table.USERS) {
+      if (today.isPresent() && row.has(Field.BIRTH_DATE)) {
+        row.row
+            .date(Field.BIRTH_DATE)
+            .filter(born -> isNobodys(born, today.get()))
+            .ifPresent(
+                born ->
+                    findings.add(
+                        row.finding(
+                            this,
+                            Field.BIRTH_DATE,
+                            born.isAfter(today.get())
+                                ? "The birth date " + born + " is yet to come."
+                                : "Born on "
+                                    + born
+                                    + ", the person would be "
+                                    + Period.between(born, today.get()).getYears()
+                                    + " years old.")));
+      }
+      return;
+    }
+    if (!row.has(Field.STARTS) || !row.has(Field.ENDS)) {
+      return;
+    }
+    Optional<LocalDate> starts = row.row.date(Field.STARTS);
+    Optional<LocalDate> ends = row.row.date(Field.ENDS);
+    if (starts.isPresent() && ends.isPresent() && ends.get().isBefore(starts.get())) {
+      findings.add(
+          row.finding(
+              this,
+              Field.ENDS,
+              "It ends on " + ends.get() + ", before it starts on " + starts.get() + "."));
+    }
+  }
+
+  /** Whether nobody who is enrolled today can have been born on a day. */
+  private static boolean isNobodys(LocalDate born, LocalDate today) {
+    return born.isAfter(today) || born.plusYears(OLDEST).isBefore(today);
+  }
+}

@@ -1,0 +1,2 @@
+/** What a reader hands over: sheets of rows of cells, facts of the file, places in it. */
+package neatroster.core.grid;

@@ -1,9 +1,0 @@
-package neatroster.core.model;
-
-/**
- * A row of a sheet.
- *
- * @param sheet the sheet
- * @param row the row as the spreadsheet program numbers it, from 1; 0 for the sheet as a whole
- */
-public record Place(SheetName sheet, int row) {}

@@ -1,0 +1,2 @@
+/** What the settings of a roster folder say. */
+package neatroster.core.settings;
