@@ -10,7 +10,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.zip.ZipFile;
-import neatroster.sheets.RowWriter;
+import neatroster.core.grid.RowWriter;
 import neatroster.sheets.SheetFile;
 import neatroster.sheets.SheetFiles;
 import neatroster.sheets.XlsxRows;

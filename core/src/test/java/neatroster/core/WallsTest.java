@@ -37,6 +37,7 @@ class WallsTest {
           "check.rules.courses",
           "check.rules.enrollments",
           "check.pass",
+          "tidy",
           "accounts",
           "batch",
           "handout");

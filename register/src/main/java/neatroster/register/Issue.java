@@ -3,6 +3,7 @@ package neatroster.register;
 import java.util.List;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
+import neatroster.core.model.Renaming;
 
 /**
  * What one {@code issue} does to the accounts, all of it or nothing.

@@ -19,6 +19,7 @@ import java.util.Set;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
+import neatroster.core.model.Renaming;
 import org.sqlite.SQLiteErrorCode;
 import org.sqlite.SQLiteException;
 

@@ -13,6 +13,7 @@ import java.util.List;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
+import neatroster.core.model.Renaming;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 

@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
+import neatroster.core.grid.RowWriter;
 import neatroster.core.text.FormulaSigns;
 
 /** Writes CSV (RFC 4180): UTF-8, comma, CR LF. */

@@ -3,6 +3,7 @@ package neatroster.sheets;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.List;
+import neatroster.core.grid.RowWriter;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import neatroster.core.grid.Hidden;
+import neatroster.core.grid.RowWriter;
 import neatroster.core.grid.Sheet;
 import neatroster.core.grid.UnreadableSheetException;
 import org.apache.poi.poifs.crypt.EncryptionInfo;

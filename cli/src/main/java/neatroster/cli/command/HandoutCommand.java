@@ -1,45 +1,38 @@
 package neatroster.cli.command;
 
 import java.io.IOException;
-import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.Callable;
-import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.disk.NewFile;
 import neatroster.cli.disk.PrivateFiles;
-import neatroster.cli.disk.TemporaryFiles;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.PasswordPlaces;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.folder.WritePlaces;
-import neatroster.cli.handout.ClassList;
 import neatroster.cli.handout.ClassListsPdf;
 import neatroster.cli.handout.ConsentLettersPdf;
 import neatroster.cli.handout.Drawn;
-import neatroster.cli.handout.HandoutFilter;
+import neatroster.cli.handout.Handout;
 import neatroster.cli.handout.HandoutHtml;
 import neatroster.cli.handout.HandoutRows;
 import neatroster.cli.handout.JoinSheetsPdf;
 import neatroster.cli.handout.Paper;
-import neatroster.cli.handout.Section;
 import neatroster.cli.handout.SlipsPdf;
 import neatroster.cli.report.ForgetReport;
 import neatroster.cli.report.OwnFiles;
-import neatroster.cli.terminal.Counted;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
@@ -49,16 +42,18 @@ import neatroster.core.check.Basis;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.handout.Attendance;
 import neatroster.core.handout.Attendee;
+import neatroster.core.handout.Choice;
+import neatroster.core.handout.ClassList;
 import neatroster.core.handout.CourseInfo;
+import neatroster.core.handout.Forgetting;
+import neatroster.core.handout.Section;
+import neatroster.core.model.Counted;
 import neatroster.core.model.KnownUser;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.text.FormulaSigns;
 import neatroster.core.text.Nearest;
 import neatroster.register.RegisterException;
-import neatroster.sheets.CsvRows;
-import neatroster.sheets.RowWriter;
-import neatroster.sheets.XlsxRows;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -86,7 +81,7 @@ public final class HandoutCommand implements Callable<Integer> {
 
   @Mixin private CommonOptions options;
 
-  @Mixin private HandoutFilter.Options filters;
+  @Mixin private HandoutChoice chosen;
 
   @Parameters(
       arity = "0..1",
@@ -257,12 +252,12 @@ public final class HandoutCommand implements Callable<Integer> {
             reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
             workplace.register().joinCodes());
     unchanged.run();
-    HandoutFilter filter = HandoutFilter.of(filters, attendance, workplace.folder());
+    Choice choice = chosen.of(attendance, workplace.folder());
     if (forget) {
-      return forget(screen, workplace, basis, filter.people(attendance), passwords.keySet());
+      return forget(screen, workplace, basis, choice.people(attendance), passwords.keySet());
     }
     List<Section> sections =
-        what.equals(SLIPS) ? filter.sections(attendance, by, settings) : List.of();
+        what.equals(SLIPS) ? choice.sections(attendance, by, settings) : List.of();
     List<Attendee> told =
         sections.stream()
             .flatMap(section -> section.people().stream())
@@ -273,9 +268,9 @@ public final class HandoutCommand implements Callable<Integer> {
     }
     Handout handout =
         switch (what) {
-          case CLASS_LISTS -> classLists(settings, filter.classLists(attendance));
-          case JOIN_SHEETS -> joinSheets(settings, filter.joinable(attendance));
-          case CONSENT_LETTERS -> consentLetters(screen, settings, filter.people(attendance));
+          case CLASS_LISTS -> classLists(settings, choice.classLists(attendance));
+          case JOIN_SHEETS -> joinSheets(settings, choice.joinable(attendance));
+          case CONSENT_LETTERS -> consentLetters(screen, settings, choice.people(attendance));
           default -> slips(settings, sections, attendance.courses());
         };
     return write(screen, workplace, handout, told);
@@ -358,58 +353,6 @@ public final class HandoutCommand implements Callable<Integer> {
 
   private Paper paper() {
     return Paper.named(paper).orElseThrow();
-  }
-
-  /** Draws into a stream. */
-  @FunctionalInterface
-  private interface Drawing {
-    Drawn draw(OutputStream out) throws IOException;
-  }
-
-  /** Hands on rows. */
-  @FunctionalInterface
-  private interface Table {
-    void write(Consumer<List<String>> rows);
-  }
-
-  /**
-   * One thing to hand out, in each kind of file.
-   *
-   * @param count how many of it there are
-   * @param nothing what is said where there are none
-   * @param pdf draws it on paper
-   * @param html writes it as a page
-   * @param table writes it as rows
-   */
-  private record Handout(int count, String nothing, Drawing pdf, Drawing html, Table table) {
-    Drawn write(String ending, String title, OutputStream out) throws IOException {
-      switch (ending) {
-        case ".pdf" -> {
-          // Fonts are unpacked for the drawing.
-          TemporaryFiles.keepThoseOfLibraries();
-          return pdf.draw(out);
-        }
-        case ".html" -> {
-          return html.draw(out);
-        }
-        default -> {
-          RowWriter writer =
-              ending.equals(".csv")
-                  ? CsvRows.forPeople(out)
-                  : new XlsxRows(out, title, OwnFiles.HANDOUT);
-          table.write(
-              row -> {
-                try {
-                  writer.row(row);
-                } catch (IOException e) {
-                  throw new UncheckedIOException(e);
-                }
-              });
-          writer.close();
-          return Drawn.withoutPages();
-        }
-      }
-    }
   }
 
   /**
@@ -497,53 +440,38 @@ public final class HandoutCommand implements Callable<Integer> {
   private int forget(
       Screen screen, Workplace workplace, Basis basis, List<Attendee> people, Set<String> kept)
       throws IOException, RegisterException {
-    Set<String> unpacked = workplace.register().passwordsNotPacked();
     Set<String> onPlatform =
         basis.known().users().all().stream()
             .filter(KnownUser::isOnPlatform)
             .map(KnownUser::reference)
             .collect(Collectors.toSet());
-    List<String> asked =
-        people.stream()
-            .filter(Attendee::hasPassword)
-            .filter(person -> person.account() != null)
-            .map(person -> person.account().reference())
-            .filter(user -> kept.contains(user.toLowerCase(Locale.ROOT)))
-            .distinct()
-            .toList();
-    Set<String> told = workplace.register().passwordsTold();
-    List<String> untold = asked.stream().filter(user -> !told.contains(user)).toList();
-    Set<String> forgettable = new LinkedHashSet<>();
-    int undelivered = 0;
-    for (String user : asked) {
-      if (told.contains(user)) {
-        if (unpacked.contains(user) && !onPlatform.contains(user)) {
-          undelivered++;
-        } else {
-          forgettable.add(user.toLowerCase(Locale.ROOT));
-        }
-      }
-    }
+    Forgetting forgetting =
+        Forgetting.of(
+            people,
+            kept,
+            workplace.register().passwordsTold(),
+            workplace.register().passwordsNotPacked(),
+            onPlatform);
     int forgotten = 0;
-    if (!forgettable.isEmpty()) {
+    if (!forgetting.forgettable().isEmpty()) {
       Terminal.confirm(
           "The first passwords of "
-              + Counted.of(forgettable.size(), "account")
+              + Counted.of(forgetting.forgettable().size(), "account")
               + " are to be removed from accounts/.",
           yes);
-      forgotten = workplace.accounts().forget(forgettable);
+      forgotten = workplace.accounts().forget(forgetting.forgettable());
     }
     ForgetReport report =
         new ForgetReport(
             forgotten,
-            undelivered,
-            untold,
+            forgetting.undelivered(),
+            forgetting.untold(),
             PasswordPlaces.of(workplace.folder(), workplace.register()));
     if (options.json()) {
       Json.write(screen.out(), report::json);
     } else {
       report.text(screen);
     }
-    return untold.isEmpty() ? Exit.DONE : Exit.FINDINGS;
+    return forgetting.untold().isEmpty() ? Exit.DONE : Exit.FINDINGS;
   }
 }

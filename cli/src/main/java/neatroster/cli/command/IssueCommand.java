@@ -18,6 +18,7 @@ import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.accounts.AccountIssuer;
 import neatroster.core.accounts.IssuedAccount;
+import neatroster.core.accounts.Issuing;
 import neatroster.core.accounts.PasswordMaker;
 import neatroster.core.accounts.PasswordWords;
 import neatroster.core.grid.Place;
@@ -100,7 +101,7 @@ public final class IssueCommand implements Callable<Integer> {
       }
       try (OpenRoster open = session.open(files);
           Workplace workplace = session.work("issue")) {
-        IssueRun.Outcome outcome = IssueRun.run(session, open, workplace);
+        Issuing.Outcome outcome = IssueRun.run(session, open, workplace);
         report.issued(outcome, workplace.accounts());
         return outcome.findings().isEmpty() ? Exit.DONE : Exit.FINDINGS;
       }

@@ -24,7 +24,6 @@ import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.CorrectionSheets;
 import neatroster.cli.report.FindingsJson;
 import neatroster.cli.report.FindingsText;
-import neatroster.cli.terminal.Counted;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
@@ -32,6 +31,7 @@ import neatroster.cli.terminal.Screen;
 import neatroster.core.batch.BatchReceiver;
 import neatroster.core.batch.BatchRow;
 import neatroster.core.batch.IssuedItems;
+import neatroster.core.batch.Obstacle;
 import neatroster.core.batch.Phase;
 import neatroster.core.batch.RosterBatcher;
 import neatroster.core.check.Basis;
@@ -40,10 +40,10 @@ import neatroster.core.check.Finding;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.roster.Known;
-import neatroster.core.roster.People;
 import neatroster.core.settings.Settings;
 import neatroster.core.text.Nearest;
 import neatroster.formats.BatchFormat;
@@ -134,9 +134,9 @@ public final class PackCommand implements Callable<Integer> {
       Basis basis = session.basis(workplace.known(), open.roster());
       Known known = basis.known();
       CheckResult checked = Checker.check(open.roster(), basis);
-      Optional<String> refusal = refusal(checked);
-      if (refusal.isPresent()) {
-        refuse(screen, checked, refusal.get());
+      Optional<Obstacle> obstacle = Obstacle.of(checked, leaveOutFaulty);
+      if (obstacle.isPresent()) {
+        refuse(screen, checked, why(obstacle.get()));
         return Exit.FINDINGS;
       }
       Packed packed = pack(settings, formats, open, checked, known, workplace);
@@ -177,54 +177,23 @@ public final class PackCommand implements Callable<Integer> {
     return formats;
   }
 
-  /** Why the roster is not packed, if it is not. */
-  private Optional<String> refusal(CheckResult checked) {
-    long errors = checked.count(Severity.ERROR);
-    if (errors > 0 && !leaveOutFaulty) {
-      return Optional.of(
-          "Nothing was packed: "
-              + Counted.of(errors, "error")
-              + " must be mended first. To pack the sound rows alone and get the others back as a"
-              + " sheet to correct, add --leave-out-faulty.");
-    }
-    if (!checked.roster().brokenOff().isEmpty()
-        || checked.roster().unread().stream().anyMatch(file -> !file.why().isNotATable())
-        || checked.findings().stream().anyMatch(PackCommand::concernsWholeSheet)) {
-      return Optional.of(
-          "Nothing was packed: a sheet could not be read as a whole, so its rows cannot be told"
-              + " sound from faulty. Mend it, or leave the file out of the command.");
-    }
-    if (checked.counts().values().stream().allMatch(count -> count == 0)) {
-      return Optional.of("Nothing was packed: there are no rows.");
-    }
-    if (!leaveOutFaulty) {
-      int without = usersWithoutAccount(checked);
-      if (without > 0) {
-        return Optional.of(
-            "Nothing was packed: "
-                + Counted.of(without, "user")
-                + (without == 1 ? " has" : " have")
-                + " no username yet. Run neat-roster issue first.");
-      }
-    }
-    return Optional.empty();
-  }
-
-  private static boolean concernsWholeSheet(Finding finding) {
-    return finding.severity() == Severity.ERROR
-        && (finding.place().row() == 0 || finding.rule().text().name().equals("unreadable-file"));
-  }
-
-  private static int usersWithoutAccount(CheckResult checked) {
-    People people = checked.resolved().people();
-    int count = 0;
-    for (int person = 0; person < people.count(); person++) {
-      boolean listed = people.firstLine(person) >= 0;
-      if (listed && people.username(person).isEmpty() && people.account(person) < 0) {
-        count++;
-      }
-    }
-    return count;
+  /** An obstacle in words. */
+  private static String why(Obstacle obstacle) {
+    return "Nothing was packed: "
+        + switch (obstacle.kind()) {
+          case ERRORS ->
+              Counted.of(obstacle.count(), "error")
+                  + " must be mended first. To pack the sound rows alone and get the others back as"
+                  + " a sheet to correct, add --leave-out-faulty.";
+          case UNREAD_SHEET ->
+              "a sheet could not be read as a whole, so its rows cannot be told sound from faulty."
+                  + " Mend it, or leave the file out of the command.";
+          case NO_ROWS -> "there are no rows.";
+          case NO_ACCOUNTS ->
+              Counted.of(obstacle.count(), "user")
+                  + (obstacle.count() == 1 ? " has" : " have")
+                  + " no username yet. Run neat-roster issue first.";
+        };
   }
 
   private void refuse(Screen screen, CheckResult checked, String why) {

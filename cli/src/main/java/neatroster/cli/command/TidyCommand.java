@@ -6,8 +6,6 @@ import java.io.UncheckedIOException;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -22,28 +20,26 @@ import neatroster.cli.folder.FileStems;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.WritePlaces;
-import neatroster.cli.report.TidyChanges;
-import neatroster.cli.report.TidySheet;
-import neatroster.cli.terminal.Counted;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.check.Basis;
-import neatroster.core.check.Finding;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.check.pass.Rules;
-import neatroster.core.grid.Place;
+import neatroster.core.grid.RowWriter;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetSurvey;
+import neatroster.core.model.Counted;
 import neatroster.core.roster.Roster;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
+import neatroster.core.tidy.Suggested;
+import neatroster.core.tidy.TidyChanges;
+import neatroster.core.tidy.TidySheet;
 import neatroster.register.FolderLock;
 import neatroster.sheets.CsvRows;
-import neatroster.sheets.RowWriter;
 import neatroster.sheets.XlsxRows;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -111,7 +107,10 @@ public final class TidyCommand implements Callable<Integer> {
         NewFolder making = NewFolder.beside(place)) {
       names.add("changes");
       TidySheet.Correction correction =
-          withSuggestions ? suggestions(session, open) : (row, column, value) -> value;
+          withSuggestions
+              ? new Suggested(
+                  Checker.check(open.roster(), session.basis(open.roster())).findings(), rules)
+              : (row, column, value) -> value;
       int most = options.json() ? Integer.MAX_VALUE : SHOWN;
       TidyChanges changes = new TidyChanges(create(making, "changes"), most);
       try (changes) {
@@ -158,28 +157,6 @@ public final class TidyCommand implements Callable<Integer> {
           "--with-suggestions and --rule belong together: say whose suggestions are to be typed,"
               + " such as --with-suggestions --rule unknown-course.");
     }
-  }
-
-  /** What check suggests for the cells of the sheets, by the rules that were named. */
-  private TidySheet.Correction suggestions(Session session, OpenRoster open) {
-    Basis basis = session.basis(open.roster());
-    Map<Place, Map<Integer, String>> suggested = new HashMap<>();
-    for (Finding finding : Checker.check(open.roster(), basis).findings()) {
-      boolean wanted = rules.contains(finding.rule().text().name());
-      if (wanted && finding.suggestion() != null && finding.columnIndex() >= 0) {
-        List<Place> places = new ArrayList<>(List.of(finding.place()));
-        if (finding.rule().text().name().equals("fill-down-slip")) {
-          places.addAll(finding.related());
-        }
-        for (Place at : places) {
-          suggested
-              .computeIfAbsent(at, p -> new HashMap<>())
-              .putIfAbsent(finding.columnIndex(), finding.suggestion());
-        }
-      }
-    }
-    return (row, column, value) ->
-        suggested.getOrDefault(row.place(), Map.of()).getOrDefault(column.index(), value);
   }
 
   private RowWriter create(NewFolder making, String stem) throws IOException {

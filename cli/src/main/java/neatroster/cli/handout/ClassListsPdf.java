@@ -3,6 +3,7 @@ package neatroster.cli.handout;
 import java.io.OutputStream;
 import java.util.List;
 import neatroster.cli.handout.PdfFonts.Style;
+import neatroster.core.handout.ClassList;
 import neatroster.core.handout.CourseInfo;
 import neatroster.core.settings.Settings;
 

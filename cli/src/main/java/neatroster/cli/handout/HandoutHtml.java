@@ -9,7 +9,9 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import neatroster.core.handout.Attendee;
+import neatroster.core.handout.ClassList;
 import neatroster.core.handout.CourseInfo;
+import neatroster.core.handout.Section;
 import neatroster.core.settings.Settings;
 import org.jsoup.nodes.Element;
 import org.jsoup.nodes.Entities;
@@ -101,7 +103,9 @@ public final class HandoutHtml {
     write(
         "<!doctype html>\n<html lang=\"en\"><head><meta charset=\"utf-8\">"
             + "<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">"
-            + "<meta name=\"generator\" content=\"Neat Roster handout\">"
+            + "<meta name=\"generator\" content=\""
+            + Handout.MARK
+            + "\">"
             + "<meta http-equiv=\"Content-Security-Policy\""
             + " content=\"default-src 'none'; style-src 'unsafe-inline'\"><title>"
             + Entities.escape(title)

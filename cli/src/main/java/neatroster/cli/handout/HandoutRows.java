@@ -6,7 +6,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import neatroster.core.handout.Attendee;
+import neatroster.core.handout.ClassList;
 import neatroster.core.handout.CourseInfo;
+import neatroster.core.handout.Section;
 import neatroster.core.settings.Settings;
 
 /** Slips, lists, sheets and letters as rows below headers, for mail merge. */

@@ -36,7 +36,7 @@ final class PdfPage implements Closeable {
     writer = PdfWriter.getInstance(document, out);
     writer.setFullCompression();
     document.addTitle(title);
-    document.addCreator("Neat Roster handout");
+    document.addCreator(Handout.MARK);
   }
 
   /** Begins another page. */

@@ -5,6 +5,7 @@ import java.util.List;
 import neatroster.cli.handout.PdfFonts.Style;
 import neatroster.core.handout.Attendee;
 import neatroster.core.handout.CourseInfo;
+import neatroster.core.handout.Section;
 import neatroster.core.settings.Settings;
 
 /** Login slips on paper, several to a page with lines to cut along. */

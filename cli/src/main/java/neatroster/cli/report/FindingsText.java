@@ -6,7 +6,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import neatroster.cli.terminal.Counted;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.TextWrap;
 import neatroster.core.check.CheckResult;
@@ -14,6 +13,7 @@ import neatroster.core.check.Finding;
 import neatroster.core.grid.SheetName;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Counted;
 import neatroster.core.model.Severity;
 import neatroster.core.settings.Accepted;
 

@@ -3,8 +3,8 @@ package neatroster.cli.report;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.List;
-import neatroster.cli.terminal.Counted;
 import neatroster.cli.terminal.Screen;
+import neatroster.core.model.Counted;
 
 /**
  * Says what {@code handout --forget} did.

@@ -7,15 +7,15 @@ import java.util.Locale;
 import neatroster.cli.folder.AccountsFile;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.issue.AnonymousAccounts;
-import neatroster.cli.issue.IssueRun;
-import neatroster.cli.terminal.Counted;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.accounts.IssuedAccount;
+import neatroster.core.accounts.Issuing;
 import neatroster.core.check.Finding;
+import neatroster.core.model.Counted;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
-import neatroster.register.Renaming;
+import neatroster.core.model.Renaming;
 
 /** Says what {@code issue} did: who got an account, never what the password is. */
 public final class IssueReport {
@@ -33,7 +33,7 @@ public final class IssueReport {
   }
 
   /** Accounts for the users of a roster. */
-  public void issued(IssueRun.Outcome outcome, AccountsFile file) {
+  public void issued(Issuing.Outcome outcome, AccountsFile file) {
     if (asJson) {
       Json.write(screen.out(), json -> json(json, outcome));
       return;
@@ -220,7 +220,7 @@ public final class IssueReport {
     passwords(outcome.bits(), file);
   }
 
-  private static void json(JsonGenerator json, IssueRun.Outcome outcome) throws IOException {
+  private static void json(JsonGenerator json, Issuing.Outcome outcome) throws IOException {
     json.writeStartObject();
     json.writeStringField("command", "issue");
     accounts(json, outcome.issued());

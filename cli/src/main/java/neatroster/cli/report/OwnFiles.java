@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.Locale;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
+import neatroster.cli.handout.Handout;
 import neatroster.cli.handout.HandoutRows;
 
 /**
@@ -16,10 +17,8 @@ import neatroster.cli.handout.HandoutRows;
  * written over without asking.
  */
 public final class OwnFiles {
-  /** What reports and handouts say of who made them. */
+  /** What reports say of who made them. */
   static final String REPORT = "Neat Roster report";
-
-  public static final String HANDOUT = "Neat Roster handout";
 
   private static final int HEAD = 4096;
 
@@ -52,7 +51,7 @@ public final class OwnFiles {
   }
 
   private static boolean isMarked(String text) {
-    return text.contains(REPORT) || text.contains(HANDOUT);
+    return text.contains(REPORT) || text.contains(Handout.MARK);
   }
 
   private static boolean hasOurHeader(String head) {

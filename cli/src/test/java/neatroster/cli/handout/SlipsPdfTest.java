@@ -15,6 +15,7 @@ import java.util.Optional;
 import neatroster.core.handout.Attendee;
 import neatroster.core.handout.CourseInfo;
 import neatroster.core.handout.Seat;
+import neatroster.core.handout.Section;
 import neatroster.core.intake.Names;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;

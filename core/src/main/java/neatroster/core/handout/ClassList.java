@@ -1,7 +1,6 @@
-package neatroster.cli.handout;
+package neatroster.core.handout;
 
 import java.util.List;
-import neatroster.core.handout.CourseInfo;
 
 /**
  * A class and who is in it.

@@ -1,4 +1,4 @@
-package neatroster.cli.report;
+package neatroster.core.tidy;
 
 import java.io.IOException;
 import java.util.ArrayList;
@@ -8,8 +8,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import neatroster.cli.terminal.Counted;
 import neatroster.core.grid.Place;
+import neatroster.core.grid.RowWriter;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.CompactEnrollments;
@@ -18,9 +18,9 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.Shape;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.UnnamedColumns;
+import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.sheets.RowWriter;
 
 /** Writes one sheet clean, under our headers. */
 public final class TidySheet {

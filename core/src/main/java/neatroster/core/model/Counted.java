@@ -1,9 +1,8 @@
-package neatroster.cli.terminal;
+package neatroster.core.model;
 
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import neatroster.core.model.Table;
 
 /** Numbers of things in words. */
 public final class Counted {

@@ -1,4 +1,4 @@
-package neatroster.cli.handout;
+package neatroster.cli.command;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -18,6 +18,9 @@ import neatroster.core.check.pass.Checker;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.handout.Attendance;
 import neatroster.core.handout.Attendee;
+import neatroster.core.handout.Choice;
+import neatroster.core.handout.ClassList;
+import neatroster.core.handout.Section;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
@@ -32,7 +35,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import picocli.CommandLine;
 
-class HandoutFilterTest {
+class HandoutChoiceTest {
   @TempDir private Path folder;
   private Attendance attendance;
 
@@ -105,10 +108,10 @@ class HandoutFilterTest {
     }
   }
 
-  private HandoutFilter filter(String... words) {
-    HandoutFilter.Options options = new HandoutFilter.Options();
+  private Choice filter(String... words) {
+    HandoutChoice options = new HandoutChoice();
     new CommandLine(CommandLine.Model.CommandSpec.forAnnotatedObject(options)).parseArgs(words);
-    return HandoutFilter.of(options, attendance, RosterFolder.at(folder, folder));
+    return options.of(attendance, RosterFolder.at(folder, folder));
   }
 
   private List<String> people(String... words) {
@@ -117,7 +120,7 @@ class HandoutFilterTest {
 
   private List<String> stacks(String by, String... words) {
     return filter(words).sections(attendance, by, Settings.standard()).stream()
-        .map(HandoutFilterTest::stack)
+        .map(HandoutChoiceTest::stack)
         .toList();
   }
 

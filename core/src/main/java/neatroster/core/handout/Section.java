@@ -1,7 +1,6 @@
-package neatroster.cli.handout;
+package neatroster.core.handout;
 
 import java.util.List;
-import neatroster.core.handout.Attendee;
 
 /**
  * Slips that are cut out together, beginning on a page of their own.

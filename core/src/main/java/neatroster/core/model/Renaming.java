@@ -1,4 +1,4 @@
-package neatroster.register;
+package neatroster.core.model;
 
 /**
  * Another username for an account. The old one is never given to anybody else.

@@ -1,4 +1,4 @@
-package neatroster.sheets;
+package neatroster.core.grid;
 
 import java.io.Closeable;
 import java.io.IOException;

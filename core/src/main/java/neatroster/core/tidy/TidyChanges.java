@@ -1,4 +1,4 @@
-package neatroster.cli.report;
+package neatroster.core.tidy;
 
 import java.io.Closeable;
 import java.io.IOException;
@@ -8,8 +8,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import neatroster.core.grid.Place;
+import neatroster.core.grid.RowWriter;
 import neatroster.core.grid.SheetName;
-import neatroster.sheets.RowWriter;
 
 /** The list of everything that {@code tidy} changed, written while it goes. */
 public final class TidyChanges implements Closeable {

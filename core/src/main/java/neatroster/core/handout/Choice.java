@@ -1,4 +1,4 @@
-package neatroster.cli.handout;
+package neatroster.core.handout;
 
 import java.util.ArrayList;
 import java.util.Collection;
@@ -7,106 +7,72 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import neatroster.cli.folder.PackedRun;
-import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.terminal.Problem;
-import neatroster.core.handout.Attendance;
-import neatroster.core.handout.Attendee;
-import neatroster.core.handout.CourseInfo;
-import neatroster.core.handout.Seat;
 import neatroster.core.settings.Settings;
-import neatroster.core.text.Nearest;
-import picocli.CommandLine.Option;
 
-/** Which people, courses and groups a handout is for. */
-public final class HandoutFilter {
-  /** The options that choose them. */
-  public static final class Options {
-    @Option(
-        names = "--course",
-        paramLabel = "CODE",
-        description = "Only who is in this course. Repeatable.")
-    private List<String> courses = List.of();
+/**
+ * Which people, courses and groups a handout is for; what is left empty chooses everything.
+ *
+ * @param courses codes of courses
+ * @param groups names of groups
+ * @param sites sites, with those below them
+ * @param users usernames, email addresses or ids
+ * @param usernames the usernames of a packed run, in lower case, if one is named
+ */
+public record Choice(
+    List<String> courses,
+    List<String> groups,
+    List<String> sites,
+    List<String> users,
+    Optional<Set<String>> usernames) {
 
-    @Option(
-        names = "--group",
-        paramLabel = "NAME",
-        description = "Only who is in a group of that name. Repeatable.")
-    private List<String> groups = List.of();
+  /**
+   * A name that nobody has.
+   *
+   * @param what what it should be the name of
+   * @param name the name
+   * @param known the names that there are
+   */
+  public record Unknown(String what, String name, Collection<String> known) {}
 
-    @Option(
-        names = "--site",
-        paramLabel = "PATH",
-        description = "Only who is at this site or below it. Repeatable.")
-    private List<String> sites = List.of();
-
-    @Option(
-        names = "--run",
-        paramLabel = "RUN",
-        description = "Only whose accounts a packed run creates, such as 2027-01-12-1.")
-    private String run;
-
-    @Option(
-        names = "--user",
-        paramLabel = "USER",
-        description = "Only this user: a username, email or id. Repeatable.")
-    private List<String> users = List.of();
-  }
-
-  private final Options options;
-  private final Set<String> usernamesOfRun;
-
-  private HandoutFilter(Options options, Set<String> usernamesOfRun) {
-    this.options = options;
-    this.usernamesOfRun = usernamesOfRun;
-  }
-
-  /** The filter; a course, group, site or user that nobody has is an error. */
-  public static HandoutFilter of(Options options, Attendance attendance, RosterFolder folder) {
-    Set<String> courses = new TreeSet<>();
-    Set<String> groups = new TreeSet<>();
-    Set<String> sites = new TreeSet<>();
-    Set<String> users = new TreeSet<>();
+  /** The first name in the choice that nobody has. */
+  public Optional<Unknown> unknown(Attendance attendance) {
+    Set<String> knownCourses = new TreeSet<>();
+    Set<String> knownGroups = new TreeSet<>();
+    Set<String> knownSites = new TreeSet<>();
+    Set<String> knownUsers = new TreeSet<>();
     for (CourseInfo course : attendance.courses()) {
-      courses.add(course.code());
-      groups.addAll(course.groups().keySet());
+      knownCourses.add(course.code());
+      knownGroups.addAll(course.groups().keySet());
     }
-    groups.addAll(attendance.crossCourseGroups().keySet());
+    knownGroups.addAll(attendance.crossCourseGroups().keySet());
     for (Attendee person : attendance.people()) {
-      person.seats().forEach(seat -> groups.add(seat.group()));
+      person.seats().forEach(seat -> knownGroups.add(seat.group()));
       for (String at = person.site(); !at.isEmpty(); at = above(at)) {
-        sites.add(at);
+        knownSites.add(at);
       }
-      marks(person).forEach(mark -> users.add(mark.toLowerCase(Locale.ROOT)));
+      marks(person).forEach(mark -> knownUsers.add(mark.toLowerCase(Locale.ROOT)));
     }
-    verify("course", options.courses, courses);
-    verify("group", options.groups, groups);
-    verify("site", options.sites, sites);
-    verify(
-        "user", options.users.stream().map(user -> user.toLowerCase(Locale.ROOT)).toList(), users);
-    return new HandoutFilter(
-        options, options.run == null ? Set.of() : PackedRun.usernames(folder, options.run));
+    List<String> named = users.stream().map(user -> user.toLowerCase(Locale.ROOT)).toList();
+    return unknown("course", courses, knownCourses)
+        .or(() -> unknown("group", groups, knownGroups))
+        .or(() -> unknown("site", sites, knownSites))
+        .or(() -> unknown("user", named, knownUsers));
+  }
+
+  private static Optional<Unknown> unknown(
+      String what, List<String> named, Collection<String> known) {
+    return named.stream()
+        .filter(name -> !known.contains(name))
+        .findFirst()
+        .map(name -> new Unknown(what, name, known));
   }
 
   private static String above(String site) {
     return site.substring(0, Math.max(0, site.lastIndexOf('/')));
-  }
-
-  private static void verify(String what, List<String> named, Collection<String> known) {
-    for (String name : named) {
-      if (!known.contains(name)) {
-        throw Problem.usage(
-            "There is no "
-                + what
-                + " “"
-                + name
-                + "”."
-                + Nearest.word(name, known).map(near -> " Is “" + near + "” meant?").orElse(""));
-      }
-    }
   }
 
   private static List<String> marks(Attendee person) {
@@ -119,16 +85,16 @@ public final class HandoutFilter {
   }
 
   private boolean isNothing() {
-    return options.courses.isEmpty()
-        && options.groups.isEmpty()
-        && options.sites.isEmpty()
-        && options.users.isEmpty()
-        && options.run == null;
+    return courses.isEmpty()
+        && groups.isEmpty()
+        && sites.isEmpty()
+        && users.isEmpty()
+        && usernames.isEmpty();
   }
 
   /** Whether a course is chosen. */
-  boolean hasCourse(CourseInfo course) {
-    return options.courses.isEmpty() || options.courses.contains(course.code());
+  private boolean hasCourse(CourseInfo course) {
+    return courses.isEmpty() || courses.contains(course.code());
   }
 
   /** What sheets to join by are for: the chosen courses, then the groups that are in no course. */
@@ -136,13 +102,13 @@ public final class HandoutFilter {
     List<CourseInfo> joinable = new ArrayList<>();
     attendance.courses().stream()
         .filter(this::hasCourse)
-        .forEach(course -> joinable.add(options.groups.isEmpty() ? course : groupsOnly(course)));
-    if (options.courses.isEmpty()) {
+        .forEach(course -> joinable.add(groups.isEmpty() ? course : groupsOnly(course)));
+    if (courses.isEmpty()) {
       attendance
           .crossCourseGroups()
           .forEach(
               (name, code) -> {
-                if (options.groups.isEmpty() || options.groups.contains(name)) {
+                if (groups.isEmpty() || groups.contains(name)) {
                   joinable.add(new CourseInfo("", name, List.of(), code, Map.of()));
                 }
               });
@@ -151,31 +117,30 @@ public final class HandoutFilter {
   }
 
   private CourseInfo groupsOnly(CourseInfo course) {
-    Map<String, String> groups = new LinkedHashMap<>(course.groups());
-    groups.keySet().retainAll(options.groups);
-    return new CourseInfo(course.code(), course.title(), course.instructors(), "", groups);
+    Map<String, String> kept = new LinkedHashMap<>(course.groups());
+    kept.keySet().retainAll(groups);
+    return new CourseInfo(course.code(), course.title(), course.instructors(), "", kept);
   }
 
   private boolean has(Seat seat) {
-    return (options.courses.isEmpty() || options.courses.contains(seat.course()))
-        && (options.groups.isEmpty() || options.groups.contains(seat.group()));
+    return (courses.isEmpty() || courses.contains(seat.course()))
+        && (groups.isEmpty() || groups.contains(seat.group()));
   }
 
   private boolean has(Attendee person) {
     boolean seated =
-        (options.courses.isEmpty() && options.groups.isEmpty())
-            || person.seats().stream().anyMatch(this::has);
+        (courses.isEmpty() && groups.isEmpty()) || person.seats().stream().anyMatch(this::has);
     boolean here =
-        options.sites.isEmpty()
-            || options.sites.stream()
+        sites.isEmpty()
+            || sites.stream()
                 .anyMatch(
                     site -> person.site().equals(site) || person.site().startsWith(site + "/"));
     boolean named =
-        options.users.isEmpty()
+        users.isEmpty()
             || marks(person).stream()
-                .anyMatch(mark -> options.users.stream().anyMatch(mark::equalsIgnoreCase));
+                .anyMatch(mark -> users.stream().anyMatch(mark::equalsIgnoreCase));
     boolean packed =
-        options.run == null || usernamesOfRun.contains(person.username().toLowerCase(Locale.ROOT));
+        usernames.isEmpty() || usernames.get().contains(person.username().toLowerCase(Locale.ROOT));
     return seated && here && named && packed;
   }
 

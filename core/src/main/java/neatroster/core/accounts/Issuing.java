@@ -1,0 +1,292 @@
+package neatroster.core.accounts;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.random.RandomGenerator;
+import java.util.stream.Collectors;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.Deliverable;
+import neatroster.core.check.Finding;
+import neatroster.core.check.rules.people.NoAccount;
+import neatroster.core.grid.Place;
+import neatroster.core.grid.SheetName;
+import neatroster.core.intake.Names;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Field;
+import neatroster.core.model.JoinCode;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Renaming;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.KnownUsers;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.People;
+import neatroster.core.roster.PersonRecord;
+import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.roster.Roster;
+import neatroster.core.settings.Settings;
+
+/**
+ * Who gets an account, who gets another username, who gets a first password again, and what gets a
+ * code to join it by; nothing is written.
+ */
+public final class Issuing {
+  private final Settings settings;
+  private final Roster all;
+  private final Known exports;
+  private final KnownUsers known;
+  private final int ours;
+  private final CheckResult checked;
+  private final AccountIssuer issuer;
+
+  /** The rows of new users whose names could be taken apart in another way. */
+  private final Set<Place> uncertain = new HashSet<>();
+
+  private final List<NewUser> newUsers = new ArrayList<>();
+  private final List<IssuedAccount> reissued = new ArrayList<>();
+  private final List<KnownUser> adopted = new ArrayList<>();
+  private final List<Renaming> renamed = new ArrayList<>();
+  private final List<Refused> refused = new ArrayList<>();
+  private final GuardianList guardians = new GuardianList();
+  private int kept;
+
+  /**
+   * Accounts for a roster.
+   *
+   * @param checked the sheets that accounts and codes come from
+   * @param all all sheets: what somebody is may stand in the enrollments
+   * @param exports who is known: the accounts issued first, then the platform's own
+   * @param ours how many of them were issued
+   * @param issuer what makes the accounts
+   */
+  public Issuing(
+      Settings settings,
+      CheckResult checked,
+      Roster all,
+      Known exports,
+      int ours,
+      AccountIssuer issuer) {
+    this.settings = settings;
+    this.checked = checked;
+    this.all = all;
+    this.exports = exports;
+    this.known = exports.users();
+    this.ours = ours;
+    this.issuer = issuer;
+  }
+
+  /**
+   * What was done.
+   *
+   * @param issued the new accounts
+   * @param adopted users of the platform who are ours from now on
+   * @param kept how many users had theirs
+   * @param renamed accounts with another username
+   * @param reissued users of the platform who got a first password
+   * @param codes new join codes
+   * @param findings the errors that kept somebody from getting an account
+   * @param userSheets the sheets of users; findings elsewhere keep courses and groups from a code
+   * @param guardiansWithoutEmail how many rows name a guardian and no address
+   * @param uncertainNames how many new accounts rest on a name that could be taken apart otherwise
+   * @param bits the strength of the passwords; 0 where there are none of one's own
+   */
+  public record Outcome(
+      List<IssuedAccount> issued,
+      List<KnownUser> adopted,
+      int kept,
+      List<Renaming> renamed,
+      List<IssuedAccount> reissued,
+      List<JoinCode> codes,
+      List<Finding> findings,
+      Set<SheetName> userSheets,
+      int guardiansWithoutEmail,
+      int uncertainNames,
+      double bits) {}
+
+  /**
+   * Decides it all.
+   *
+   * @param random what join codes are drawn with
+   * @param given the join codes that there are
+   */
+  public Outcome decide(RandomGenerator random, List<JoinCode> given) {
+    readUsers();
+    List<JoinCode> codes = joinCodes(random, given);
+    if (settings.guardians().accounts()) {
+      newUsers.addAll(guardians.without(known, refused));
+    }
+    List<IssuedAccount> issued = issuer.issue(newUsers, refused);
+    List<Finding> errors = new ArrayList<>();
+    refused.forEach(one -> errors.add(NoAccount.of(one.place(), one.why())));
+    checked.findings().stream().filter(f -> f.severity() == Severity.ERROR).forEach(errors::add);
+    PasswordMaker usual = issuer.passwords("", "");
+    return new Outcome(
+        issued,
+        adopted,
+        kept,
+        renamed,
+        reissued,
+        codes,
+        errors,
+        checked.roster().sheets().stream()
+            .filter(sheet -> sheet.table() == Table.USERS)
+            .map(SheetReading::name)
+            .collect(Collectors.toSet()),
+        settings.guardians().accounts() ? guardians.withoutEmail() : 0,
+        (int)
+            issued.stream()
+                .filter(account -> !account.user().isGuardian())
+                .filter(account -> uncertain.contains(account.place()))
+                .count(),
+        usual.bits());
+  }
+
+  private void readUsers() {
+    Deliverable deliverable = Deliverable.of(checked);
+    People people = checked.resolved().people();
+    boolean differ =
+        settings.usernames().differsByRole()
+            || settings.emails().differsByRole()
+            || settings.ids().differsByRole()
+            || settings.passwords().differsByRole();
+    // What somebody is stands in the enrollments, which are not needed otherwise.
+    ResolvedRoster whole = differ ? ResolvedRoster.of(all, settings, exports) : null;
+    UserRoles roles = differ ? new UserRoles(settings, whole) : null;
+    checked
+        .roster()
+        .read(
+            Table.USERS,
+            (row, line) -> {
+              // What a faulty row has is still its own when it is mended.
+              issuer.keepUsername(row.text(Field.USERNAME));
+              Link found = people.ofLine(line);
+              if (deliverable.isFaulty(line) || !found.isFound()) {
+                return;
+              }
+              int person = found.number();
+              List<Integer> lines = deliverable.lines(person);
+              if (lines.isEmpty() || lines.get(0) != line) {
+                // The same person comes again.
+                return;
+              }
+              PersonRecord record =
+                  lines.size() == 1
+                      ? PersonRecord.of(row)
+                      : PersonRecord.of(checked.roster(), lines);
+              // Who is to be removed needs no account for it.
+              if (!record.text(Field.STATUS).equals("removed")) {
+                guardians.add(record);
+                String own = settings.roles().role(record.text(Field.ROLE)).orElse("");
+                user(
+                    record,
+                    people.account(person),
+                    roles == null ? own : roles.of(personIn(whole, record), own));
+              }
+            });
+  }
+
+  private static int personIn(ResolvedRoster whole, PersonRecord record) {
+    Link person = whole.people().ofLine(whole.rows().line(record.place()));
+    return person.isFound() ? person.number() : -1;
+  }
+
+  private void user(PersonRecord record, int found, String role) {
+    if (found < 0) {
+      newUsers.add(issuer.newUser(record, role));
+      if (record.named().reading().hasDoubtfulNames() || Names.isUncertain(record.named())) {
+        uncertain.add(record.place());
+      }
+      return;
+    }
+    KnownUser account = known.all().get(found);
+    boolean isOurs = found < ours;
+    if (isRenamed(record, account)) {
+      String to = issuer.rename(issuer.newUser(record, role), refused);
+      if (!to.isEmpty()) {
+        if (!isOurs) {
+          adopted.add(account.forRole(role));
+        }
+        renamed.add(new Renaming(account.username(), to));
+      }
+    } else if (!isOurs
+        && settings.passwords().of(role, record.text(Field.SITE)).reissueForKnown()) {
+      String password = issuer.passwords(role, record.text(Field.SITE)).make();
+      if (!password.isEmpty() && !record.has(Field.PASSWORD)) {
+        adopted.add(account.forRole(role));
+        reissued.add(new IssuedAccount(record.place(), account, password));
+      }
+    } else {
+      kept++;
+    }
+  }
+
+  private boolean isRenamed(PersonRecord record, KnownUser account) {
+    return settings.policy().followRenames()
+        && !account.username().isEmpty()
+        && record.text(Field.FORMER_USERNAME).equalsIgnoreCase(account.username())
+        && !record.text(Field.USERNAME).equalsIgnoreCase(account.username());
+  }
+
+  /** Codes for the courses and groups that have none yet. */
+  private List<JoinCode> joinCodes(RandomGenerator random, List<JoinCode> given) {
+    List<JoinCode> codes = new ArrayList<>();
+    if (!settings.joinCodes().courses() && !settings.joinCodes().groups()) {
+      return codes;
+    }
+    JoinCodeMaker maker = new JoinCodeMaker(random, given.stream().map(JoinCode::code).toList());
+    Set<String> have = new HashSet<>();
+    given.forEach(code -> have.add(code.of()));
+    for (Table table : List.of(Table.COURSES, Table.GROUPS)) {
+      // What the sheets give is nobody else's, wherever it stands.
+      checked
+          .roster()
+          .read(
+              table,
+              (row, line) -> {
+                if (row.has(Field.JOIN_CODE)) {
+                  maker.keep(row.text(Field.JOIN_CODE));
+                  have.add(named(row).of());
+                }
+              });
+    }
+    BitSet faulty = checked.faultyLines();
+    for (Table table : List.of(Table.COURSES, Table.GROUPS)) {
+      boolean wanted =
+          table == Table.COURSES ? settings.joinCodes().courses() : settings.joinCodes().groups();
+      if (wanted) {
+        checked
+            .roster()
+            .read(
+                table,
+                (row, line) -> {
+                  JoinCode named = named(row);
+                  String status = row.text(Field.STATUS).toLowerCase(Locale.ROOT);
+                  boolean isOpen = status.isEmpty() || status.equals("open");
+                  if (isOpen && !faulty.get(line) && have.add(named.of())) {
+                    codes.add(new JoinCode(named.course(), named.group(), maker.make()));
+                  }
+                });
+      }
+    }
+    return codes;
+  }
+
+  /** The course or group of a row, without a code. */
+  private JoinCode named(RosterRow row) {
+    if (row.table() == Table.COURSES) {
+      return new JoinCode(row.text(Field.CODE), "", "");
+    }
+    Link course = checked.resolved().course(row);
+    String code =
+        course.isFound()
+            ? checked.resolved().courses().code(course.number())
+            : row.text(Field.COURSE);
+    return new JoinCode(code, row.text(Field.NAME), "");
+  }
+}

@@ -1,0 +1,54 @@
+package neatroster.core.handout;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+
+/**
+ * Which first passwords may be forgotten: those that were told, unless no batch holds them yet.
+ *
+ * @param forgettable what their accounts are referred to by, in lower case
+ * @param undelivered how many were told, but neither packed nor on the platform
+ * @param untold what the accounts are referred to by whose passwords were never handed out
+ */
+public record Forgetting(Set<String> forgettable, int undelivered, List<String> untold) {
+  /**
+   * Judges the first passwords of some people.
+   *
+   * @param people whose passwords are asked about
+   * @param kept what the accounts are referred to by whose passwords are kept, in lower case
+   * @param told those whose passwords were handed out
+   * @param unpacked those whose passwords no run holds
+   * @param onPlatform those that the platform has already
+   */
+  public static Forgetting of(
+      List<Attendee> people,
+      Set<String> kept,
+      Set<String> told,
+      Set<String> unpacked,
+      Set<String> onPlatform) {
+    List<String> asked =
+        people.stream()
+            .filter(Attendee::hasPassword)
+            .filter(person -> person.account() != null)
+            .map(person -> person.account().reference())
+            .filter(user -> kept.contains(user.toLowerCase(Locale.ROOT)))
+            .distinct()
+            .toList();
+    List<String> untold = new ArrayList<>();
+    Set<String> forgettable = new LinkedHashSet<>();
+    int undelivered = 0;
+    for (String user : asked) {
+      if (!told.contains(user)) {
+        untold.add(user);
+      } else if (unpacked.contains(user) && !onPlatform.contains(user)) {
+        undelivered++;
+      } else {
+        forgettable.add(user.toLowerCase(Locale.ROOT));
+      }
+    }
+    return new Forgetting(forgettable, undelivered, untold);
+  }
+}
