@@ -1,11 +1,13 @@
 package neatroster.cli.report;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.TextWrap;
 import neatroster.core.check.CheckResult;
@@ -34,18 +36,22 @@ public final class FindingsText {
 
   /** Writes what a check found. */
   public void write(CheckResult result) {
-    Map<SheetName, List<Finding>> bySheet = new LinkedHashMap<>();
-    for (SheetReading sheet : result.roster().sheets()) {
-      bySheet.put(sheet.name(), new ArrayList<>());
-    }
+    Map<String, Alike> alike = new HashMap<>();
+    // The findings of a sheet follow each other.
+    Map<SheetName, int[]> bySheet = new LinkedHashMap<>();
+    result.roster().sheets().forEach(sheet -> bySheet.put(sheet.name(), new int[2]));
+    int position = 0;
     for (Finding finding : result.findings()) {
-      bySheet.computeIfAbsent(finding.place().sheet(), s -> new ArrayList<>()).add(finding);
+      alike.computeIfAbsent(key(finding), k -> new Alike()).add(finding);
+      int[] range = bySheet.computeIfAbsent(finding.place().sheet(), s -> new int[2]);
+      range[0] = range[1] == 0 ? position : range[0];
+      range[1] = ++position;
     }
     bySheet.forEach(
-        (sheet, findings) -> {
-          if (!findings.isEmpty()) {
+        (sheet, range) -> {
+          if (range[1] > range[0]) {
             screen.line(screen.bold(sheet.toString()) + read(result, sheet));
-            sheet(findings);
+            sheet(result.findings().subList(range[0], range[1]), alike);
             screen.line("");
           }
         });
@@ -90,26 +96,45 @@ public final class FindingsText {
     return "";
   }
 
-  private void sheet(List<Finding> findings) {
-    Map<String, List<Finding>> alike = new LinkedHashMap<>();
-    for (Finding finding : findings) {
-      String key = finding.rule().text().name() + "\n" + finding.column();
-      alike.computeIfAbsent(key, k -> new ArrayList<>()).add(finding);
+  private static String key(Finding finding) {
+    return finding.rule().text().name() + "\n" + finding.place().sheet() + "\n" + finding.column();
+  }
+
+  /** Findings of one rule in one column of a sheet. */
+  private static final class Alike {
+    private final List<Integer> firstRows = new ArrayList<>();
+    private int count;
+
+    void add(Finding finding) {
+      count++;
+      if (firstRows.size() < ROWS_NAMED) {
+        firstRows.add(finding.place().row());
+      }
     }
+
+    String rows() {
+      int more = count - firstRows.size();
+      return Counted.of(count, "row")
+          + ": "
+          + firstRows.stream().map(String::valueOf).collect(Collectors.joining(", "))
+          + (more > 0 ? " and " + more + " more" : "");
+    }
+  }
+
+  private void sheet(List<Finding> findings, Map<String, Alike> alike) {
     Set<String> told = new HashSet<>();
     for (Finding finding : findings) {
-      String key = finding.rule().text().name() + "\n" + finding.column();
-      List<Finding> same = alike.get(key);
-      if (same.size() < TOGETHER) {
+      String key = key(finding);
+      Alike same = alike.get(key);
+      if (same.count < TOGETHER) {
         one(finding, where(finding), finding.message());
       } else if (told.add(key)) {
-        one(finding, rows(same) + inColumn(finding), together(same));
+        one(finding, same.rows() + inColumn(finding), together(finding));
       }
     }
   }
 
-  private static String together(List<Finding> same) {
-    Finding first = same.get(0);
+  private static String together(Finding first) {
     return first.rule().text().finds()
         + " The first, in row "
         + first.place().row()
@@ -151,16 +176,6 @@ public final class FindingsText {
     // Where a sheet has no headers a column goes by its letters.
     return ", column "
         + (finding.column().isEmpty() ? Column.letters(finding.columnIndex()) : finding.column());
-  }
-
-  private static String rows(List<Finding> same) {
-    List<String> rows =
-        same.stream().limit(ROWS_NAMED).map(f -> String.valueOf(f.place().row())).toList();
-    int more = same.size() - rows.size();
-    return Counted.of(same.size(), "row")
-        + ": "
-        + String.join(", ", rows)
-        + (more > 0 ? " and " + more + " more" : "");
   }
 
   private String summary(CheckResult result) {

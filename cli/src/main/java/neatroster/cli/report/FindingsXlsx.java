@@ -27,6 +27,12 @@ final class FindingsXlsx {
   /** More comments than these make a workbook that no program opens quickly. */
   private static final int MOST_MARKED = 20_000;
 
+  /** So many are listed: a spreadsheet program takes no more than 1,048,576 rows. */
+  private static final int MOST_LISTED = 200_000;
+
+  /** The last row of a worksheet (ECMA-376, part 1, 18.3.1.73). */
+  private static final int LAST_ROW = 1_048_576;
+
   private static final int WIDEST = 500;
 
   private final CheckResult result;
@@ -71,7 +77,8 @@ final class FindingsXlsx {
         "Mend the cells in the other tabs and check this workbook again; this tab is left out then."
             + (passwords ? " Passwords are left out of this copy." : ""));
     int marked = 0;
-    for (Finding finding : result.findings()) {
+    int listed = Math.min(MOST_LISTED, result.findings().size());
+    for (Finding finding : result.findings().subList(0, listed)) {
       String tab = tabs.get(finding.place().sheet());
       int row = Math.max(1, finding.place().row());
       int column = Math.max(0, finding.columnIndex());
@@ -93,6 +100,23 @@ final class FindingsXlsx {
               finding.suggestion() == null ? "" : finding.suggestion()),
           tab,
           Column.letters(column) + row);
+    }
+    if (listed < result.findings().size()) {
+      book.remark(
+          "Only the first "
+              + listed
+              + " of "
+              + result.findings().size()
+              + " are listed; a report that ends in .csv has them all.");
+    }
+    for (SheetReading sheet : result.roster().sheets()) {
+      if (result.rows().getOrDefault(sheet, 0) >= LAST_ROW - sheet.headerRow()) {
+        book.remark(
+            sheet.name()
+                + " has more rows than a workbook takes: its copy ends with row "
+                + LAST_ROW
+                + ".");
+      }
     }
     if (result.findings().size() > MOST_MARKED) {
       book.remark("Only the first " + MOST_MARKED + " of them are marked in the other tabs.");
@@ -116,6 +140,9 @@ final class FindingsXlsx {
           .sheet()
           .read(
               row -> {
+                if (row.number() > LAST_ROW) {
+                  return false;
+                }
                 try {
                   row(sheet, row, ofSheet.getOrDefault(row.number(), Map.of()), book);
                   return true;

@@ -1,7 +1,6 @@
 package neatroster.core.check;
 
 import java.util.BitSet;
-import java.util.List;
 import java.util.Map;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.SheetReading;
@@ -24,7 +23,7 @@ public record CheckResult(
     ResolvedRoster resolved,
     Map<SheetReading, Integer> rows,
     Map<Table, Integer> counts,
-    List<Finding> findings,
+    FindingList findings,
     Map<Accepted, Integer> accepted) {
 
   /** The rows that were checked. */
@@ -34,12 +33,12 @@ public record CheckResult(
 
   /** How many findings have this severity. */
   public int count(Severity severity) {
-    return (int) findings.stream().filter(f -> f.severity() == severity).count();
+    return findings.count(severity);
   }
 
   /** Whether anything is at error level. */
   public boolean hasErrors() {
-    return findings.stream().anyMatch(f -> f.severity() == Severity.ERROR);
+    return findings.count(Severity.ERROR) > 0;
   }
 
   /**

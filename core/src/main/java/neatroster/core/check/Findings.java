@@ -1,7 +1,5 @@
 package neatroster.core.check;
 
-import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -19,7 +17,7 @@ public final class Findings {
   private final Map<String, Optional<Severity>> severities;
   private final List<Accepted> accepted;
   private final int[] acceptedCounts;
-  private final List<Finding> all = new ArrayList<>();
+  private final FindingList all = new FindingList();
 
   public Findings(Map<String, Optional<Severity>> severities, List<Accepted> accepted) {
     this.severities = severities;
@@ -45,21 +43,24 @@ public final class Findings {
   /** Drops what is explained by a finding about the same row, in whatever order they were found. */
   private void dropExplained() {
     Set<String> explaining = new HashSet<>();
-    all.forEach(finding -> explaining.addAll(finding.rule().explainedBy()));
+    all.rules().forEach(rule -> explaining.addAll(rule.explainedBy()));
     Map<String, Set<Place>> explained = new HashMap<>();
-    for (Finding finding : all) {
-      String rule = finding.rule().text().name();
+    for (int i = 0; i < all.size(); i++) {
+      String rule = all.rule(i).text().name();
       if (explaining.contains(rule)) {
+        Finding finding = all.get(i);
         Set<Place> places = explained.computeIfAbsent(rule, r -> new HashSet<>());
         places.add(finding.place());
         places.addAll(finding.related());
       }
     }
-    all.removeIf(
-        finding ->
-            finding.rule().explainedBy().stream()
-                .anyMatch(
-                    rule -> explained.getOrDefault(rule, Set.of()).contains(finding.place())));
+    if (!explained.isEmpty()) {
+      all.drop(
+          i ->
+              all.rule(i).explainedBy().stream()
+                  .anyMatch(
+                      rule -> explained.getOrDefault(rule, Set.of()).contains(all.get(i).place())));
+    }
   }
 
   /** How often each of the settings' exceptions was met. */
@@ -72,20 +73,9 @@ public final class Findings {
   }
 
   /** Everything found, in the order of sheet, row and column. */
-  public List<Finding> inOrder(List<SheetName> sheets) {
+  public FindingList inOrder(List<SheetName> sheets) {
     dropExplained();
-    Map<SheetName, Integer> order = new HashMap<>();
-    for (SheetName sheet : sheets) {
-      order.putIfAbsent(sheet, order.size());
-    }
-    List<Finding> sorted = new ArrayList<>(all);
-    sorted.sort(
-        Comparator.<Finding>comparingInt(
-                f -> order.getOrDefault(f.place().sheet(), Integer.MAX_VALUE))
-            .thenComparingInt(f -> f.place().row())
-            .thenComparingInt(Finding::columnIndex)
-            .thenComparing(f -> f.rule().text().name())
-            .thenComparing(Finding::message));
-    return sorted;
+    all.sort(sheets);
+    return all;
   }
 }

@@ -36,20 +36,18 @@ public final class Suggestions {
 
   /** The nearest users by username, email address or id. */
   public List<String> users(ResolvedRoster roster, String wrong) {
+    if (wrong.chars().noneMatch(Character::isLetter)) {
+      // What is near a number is somebody else's, and no slip shows.
+      return List.of();
+    }
+    String letters = letters(wrong);
     return remembered(
         "user:" + wrong,
         () ->
             Nearest.among(wrong, roster.people().references()).stream()
-                .filter(near -> !isNeighbour(wrong, near))
+                // The same with other numbers is somebody else's too.
+                .filter(near -> !letters.equals(letters(near)))
                 .toList());
-  }
-
-  /**
-   * Whether a text differs from another in its numbers alone, or is a number: then what is near is
-   * somebody else's, and no slip shows.
-   */
-  private static boolean isNeighbour(String wrong, String near) {
-    return wrong.chars().noneMatch(Character::isLetter) || letters(wrong).equals(letters(near));
   }
 
   private static String letters(String text) {

@@ -59,7 +59,21 @@ final class ReferenceNumbers {
   }
 
   /** As {@link KeyIndex#caseless} compares. */
-  private static String folded(CharSequence text) {
+  private static CharSequence folded(CharSequence text) {
+    return isFolded(text) ? text : fold(text);
+  }
+
+  private static boolean isFolded(CharSequence text) {
+    for (int i = 0; i < text.length(); i++) {
+      char c = text.charAt(i);
+      if (c <= ' ' || c >= 0x7f || (c >= 'A' && c <= 'Z')) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static String fold(CharSequence text) {
     String clean = Cleaning.clean(text);
     StringBuilder folded = new StringBuilder(clean.length());
     for (int i = 0; i < clean.length(); i++) {

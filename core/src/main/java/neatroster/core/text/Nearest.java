@@ -18,8 +18,6 @@ public final class Nearest {
   /** Up to this many values a search compares with each of them. */
   private static final int SMALL = 3000;
 
-  private static final String LETTERS = "abcdefghijklmnopqrstuvwxyz0123456789-_. @";
-
   private Nearest() {}
 
   /** The best word of a short list, or nothing if none is near. */
@@ -59,17 +57,22 @@ public final class Nearest {
             }
           });
     } else {
-      for (String slip : slips(wrong)) {
-        Optional<String> word = words.stored(prefix + slip);
-        if (word.isPresent()) {
-          String existing = word.get().substring(prefix.length());
-          List<String> same =
-              byDistance.computeIfAbsent(distance(wrong, existing), d -> new ArrayList<>());
-          if (!same.contains(existing)) {
-            same.add(existing);
-          }
-        }
-      }
+      Slips.each(
+          prefix,
+          wrong,
+          slip ->
+              words
+                  .stored(slip)
+                  .ifPresent(
+                      word -> {
+                        String existing = word.substring(prefix.length());
+                        List<String> same =
+                            byDistance.computeIfAbsent(
+                                distance(wrong, existing), d -> new ArrayList<>());
+                        if (!same.contains(existing)) {
+                          same.add(existing);
+                        }
+                      }));
     }
     if (byDistance.isEmpty()) {
       return List.of();
@@ -160,34 +163,5 @@ public final class Nearest {
       now = free;
     }
     return last[b.length()];
-  }
-
-  /** Every text that one slip turns into the wrong one. */
-  private static List<String> slips(String wrong) {
-    if (wrong.length() > 80) {
-      return List.of();
-    }
-    List<String> slips = new ArrayList<>();
-    slips.add(wrong.toLowerCase(Locale.ROOT));
-    slips.add(wrong.toUpperCase(Locale.ROOT));
-    boolean capitals = wrong.equals(wrong.toUpperCase(Locale.ROOT));
-    String letters = capitals ? LETTERS.toUpperCase(Locale.ROOT) : LETTERS;
-    for (int i = 0; i <= wrong.length(); i++) {
-      String head = wrong.substring(0, i);
-      if (i < wrong.length()) {
-        String tail = wrong.substring(i + 1);
-        slips.add(head + tail);
-        if (!tail.isEmpty()) {
-          slips.add(head + tail.charAt(0) + wrong.charAt(i) + tail.substring(1));
-        }
-        for (int l = 0; l < letters.length(); l++) {
-          slips.add(head + letters.charAt(l) + tail);
-        }
-      }
-      for (int l = 0; l < letters.length(); l++) {
-        slips.add(head + letters.charAt(l) + wrong.substring(i));
-      }
-    }
-    return slips;
   }
 }

@@ -16,8 +16,9 @@ final class PhoneJudge implements Judge {
   @Override
   public Judged judge(String text, Where where) {
     String plain = PlainSigns.of(text);
+    Phones.Read read = Phones.read(plain, region);
     String trouble =
-        switch (Phones.trouble(plain, region)) {
+        switch (read.trouble()) {
           case NONE -> null;
           case LETTERS -> "is no phone number: there are letters in it.";
           case TOO_SHORT -> "is too short for a phone number.";
@@ -25,7 +26,7 @@ final class PhoneJudge implements Judge {
           case NOT_OF_ITS_COUNTRY -> "is no number of the country whose code it has.";
         };
     return trouble == null
-        ? Judged.good(Phones.e164(plain, region).orElse(plain))
+        ? Judged.good(read.e164() == null ? plain : read.e164())
         : Judged.bad(plain, trouble);
   }
 }

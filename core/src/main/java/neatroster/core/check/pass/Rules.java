@@ -180,7 +180,7 @@ public final class Rules {
         new DuplicateUsername(),
         new DuplicateEmail(),
         new DuplicateId(),
-        new DuplicatePhone(settings),
+        new DuplicatePhone(),
         new DuplicateValue(),
         new SamePersonTwice(),
         new AlteredId(),

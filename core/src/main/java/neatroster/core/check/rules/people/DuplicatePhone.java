@@ -11,7 +11,6 @@ import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Link;
-import neatroster.core.settings.Settings;
 import neatroster.core.text.IntList;
 import neatroster.core.text.KeyIndex;
 import neatroster.core.text.Quoted;
@@ -32,17 +31,11 @@ public final class DuplicatePhone implements ColumnRule {
           Bo         | 0044 20 79460123     ← the same number
           """);
 
-  private final String region;
-
   /** The lines and people of the numbers, through all sheets. */
   private final KeyIndex phones = KeyIndex.exact();
 
   private final IntList lines = new IntList();
   private final IntList users = new IntList();
-
-  public DuplicatePhone(Settings settings) {
-    region = settings.checks().phoneRegion();
-  }
 
   @Override
   public RuleText text() {
@@ -71,8 +64,7 @@ public final class DuplicatePhone implements ColumnRule {
 
   /** The number of a phone number; less than -1 where it is none. */
   private int key(SheetView sheet, int text) {
-    String phone = sheet.reading().judged(Field.PHONE, sheet.shown(Field.PHONE, text)).text();
-    String key = Phones.key(phone, region);
+    String key = Phones.key(sheet.reading().judged(Field.PHONE, sheet.shown(Field.PHONE, text)));
     return key.length() < 5 ? -2 : phones.add(key);
   }
 
