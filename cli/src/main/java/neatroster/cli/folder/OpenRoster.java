@@ -58,6 +58,7 @@ public final class OpenRoster implements Closeable {
 
   private final Settings settings;
   private final Map<Path, Stamp> stamps = new LinkedHashMap<>();
+  private final MemoryNeed memory = new MemoryNeed();
 
   private OpenRoster(Settings settings) {
     this.settings = settings;
@@ -82,6 +83,7 @@ public final class OpenRoster implements Closeable {
             "Name the spreadsheets, or work in a roster folder (one with a roster.yaml): neat-roster"
                 + " check users.xlsx courses.csv");
       }
+      open.memory.remark(Runtime.getRuntime().maxMemory()).ifPresent(session.screen()::remark);
       open.paths.addAll(session.knownPaths());
       open.settleClassLists(session.screen());
       open.roster = new Roster(open.readings, open.unread, open.order);
@@ -265,7 +267,9 @@ public final class OpenRoster implements Closeable {
             argument.name() + " is a folder, not a file. Name the files in it, or use --folder.",
             null);
       }
-      stamps.put(argument.path(), Stamp.of(argument.path()));
+      Stamp stamp = Stamp.of(argument.path());
+      stamps.put(argument.path(), stamp);
+      memory.add(argument.path().toString(), Math.max(0, stamp.size()));
       paths.add(argument.path());
       file = SheetFiles.open(argument.path(), argument.name(), choice(argument));
     } catch (UnreadableSheetException e) {

@@ -40,18 +40,27 @@ public final class Findings {
         .ifPresent(severity -> all.add(finding.build(severity)));
   }
 
-  /** Drops what is explained by a finding about the same row, in whatever order they were found. */
+  /** A cell, or a row as a whole. */
+  private record Spot(Place place, int column) {
+    static Spot of(Finding finding) {
+      return new Spot(finding.place(), finding.columnIndex());
+    }
+  }
+
+  /**
+   * Drops what is explained by a finding about the same cell, in whatever order they were found.
+   */
   private void dropExplained() {
     Set<String> explaining = new HashSet<>();
     all.rules().forEach(rule -> explaining.addAll(rule.explainedBy()));
-    Map<String, Set<Place>> explained = new HashMap<>();
+    Map<String, Set<Spot>> explained = new HashMap<>();
     for (int i = 0; i < all.size(); i++) {
       String rule = all.rule(i).text().name();
       if (explaining.contains(rule)) {
         Finding finding = all.get(i);
-        Set<Place> places = explained.computeIfAbsent(rule, r -> new HashSet<>());
-        places.add(finding.place());
-        places.addAll(finding.related());
+        Set<Spot> spots = explained.computeIfAbsent(rule, r -> new HashSet<>());
+        spots.add(Spot.of(finding));
+        finding.related().forEach(place -> spots.add(new Spot(place, finding.columnIndex())));
       }
     }
     if (!explained.isEmpty()) {
@@ -59,7 +68,8 @@ public final class Findings {
           i ->
               all.rule(i).explainedBy().stream()
                   .anyMatch(
-                      rule -> explained.getOrDefault(rule, Set.of()).contains(all.get(i).place())));
+                      rule ->
+                          explained.getOrDefault(rule, Set.of()).contains(Spot.of(all.get(i)))));
     }
   }
 

@@ -7,7 +7,7 @@ public sealed interface Rule permits SheetRule, ColumnRule, RowRule, RosterRule,
   /** The rule's name, severity and explanation. */
   RuleText text();
 
-  /** The names of rules whose findings at a row say already what this one would say there. */
+  /** The names of rules whose findings at a cell say already what this one would say there. */
   default Set<String> explainedBy() {
     return Set.of();
   }

@@ -3,6 +3,7 @@ package neatroster.core.check;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Supplier;
 import neatroster.core.roster.Groups;
 import neatroster.core.roster.Link;
@@ -21,6 +22,16 @@ public final class Suggestions {
   private static final int MOST_SEARCHES = 2000;
 
   private final Map<String, List<String>> found = new HashMap<>();
+
+  private FutureUsernames future;
+
+  /** The line of somebody without a username, whose username a reference may be one day. */
+  public Optional<Integer> futureUser(ResolvedRoster roster, String reference) {
+    if (future == null) {
+      future = new FutureUsernames(roster);
+    }
+    return future.line(reference);
+  }
 
   /** The nearest courses by code. */
   public List<String> courses(ResolvedRoster roster, String wrong) {

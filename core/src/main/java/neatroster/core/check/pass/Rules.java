@@ -24,6 +24,7 @@ import neatroster.core.check.rules.courses.UnknownSite;
 import neatroster.core.check.rules.enrollments.AlreadyEnrolled;
 import neatroster.core.check.rules.enrollments.AmbiguousUser;
 import neatroster.core.check.rules.enrollments.ConflictingRoles;
+import neatroster.core.check.rules.enrollments.DraggedColumn;
 import neatroster.core.check.rules.enrollments.DuplicateEnrollment;
 import neatroster.core.check.rules.enrollments.EnrollmentOutsideCourse;
 import neatroster.core.check.rules.enrollments.FillDownSlip;
@@ -135,6 +136,7 @@ public final class Rules {
         exampleRow,
         unevenRow,
         new FillDownSlip(),
+        new DraggedColumn(),
         uncheckedReferences,
         new MissingColumn(known),
         new UnknownColumn(),
@@ -248,6 +250,6 @@ public final class Rules {
   /** The texts of all rules: those about sheets, then those about rows. */
   public static List<RuleText> texts() {
     Basis basis = Basis.of(Settings.standard(), Known.nothing());
-    return new Rules(basis).all().stream().map(Rule::text).toList();
+    return new Rules(basis).all().stream().map(Rule::text).distinct().toList();
   }
 }

@@ -101,6 +101,10 @@ class OrderOfRowsPropertyTest {
             Optional.empty());
     Map<String, Set<String>> all = new TreeMap<>();
     for (Finding finding : Checker.check(roster, basis).findings()) {
+      if (finding.rule().text().name().equals("fill-down-slip")) {
+        // It is about the order of rows and nothing else.
+        continue;
+      }
       List<Place> places = new ArrayList<>(finding.related());
       places.add(finding.place());
       for (Place place : places) {

@@ -16,7 +16,8 @@ final class VariedRuleCases {
   }
 
   static Stream<Arguments> cases() {
-    return Stream.of(numbers(), characters(), people(), lists()).flatMap(cases -> cases);
+    return Stream.of(numbers(), characters(), people(), lists(), dragged(), courses())
+        .flatMap(cases -> cases);
   }
 
   private static Stream<Arguments> numbers() {
@@ -228,6 +229,207 @@ final class VariedRuleCases {
             NAV-1  | Port Wacth     ←
             NAV-1  | Lock Watch
             NAV-2  | Lock Wacth
+            """));
+  }
+
+  private static Stream<Arguments> dragged() {
+    return Stream.of(
+        of(
+            "fill-down-slip",
+            """
+            id   | given name | email                | phone         | birth date | site
+            4417 | Ana        | home1@pier.example   | +447400000100 | 2011-03-10 | Pier 1
+            4429 | Bo         | home2@pier.example   | +447400000215 | 2010-07-02 | Main    ←
+            4433 | Cy         | home3@pier.example   | +447400000333 | 2012-11-30 | Main    ←
+            4451 | Di         | home4@pier.example   | +447400000404 | 2011-01-01 | Main    ←
+            4460 | Edna       | edna@pier.example    | +447400000590 | 2011-01-05 | Main
+            """),
+        of(
+            "fill-down-slip",
+            """
+            id   | given name | phone         | birth date | site
+            4417 | Ana        | +447400000100 | 2011-03-10 | Main
+            4429 | Bo         | +447400000101 | 2010-07-02 | Main    ←
+            4433 | Cy         | +447400000102 | 2012-11-30 | Main    ←
+            4451 | Di         | +447400000103 | 2011-01-01 | Main    ←
+            4460 | Edna       | +447400000590 | 2011-01-05 | Main
+            """),
+        of(
+            "fill-down-slip",
+            """
+            id   | given name | birth date | site
+            4417 | Ana        | 2011-02-26 | Pier 1
+            4429 | Bo         | 2011-02-27 | Main    ←
+            4433 | Cy         | 2011-02-28 | Main    ←
+            4451 | Di         | 2011-03-01 | Main    ←
+            4460 | Edna       | 2011-01-05 | Main
+            """),
+        of(
+            "fill-down-slip",
+            """
+            id   | given name | site
+            4417 | Ana        | Pier 1
+            4429 | Bo         | Pier 2    ←
+            4433 | Cy         | Pier 3    ←
+            4451 | Di         | Pier 4    ←
+            4460 | Edna       | Quay
+            """),
+        // Numbered on purpose, sites of several people, three neighbours by chance.
+        of(
+            "fill-down-slip",
+            """
+            id | username | given name | email             | birth date | site
+            1  | cadet1   | Ana        | cadet1@sea.example | 2011-03-10 | Pier 1
+            2  | cadet2   | Bo         | cadet2@sea.example | 2011-03-11 | Pier 2
+            3  | cadet3   | Cy         | cadet3@sea.example | 2011-03-12 | Pier 3
+            4  | cadet4   | Di         | cadet4@sea.example | 2010-01-01 | Pier 4
+            5  | cadet5   | Edna       | cadet5@sea.example | 2010-05-05 | Pier 4
+            6  | dee      | Flo        | flo@sea.example    | 2010-06-05 | Pier 2
+            7  | gil      | Gil        | gil@sea.example    | 2010-06-06 | Pier 2     ←
+            8  | hal      | Hal        | hal@sea.example    | 2010-06-07 | Pier 2     ←
+            9  | ida      | Ida        | ida@sea.example    | 2010-06-08 | Pier 2     ←
+            """),
+        of(
+            "fill-down-slip",
+            "username | given name\na | Ana\nb | Bo\nc | Cy\nd | Di\ne | Ed\nf | Flo\n",
+            """
+            user | course
+            a    | NAV-1
+            b    | NAV-2     ←
+            c    | NAV-3     ←
+            d    | NAV-4     ←
+            e    | NAV-5     ←
+            f    | NAV-6     ←
+            """),
+        of(
+            "fill-down-slip",
+            "username | given name\na | Ana\nb | Bo\nc | Cy\nd | Di\ne | Ed\nf | Flo\n",
+            """
+            user | course | role
+            a    | NAV-1  | instructor
+            b    | NAV-2  | instructor
+            c    | NAV-3  | instructor
+            d    | NAV-4  | instructor
+            e    | NAV-5  | instructor
+            f    | NAV-6  | instructor
+            a    | RAD-1  |
+            b    | RAD-2  |            ←
+            c    | RAD-3  | learner    ←
+            d    | RAD-4  |            ←
+            e    | RAD-5  |            ←
+            f    | RAD-6  |            ←
+            """),
+        of(
+            "fill-down-slip",
+            """
+            username | given name | manager
+            boss1    | Ann        |
+            b        | Bo         | boss1
+            c        | Cy         | boss2     ←
+            d        | Di         | boss3     ←
+            e        | Edna       | boss1
+            """),
+        of(
+            "unknown-manager",
+            """
+            username | given name | manager
+            boss1    | Ann        |
+            b        | Bo         | boss1
+            c        | Cy         | boss2
+            d        | Di         | boss3
+            e        | Edna       | nobody     ←
+            """));
+  }
+
+  private static Stream<Arguments> courses() {
+    return Stream.of(
+        of(
+            "unknown-course",
+            """
+            code  | title | copy of
+            NAV-1 | Coast |
+            NAV-2 | Night | NAV-1
+            NAV-3 | Radio | NAV-8     ←
+            NAV-4 | Knots | NAV-4     ←
+            NAV-5 | Ropes | Coast
+            """),
+        of(
+            "near-twin",
+            """
+            code   | title
+            NAV-12 | Coastal Navigation
+            NVA-12 | Coastal Navigation     ←
+            NAV-13 | Coastal Navigation
+            RAD-12 | Radio
+            RDA-12 | Radar
+            """),
+        of(
+            "near-twin",
+            "code | title\nNAV-1 | Coast\n",
+            """
+            username | given name | family name
+            a        | Ana        | Marlyn
+            b        | Bo         | Marlyt
+            """,
+            """
+            course | name
+            NAV-1  | Marlyn Watch
+            NAV-1  | Marlyt Watch
+            NAV-1  | Red Watch
+            NAV-1  | Rex Watch
+            NAV-1  | Lantern Watch
+            NAV-1  | Lantren Watch     ←
+            """),
+        of(
+            "unlikely-role",
+            """
+            username | given name | role
+            ana      | Ana        | learner
+            bo       | Bo         | instructor
+            """,
+            """
+            code  | title | instructors
+            NAV-1 | Coast | bo
+            NAV-2 | Night | bo; ana     ←
+            NAV-3 | Radio |
+            """),
+        of(
+            "unlikely-role",
+            """
+            username | given name | grade | role
+            ana      | Ana        | 7     | learner
+            bo       | Bo         | 7     | learner
+            cy       | Cy         | 8     | learner
+            di       | Di         | 8     | instructor     ←
+            ed       | Ed         |       | instructor
+            flo      | Flo        |       | manager
+            """),
+        // In a school of instructors who have a grade it says nothing.
+        of(
+            "unlikely-role",
+            """
+            username | given name | grade | role
+            ana      | Ana        | 7     | learner
+            bo       | Bo         | 7     | learner
+            di       | Di         | A     | instructor
+            ed       | Ed         | B     | instructor
+            """,
+            "code | title | instructors\nNAV-1 | Coast | ana ←\n"),
+        of(
+            "unknown-user",
+            "code | title\nNAV-1 | Coast\n",
+            """
+            username | given name | family name | id
+            a.reed   | Ana        | Reed        | 1
+                     | Bo         | Quay        | 2
+                     | Jörn       | Müller      | 3
+            """,
+            """
+            user        | course
+            a.reed      | NAV-1
+            bo.quay     | NAV-1     ←
+            j-muller    | NAV-1     ←
+            2           | NAV-1
             """));
   }
 }

@@ -38,7 +38,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
       new RuleText(
           "near-twin",
           Severity.WARNING,
-          "Two courses whose codes differ only in case, spaces or signs, two groups of one course, or two sites, categories, terms, grades or domains of email addresses, differ only in case, accents, signs or one typing slip. Names that differ in a number or a letter of their own (Group 1, Group 2; Deck A, Deck B) are left alone.",
+          "Two courses whose codes differ only in case, spaces or signs, or by one slip under one title, two groups of one course, or two sites, categories, terms, grades or domains of email addresses, differ only in case, accents, signs or one typing slip. Names that differ in a number or a letter of their own (Group 1, Group 2; Deck A, Deck B) are left alone.",
           "A platform makes two of them, and people end up in the one that nobody looks at.",
           "Type the same everywhere.",
           """
@@ -72,6 +72,9 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
 
   /** The first course of each code, its letters and digits alone. */
   private final Map<String, FirstCode> codes = new HashMap<>();
+
+  /** The first course of each title. */
+  private final Map<String, FirstCode> titles = new HashMap<>();
 
   /** A code and the line where it was first seen. */
   private record FirstCode(String code, int line) {}
@@ -184,7 +187,32 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
                     + sheet.named(sheet.roster().rows().place(first.line()))
                     + " differ in no more than capitals, spaces or signs. If they are one course,"
                     + " delete one; if they are two, give one another code."));
+      } else if (first == null) {
+        titles(sheet, position, code, findings);
       }
+    }
+  }
+
+  /** A course with the title of another, and a code that is one slip away. */
+  private void titles(SheetView sheet, int position, String code, Findings findings) {
+    String title = Twins.plain(sheet.row(position).text(Field.TITLE));
+    if (title.isEmpty()) {
+      return;
+    }
+    FirstCode first = titles.putIfAbsent(title, new FirstCode(code, sheet.line(position)));
+    if (first != null && Twins.are(code, first.code())) {
+      findings.add(
+          sheet.finding(
+              position,
+              Field.CODE,
+              this,
+              Quoted.value(code)
+                  + " and "
+                  + Quoted.value(first.code())
+                  + " in "
+                  + sheet.named(sheet.roster().rows().place(first.line()))
+                  + " have one title, and their codes are one slip apart. If they are one course,"
+                  + " delete one; if they are two, give one another title."));
     }
   }
 
@@ -209,6 +237,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
   @Override
   public void check(Ending ending, Findings findings) {
     Twins twins = new Twins();
+    NamesOfPeople people = new NamesOfPeople(ending);
     ofFields.forEach(
         (field, all) -> {
           Set<String> there =
@@ -217,18 +246,18 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
                 case CATEGORY -> known.categories();
                 default -> Set.of();
               };
-          say(new Names(twins, all, there, ending), findings);
+          say(new Names(twins, all, there, ending, people), findings);
         });
     ofUnlisted.forEach(
         (course, all) -> {
           String code = course < 0 ? "" : ending.resolved().courses().code(course);
-          say(new Names(twins, all, known.groupsOf(code), ending), findings);
+          say(new Names(twins, all, known.groupsOf(code), ending, people), findings);
         });
-    groups(twins, ending, findings);
+    groups(twins, people, ending, findings);
   }
 
   /** The groups that the lists have, and those that are made because enrollments name them. */
-  private void groups(Twins twins, Ending ending, Findings findings) {
+  private void groups(Twins twins, NamesOfPeople people, Ending ending, Findings findings) {
     Groups groups = ending.resolved().groups();
     long[] byCourse = new long[groups.count()];
     for (int group = 0; group < byCourse.length; group++) {
@@ -241,14 +270,15 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
     for (int end = 1; end <= byCourse.length; end++) {
       if (end == byCourse.length || byCourse[end] >>> 32 != byCourse[start] >>> 32) {
         if (byCourse[start] >= 0) {
-          ofCourse(twins, Arrays.copyOfRange(byCourse, start, end), ending, findings);
+          ofCourse(twins, people, Arrays.copyOfRange(byCourse, start, end), ending, findings);
         }
         start = end;
       }
     }
   }
 
-  private void ofCourse(Twins twins, long[] groups, Ending ending, Findings findings) {
+  private void ofCourse(
+      Twins twins, NamesOfPeople people, long[] groups, Ending ending, Findings findings) {
     Map<String, Spelling> all = new LinkedHashMap<>();
     Set<String> there = new LinkedHashSet<>();
     for (long one : groups) {
@@ -269,7 +299,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
       }
     }
     if (groups.length > 1) {
-      say(new Names(twins, all, there, ending), findings);
+      say(new Names(twins, all, there, ending, people), findings);
     }
   }
 
@@ -278,7 +308,12 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
    *
    * @param there those that the platform has
    */
-  private record Names(Twins twins, Map<String, Spelling> all, Set<String> there, Ending ending) {}
+  private record Names(
+      Twins twins,
+      Map<String, Spelling> all,
+      Set<String> there,
+      Ending ending,
+      NamesOfPeople people) {}
 
   private void say(Names names, Findings findings) {
     Map<String, Spelling> all = names.all();
@@ -308,7 +343,8 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
         Spelling first = all.get(values.get(i));
         Spelling second = all.get(values.get(j));
         if (names.twins().areTwins(values.get(i), values.get(j))
-            && (first.field != Field.EMAIL || isSlip(first, second))) {
+            && (first.field != Field.EMAIL || isSlip(first, second))
+            && !names.people().keepApart(values.get(i), values.get(j))) {
           boolean firstIsRarer = first.times < second.times;
           String rare = values.get(firstIsRarer ? i : j);
           String usual = values.get(firstIsRarer ? j : i);

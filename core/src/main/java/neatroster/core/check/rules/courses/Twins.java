@@ -11,6 +11,9 @@ public final class Twins {
   /** In shorter names one letter makes another word. */
   private static final int SHORTEST = 5;
 
+  /** Of words as short as this another letter makes another word: Red, Rex. */
+  private static final int BRIEF = 3;
+
   private final Map<String, Name> names = new HashMap<>();
 
   /**
@@ -101,7 +104,10 @@ public final class Twins {
     }
     for (int i = 0; i < a.length; i++) {
       if (!a[i].equals(b[i])) {
-        boolean brief = a[i].length() <= 2 || b[i].length() <= 2;
+        boolean brief =
+            a[i].length() <= 2
+                || b[i].length() <= 2
+                || (a[i].length() == BRIEF && b[i].length() == BRIEF && !isSwapped(a[i], b[i]));
         boolean roman = a[i].matches("[ivxl]+") || b[i].matches("[ivxl]+");
         if (brief || roman) {
           return true;
@@ -109,6 +115,11 @@ public final class Twins {
       }
     }
     return false;
+  }
+
+  private static boolean isSwapped(String a, String b) {
+    return (a.charAt(0) == b.charAt(1) && a.charAt(1) == b.charAt(0))
+        || (a.charAt(1) == b.charAt(2) && a.charAt(2) == b.charAt(1));
   }
 
   private static boolean isOneSlip(String a, String b) {

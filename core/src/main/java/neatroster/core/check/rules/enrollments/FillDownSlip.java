@@ -23,7 +23,7 @@ public final class FillDownSlip implements ColumnRule {
       new RuleText(
           "fill-down-slip",
           Severity.ERROR,
-          "A code counts upwards from row to row into codes that do not exist: somebody dragged a cell down, and the spreadsheet program counted.",
+          "A code counts upwards from row to row into codes that do not exist: somebody dragged a cell down, and the spreadsheet program counted. A warning where nobody can tell what exists: addresses, phone numbers, dates, sites, grades, or one learner in each of many courses.",
           "Everybody in those rows would be enrolled elsewhere, or nowhere; platforms that make what is missing would make a class for each of them.",
           "Type the first code into all of the rows, or copy it down while holding the key that keeps the spreadsheet program from counting.",
           """
@@ -38,6 +38,8 @@ public final class FillDownSlip implements ColumnRule {
 
   /** Fewer are more likely two slips of their own. */
   private static final int FEWEST = 2;
+
+  private static final int MOST_DIGITS = 18;
 
   /** One column, gone down. */
   private final class Run {
@@ -112,6 +114,10 @@ public final class FillDownSlip implements ColumnRule {
 
   @Override
   public void check(SheetView sheet, Findings findings) {
+    if (sheet.table() == Table.USERS && sheet.has(Field.MANAGER)) {
+      Link[] found = new Link[sheet.texts(Field.MANAGER)];
+      down(sheet, Field.MANAGER, position -> manager(sheet, position, found), findings);
+    }
     if (!sheet.mayBeUnresolved()) {
       return;
     }
@@ -124,6 +130,14 @@ public final class FillDownSlip implements ColumnRule {
         down(sheet, Field.GROUP, sheet.links()::group, findings);
       }
     }
+  }
+
+  private static Link manager(SheetView sheet, int position, Link[] found) {
+    int text = sheet.text(position, Field.MANAGER);
+    if (found[text] == null) {
+      found[text] = sheet.roster().user(sheet.shown(Field.MANAGER, text).toString());
+    }
+    return found[text];
   }
 
   private void down(SheetView sheet, Field field, IntFunction<Link> links, Findings findings) {
@@ -197,8 +211,8 @@ public final class FillDownSlip implements ColumnRule {
     int digitsAfter = digits(after);
     int prefix = before.length() - digits;
     if (digits == 0
-        || digits > 9
-        || digitsAfter > 9
+        || digits > MOST_DIGITS
+        || digitsAfter > MOST_DIGITS
         || after.length() - digitsAfter != prefix
         || (digitsAfter != digits && digitsAfter != digits + 1)) {
       return false;

@@ -11,6 +11,7 @@ import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Link;
 import neatroster.core.text.Quoted;
 
 /** A course that is in no list. */
@@ -19,7 +20,7 @@ public final class UnknownCourse implements RowRule {
       new RuleText(
           "unknown-course",
           Severity.ERROR,
-          "A group or an enrollment names a course whose code no sheet of courses holds. A title is taken where only one course has it.",
+          "A group or an enrollment names a course whose code no sheet of courses holds, or a course is to be a copy of one. A title is taken where only one course has it.",
           "The row is refused, or, on platforms that make what is missing, a new empty class appears.",
           "Correct the code, or add the course.",
           """
@@ -43,16 +44,23 @@ public final class UnknownCourse implements RowRule {
 
   @Override
   public Set<Table> tables() {
-    return EnumSet.of(Table.GROUPS, Table.ENROLLMENTS);
+    return EnumSet.of(Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
   }
 
   @Override
   public void wakes(Wakes on) {
     // Doubts and what cannot be found wake every rule.
+    if (on.sheet().table() == Table.COURSES) {
+      on.filled(Field.COPY_OF);
+    }
   }
 
   @Override
   public void check(CheckedRow row, Findings findings) {
+    if (row.table() == Table.COURSES) {
+      copied(row, findings);
+      return;
+    }
     if (!row.has(Field.COURSE)) {
       return;
     }
@@ -76,5 +84,30 @@ public final class UnknownCourse implements RowRule {
         Field.COURSE,
         "There is no course " + Quoted.value(course) + ".",
         row.suggestions.courses(row.resolved, course));
+  }
+
+  /** The course that another is to be a copy of. */
+  private void copied(CheckedRow row, Findings findings) {
+    if (!row.has(Field.COPY_OF)) {
+      return;
+    }
+    String named = row.text(Field.COPY_OF);
+    Link course = row.resolved.courses().find(row.row.code(Field.COPY_OF));
+    if (course.isNone()) {
+      findings.add(
+          row.unknown(
+              this,
+              Field.COPY_OF,
+              "There is no course " + Quoted.value(named) + " to copy.",
+              row.suggestions.courses(row.resolved, named).stream()
+                  .filter(near -> !near.equals(row.text(Field.CODE)))
+                  .toList()));
+    } else if (course.isFound() && row.course.isFound() && course.number() == row.course.number()) {
+      findings.add(
+          row.finding(
+              this,
+              Field.COPY_OF,
+              Quoted.value(named) + " is the course itself. Name the course that it copies."));
+    }
   }
 }

@@ -9,7 +9,9 @@ import java.util.function.Predicate;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
+import neatroster.core.check.Ending;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RosterRule;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TableRule;
@@ -22,14 +24,16 @@ import neatroster.core.model.Table;
 import neatroster.core.roster.Link;
 import neatroster.core.settings.Settings;
 import neatroster.core.text.Cell;
+import neatroster.core.text.Quoted;
+import neatroster.core.value.Instructors;
 
 /** A learner with the rights of somebody else. */
-public final class UnlikelyRole extends TableRule implements ColumnRule {
+public final class UnlikelyRole extends TableRule implements ColumnRule, RosterRule {
   public static final RuleText TEXT =
       new RuleText(
           "unlikely-role",
           Severity.WARNING,
-          "Somebody whose row reads like a learner’s (a grade, a guardian, a birth date less than sixteen years ago, or the role learner) is enrolled as an instructor, an assistant or a manager.",
+          "Somebody whose row reads like a learner’s (a grade, a guardian, a birth date less than sixteen years ago, or the role learner) is enrolled as an instructor, an assistant or a manager, or is to teach a course.",
           "A child could read and change everybody’s marks.",
           "Correct the role, or accept it in roster.yaml if it is meant.",
           """
@@ -42,6 +46,10 @@ public final class UnlikelyRole extends TableRule implements ColumnRule {
           """);
 
   private static final int GROWN_UP = 16;
+
+  /** One in so many is an exception. */
+  private static final int FEW = 3;
+
   private static final Set<String> ELEVATED = Set.of("instructor", "assistant", "manager");
 
   private final Settings settings;
@@ -116,6 +124,9 @@ public final class UnlikelyRole extends TableRule implements ColumnRule {
                     field == Field.BIRTH_DATE ? isYoung(sheet.reading(), cell) : !cell.isBlank()));
       }
     }
+    if (sheet.has(Field.ROLE) && sheet.has(Field.GRADE)) {
+      inGrades(sheet, findings);
+    }
     boolean tellsRole = sheet.has(Field.ROLE);
     TextTests elevated = tellsRole ? roles(sheet, UnlikelyRole::isElevated) : null;
     TextTests learner =
@@ -138,6 +149,71 @@ public final class UnlikelyRole extends TableRule implements ColumnRule {
         if (person.isFound()) {
           sheet.counts().looksLikeLearner(person.number());
         }
+      }
+    }
+  }
+
+  /** In a list in which learners are in a grade and others are not, the one who is both. */
+  private void inGrades(SheetView sheet, Findings findings) {
+    TextTests elevated = roles(sheet, UnlikelyRole::isElevated);
+    TextTests graded = sheet.tests(Field.GRADE, cell -> !cell.isBlank());
+    List<Integer> both = new ArrayList<>();
+    int others = 0;
+    int learners = 0;
+    for (int position = 0; position < sheet.rows(); position++) {
+      if (sheet.isTorn(position)) {
+        continue;
+      }
+      boolean inGrade = graded.passes(sheet.text(position, Field.GRADE));
+      if (!elevated.passes(sheet.text(position, Field.ROLE))) {
+        learners += inGrade ? 1 : 0;
+      } else if (inGrade) {
+        both.add(position);
+      } else {
+        others++;
+      }
+    }
+    if (both.size() < others && both.size() * FEW <= learners) {
+      for (int position : both) {
+        findings.add(
+            sheet.finding(
+                position,
+                Field.ROLE,
+                this,
+                "The row gives a grade, as those of learners do, and the role "
+                    + sheet.row(position).text(Field.ROLE)
+                    + "."));
+      }
+    }
+  }
+
+  /** A learner whom a course names as its instructor. */
+  @Override
+  public void check(Ending ending, Findings findings) {
+    for (SheetReading sheet : ending.resolved().rows().sheets()) {
+      if (sheet.table() == Table.COURSES && sheet.has(Field.INSTRUCTORS)) {
+        SheetView view = new SheetView(ending.resolved(), sheet, ending.counts());
+        for (int position = 0; position < view.rows(); position++) {
+          if (view.text(position, Field.INSTRUCTORS) != 0 && !view.isTorn(position)) {
+            teaching(view, position, findings);
+          }
+        }
+      }
+    }
+  }
+
+  private void teaching(SheetView sheet, int position, Findings findings) {
+    for (String name : Instructors.of(sheet.row(position).cell(Field.INSTRUCTORS).toString())) {
+      Link person = sheet.roster().user(name);
+      if (person.isFound() && sheet.counts().isLikelyLearner(person.number())) {
+        findings.add(
+            sheet.finding(
+                position,
+                Field.INSTRUCTORS,
+                this,
+                "The row of "
+                    + Quoted.value(name)
+                    + " reads like a learner’s, and here it is to teach."));
       }
     }
   }

@@ -1,6 +1,7 @@
 package neatroster.core.check.rules.people;
 
 import java.util.List;
+import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
@@ -29,6 +30,11 @@ public final class UnknownManager extends TableRule {
 
   public UnknownManager() {
     super(TEXT, Table.USERS);
+  }
+
+  @Override
+  public Set<String> explainedBy() {
+    return Set.of("fill-down-slip");
   }
 
   @Override

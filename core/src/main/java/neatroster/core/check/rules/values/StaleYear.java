@@ -36,6 +36,9 @@ public final class StaleYear extends TableRule {
   /** A number that names a year longer ago is more likely no year. */
   private static final int LONG_AGO = 10;
 
+  /** By this month the next school year has begun. */
+  private static final int AUTUMN = 10;
+
   private static final List<Field> FIELDS = List.of(Field.TERM, Field.TITLE, Field.CODE);
 
   private final Optional<LocalDate> today;
@@ -79,14 +82,30 @@ public final class StaleYear extends TableRule {
             : today.get().getYear();
     for (Field field : FIELDS) {
       int latest = row.has(field) ? latest(row.text(field)) : 0;
-      if (latest > today.get().getYear() - LONG_AGO
-          && latest < Math.min(year, today.get().getYear())) {
+      boolean over =
+          latest < Math.min(year, today.get().getYear())
+              || (isOverSinceSummer(row, field, latest) && !row.has(Field.STARTS));
+      if (latest > today.get().getYear() - LONG_AGO && over) {
         findings.add(
             row.finding(
                 this, field, Quoted.value(row.shown(field)) + " names a year that is over."));
         return;
       }
     }
+  }
+
+  /** A school year that is written with both its years ends with the summer of the second. */
+  private boolean isOverSinceSummer(CheckedRow row, Field field, int latest) {
+    if (latest != today.get().getYear() || today.get().getMonthValue() < AUTUMN) {
+      return false;
+    }
+    Matcher year = YEAR.matcher(row.text(field));
+    while (year.find()) {
+      if (year.group(2) != null && latest(year.group()) > Integer.parseInt(year.group(1))) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** The latest year that a text names, a school year by its second half; 0 where it names none. */
