@@ -1,8 +1,12 @@
 package neatroster.core.check;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.WrittenDates;
@@ -21,6 +25,8 @@ public final class RosterCounts {
   private final int[] groupCapacity;
   private final int[] starts;
   private final int[] ends;
+  private final List<int[]> membersToCount = new ArrayList<>();
+  private final Map<Integer, Integer> throughGroups = new HashMap<>();
   private final BitSet listed = new BitSet();
   private final BitSet closed = new BitSet();
   private final BitSet hasInstructors = new BitSet();
@@ -98,6 +104,31 @@ public final class RosterCounts {
     if (group >= 0) {
       members[group]++;
     }
+  }
+
+  /** Counts everybody in a group into a course, when all groups are counted. */
+  public void enrollMembers(int from, int course, String role) {
+    if (course >= 0 && (role.equals("learner") || role.equals("instructor"))) {
+      membersToCount.add(new int[] {from, course, role.equals("learner") ? 1 : 0});
+    }
+  }
+
+  /** Counts the members of groups into the courses that they are enrolled in as a whole. */
+  public void settleMembers() {
+    for (int[] entry : membersToCount) {
+      if (entry[2] == 1) {
+        learners[entry[1]] += members[entry[0]];
+        throughGroups.merge(entry[1], members[entry[0]], Integer::sum);
+      } else {
+        instructors[entry[1]] += members[entry[0]];
+      }
+    }
+    membersToCount.clear();
+  }
+
+  /** How many of a course's learners are in it through a group; some may be in it twice. */
+  public int learnersThroughGroups(int course) {
+    return throughGroups.getOrDefault(course, 0);
   }
 
   /** Counts a second role of somebody in a course, which is a finding: either may be meant. */

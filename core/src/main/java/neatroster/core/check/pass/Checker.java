@@ -178,6 +178,7 @@ public final class Checker {
               rules.exampleRow.add(sheet, row, findings);
             }
           });
+      counts.settleMembers();
       Ending ending = new Ending(resolved, counts);
       rules.rosterRules.forEach(rule -> rule.check(ending, findings));
       return result();

@@ -130,6 +130,10 @@ final class EnrollmentPairs {
       // In two groups of one course somebody is in the course once.
       inCourse = -1;
     }
+    if (row.user.isBlank() && row.membersOf.isFound()) {
+      row.counts.enrollMembers(row.membersOf.number(), inCourse, row.role);
+      return;
+    }
     row.counts.enroll(user, inCourse, group, row.role);
   }
 

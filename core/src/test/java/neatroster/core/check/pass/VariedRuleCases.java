@@ -344,6 +344,37 @@ final class VariedRuleCases {
   private static Stream<Arguments> courses() {
     return Stream.of(
         of(
+            "class-over-capacity",
+            "username | given name\na | Ana\nb | Bo\nc | Cy\n",
+            """
+            code  | title | capacity
+            NAV-1 | Coast | 2     ←
+            NAV-2 | Night | 3
+            NAV-3 | Radio | 1     ←
+            """,
+            "course | name\n | Watch\n",
+            """
+            user | course | group | members of
+            a    |        | Watch |
+            b    |        | Watch |
+                 | NAV-1  |       | Watch
+            c    | NAV-1  |       |
+                 | NAV-2  |       | Watch
+            a    | NAV-2  |       |
+                 | NAV-3  |       | Watch
+            """),
+        of(
+            "class-without-learners",
+            "username | given name\na | Ana\nb | Bo\n",
+            "code | title\nNAV-1 | Coast\nNAV-2 | Night ←\nNAV-3 | Radio\n",
+            "course | name\n | Watch\n",
+            """
+            user | course | group | members of
+            a    |        | Watch |
+                 | NAV-1  |       | Watch
+            b    | NAV-3  |       |
+            """),
+        of(
             "unknown-course",
             """
             code  | title | copy of

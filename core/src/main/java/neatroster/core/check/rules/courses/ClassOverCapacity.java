@@ -1,6 +1,7 @@
 package neatroster.core.check.rules.courses;
 
 import neatroster.core.check.Ending;
+import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterCounts;
 import neatroster.core.check.RosterRule;
@@ -42,7 +43,9 @@ public final class ClassOverCapacity implements RosterRule {
           && counts.courseCapacity(course) != RosterCounts.NONE
           && counts.learners(course) > counts.courseCapacity(course)) {
         String code = ending.resolved().courses().code(course);
-        findings.add(
+        int learners = counts.learners(course);
+        int throughGroups = counts.learnersThroughGroups(course);
+        Finding.Builder finding =
             ending.about(
                 line,
                 Field.CAPACITY,
@@ -52,8 +55,14 @@ public final class ClassOverCapacity implements RosterRule {
                     + " has "
                     + counts.courseCapacity(course)
                     + " places, and "
-                    + counts.learners(course)
-                    + " learners are enrolled."));
+                    + learners
+                    + " learners are enrolled"
+                    + (throughGroups > 0
+                        ? ", " + throughGroups + " of them through a group."
+                        : "."));
+        boolean mayBeTwice =
+            Math.max(throughGroups, learners - throughGroups) <= counts.courseCapacity(course);
+        findings.add(throughGroups > 0 && mayBeTwice ? finding.asWarning() : finding);
       }
     }
   }
