@@ -93,7 +93,9 @@ public final class RosterBatcher {
     List<KnownUser> anonymous =
         accounts.anonymous().stream().filter(account -> hasCourse(account.course())).toList();
     anonymous.forEach(account -> receiver.change(accounts.anonymous(account)));
-    read(Table.ENROLLMENTS, this::collectMembers);
+    if (resolved.rows().sheets().stream().anyMatch(sheet -> sheet.has(Field.MEMBERS_OF))) {
+      read(Table.ENROLLMENTS, this::collectMembers);
+    }
     read(Table.ENROLLMENTS, this::enrollment);
     if (!membersOfGroup.isEmpty()) {
       read(Table.ENROLLMENTS, this::membersOf);

@@ -1,6 +1,7 @@
 package neatroster.core.intake;
 
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
@@ -22,6 +23,9 @@ public final class RosterRow {
   /** A value over more lines has swallowed the rows below it. */
   private static final int MOST_LINES = 30;
 
+  /** Of more distinct texts than these in a column few come again. */
+  private static final int MOST_REMEMBERED = 4096;
+
   private final SheetReading reading;
   private final RosterRow from;
   private final Map<Field, Cell> derivedCells;
@@ -30,11 +34,15 @@ public final class RosterRow {
   private SheetRow raw;
   private int[] numbers;
 
+  /** For each column what the judges made of its first distinct texts. */
+  private final String[][] remembered;
+
   public RosterRow(SheetReading reading) {
     this.reading = reading;
     this.from = null;
     this.derivedCells = Map.of();
     this.derivedColumns = Map.of();
+    this.remembered = new String[reading.columns().size()][];
     this.made = new Cell[reading.fillings().isEmpty() ? 0 : reading.columns().size()];
     for (Filling filling : reading.fillings()) {
       made[filling.column()] = new Cell();
@@ -48,6 +56,7 @@ public final class RosterRow {
     this.made = from.made;
     this.derivedCells = new EnumMap<>(Field.class);
     this.derivedColumns = new EnumMap<>(Field.class);
+    this.remembered = null;
   }
 
   /**
@@ -174,6 +183,31 @@ public final class RosterRow {
    * its type, as it stands without stray spaces; empty where there is none.
    */
   public String text(Field field) {
+    int column = numbers == null || isDerived() ? -1 : reading.indexOf(field);
+    if (column < 0 || isMade(column)) {
+      return textOf(field);
+    }
+    int number = numbers[column];
+    if (number == 0 || number >= MOST_REMEMBERED) {
+      return number == 0 ? "" : textOf(field);
+    }
+    String[] texts = remembered[column];
+    if (texts == null || number >= texts.length) {
+      int length = Math.max(16, Math.min(MOST_REMEMBERED, Integer.highestOneBit(number) * 2));
+      texts = texts == null ? new String[length] : Arrays.copyOf(texts, length);
+      remembered[column] = texts;
+    }
+    if (texts[number] == null) {
+      texts[number] = textOf(field);
+    }
+    return texts[number];
+  }
+
+  private boolean isMade(int column) {
+    return column < made.length && made[column] != null;
+  }
+
+  private String textOf(Field field) {
     Cell cell = cell(field);
     return switch (field.type()) {
       case NAME, TEXT ->
