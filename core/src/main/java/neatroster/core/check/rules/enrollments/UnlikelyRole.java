@@ -211,9 +211,8 @@ public final class UnlikelyRole extends TableRule implements ColumnRule, RosterR
                 position,
                 Field.INSTRUCTORS,
                 this,
-                "The row of "
-                    + Quoted.value(name)
-                    + " reads like a learner’s, and here it is to teach."));
+                Quoted.value(name)
+                    + " is to teach here, and the row of that user reads like a learner’s."));
       }
     }
   }
