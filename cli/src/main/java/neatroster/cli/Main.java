@@ -17,6 +17,7 @@ import neatroster.cli.command.HandoutCommand;
 import neatroster.cli.command.InspectCommand;
 import neatroster.cli.command.IssueCommand;
 import neatroster.cli.command.PackCommand;
+import neatroster.cli.command.PreviewCommand;
 import neatroster.cli.command.Program;
 import neatroster.cli.command.RulesCommand;
 import neatroster.cli.command.TidyCommand;
@@ -61,6 +62,7 @@ public final class Main implements Runnable, Program {
     COMMANDS.put("tidy", TidyCommand::new);
     COMMANDS.put("check", CheckCommand::new);
     COMMANDS.put("issue", IssueCommand::new);
+    COMMANDS.put("preview", PreviewCommand::new);
     COMMANDS.put("pack", PackCommand::new);
     COMMANDS.put("handout", HandoutCommand::new);
     COMMANDS.put("find", FindCommand::new);

@@ -3,12 +3,12 @@ package neatroster.formats;
 import java.io.Closeable;
 import java.io.IOException;
 import java.util.List;
-import neatroster.core.batch.BatchRow;
+import neatroster.core.compare.PlannedChange;
 
 /** Writes one batch. */
 public interface BatchWriter extends Closeable {
   /** Writes a change. Rows of different phases may come mixed. */
-  void row(BatchRow row) throws IOException;
+  void row(PlannedChange row) throws IOException;
 
   /** Finishes every file. */
   @Override

@@ -5,8 +5,8 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import neatroster.core.batch.BatchRow;
-import neatroster.core.batch.Phase;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.sheets.CsvRows;
 
@@ -35,7 +35,7 @@ final class PlainFormat implements BatchFormat {
     }
 
     @Override
-    public void row(BatchRow row) throws IOException {
+    public void row(PlannedChange row) throws IOException {
       CsvRows file = open.get(row.phase());
       if (file == null) {
         file = start(row);
@@ -50,7 +50,7 @@ final class PlainFormat implements BatchFormat {
       rows.merge(row.phase(), 1, Integer::sum);
     }
 
-    private CsvRows start(BatchRow first) throws IOException {
+    private CsvRows start(PlannedChange first) throws IOException {
       Phase phase = first.phase();
       CsvRows file = CsvRows.literal(files.create(fileName(phase)));
       open.put(phase, file);

@@ -1,6 +1,6 @@
 package neatroster.formats;
 
-import neatroster.core.batch.Phase;
+import neatroster.core.compare.Phase;
 
 /**
  * A batch file.

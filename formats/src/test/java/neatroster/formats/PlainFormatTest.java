@@ -7,16 +7,16 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import neatroster.core.batch.BatchRow;
-import neatroster.core.batch.Change;
-import neatroster.core.batch.Phase;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Field;
 import org.junit.jupiter.api.Test;
 
 class PlainFormatTest {
   private final Map<String, ByteArrayOutputStream> files = new LinkedHashMap<>();
 
-  private BatchWriter write(BatchRow... rows) throws IOException {
+  private BatchWriter write(PlannedChange... rows) throws IOException {
     BatchWriter writer =
         BatchFormats.named("plain")
             .orElseThrow()
@@ -26,7 +26,7 @@ class PlainFormatTest {
                   files.put(name, file);
                   return file;
                 });
-    for (BatchRow row : rows) {
+    for (PlannedChange row : rows) {
       writer.row(row);
     }
     writer.close();
@@ -37,13 +37,13 @@ class PlainFormatTest {
   void eachPhaseIsAFileOfItsOwnInTheOrderOfDelivery() throws IOException {
     BatchWriter writer =
         write(
-            new BatchRow(
+            new PlannedChange(
                 Phase.ENROLLMENTS,
                 Change.ENROLL,
                 Map.of(Field.USER, "ana", Field.COURSE, "NAV-1", Field.GROUP, "Port, \"upper\"")),
-            new BatchRow(Phase.SITES, Change.CREATE, Map.of(Field.SITE, "Main Pier")),
-            new BatchRow(Phase.ENROLLMENTS, Change.ENROLL, Map.of(Field.USER, "=1+1")),
-            new BatchRow(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, "bo")));
+            new PlannedChange(Phase.SITES, Change.CREATE, Map.of(Field.SITE, "Main Pier")),
+            new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, Map.of(Field.USER, "=1+1")),
+            new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, "bo")));
     assertThat(writer.written())
         .containsExactly(
             new WrittenFile("1-sites.csv", Phase.SITES, 1),
@@ -66,7 +66,7 @@ class PlainFormatTest {
   @Test
   void theHeadersOfEveryPhaseStayAsTheyAre() throws IOException {
     for (Phase phase : Phase.values()) {
-      write(new BatchRow(phase, Change.CREATE, Map.of()));
+      write(new PlannedChange(phase, Change.CREATE, Map.of()));
     }
     assertThat(files.keySet())
         .containsExactly(

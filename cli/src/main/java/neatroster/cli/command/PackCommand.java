@@ -15,6 +15,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.PasswordPlaces;
@@ -28,16 +29,18 @@ import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.batch.BatchReceiver;
-import neatroster.core.batch.BatchRow;
-import neatroster.core.batch.IssuedItems;
 import neatroster.core.batch.Obstacle;
-import neatroster.core.batch.Phase;
-import neatroster.core.batch.RosterBatcher;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.check.pass.Checker;
+import neatroster.core.compare.Above;
+import neatroster.core.compare.ChangeReceiver;
+import neatroster.core.compare.Comparison;
+import neatroster.core.compare.IssuedItems;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.compare.Totals;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Counted;
@@ -82,6 +85,14 @@ public final class PackCommand implements Callable<Integer> {
       paramLabel = "DIR",
       description = "Where to write when there is no roster folder.")
   private Path to;
+
+  @Option(
+      names = "--go-above",
+      paramLabel = "KIND=NUMBER",
+      description =
+          "Lets one run make so many removals, withdrawals or changes, whatever stop-above in the"
+              + " settings says. Repeatable.")
+  private Map<String, Integer> goAbove = Map.of();
 
   @Parameters(
       paramLabel = "FILE",
@@ -137,6 +148,12 @@ public final class PackCommand implements Callable<Integer> {
       Optional<Obstacle> obstacle = Obstacle.of(checked, leaveOutFaulty);
       if (obstacle.isPresent()) {
         refuse(screen, checked, why(obstacle.get()));
+        return Exit.FINDINGS;
+      }
+      List<Above> above = above(settings, checked, known);
+      if (!above.isEmpty()) {
+        String why = above.stream().map(Above::sentence).collect(Collectors.joining(". "));
+        refuse(screen, checked, "Nothing was packed. " + why);
         return Exit.FINDINGS;
       }
       Packed packed = pack(settings, formats, open, checked, known, workplace);
@@ -196,6 +213,35 @@ public final class PackCommand implements Callable<Integer> {
         };
   }
 
+  /** What the run would do more of than the settings let it. */
+  private List<Above> above(Settings settings, CheckResult checked, Known known) {
+    for (String kind : goAbove.keySet()) {
+      if (!settings.stopAbove().containsKey(kind)) {
+        throw Problem.usage("--go-above takes removals, withdrawals or changes with a number.");
+      }
+    }
+    if (!known.listsUsers() && !known.hasEnrollments()) {
+      return List.of();
+    }
+    Totals totals = new Totals(known.held(), settings.defaultRole());
+    IssuedItems nothing = IssuedItems.of(reference -> "");
+    LocalDate today = LocalDate.now(ZoneId.systemDefault());
+    ChangeReceiver counter =
+        new ChangeReceiver() {
+          @Override
+          public void change(PlannedChange change) {
+            totals.add(change);
+          }
+
+          @Override
+          public void leftOut(RosterRow row, int line, String why) {
+            // It is no change.
+          }
+        };
+    new Comparison(settings, checked, known, nothing, today, counter).run();
+    return Above.of(totals, known, settings.stopAbove(), goAbove);
+  }
+
   private void refuse(Screen screen, CheckResult checked, String why) {
     List<Finding> errors =
         checked.findings().stream().filter(f -> f.severity() == Severity.ERROR).toList();
@@ -248,10 +294,10 @@ public final class PackCommand implements Callable<Integer> {
         for (BatchFormat format : formats) {
           writers.add(format.writer(name -> run.create(format.name() + "/" + name)));
         }
-        BatchReceiver receiver =
-            new BatchReceiver() {
+        ChangeReceiver receiver =
+            new ChangeReceiver() {
               @Override
-              public void change(BatchRow row) {
+              public void change(PlannedChange row) {
                 counts
                     .computeIfAbsent(row.phase().word(), phase -> new LinkedHashMap<>())
                     .merge(row.change().word(), 1, Integer::sum);
@@ -277,7 +323,7 @@ public final class PackCommand implements Callable<Integer> {
                 dropped.add(new Dropped(place, field, value, why));
               }
             };
-        new RosterBatcher(settings, checked, known, items, today, receiver).run();
+        new Comparison(settings, checked, known, items, today, receiver).run();
       } finally {
         for (BatchWriter writer : writers) {
           writer.close();
@@ -313,7 +359,7 @@ public final class PackCommand implements Callable<Integer> {
   }
 
   /** What the account of a batch row is referred to by. */
-  private static String reference(BatchRow row) {
+  private static String reference(PlannedChange row) {
     for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
       if (!row.value(mark).isEmpty()) {
         return row.value(mark);

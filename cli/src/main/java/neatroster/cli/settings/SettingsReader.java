@@ -26,6 +26,8 @@ import neatroster.core.model.RoleWords;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.settings.Accepted;
+import neatroster.core.settings.Limit;
+import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import neatroster.core.text.Cleaning;
 import neatroster.core.text.Nearest;
@@ -59,7 +61,7 @@ public final class SettingsReader {
           Field.ID,
           "everybody’s id is another; say ids: {when-missing: make, pattern: …}");
 
-  private static final Set<String> NOT_YET = Set.of("match-by", "stop-above");
+  private static final Set<String> NOT_YET = Set.of("match-by");
 
   private static final List<String> KEYS =
       List.of(
@@ -186,6 +188,7 @@ public final class SettingsReader {
         .anonymousPattern(accounts.anonymousPattern())
         .keeping(accounts.keeping())
         .policy(policy(root.section("policy")))
+        .stopAbove(stopAbove(root.section("stop-above")))
         .roles(roles)
         .defaultRole(defaultRole(root, roles))
         .defaults(accounts.varied("defaults", section -> defaults(section, reading, judges)))
@@ -275,32 +278,105 @@ public final class SettingsReader {
             + "” has no effect in this version.");
   }
 
-  private void notYet(YamlSection section, Set<String> keys) {
-    for (String key : section.keys()) {
-      if (keys.contains(key)) {
-        notYet(section, key);
-      }
-    }
-  }
-
-  private Settings.Policy policy(YamlSection section) throws SettingsException {
+  private Policy policy(YamlSection section) throws SettingsException {
     section.only(List.of("sites", "users", "courses", "groups", "enrollments"));
-    notYet(section, Set.of("sites", "enrollments"));
     Map<String, Boolean> removed = ordered("refuse", false, "carry-out", true);
+    Map<String, Boolean> fresh = ordered("create", false, "skip", true);
+    YamlSection sites = section.section("sites");
+    sites.only(List.of("new"));
     YamlSection users = section.section("users");
     users.only(List.of("new", "known", "absent", "renamed", "removed"));
-    notYet(users, Set.of("new", "known", "absent"));
     YamlSection courses = section.section("courses");
     courses.only(List.of("new", "known", "absent", "removed"));
-    notYet(courses, Set.of("new", "known", "absent"));
     YamlSection groups = section.section("groups");
     groups.only(List.of("new", "known"));
-    notYet(groups, Set.of("known"));
-    return new Settings.Policy(
+    YamlSection enrollments = section.section("enrollments");
+    enrollments.only(List.of("new", "known", "absent"));
+    Map<Table, Policy.OfTable> tables = new EnumMap<>(Table.class);
+    tables.put(
+        Table.USERS,
+        ofTable(
+            Table.USERS,
+            users,
+            users.choice("new", fresh, false),
+            Map.of(
+                "leave", Policy.Absent.LEAVE,
+                "suspend", Policy.Absent.SUSPEND,
+                "remove", Policy.Absent.REMOVE)));
+    tables.put(
+        Table.COURSES,
+        ofTable(
+            Table.COURSES,
+            courses,
+            courses.choice("new", fresh, false),
+            Map.of("leave", Policy.Absent.LEAVE, "remove", Policy.Absent.REMOVE)));
+    String freshGroups =
+        groups.choice("new", ordered("create", "create", "skip", "skip", "refuse", "refuse"), "");
+    tables.put(Table.GROUPS, ofTable(Table.GROUPS, groups, freshGroups.equals("skip"), Map.of()));
+    tables.put(
+        Table.ENROLLMENTS,
+        ofTable(
+            Table.ENROLLMENTS,
+            enrollments,
+            enrollments.choice("new", ordered("enroll", false, "skip", true), false),
+            Map.of("leave", Policy.Absent.LEAVE, "withdraw", Policy.Absent.WITHDRAW)));
+    return new Policy(
+        tables,
+        sites.choice("new", fresh, false),
         users.choice("removed", removed, false),
         courses.choice("removed", removed, false),
         users.choice("renamed", ordered("refuse", false, "follow", true), false),
-        groups.choice("new", ordered("refuse", false, "create", true), false));
+        freshGroups.equals("create"));
+  }
+
+  private static Policy.OfTable ofTable(
+      Table table, YamlSection section, boolean skipsNew, Map<String, Policy.Absent> absent)
+      throws SettingsException {
+    Policy.OfTable usual = Policy.usual().get(table);
+    Map<String, Policy.Known> words = new LinkedHashMap<>();
+    for (Policy.Known known : Policy.Known.values()) {
+      words.put(known.word(), known);
+    }
+    Policy.Known known = usual.known();
+    Map<Field, Policy.Known> knownOf = new EnumMap<>(Field.class);
+    if (section.isSection("known")) {
+      YamlSection fields = section.section("known");
+      known = fields.choice("default", words, known);
+      for (String name : fields.keys()) {
+        if (!name.equals("default")) {
+          Field field =
+              table.fields().stream()
+                  .filter(one -> one.label().equals(name))
+                  .findFirst()
+                  .orElseThrow(
+                      () -> fields.error(name, "there is no such field of " + table.word()));
+          knownOf.put(field, fields.choice(name, words, known));
+        }
+      }
+    } else {
+      known = section.choice("known", words, known);
+    }
+    return new Policy.OfTable(
+        skipsNew,
+        known,
+        knownOf,
+        absent.isEmpty()
+            ? Policy.Absent.LEAVE
+            : section.choice("absent", absent, Policy.Absent.LEAVE));
+  }
+
+  private Map<String, Limit> stopAbove(YamlSection section) throws SettingsException {
+    section.only(List.of("removals", "withdrawals", "changes"));
+    Map<String, Limit> limits = new LinkedHashMap<>(standard.stopAbove());
+    for (String kind : section.keys()) {
+      String text = section.text(kind, "");
+      if (!text.matches("\\d{1,8}|\\d{1,3} ?%")) {
+        throw section.error(kind, "here stands a whole number, or a percentage such as 20%");
+      }
+      boolean percentage = text.endsWith("%");
+      limits.put(kind, new Limit(Integer.parseInt(text.replaceAll("\\D", "")), percentage));
+    }
+    return limits;
   }
 
   private static RoleWords roles(YamlSection root) throws SettingsException {

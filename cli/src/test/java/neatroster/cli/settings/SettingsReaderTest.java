@@ -14,6 +14,7 @@ import neatroster.core.model.DateOrder;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
 import org.junit.jupiter.api.Test;
@@ -89,7 +90,7 @@ class SettingsReaderTest {
     assertThat(settings.passwords().usual())
         .isEqualTo(
             new Settings.Passwords(Settings.PasswordStyle.CHARACTERS, 10, 9, true, false, ""));
-    assertThat(settings.policy()).isEqualTo(new Settings.Policy(true, false, false));
+    assertThat(settings.policy()).isEqualTo(new Policy(true, false, false));
     assertThat(settings.roles().role("DECKHAND")).contains("learner");
     assertThat(settings.roles().role("boatswain")).contains("bosun");
     assertThat(settings.roles().role("teacher")).contains("instructor");

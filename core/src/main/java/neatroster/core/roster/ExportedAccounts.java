@@ -24,6 +24,9 @@ final class ExportedAccounts {
   private final List<KnownUser> all;
   private final Map<Integer, String> renamed = new HashMap<>();
 
+  /** For each account that an export lists the line of its row there. */
+  private final Map<Integer, Integer> lines = new HashMap<>();
+
   /** The accounts of ours that an export had already. */
   private final Set<Integer> seen = new HashSet<>();
 
@@ -37,6 +40,11 @@ final class ExportedAccounts {
   /** Everybody: first those whom we issued an account, in their order. */
   KnownUsers all() {
     return new KnownUsers(all);
+  }
+
+  /** For each account that an export lists the line of its row there. */
+  Map<Integer, Integer> lines() {
+    return lines;
   }
 
   /** The username that an account of ours has on the platform, where it is another. */
@@ -53,9 +61,11 @@ final class ExportedAccounts {
     int ours = ours(row, line);
     boolean other = ours >= 0 && !username.isEmpty() && issued.findUsername(username) != ours;
     if (ours < 0 || (!seen.add(ours) && other)) {
+      lines.put(all.size(), line);
       all.add(new KnownUser(person(row), username, "", "", standing));
       return;
     }
+    lines.putIfAbsent(ours, line);
     all.set(ours, all.get(ours).with(standing));
     if (!username.isEmpty() && !username.equalsIgnoreCase(all.get(ours).username())) {
       renamed.put(ours, username);

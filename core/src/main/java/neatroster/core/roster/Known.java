@@ -1,11 +1,9 @@
 package neatroster.core.roster;
 
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -18,24 +16,23 @@ import neatroster.core.model.Table;
 
 /** What the platform holds already, as far as exports and our own register say. */
 public final class Known {
-  private static final String SEPARATOR = "\n";
-
   private final KnownUsers users;
   private final Map<String, String> courses = new LinkedHashMap<>();
   private final Map<String, Set<String>> groups = new LinkedHashMap<>();
-  private final Set<String> enrollments = new HashSet<>();
+  private final Held held;
   private final Set<String> sites = new LinkedHashSet<>();
   private final Set<String> categories = new LinkedHashSet<>();
   private final Map<Integer, String> renamed = new HashMap<>();
   private boolean listsUsers;
 
-  private Known(KnownUsers users) {
+  private Known(KnownUsers users, Held held) {
     this.users = users;
+    this.held = held;
   }
 
   /** Nothing but accounts that were issued. */
   public static Known of(KnownUsers issued) {
-    return new Known(issued);
+    return new Known(issued, Held.nothing());
   }
 
   /** Nothing at all. */
@@ -56,23 +53,26 @@ public final class Known {
       throw exports.whyBrokenOff(sheet).orElseThrow();
     }
     ExportedAccounts accounts = new ExportedAccounts(exports, issued, sharedEmails);
-    Known known = new Known(accounts.all());
+    Held held = new Held(exports);
+    Known known = new Known(accounts.all(), held);
+    accounts.lines().forEach(held::addUser);
     known.renamed.putAll(accounts.renamed());
     known.listsUsers = exports.lists(Table.USERS);
     for (Table table : List.of(Table.COURSES, Table.GROUPS, Table.USERS)) {
-      exports.read(table, (row, line) -> known.addPlaces(row));
+      exports.read(table, (row, line) -> known.addPlaces(row, line));
     }
     exports.read(Table.ENROLLMENTS, (row, line) -> known.addEnrollment(row));
     return known;
   }
 
-  private void addPlaces(RosterRow row) {
+  private void addPlaces(RosterRow row, int line) {
     if (row.has(Field.SITE)) {
       sites.add(row.text(Field.SITE));
     }
     if (row.table() == Table.COURSES) {
       if (row.has(Field.CODE)) {
         courses.put(row.text(Field.CODE), row.text(Field.TITLE));
+        held.addCourse(row.text(Field.CODE), line);
       }
       if (row.has(Field.CATEGORY)) {
         categories.add(row.text(Field.CATEGORY));
@@ -81,6 +81,7 @@ public final class Known {
       groups
           .computeIfAbsent(row.text(Field.COURSE), course -> new LinkedHashSet<>())
           .add(row.text(Field.NAME));
+      held.addGroup(row.text(Field.COURSE), row.text(Field.NAME), line);
     }
   }
 
@@ -89,12 +90,13 @@ public final class Known {
     if (!user.isEmpty() && !row.text(Field.STATUS).equalsIgnoreCase("ended")) {
       int known = users.findReference(user);
       String who = known < 0 ? user : users.all().get(known).username();
-      enrollments.add(enrollmentKey(who, row.text(Field.COURSE), row.text(Field.GROUP)));
+      held.addEnrollment(who, row.text(Field.COURSE), row.text(Field.GROUP), row.text(Field.ROLE));
     }
   }
 
-  private static String enrollmentKey(String username, String course, String group) {
-    return username.toLowerCase(Locale.ROOT) + SEPARATOR + course + SEPARATOR + group;
+  /** What the platform holds, value by value. */
+  public Held held() {
+    return held;
   }
 
   /** Everybody who has an account. */
@@ -134,12 +136,12 @@ public final class Known {
 
   /** Whether the platform has somebody in a course, and in a group of it where one is named. */
   public boolean hasEnrollment(String username, String course, String group) {
-    return enrollments.contains(enrollmentKey(username, course, group));
+    return held.enrollment(username, course, group) >= 0;
   }
 
   /** Whether it is known of anybody who is in which course. */
   public boolean hasEnrollments() {
-    return !enrollments.isEmpty();
+    return held.enrollments() > 0;
   }
 
   /** The sites that the platform's users and courses are in. */

@@ -3,6 +3,7 @@ package neatroster.core.roster;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import neatroster.core.grid.Place;
 import neatroster.core.grid.SheetName;
@@ -199,6 +200,15 @@ public final class Roster {
     int sheet = sheetOf(line);
     SheetColumns rows = columns.get(sheet);
     return new RowCursor(rows).at(rows.position(line - starts[sheet]));
+  }
+
+  /** A row by its line, in the cursor of its sheet, until another of the sheet is asked for. */
+  RosterRow row(int line, Map<SheetReading, RowCursor> cursors) {
+    int sheet = sheetOf(line);
+    SheetColumns rows = columns.get(sheet);
+    return cursors
+        .computeIfAbsent(rows.reading(), reading -> new RowCursor(rows))
+        .at(rows.position(line - starts[sheet]));
   }
 
   /** The line of a place, or -1 where the place is no row of a sheet. */

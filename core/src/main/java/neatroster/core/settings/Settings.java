@@ -24,6 +24,8 @@ import neatroster.core.model.Table;
  * @param anonymousPattern the pattern of usernames that say nothing of anybody
  * @param keeping how the accounts issued are kept
  * @param policy what is done about each kind of difference
+ * @param stopAbove how many changes of a kind one run may make, by {@code removals}, {@code
+ *     withdrawals} and {@code changes}
  * @param roles the words for roles
  * @param defaultRole the role of an enrollment that names none
  * @param defaults for each table what a blank field of a new row is filled with, by the field's
@@ -46,6 +48,7 @@ public record Settings(
     String anonymousPattern,
     Keeping keeping,
     Policy policy,
+    Map<String, Limit> stopAbove,
     RoleWords roles,
     String defaultRole,
     Varied<Map<Table, Map<String, String>>> defaults,
@@ -81,6 +84,11 @@ public record Settings(
     private String anonymousPattern = "{word}-{random:4}";
     private Keeping keeping = new Keeping(false, "");
     private Policy policy = new Policy(false, false, false);
+    private Map<String, Limit> stopAbove =
+        Map.of(
+            "removals", new Limit(0, false),
+            "withdrawals", new Limit(20, true),
+            "changes", new Limit(50, true));
     private RoleWords roles =
         new RoleWords(
             Map.of(
@@ -156,6 +164,12 @@ public record Settings(
       return this;
     }
 
+    /** How many changes of a kind one run may make. */
+    public Builder stopAbove(Map<String, Limit> value) {
+      stopAbove = value;
+      return this;
+    }
+
     /** The words for roles. */
     public Builder roles(RoleWords value) {
       roles = value;
@@ -217,6 +231,7 @@ public record Settings(
           anonymousPattern,
           keeping,
           policy,
+          stopAbove,
           roles,
           defaultRole,
           defaults,
@@ -407,21 +422,4 @@ public record Settings(
    * @param platformAddress where to log in, or empty
    */
   public record School(String name, String platformName, String platformAddress) {}
-
-  /**
-   * What is done about differences between the roster and the platform.
-   *
-   * @param removeUsers whether rows with the status {@code removed} are carried out for users, or
-   *     refused
-   * @param removeCourses the same for courses and their groups
-   * @param followRenames whether a user whose row names a former username is renamed
-   * @param makeGroups whether a group that enrollments name and no list has is made
-   */
-  public record Policy(
-      boolean removeUsers, boolean removeCourses, boolean followRenames, boolean makeGroups) {
-    /** Groups that no list has are refused. */
-    public Policy(boolean removeUsers, boolean removeCourses, boolean followRenames) {
-      this(removeUsers, removeCourses, followRenames, false);
-    }
-  }
 }

@@ -8,6 +8,7 @@ import neatroster.core.TextSheet;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.roster.KnownUsers;
+import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.Varied;
 import org.junit.jupiter.api.Test;
@@ -18,7 +19,7 @@ class RenamingRulesTest {
       new KnownUser(new Person("501", "", "Ana Marlowe", "", ""), "amarlowe", "", "");
 
   private static final Settings FOLLOW =
-      Settings.builder().policy(new Settings.Policy(false, false, true)).build();
+      Settings.builder().policy(new Policy(false, false, true)).build();
 
   private static List<String> found(Settings settings, KnownUser known, String users) {
     return Rosters.found(

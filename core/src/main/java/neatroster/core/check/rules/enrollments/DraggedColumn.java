@@ -14,6 +14,7 @@ import neatroster.core.check.SheetView;
 import neatroster.core.model.Field;
 import neatroster.core.model.FieldType;
 import neatroster.core.model.Table;
+import neatroster.core.text.FormulaSigns;
 import neatroster.core.text.Quoted;
 
 /**
@@ -37,6 +38,9 @@ public final class DraggedColumn implements ColumnRule {
 
   /** Of grades and courses there are few, and neighbours are common. */
   private static final int FEWEST_OF_FEW = 6;
+
+  /** Nobody drags a cell down so far in a list that has little more: its addresses are numbered. */
+  private static final int LONG = 40;
 
   private static final Set<Field> OF_FEW = EnumSet.of(Field.GRADE, Field.COURSE);
 
@@ -127,6 +131,11 @@ public final class DraggedColumn implements ColumnRule {
     @Override
     public boolean follows(int text) {
       String value = sheet.shown(field, text).toString();
+      if (FormulaSigns.isFormula(value)) {
+        // Formulas count along with their rows.
+        last = "";
+        return false;
+      }
       int at = value.indexOf('@');
       int lastAt = last.indexOf('@');
       boolean addresses = at >= 0 && lastAt >= 0;
@@ -210,7 +219,8 @@ public final class DraggedColumn implements ColumnRule {
         return true;
       }
     }
-    return to - from + 1 == sheet.rows();
+    int rows = to - from + 1;
+    return rows == sheet.rows() || (rows > LONG && rows * 10L >= sheet.rows() * 9L);
   }
 
   private static String prefix(SheetView sheet, Field field, int position) {

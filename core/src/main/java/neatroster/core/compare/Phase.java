@@ -1,4 +1,4 @@
-package neatroster.core.batch;
+package neatroster.core.compare;
 
 import java.util.ArrayList;
 import java.util.List;

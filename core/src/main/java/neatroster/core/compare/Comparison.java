@@ -1,8 +1,10 @@
-package neatroster.core.batch;
+package neatroster.core.compare;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -14,6 +16,7 @@ import java.util.Set;
 import java.util.function.Function;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Deliverable;
+import neatroster.core.grid.Place;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
@@ -22,6 +25,7 @@ import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
+import neatroster.core.roster.Held;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Link;
@@ -29,7 +33,9 @@ import neatroster.core.roster.People;
 import neatroster.core.roster.PersonRecord;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
+import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
+import neatroster.core.text.Nearest;
 import neatroster.core.text.PairIndex;
 import neatroster.core.text.Quoted;
 import neatroster.core.value.Instructors;
@@ -38,7 +44,7 @@ import neatroster.core.value.Instructors;
  * Turns a checked roster into changes, row by row. A row that is faulty is left out, and so is
  * every row that needs it: nobody is enrolled in a course that is not delivered.
  */
-public final class RosterBatcher {
+public final class Comparison {
   private final Settings settings;
   private final ResolvedRoster resolved;
   private final People people;
@@ -48,12 +54,48 @@ public final class RosterBatcher {
   private final IssuedItems items;
   private final AccountRows accounts;
   private final LocalDate today;
-  private final BatchReceiver receiver;
+  private final ChangeReceiver receiver;
 
   private final Set<Integer> leftOutLines = new HashSet<>();
   private final Set<String> sites = new LinkedHashSet<>();
   private final Map<Integer, List<Integer>> membersOfGroup = new HashMap<>();
   private final PairIndex enrolled = new PairIndex();
+  private final Policy policy;
+  private final Held held;
+  private final BitSet askedAccounts = new BitSet();
+  private final BitSet askedEnrollments = new BitSet();
+  private final Set<String> askedCourses = new HashSet<>();
+  private final List<Regrouping> regroupings = new ArrayList<>();
+  private boolean anythingLeftOut;
+
+  private static final String NEW = "the platform does not have it";
+  private static final String ABSENT = "the sheets that cover it do not have it";
+
+  /** What clears a value on the platform. */
+  private static final String CLEARED = "(none)";
+
+  private static final Set<Field> NAMES =
+      EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
+
+  /** Fields that tell who or what a row is about, or are changed in ways of their own. */
+  private static final Set<Field> NOT_COMPARED =
+      EnumSet.of(
+          Field.USERNAME,
+          Field.FORMER_USERNAME,
+          Field.PASSWORD,
+          Field.CHANGE_AT_FIRST_LOGIN,
+          Field.CODE,
+          Field.COURSE,
+          Field.USER,
+          Field.JOIN_CODE);
+
+  /** Somebody who is in a course already and is asked for in another group of it. */
+  private record Regrouping(
+      String user,
+      String course,
+      Map<Field, String> values,
+      Map<String, String> own,
+      Place place) {}
 
   /**
    * Prepares the walk.
@@ -65,13 +107,13 @@ public final class RosterBatcher {
    * @param today the day that relative dates without a start are counted from
    * @param receiver takes the changes
    */
-  public RosterBatcher(
+  public Comparison(
       Settings settings,
       CheckResult checked,
       Known known,
       IssuedItems items,
       LocalDate today,
-      BatchReceiver receiver) {
+      ChangeReceiver receiver) {
     this.settings = settings;
     this.resolved = checked.resolved();
     this.people = resolved.people();
@@ -82,6 +124,8 @@ public final class RosterBatcher {
     this.accounts = new AccountRows(settings, this.known, items);
     this.today = today;
     this.receiver = receiver;
+    this.policy = settings.policy();
+    this.held = known.held();
   }
 
   /** Goes over the roster. */
@@ -101,6 +145,8 @@ public final class RosterBatcher {
       read(Table.ENROLLMENTS, this::membersOf);
     }
     anonymous.forEach(account -> receiver.change(accounts.enrollment(account)));
+    regroup();
+    absent();
   }
 
   private boolean hasCourse(String code) {
@@ -140,7 +186,11 @@ public final class RosterBatcher {
       return;
     }
     if (row.text(Field.STATUS).equals("removed")) {
-      change(Phase.REMOVALS, Change.REMOVE, Map.of(Field.COURSE, row.text(Field.CODE)));
+      askedCourses.add(row.text(Field.CODE));
+      if (onPlatform.courses().isEmpty()
+          || onPlatform.courses().containsKey(row.text(Field.CODE))) {
+        change(Phase.REMOVALS, Change.REMOVE, Map.of(Field.COURSE, row.text(Field.CODE)), row);
+      }
       return;
     }
     Map<Field, String> values = plainValues(row, Phase.COURSES);
@@ -149,7 +199,20 @@ public final class RosterBatcher {
     }
     dates(values, today);
     joinCode(values, values.get(Field.CODE), "");
+    askedCourses.add(values.get(Field.CODE));
+    Optional<RosterRow> there = held.course(values.get(Field.CODE));
+    if (there.isPresent()) {
+      Map<Field, String> key = new EnumMap<>(Field.class);
+      key.put(Field.CODE, values.get(Field.CODE));
+      compare(
+          Table.COURSES, Phase.COURSES, key, asked(row, Phase.COURSES), there.get(), row.place());
+      return;
+    }
     if (onPlatform.courses().containsKey(values.get(Field.CODE))) {
+      return;
+    }
+    if (policy.of(Table.COURSES).skipsNew()) {
+      skip(Table.COURSES, values.get(Field.CODE), row.place());
       return;
     }
     for (Field field : List.of(Field.COPY_OF, Field.CATALOG_CODE)) {
@@ -218,7 +281,11 @@ public final class RosterBatcher {
       change(Phase.REMOVALS, Change.REMOVE, removal);
       return;
     }
-    if (!onPlatform.hasGroup(values.getOrDefault(Field.COURSE, ""), row.text(Field.NAME))) {
+    boolean isNew =
+        !onPlatform.hasGroup(values.getOrDefault(Field.COURSE, ""), row.text(Field.NAME));
+    if (isNew && policy.of(Table.GROUPS).skipsNew()) {
+      skip(Table.GROUPS, row.text(Field.NAME), row.place());
+    } else if (isNew) {
       change(Phase.GROUPS, Change.CREATE, values, row);
     }
   }
@@ -239,7 +306,8 @@ public final class RosterBatcher {
               joinCode(
                   values, values.getOrDefault(Field.COURSE, ""), resolved.groups().name(group));
               receiver.change(
-                  new BatchRow(Phase.GROUPS, Change.CREATE, values, accounts.own(Table.GROUPS)));
+                  new PlannedChange(
+                      Phase.GROUPS, Change.CREATE, values, accounts.own(Table.GROUPS)));
             });
   }
 
@@ -279,15 +347,26 @@ public final class RosterBatcher {
     if (record.text(Field.STATUS).equals("removed")) {
       if (username.isEmpty()) {
         leaveOut(row, line, "The platform made the username; type it to have the user removed.");
-      } else {
-        change(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, username));
+      } else if (!onPlatform.listsUsers() || (account != null && account.isOnPlatform())) {
+        change(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, username), record);
+      }
+      if (position >= 0) {
+        askedAccounts.set(position);
       }
       return;
     }
     String former = formerUsername(record, position, username);
     if (account != null && account.isOnPlatform() && former.isEmpty()) {
       passwordDue(account, record);
+      knownUser(record, position);
       return;
+    }
+    if (policy.of(Table.USERS).skipsNew() && former.isEmpty()) {
+      skip(Table.USERS, username, record.place());
+      return;
+    }
+    if (position >= 0) {
+      askedAccounts.set(position);
     }
     Map<Field, String> values = userValues(row, record, account, username);
     people.unalteredId(person).ifPresent(id -> values.put(Field.ID, id));
@@ -300,6 +379,321 @@ public final class RosterBatcher {
       values.remove(Field.PASSWORD);
       values.remove(Field.CHANGE_AT_FIRST_LOGIN);
       change(Phase.USERS, Change.RENAME, values, record);
+    }
+  }
+
+  /** What the roster says of somebody whom the platform has. */
+  private void knownUser(PersonRecord record, int position) {
+    askedAccounts.set(position);
+    KnownUser account = known.all().get(position);
+    Map<Field, String> key = new EnumMap<>(Field.class);
+    put(key, Field.USERNAME, onPlatform.renamed(position).orElse(account.username()));
+    if (key.isEmpty()) {
+      put(key, Field.EMAIL, account.anyEmail());
+    }
+    standing(record, account, key);
+    Optional<RosterRow> there = held.user(position);
+    if (there.isEmpty()) {
+      return;
+    }
+    Map<Field, String> asked = new EnumMap<>(Field.class);
+    for (Field field : Phase.USERS.fields()) {
+      put(asked, field, record.text(field));
+    }
+    Names.Parts name = record.name();
+    Map<Field, String> parts = new EnumMap<>(Field.class);
+    put(parts, Field.GIVEN_NAME, name.given());
+    put(parts, Field.MIDDLE_NAME, name.middle());
+    put(parts, Field.FAMILY_NAME, name.family());
+    put(parts, Field.SUFFIX, name.suffix());
+    boolean briefer =
+        PersonRecord.hasInitial(record.fullName())
+            || Nearest.isAlike(record.fullName(), Names.full(there.get()));
+    List.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX)
+        .forEach(asked::remove);
+    if (!briefer) {
+      asked.putAll(parts);
+    }
+    compare(Table.USERS, Phase.USERS, key, asked, there.get(), record.place());
+  }
+
+  /** Shuts somebody out whose row says so, or lets them in again. */
+  private void standing(PersonRecord record, KnownUser account, Map<Field, String> key) {
+    boolean isSuspended = account.standing() == KnownUser.Standing.SUSPENDED;
+    String status = record.text(Field.STATUS);
+    boolean differs =
+        (status.equals("suspended") && !isSuspended) || (status.equals("active") && isSuspended);
+    if (!differs) {
+      return;
+    }
+    Change change = isSuspended ? Change.RESTORE : Change.SUSPEND;
+    String from = isSuspended ? "suspended" : "active";
+    Map<Field, String> values = new EnumMap<>(key);
+    values.put(Field.STATUS, status);
+    receiver.change(
+        new PlannedChange(
+            Phase.USERS,
+            change,
+            values,
+            Map.of(),
+            Map.of(Field.STATUS, from),
+            "the row says so",
+            record.place()));
+  }
+
+  /** The row's own values, without defaults. */
+  private static Map<Field, String> asked(RosterRow row, Phase phase) {
+    Map<Field, String> asked = new EnumMap<>(Field.class);
+    for (Field field : phase.fields()) {
+      put(asked, field, row.text(field));
+    }
+    return asked;
+  }
+
+  /** Changes what the settings let through, and says what they do not. */
+  private void compare(
+      Table table,
+      Phase phase,
+      Map<Field, String> key,
+      Map<Field, String> asked,
+      RosterRow there,
+      Place place) {
+    Map<Field, String> values = new EnumMap<>(key);
+    Map<Field, String> before = new EnumMap<>(Field.class);
+    String about = String.join(" ", key.values());
+    for (Map.Entry<Field, String> entry : asked.entrySet()) {
+      Field field = entry.getKey();
+      boolean standing = field == Field.STATUS && table == Table.USERS;
+      if (standing
+          || NOT_COMPARED.contains(field)
+          || key.containsKey(field)
+          || !held.tells(table, field)) {
+        continue;
+      }
+      String to = entry.getValue();
+      String from = NAMES.contains(field) ? part(Names.parts(there), field) : there.text(field);
+      if (isSame(from, to)) {
+        continue;
+      }
+      Policy.Known known = policy.of(table).known(field);
+      if (known == Policy.Known.OVERWRITE
+          || (known == Policy.Known.FILL_BLANKS && from.isEmpty() && !to.equals(CLEARED))) {
+        values.put(field, to);
+        before.put(field, from);
+      } else {
+        receiver.left(
+            new LeftAsItIs(
+                table,
+                about,
+                field,
+                from,
+                to,
+                "policy: {" + table.word() + ": {known: {" + field.label() + ": overwrite}}}",
+                place));
+      }
+    }
+    if (!before.isEmpty()) {
+      receiver.change(
+          new PlannedChange(
+              phase,
+              Change.CHANGE,
+              values,
+              Map.of(),
+              before,
+              "the platform has it otherwise",
+              place));
+    }
+  }
+
+  private static boolean isSame(String from, String to) {
+    return from.equalsIgnoreCase(to) || (to.equals(CLEARED) && from.isEmpty());
+  }
+
+  private static String part(Names.Parts name, Field field) {
+    return switch (field) {
+      case GIVEN_NAME -> name.given();
+      case MIDDLE_NAME -> name.middle();
+      case FAMILY_NAME -> name.family();
+      default -> name.suffix();
+    };
+  }
+
+  /** Something new that the settings do not let through. */
+  private void skip(Table table, String key, Place place) {
+    String fresh = table == Table.ENROLLMENTS ? "enroll" : "create";
+    receiver.left(
+        new LeftAsItIs(
+            table,
+            key,
+            null,
+            "",
+            "",
+            "policy: {" + table.word() + ": {new: " + fresh + "}}",
+            place));
+  }
+
+  /** Moves whoever is asked for in another group than the one that nobody asks for any more. */
+  private void regroup() {
+    for (Regrouping one : regroupings) {
+      int from = -1;
+      for (int seat : held.seats(one.user(), one.course())) {
+        if (!askedEnrollments.get(seat)) {
+          from = seat;
+          break;
+        }
+      }
+      if (from < 0) {
+        receiver.change(
+            new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, one.values(), one.own())
+                .because(NEW, one.place()));
+        continue;
+      }
+      askedEnrollments.set(from);
+      String group = one.values().get(Field.GROUP);
+      if (policy.of(Table.ENROLLMENTS).known(Field.GROUP) == Policy.Known.OVERWRITE) {
+        receiver.change(
+            new PlannedChange(
+                Phase.ENROLLMENTS,
+                Change.REGROUP,
+                one.values(),
+                one.own(),
+                Map.of(Field.GROUP, held.groupOf(from)),
+                "the platform has it otherwise",
+                one.place()));
+      } else {
+        receiver.left(
+            new LeftAsItIs(
+                Table.ENROLLMENTS,
+                one.user() + " " + one.course(),
+                Field.GROUP,
+                held.groupOf(from),
+                group,
+                "policy: {enrollments: {known: overwrite}}",
+                one.place()));
+      }
+    }
+  }
+
+  /** The role of an enrollment that the platform has. */
+  private void knownEnrollment(RosterRow row, int seat, Map<Field, String> values) {
+    askedEnrollments.set(seat);
+    String to = row.text(Field.ROLE);
+    String there = held.roleOf(seat);
+    String from = there.isEmpty() ? settings.defaultRole() : there;
+    if (to.isEmpty() || from.equals(to) || !held.tells(Table.ENROLLMENTS, Field.ROLE)) {
+      return;
+    }
+    if (policy.of(Table.ENROLLMENTS).known(Field.ROLE) == Policy.Known.OVERWRITE) {
+      receiver.change(
+          new PlannedChange(
+              Phase.ENROLLMENTS,
+              Change.RE_ROLE,
+              values,
+              Map.of(),
+              Map.of(Field.ROLE, from),
+              "the platform has it otherwise",
+              row.place()));
+    } else {
+      receiver.left(
+          new LeftAsItIs(
+              Table.ENROLLMENTS,
+              values.getOrDefault(Field.USER, "") + " " + values.getOrDefault(Field.COURSE, ""),
+              Field.ROLE,
+              from,
+              to,
+              "policy: {enrollments: {known: overwrite}}",
+              row.place()));
+    }
+  }
+
+  /** What the platform has and a sheet that covers it has not. */
+  private void absent() {
+    Coverage coverage = new Coverage(resolved);
+    if (coverage.coversNothing() || anythingLeftOut) {
+      // Whoever is left out is not absent; which row was whose cannot be told.
+      return;
+    }
+    Policy.Absent enrollments = policy.of(Table.ENROLLMENTS).absent();
+    for (int seat = 0; seat < held.enrollments(); seat++) {
+      String course = held.courseOf(seat);
+      if (askedEnrollments.get(seat) || !coverage.coversEnrollmentsOf(course)) {
+        continue;
+      }
+      Map<Field, String> values = new EnumMap<>(Field.class);
+      values.put(Field.USER, held.username(seat));
+      put(values, Field.COURSE, course);
+      put(values, Field.GROUP, held.groupOf(seat));
+      put(values, Field.ROLE, held.roleOf(seat));
+      if (enrollments == Policy.Absent.WITHDRAW) {
+        receiver.change(
+            new PlannedChange(Phase.WITHDRAWALS, Change.WITHDRAW, values, Map.of())
+                .because(ABSENT, null));
+      } else {
+        receiver.left(
+            new LeftAsItIs(
+                Table.ENROLLMENTS,
+                held.username(seat) + " " + course,
+                null,
+                "enrolled",
+                "",
+                "policy: {enrollments: {absent: withdraw}}",
+                null));
+      }
+    }
+    if (coverage.coversUsers()) {
+      held.eachUser(this::absentUser);
+    }
+    if (coverage.coversCourses()) {
+      held.courses().stream()
+          .filter(code -> !askedCourses.contains(code))
+          .forEach(this::absentCourse);
+    }
+  }
+
+  private void absentUser(int position) {
+    KnownUser account = known.all().get(position);
+    if (askedAccounts.get(position) || account.isGuardian() || account.isAnonymous()) {
+      return;
+    }
+    Map<Field, String> key = Map.of(Field.USERNAME, account.username());
+    Policy.Absent absent = policy.of(Table.USERS).absent();
+    if (absent == Policy.Absent.REMOVE) {
+      receiver.change(
+          new PlannedChange(Phase.REMOVALS, Change.REMOVE, key, Map.of()).because(ABSENT, null));
+    } else if (absent == Policy.Absent.SUSPEND) {
+      if (account.standing() != KnownUser.Standing.SUSPENDED) {
+        receiver.change(
+            new PlannedChange(
+                Phase.USERS,
+                Change.SUSPEND,
+                Map.of(Field.USERNAME, account.username(), Field.STATUS, "suspended"),
+                Map.of(),
+                Map.of(Field.STATUS, "active"),
+                ABSENT,
+                null));
+      }
+    } else {
+      receiver.left(
+          new LeftAsItIs(
+              Table.USERS,
+              account.username(),
+              null,
+              "there",
+              "",
+              "policy: {users: {absent: suspend}}",
+              null));
+    }
+  }
+
+  private void absentCourse(String code) {
+    if (policy.of(Table.COURSES).absent() == Policy.Absent.REMOVE) {
+      receiver.change(
+          new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.COURSE, code), Map.of())
+              .because(ABSENT, null));
+    } else {
+      receiver.left(
+          new LeftAsItIs(
+              Table.COURSES, code, null, "there", "", "policy: {courses: {absent: remove}}", null));
     }
   }
 
@@ -393,7 +787,7 @@ public final class RosterBatcher {
     }
     String email = record.text(Field.GUARDIAN_EMAIL);
     int account = known.findEmail(email);
-    BatchRow created = accounts.guardian(account);
+    PlannedChange created = accounts.guardian(account);
     if (created != null) {
       receiver.change(created);
     }
@@ -504,18 +898,30 @@ public final class RosterBatcher {
     }
     dates(values, today);
     values.remove(Field.STATUS);
+    String who = user.isFound() ? reference(user.number()) : values.getOrDefault(Field.USER, "");
+    String inCourse = values.getOrDefault(Field.COURSE, "");
+    int seat = held.enrollment(who, inCourse, values.getOrDefault(Field.GROUP, ""));
     if (row.text(Field.STATUS).equals("ended")) {
-      change(Phase.WITHDRAWALS, Change.WITHDRAW, values, row);
-    } else if (!user.isFound()
-        || !onPlatform.hasEnrollment(
-            reference(user.number()),
-            values.getOrDefault(Field.COURSE, ""),
-            values.getOrDefault(Field.GROUP, ""))) {
+      if (seat >= 0) {
+        askedEnrollments.set(seat);
+      }
+      if (seat >= 0 || held.enrollments() == 0) {
+        // Where nothing is known of who is where, the platform may have it.
+        change(Phase.WITHDRAWALS, Change.WITHDRAW, values, row);
+      }
+    } else if (seat >= 0) {
+      knownEnrollment(row, seat, values);
+    } else if (!inCourse.isEmpty() && held.seats(who, inCourse).length > 0) {
+      regroupings.add(new Regrouping(who, inCourse, values, own(row), row.place()));
+    } else if (policy.of(Table.ENROLLMENTS).skipsNew()) {
+      skip(Table.ENROLLMENTS, who + " " + inCourse, row.place());
+    } else {
       change(Phase.ENROLLMENTS, Change.ENROLL, values, row);
     }
   }
 
   private void leaveOut(RosterRow row, int line, String why) {
+    anythingLeftOut = true;
     if (row.reading().enrolls() && !leftOutLines.add(line)) {
       // A row of people comes back once, however many of its courses are left out with it.
       return;
@@ -528,26 +934,38 @@ public final class RosterBatcher {
   }
 
   private void change(Phase phase, Change change, Map<Field, String> values) {
-    receiver.change(new BatchRow(phase, change, values));
+    receiver.change(new PlannedChange(phase, change, values));
   }
 
   private void change(Phase phase, Change change, Map<Field, String> values, RosterRow row) {
-    Map<String, String> own =
-        own(
-            row.table(),
-            row.text(Field.ROLE),
-            row.text(Field.SITE),
-            field -> {
-              Integer column = row.reading().ownFields().get(field);
-              return column == null || row.isDerived() ? "" : row.judged(field, column).text();
-            });
-    receiver.change(new BatchRow(phase, change, values, own));
+    receiver.change(
+        new PlannedChange(phase, change, values, change == Change.REMOVE ? Map.of() : own(row))
+            .because(why(change), row.place()));
+  }
+
+  /** The reason of a change that a row asks for. */
+  private static String why(Change change) {
+    return change == Change.CREATE || change == Change.ENROLL ? NEW : "the row asks for it";
+  }
+
+  private Map<String, String> own(RosterRow row) {
+    return own(
+        row.table(),
+        row.text(Field.ROLE),
+        row.text(Field.SITE),
+        field -> {
+          Integer column = row.reading().ownFields().get(field);
+          return column == null || row.isDerived() ? "" : row.judged(field, column).text();
+        });
   }
 
   private void change(Phase phase, Change change, Map<Field, String> values, PersonRecord record) {
     Map<String, String> own =
-        own(Table.USERS, record.text(Field.ROLE), record.text(Field.SITE), record::own);
-    receiver.change(new BatchRow(phase, change, values, own));
+        change == Change.REMOVE
+            ? Map.of()
+            : own(Table.USERS, record.text(Field.ROLE), record.text(Field.SITE), record::own);
+    receiver.change(
+        new PlannedChange(phase, change, values, own).because(why(change), record.place()));
   }
 
   /** The row's values for a phase, blank ones filled with the settings' defaults. */

@@ -1,4 +1,4 @@
-package neatroster.core.batch;
+package neatroster.core.compare;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -81,16 +81,16 @@ class LeftOutPropertyTest {
             Rosters.of(sheets(new Random(seed))), Basis.of(Settings.standard(), Known.nothing()));
     Set<String> out = new HashSet<>();
     Set<String> outGroups = new HashSet<>();
-    List<BatchRow> changes = new ArrayList<>();
-    new RosterBatcher(
+    List<PlannedChange> changes = new ArrayList<>();
+    new Comparison(
             Settings.standard(),
             checked,
             Known.nothing(),
             IssuedItems.of(user -> ""),
             LocalDate.of(2027, 1, 12),
-            new BatchReceiver() {
+            new ChangeReceiver() {
               @Override
-              public void change(BatchRow row) {
+              public void change(PlannedChange row) {
                 changes.add(row);
               }
 
@@ -107,7 +107,7 @@ class LeftOutPropertyTest {
               }
             })
         .run();
-    for (BatchRow change : changes) {
+    for (PlannedChange change : changes) {
       for (String value : change.values().values()) {
         assertThat(List.of(value.split("; ", -1))).noneMatch(out::contains);
       }

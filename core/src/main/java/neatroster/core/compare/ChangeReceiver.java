@@ -1,13 +1,13 @@
-package neatroster.core.batch;
+package neatroster.core.compare;
 
 import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 
-/** Takes what a roster is turned into. */
-public interface BatchReceiver {
-  /** A change to deliver. */
-  void change(BatchRow row);
+/** Takes what is to be changed on the platform, and what is not. */
+public interface ChangeReceiver {
+  /** A change to make. */
+  void change(PlannedChange row);
 
   /**
    * A row that is not delivered.
@@ -24,4 +24,7 @@ public interface BatchReceiver {
    * @param why the reason as a sentence
    */
   default void dropped(Place place, Field field, String value, String why) {}
+
+  /** A difference that the settings leave as it is. */
+  default void left(LeftAsItIs left) {}
 }

@@ -1,4 +1,4 @@
-package neatroster.core.batch;
+package neatroster.core.compare;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -22,6 +22,7 @@ import neatroster.core.model.Person;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
+import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.Varied;
 import org.junit.jupiter.api.Test;
@@ -45,10 +46,10 @@ class IssuedItemsInBatchesTest {
     Known known = Known.read(exports, issued, false);
     CheckResult checked = Checker.check(Rosters.of(settings, sheets), Basis.of(settings, known));
     List<String> changes = new ArrayList<>();
-    BatchReceiver receiver =
-        new BatchReceiver() {
+    ChangeReceiver receiver =
+        new ChangeReceiver() {
           @Override
-          public void change(BatchRow row) {
+          public void change(PlannedChange row) {
             changes.add(
                 row.phase().word()
                     + " "
@@ -65,7 +66,7 @@ class IssuedItemsInBatchesTest {
             changes.add("left out " + row.number() + " " + why);
           }
         };
-    new RosterBatcher(settings, checked, known, items, LocalDate.of(2027, 1, 15), receiver).run();
+    new Comparison(settings, checked, known, items, LocalDate.of(2027, 1, 15), receiver).run();
     return changes;
   }
 
@@ -75,7 +76,7 @@ class IssuedItemsInBatchesTest {
 
   @Test
   void aRenamedUserIsRenamedAndKeepsThePassword() throws UnreadableSheetException {
-    Settings follow = Settings.builder().policy(new Settings.Policy(false, false, true)).build();
+    Settings follow = Settings.builder().policy(new Policy(false, false, true)).build();
     TextSheet users =
         TextSheet.of(
             "users",

@@ -1,4 +1,4 @@
-package neatroster.core.batch;
+package neatroster.core.compare;
 
 import java.util.BitSet;
 import java.util.EnumMap;
@@ -30,7 +30,7 @@ final class AccountRows {
    *
    * @param guardian the account's position among the known, or -1
    */
-  BatchRow guardian(int guardian) {
+  PlannedChange guardian(int guardian) {
     if (guardian < 0 || written.get(guardian)) {
       return null;
     }
@@ -45,7 +45,7 @@ final class AccountRows {
     put(values, Field.FAMILY_NAME, name.family());
     put(values, Field.SUFFIX, name.suffix());
     values.put(Field.ROLE, "observer");
-    return new BatchRow(Phase.USERS, Change.CREATE, values, own(Table.USERS));
+    return new PlannedChange(Phase.USERS, Change.CREATE, values, own(Table.USERS));
   }
 
   /** The anonymous accounts that the platform does not have. */
@@ -56,19 +56,19 @@ final class AccountRows {
   }
 
   /** The row that creates an anonymous account; its username stands for the name. */
-  BatchRow anonymous(KnownUser account) {
+  PlannedChange anonymous(KnownUser account) {
     Map<Field, String> values = values(account);
     values.put(Field.GIVEN_NAME, account.username());
-    return new BatchRow(Phase.USERS, Change.CREATE, values, own(Table.USERS));
+    return new PlannedChange(Phase.USERS, Change.CREATE, values, own(Table.USERS));
   }
 
   /** The row that enrolls an anonymous account in its course. */
-  BatchRow enrollment(KnownUser account) {
+  PlannedChange enrollment(KnownUser account) {
     Map<Field, String> values = new EnumMap<>(Field.class);
     values.put(Field.USER, account.username());
     values.put(Field.COURSE, account.course());
     values.put(Field.ROLE, settings.defaultRole());
-    return new BatchRow(Phase.ENROLLMENTS, Change.ENROLL, values, own(Table.ENROLLMENTS));
+    return new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, values, own(Table.ENROLLMENTS));
   }
 
   /** The school's own fields, of which nothing is known. */

@@ -1,4 +1,4 @@
-package neatroster.core.batch;
+package neatroster.core.compare;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -20,11 +20,12 @@ import neatroster.core.model.RoleWords;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
+import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.Varied;
 import org.junit.jupiter.api.Test;
 
-class RosterBatcherTest {
+class ComparisonTest {
   private static final LocalDate TODAY = LocalDate.of(2027, 1, 12);
 
   private final List<String> leftOut = new ArrayList<>();
@@ -33,10 +34,10 @@ class RosterBatcherTest {
   private List<String> pack(Settings settings, KnownUsers known, TextSheet... sheets) {
     CheckResult checked = Rosters.check(settings, known, sheets);
     List<String> changes = new ArrayList<>();
-    BatchReceiver receiver =
-        new BatchReceiver() {
+    ChangeReceiver receiver =
+        new ChangeReceiver() {
           @Override
-          public void change(BatchRow row) {
+          public void change(PlannedChange row) {
             String values =
                 row.values().entrySet().stream()
                     .map(value -> value.getKey().key() + "=" + value.getValue())
@@ -49,7 +50,7 @@ class RosterBatcherTest {
             leftOut.add(row.place().sheet().file() + ":" + row.number() + " " + why);
           }
         };
-    new RosterBatcher(
+    new Comparison(
             settings,
             checked,
             Known.of(known),
@@ -68,7 +69,7 @@ class RosterBatcherTest {
       boolean remove, DateOrder dates, Map<Table, Map<String, String>> defaults) {
     return Settings.builder()
         .dates(dates)
-        .policy(new Settings.Policy(remove, remove, false))
+        .policy(new Policy(remove, remove, false))
         .roles(new RoleWords(Map.of("learner", List.of("Matrose"))))
         .defaultRole("observer")
         .defaults(Varied.same(defaults))
@@ -264,7 +265,8 @@ class RosterBatcherTest {
 
   @Test
   void aChangeSaysNothingOfItsValues() {
-    BatchRow row = new BatchRow(Phase.USERS, Change.RE_ROLE, Map.of(Field.PASSWORD, "sesame-7"));
+    PlannedChange row =
+        new PlannedChange(Phase.USERS, Change.RE_ROLE, Map.of(Field.PASSWORD, "sesame-7"));
     assertThat(row.toString()).isEqualTo("users: re-role");
     assertThat(Optional.of(row)).map(r -> r.value(Field.EMAIL)).contains("");
   }

@@ -1,0 +1,79 @@
+package neatroster.cli.command;
+
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import neatroster.cli.folder.OpenRoster;
+import neatroster.cli.folder.Session;
+import neatroster.cli.folder.Workplace;
+import neatroster.cli.report.Preview;
+import neatroster.cli.report.PreviewJson;
+import neatroster.cli.report.PreviewText;
+import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Json;
+import neatroster.core.check.Basis;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.pass.Checker;
+import neatroster.core.compare.Above;
+import neatroster.core.compare.Comparison;
+import neatroster.core.compare.IssuedItems;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Parameters;
+
+/** Says what would change on the platform, and why; writes nothing. */
+@Command(
+    name = "preview",
+    description = "Says what would change on the platform, and why; writes nothing.")
+public final class PreviewCommand implements Callable<Integer> {
+  @Mixin private CommonOptions options;
+
+  @Parameters(
+      paramLabel = "FILE",
+      description = {
+        "The sheets. Without any: what the roster folder holds. What the platform holds is in",
+        "known/, or named with --known."
+      })
+  private List<String> files = List.of();
+
+  @Override
+  public Integer call() {
+    Session session = options.session();
+    try (OpenRoster open = session.open(files)) {
+      Basis basis = session.basis(open.roster());
+      CheckResult checked = Checker.check(open.roster(), basis);
+      IssuedItems items = new IssuedItems(reference -> "", Set.of(), joinCodes(session));
+      LocalDate today = LocalDate.now(ZoneId.systemDefault());
+      Preview preview =
+          new Preview(
+              session.settings(),
+              basis.known().held(),
+              receiver ->
+                  new Comparison(session.settings(), checked, basis.known(), items, today, receiver)
+                      .run());
+      open.verifyUnchanged();
+      List<Above> above =
+          Above.of(preview.totals(), basis.known(), session.settings().stopAbove(), Map.of());
+      if (options.json()) {
+        Json.write(session.screen().out(), json -> new PreviewJson(preview, above).write(json));
+      } else {
+        new PreviewText(session.screen()).write(preview, basis.known(), above);
+      }
+      return preview.leftOut() > 0 ? Exit.FINDINGS : Exit.DONE;
+    }
+  }
+
+  private static Map<String, String> joinCodes(Session session) {
+    Map<String, String> codes = new HashMap<>();
+    session
+        .folder()
+        .ifPresent(
+            folder ->
+                Workplace.joinCodesIn(folder).forEach(code -> codes.put(code.of(), code.code())));
+    return codes;
+  }
+}

@@ -1,0 +1,247 @@
+package neatroster.cli.report;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.compare.Above;
+import neatroster.core.compare.ChangeReceiver;
+import neatroster.core.compare.LeftAsItIs;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.grid.Place;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Counted;
+import neatroster.core.model.Field;
+import neatroster.core.roster.Known;
+import neatroster.core.text.Quoted;
+
+/** What would change, as people read it: how much, who is where, then every change. */
+public final class PreviewText {
+  /** So many changes of a phase, and of what is left, are shown. */
+  private static final int SHOWN = 20;
+
+  /** Of what one setting leaves so many are shown. */
+  private static final int FEW = 5;
+
+  private final Screen screen;
+
+  public PreviewText(Screen screen) {
+    this.screen = screen;
+  }
+
+  /** Writes it. */
+  public void write(Preview preview, Known known, List<Above> above) {
+    if (known.users().isEmpty() && !known.hasEnrollments() && known.courses().isEmpty()) {
+      screen.line(
+          "Nothing is known of the platform, so everything counts as new. Put exports of what it"
+              + " holds into known/, or name them with --known.");
+      screen.line("");
+    }
+    if (preview.totals().isNothing()) {
+      screen.line("Nothing would change.");
+      screen.line("");
+    } else {
+      counts(preview);
+      headcounts(preview);
+      changes(preview);
+    }
+    above.forEach(
+        one -> screen.line(screen.red("pack would refuse it") + ". " + one.sentence() + "."));
+    if (!above.isEmpty()) {
+      screen.line("");
+    }
+    left(preview);
+    leftOut(preview);
+    screen.line(
+        "Nothing was written. neat-roster pack writes the batches"
+            + (preview.left() + preview.leftOut() > 0 || !preview.totals().isNothing()
+                ? "; --format json shows everything."
+                : "."));
+  }
+
+  private void counts(Preview preview) {
+    preview
+        .totals()
+        .counts()
+        .forEach(
+            (phase, changes) ->
+                screen.line(
+                    String.format(
+                        "%-12s %s",
+                        phase,
+                        changes.entrySet().stream()
+                            .map(change -> change.getValue() + " to " + change.getKey())
+                            .collect(Collectors.joining(", ")))));
+    screen.line("");
+  }
+
+  private void headcounts(Preview preview) {
+    List<String> lines = new ArrayList<>();
+    preview
+        .totals()
+        .headcounts()
+        .forEach(
+            (course, roles) ->
+                roles.forEach(
+                    (role, heads) -> {
+                      if (heads[0] != heads[1]) {
+                        lines.add(
+                            String.format(
+                                "  %-20s %-12s %6d  →%6d", course, role, heads[0], heads[1]));
+                      }
+                    }));
+    if (lines.isEmpty()) {
+      return;
+    }
+    screen.line(screen.bold("In the courses") + screen.dim("  now and then"));
+    lines.stream().limit(SHOWN).forEach(screen::line);
+    if (lines.size() > SHOWN) {
+      screen.line("  … and " + (lines.size() - SHOWN) + " more");
+    }
+    screen.line("");
+  }
+
+  private void changes(Preview preview) {
+    Map<String, List<String>> shown = new LinkedHashMap<>();
+    Map<String, Integer> counts = new LinkedHashMap<>();
+    preview.each(
+        new ChangeReceiver() {
+          @Override
+          public void change(PlannedChange change) {
+            String phase = change.phase().word();
+            counts.merge(phase, 1, Integer::sum);
+            List<String> lines = shown.computeIfAbsent(phase, p -> new ArrayList<>());
+            if (lines.size() < SHOWN) {
+              lines.add(line(change));
+            }
+          }
+
+          @Override
+          public void leftOut(RosterRow row, int line, String why) {
+            // They come behind the changes.
+          }
+        });
+    shown.forEach(
+        (phase, lines) -> {
+          screen.line(screen.bold(phase));
+          lines.forEach(screen::line);
+          if (counts.get(phase) > lines.size()) {
+            screen.line("  … and " + (counts.get(phase) - lines.size()) + " more");
+          }
+          screen.line("");
+        });
+  }
+
+  private String line(PlannedChange change) {
+    String what =
+        change.before().entrySet().stream()
+            .map(
+                entry ->
+                    entry.getKey().label()
+                        + " "
+                        + shown(entry.getValue())
+                        + " → "
+                        + shown(change.value(entry.getKey())))
+            .collect(Collectors.joining(", "));
+    if (what.isEmpty()) {
+      what = said(change);
+    }
+    String why = why(change);
+    return "  "
+        + screen.green(String.format("%-9s", change.change().word()))
+        + " "
+        + change.key()
+        + (what.isEmpty() ? "" : "  " + what)
+        + (why.isEmpty() ? "" : "  " + screen.dim(why));
+  }
+
+  private static String said(PlannedChange change) {
+    String name = (change.value(Field.GIVEN_NAME) + " " + change.value(Field.FAMILY_NAME)).strip();
+    String title = change.value(Field.TITLE);
+    String role = change.value(Field.ROLE);
+    return !name.isEmpty() ? name : !title.isEmpty() ? title : role.isEmpty() ? "" : "as " + role;
+  }
+
+  /** Where it comes from; why, where no row says it. */
+  private static String why(PlannedChange change) {
+    return change.place() == null ? change.why() : where(change.place());
+  }
+
+  private static String shown(String value) {
+    return value.isEmpty() ? "(nothing)" : Quoted.value(value);
+  }
+
+  private static String where(Place place) {
+    return place == null ? "" : place.sheet() + ", row " + place.row();
+  }
+
+  private void left(Preview preview) {
+    if (preview.left() == 0) {
+      return;
+    }
+    Map<String, List<String>> bySetting = new LinkedHashMap<>();
+    Map<String, Integer> counts = new LinkedHashMap<>();
+    preview.each(
+        new ChangeReceiver() {
+          @Override
+          public void change(PlannedChange change) {
+            // They stand above.
+          }
+
+          @Override
+          public void leftOut(RosterRow row, int line, String why) {
+            // They come behind.
+          }
+
+          @Override
+          public void left(LeftAsItIs left) {
+            counts.merge(left.setting(), 1, Integer::sum);
+            List<String> lines =
+                bySetting.computeIfAbsent(left.setting(), setting -> new ArrayList<>());
+            if (lines.size() < FEW) {
+              lines.add(line(left));
+            }
+          }
+        });
+    screen.line(
+        screen.yellow(Counted.of(preview.left(), "difference"))
+            + " left as the platform has it, because of the settings");
+    bySetting.forEach(
+        (setting, lines) -> {
+          int count = counts.get(setting);
+          screen.line("  " + setting + screen.dim("  would let " + count + " through"));
+          lines.forEach(screen::line);
+          if (count > lines.size()) {
+            screen.line("    … and " + (count - lines.size()) + " more");
+          }
+        });
+    screen.line("");
+  }
+
+  private static String line(LeftAsItIs left) {
+    if (left.field() == null) {
+      return "    " + left.key() + (left.from().isEmpty() ? "" : "  " + left.from());
+    }
+    return "    "
+        + left.key()
+        + "  "
+        + left.field().label()
+        + " "
+        + shown(left.from())
+        + ", in the sheet "
+        + shown(left.to());
+  }
+
+  private void leftOut(Preview preview) {
+    if (preview.leftOut() == 0) {
+      return;
+    }
+    screen.line(
+        screen.red(Counted.of(preview.leftOut(), "row"))
+            + " would not be delivered: rows with errors, or of people without an account. neat-roster"
+            + " check and issue say more.");
+    screen.line("");
+  }
+}

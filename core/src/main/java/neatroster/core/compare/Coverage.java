@@ -1,0 +1,57 @@
+package neatroster.core.compare;
+
+import java.util.HashSet;
+import java.util.Optional;
+import java.util.Set;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.settings.SheetPlan;
+
+/**
+ * What the sheets are the whole of: only there can something be absent. The settings say it of each
+ * sheet, {@code covers: everything} or {@code covers: course NAV-2}.
+ */
+final class Coverage {
+  private static final String COURSE = "course ";
+
+  private boolean users;
+  private boolean courses;
+  private boolean enrollments;
+  private final Set<String> enrollmentsOf = new HashSet<>();
+
+  Coverage(ResolvedRoster roster) {
+    for (SheetReading sheet : roster.rows().sheets()) {
+      Optional<String> covers = sheet.plan().flatMap(SheetPlan::covers);
+      if (covers.isEmpty()) {
+        continue;
+      }
+      if (covers.get().startsWith(COURSE)) {
+        String named = covers.get().substring(COURSE.length()).strip();
+        Link course = roster.courses().find(named);
+        enrollmentsOf.add(course.isFound() ? roster.courses().code(course.number()) : named);
+      } else {
+        users |= sheet.table() == Table.USERS;
+        courses |= sheet.table() == Table.COURSES;
+        enrollments |= sheet.table() == Table.ENROLLMENTS || sheet.enrolls();
+      }
+    }
+  }
+
+  boolean coversUsers() {
+    return users;
+  }
+
+  boolean coversCourses() {
+    return courses;
+  }
+
+  boolean coversEnrollmentsOf(String course) {
+    return enrollments || enrollmentsOf.contains(course);
+  }
+
+  boolean coversNothing() {
+    return !users && !courses && !enrollments && enrollmentsOf.isEmpty();
+  }
+}

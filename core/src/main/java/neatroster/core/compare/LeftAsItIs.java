@@ -1,0 +1,19 @@
+package neatroster.core.compare;
+
+import neatroster.core.grid.Place;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+
+/**
+ * A difference that the settings leave as it is.
+ *
+ * @param table where it is
+ * @param key what it is about
+ * @param field the field that differs, or null where it is about the whole
+ * @param from what the platform holds, or empty
+ * @param to what the roster says, or empty
+ * @param setting what would let it through, as {@code roster.yaml} writes it
+ * @param place the row that asks for it, or null
+ */
+public record LeftAsItIs(
+    Table table, String key, Field field, String from, String to, String setting, Place place) {}

@@ -1,0 +1,75 @@
+package neatroster.core.compare;
+
+import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import neatroster.core.grid.Place;
+import neatroster.core.model.Field;
+
+/**
+ * One change that is to be made on the platform.
+ *
+ * @param phase when it is delivered
+ * @param change what it does
+ * @param values the fields that are not blank, in the shape in which they are delivered
+ * @param own the school's own fields by name, blank ones too: all of the table's, in the order of
+ *     the settings
+ * @param before what the platform holds in the fields that change, blank where it holds nothing
+ * @param why the reason, as the end of a sentence
+ * @param place the row that asks for it, or null
+ */
+public record PlannedChange(
+    Phase phase,
+    Change change,
+    Map<Field, String> values,
+    Map<String, String> own,
+    Map<Field, String> before,
+    String why,
+    Place place) {
+  /** A change without what was before. */
+  public PlannedChange(
+      Phase phase, Change change, Map<Field, String> values, Map<String, String> own) {
+    this(phase, change, values, own, Map.of(), "", null);
+  }
+
+  /** A change that says nothing of the school's own fields. */
+  public PlannedChange(Phase phase, Change change, Map<Field, String> values) {
+    this(phase, change, values, Map.of());
+  }
+
+  /** The value of a field, or an empty text. */
+  public String value(Field field) {
+    return values.getOrDefault(field, "");
+  }
+
+  /** The same change with its reason. */
+  public PlannedChange because(String reason, Place row) {
+    return new PlannedChange(phase, change, values, own, before, reason, row);
+  }
+
+  /** What the change is about: the username, the code, or both with the group. */
+  public String key() {
+    return Stream.of(
+            Field.SITE,
+            Field.CODE,
+            Field.USERNAME,
+            Field.USER,
+            Field.COURSE,
+            Field.GROUP,
+            Field.NAME)
+        .filter(field -> field != Field.SITE || phase == Phase.SITES)
+        .filter(
+            field ->
+                phase.fields().contains(field)
+                    && !value(field).isEmpty()
+                    && (field != Field.COURSE || phase != Phase.COURSES))
+        .map(this::value)
+        .collect(Collectors.joining(" "));
+  }
+
+  /** Says nothing of the values: a password may be among them. */
+  @Override
+  public String toString() {
+    return phase.word() + ": " + change.word();
+  }
+}

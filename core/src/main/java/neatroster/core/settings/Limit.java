@@ -1,0 +1,20 @@
+package neatroster.core.settings;
+
+/**
+ * How many changes of a kind one run may make without being told to.
+ *
+ * @param number the number, or the percentage of what is known
+ * @param isPercentage whether it is a percentage
+ */
+public record Limit(int number, boolean isPercentage) {
+  /** So many of what is known. */
+  public long of(long known) {
+    return isPercentage ? known * number / 100 : number;
+  }
+
+  /** As the settings write it: {@code 20%} or {@code 12}. */
+  @Override
+  public String toString() {
+    return number + (isPercentage ? "%" : "");
+  }
+}

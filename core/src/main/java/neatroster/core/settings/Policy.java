@@ -1,0 +1,92 @@
+package neatroster.core.settings;
+
+import java.util.EnumMap;
+import java.util.Map;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+
+/**
+ * What is done about each kind of difference between the roster and what the platform holds.
+ *
+ * @param tables what is done in each table
+ * @param skipsNewSites whether sites that the platform lacks are left to it
+ * @param removeUsers whether rows with the status {@code removed} are carried out for users, or
+ *     refused
+ * @param removeCourses the same for courses and their groups
+ * @param followRenames whether a user whose row names a former username is renamed
+ * @param makeGroups whether a group that enrollments name and no list has is made
+ */
+public record Policy(
+    Map<Table, OfTable> tables,
+    boolean skipsNewSites,
+    boolean removeUsers,
+    boolean removeCourses,
+    boolean followRenames,
+    boolean makeGroups) {
+
+  /** What is done about a value that the roster has otherwise than the platform. */
+  public enum Known {
+    /** The platform's stays. */
+    LEAVE,
+    /** The roster's goes where the platform has none. */
+    FILL_BLANKS,
+    /** The roster's goes. */
+    OVERWRITE;
+
+    /** As the settings write it. */
+    public String word() {
+      return this == LEAVE ? "leave" : this == FILL_BLANKS ? "fill-blanks" : "overwrite";
+    }
+  }
+
+  /** What is done about what the platform has and a sheet that covers it has not. */
+  public enum Absent {
+    LEAVE,
+    SUSPEND,
+    REMOVE,
+    WITHDRAW
+  }
+
+  /**
+   * What is done in one table.
+   *
+   * @param skipsNew whether what the platform lacks is not made
+   * @param known what is done about other values
+   * @param knownOf the same for single fields
+   * @param absent what is done about what is missing from the roster
+   */
+  public record OfTable(boolean skipsNew, Known known, Map<Field, Known> knownOf, Absent absent) {
+    /** What is done about another value of a field. */
+    public Known known(Field field) {
+      return knownOf.getOrDefault(field, known);
+    }
+  }
+
+  /** The usual policy but for what it says of removals, renames and groups. */
+  public Policy(boolean removeUsers, boolean removeCourses, boolean followRenames) {
+    this(usual(), false, removeUsers, removeCourses, followRenames, false);
+  }
+
+  /** What holds where the settings say nothing. */
+  public static Map<Table, OfTable> usual() {
+    Map<Table, OfTable> usual = new EnumMap<>(Table.class);
+    for (Table table : Table.values()) {
+      Known known = table == Table.USERS ? Known.FILL_BLANKS : Known.LEAVE;
+      usual.put(table, new OfTable(false, known, Map.of(), Absent.LEAVE));
+    }
+    return usual;
+  }
+
+  /** What is done in a table. */
+  public OfTable of(Table table) {
+    return tables.get(table);
+  }
+
+  /** The same with another policy for a table. */
+  public Policy with(Table table, OfTable other) {
+    Map<Table, OfTable> changed = new EnumMap<>(tables);
+    changed.put(table, other);
+    return new Policy(
+        changed, skipsNewSites, removeUsers, removeCourses, followRenames, makeGroups);
+  }
+}

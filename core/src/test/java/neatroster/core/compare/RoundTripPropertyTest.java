@@ -1,0 +1,238 @@
+package neatroster.core.compare;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.TreeMap;
+import neatroster.core.Rosters;
+import neatroster.core.TextSheet;
+import neatroster.core.check.Basis;
+import neatroster.core.check.pass.Checker;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.Roster;
+import neatroster.core.settings.Policy;
+import neatroster.core.settings.Settings;
+import neatroster.core.settings.SheetPlan;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+
+/** Applying all changes to what the platform holds makes it what the roster says. */
+class RoundTripPropertyTest {
+  private static final List<Field> OF_USERS = List.of(Field.EMAIL, Field.GRADE, Field.SITE);
+
+  /** A platform of maps: users by username, enrollments by user, course and group. */
+  private static final class Platform {
+    private final Map<String, Map<String, String>> users = new TreeMap<>();
+    private final Map<String, String> courses = new TreeMap<>();
+    private final Map<String, String> roles = new TreeMap<>();
+
+    static Platform random(Random random) {
+      Platform platform = new Platform();
+      for (int i = 0; i < 6; i++) {
+        if (random.nextInt(4) > 0) {
+          Map<String, String> user = new TreeMap<>();
+          user.put("given name", "Ana" + (char) ('a' + i));
+          user.put("family name", "Marlow" + (char) ('a' + i));
+          user.put("email", "u" + i + (random.nextInt(3) == 0 ? "x" : "") + "@pier.example");
+          user.put("grade", random.nextInt(2) == 0 ? "" : String.valueOf(random.nextInt(3) + 7));
+          user.put("site", random.nextInt(2) == 0 ? "" : "Pier " + random.nextInt(2));
+          user.put("status", random.nextInt(5) == 0 ? "suspended" : "active");
+          platform.users.put("user" + i, user);
+        }
+      }
+      for (int i = 0; i < 3; i++) {
+        if (random.nextInt(3) > 0) {
+          platform.courses.put("NAV-" + i, "Course " + i + (random.nextInt(3) == 0 ? "x" : ""));
+        }
+      }
+      for (String user : platform.users.keySet()) {
+        for (String course : platform.courses.keySet()) {
+          if (random.nextInt(2) == 0) {
+            String group = random.nextInt(2) == 0 ? "" : "Watch " + random.nextInt(2);
+            String role = random.nextInt(4) == 0 ? "instructor" : "learner";
+            platform.roles.put(user + "|" + course + "|" + group, role);
+          }
+        }
+      }
+      return platform;
+    }
+
+    TextSheet[] sheets(String prefix) {
+      StringBuilder userRows =
+          new StringBuilder(
+              "username | given name | family name | email | grade | site | status\n");
+      users.forEach(
+          (name, user) ->
+              userRows
+                  .append(name)
+                  .append(" | ")
+                  .append(user.get("given name"))
+                  .append(" | ")
+                  .append(user.get("family name"))
+                  .append(" | ")
+                  .append(user.get("email"))
+                  .append(" | ")
+                  .append(user.get("grade"))
+                  .append(" | ")
+                  .append(user.get("site"))
+                  .append(" | ")
+                  .append(user.get("status"))
+                  .append('\n'));
+      StringBuilder courseRows = new StringBuilder("code | title | status\n");
+      courses.forEach(
+          (code, title) -> courseRows.append(code).append(" | ").append(title).append(" | \n"));
+      StringBuilder enrollmentRows = new StringBuilder("user | course | group | role\n");
+      roles.forEach(
+          (key, role) ->
+              enrollmentRows
+                  .append(key.replace("|", " | "))
+                  .append(" | ")
+                  .append(role)
+                  .append('\n'));
+      return new TextSheet[] {
+        TextSheet.of(prefix + "users", userRows.toString()),
+        TextSheet.of(prefix + "courses", courseRows.toString()),
+        TextSheet.of(prefix + "enrollments", enrollmentRows.toString())
+      };
+    }
+
+    void apply(PlannedChange change) {
+      String user = change.value(Field.USER);
+      String course = change.value(Field.COURSE);
+      String key = user + "|" + course + "|" + change.value(Field.GROUP);
+      switch (change.phase()) {
+        case USERS -> user(change);
+        case COURSES -> courses.put(change.value(Field.CODE), change.value(Field.TITLE));
+        case REMOVALS -> {
+          if (course.isEmpty()) {
+            users.remove(change.value(Field.USERNAME));
+          } else {
+            courses.remove(course);
+          }
+        }
+        case WITHDRAWALS -> roles.remove(key);
+        case ENROLLMENTS -> {
+          if (change.change() == Change.REGROUP) {
+            roles.remove(user + "|" + course + "|" + change.before().get(Field.GROUP));
+          }
+          String role = change.value(Field.ROLE);
+          roles.put(key, role.isEmpty() ? "learner" : role);
+        }
+        default -> {
+          // Sites and groups are made along with what stands in them here.
+        }
+      }
+    }
+
+    private void user(PlannedChange change) {
+      Map<String, String> user =
+          users.computeIfAbsent(
+              change.value(Field.USERNAME),
+              name -> new TreeMap<>(Map.of("grade", "", "site", "", "status", "active")));
+      for (Field field : OF_USERS) {
+        if (!change.value(field).isEmpty()) {
+          user.put(field.label(), change.value(field));
+        }
+      }
+      for (Field field : List.of(Field.GIVEN_NAME, Field.FAMILY_NAME, Field.STATUS)) {
+        if (!change.value(field).isEmpty()) {
+          user.put(field.label(), change.value(field));
+        }
+      }
+    }
+  }
+
+  private static Settings settings() {
+    Policy policy = new Policy(false, false, false);
+    Map<Field, Policy.Known> none = Map.of();
+    policy =
+        policy
+            .with(
+                Table.USERS,
+                new Policy.OfTable(false, Policy.Known.OVERWRITE, none, Policy.Absent.REMOVE))
+            .with(
+                Table.COURSES,
+                new Policy.OfTable(false, Policy.Known.OVERWRITE, none, Policy.Absent.REMOVE))
+            .with(
+                Table.ENROLLMENTS,
+                new Policy.OfTable(false, Policy.Known.OVERWRITE, none, Policy.Absent.WITHDRAW));
+    return Settings.builder().policy(policy).reading(covering()).build();
+  }
+
+  private static Settings.Reading covering() {
+    List<SheetPlan> plans = new ArrayList<>();
+    for (String name : List.of("users", "courses", "enrollments")) {
+      plans.add(
+          new SheetPlan(
+              "roster.yaml",
+              name,
+              Optional.empty(),
+              Optional.empty(),
+              Optional.empty(),
+              Map.of(),
+              List.of(),
+              Map.of(),
+              Optional.empty(),
+              Optional.empty(),
+              false,
+              Optional.empty(),
+              Optional.empty(),
+              Optional.of("everything")));
+    }
+    return new Settings.Reading(plans, Map.of(), List.of());
+  }
+
+  private static List<PlannedChange> changes(Platform asked, Platform held) throws Exception {
+    Settings settings = settings();
+    Known known = Known.read(Rosters.of(settings, held.sheets("known-")), List.of(), false);
+    Roster roster = Rosters.of(settings, asked.sheets(""));
+    Basis basis =
+        new Basis(settings, known, Optional.of(LocalDate.of(2027, 1, 15)), Optional.empty());
+    List<PlannedChange> changes = new ArrayList<>();
+    new Comparison(
+            settings,
+            Checker.check(roster, basis),
+            known,
+            IssuedItems.of(reference -> ""),
+            LocalDate.of(2027, 1, 15),
+            new ChangeReceiver() {
+              @Override
+              public void change(PlannedChange change) {
+                changes.add(change);
+              }
+
+              @Override
+              public void leftOut(RosterRow row, int line, String why) {
+                throw new AssertionError(row.place() + ": " + why);
+              }
+            })
+        .run();
+    return changes;
+  }
+
+  @Property(tries = 300)
+  void afterAllChangesThePlatformHoldsTheRosterAndNothingIsLeftToChange(@ForAll long seed)
+      throws Exception {
+    Random random = new Random(seed);
+    Platform held = Platform.random(random);
+    Platform asked = Platform.random(random);
+    changes(asked, held).forEach(held::apply);
+    // A blank cell asks for nothing.
+    asked.users.forEach(
+        (name, user) ->
+            user.replaceAll(
+                (field, value) -> value.isEmpty() ? held.users.get(name).get(field) : value));
+    assertThat(held.users).isEqualTo(asked.users);
+    assertThat(held.courses).isEqualTo(asked.courses);
+    assertThat(held.roles).isEqualTo(asked.roles);
+    assertThat(changes(asked, held)).isEmpty();
+  }
+}
