@@ -1,7 +1,12 @@
 package neatroster.cli.command;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,12 +20,14 @@ import neatroster.cli.report.PreviewJson;
 import neatroster.cli.report.PreviewText;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.Problem;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.compare.Above;
 import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
+import neatroster.core.model.Counted;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
@@ -61,10 +68,34 @@ public final class PreviewCommand implements Callable<Integer> {
       if (options.json()) {
         Json.write(session.screen().out(), json -> new PreviewJson(preview, above).write(json));
       } else {
-        new PreviewText(session.screen()).write(preview, basis.known(), above);
+        new PreviewText(session.screen()).write(preview, basis.known(), source(session), above);
       }
       return preview.leftOut() > 0 ? Exit.FINDINGS : Exit.DONE;
     }
+  }
+
+  /** The exports, and how old the oldest of them is. */
+  private static String source(Session session) {
+    List<Path> files = new ArrayList<>(session.knownPaths());
+    session
+        .folder()
+        .ifPresent(folder -> folder.knownFiles().forEach(file -> files.add(file.path())));
+    if (files.isEmpty()) {
+      return "";
+    }
+    Instant oldest = Instant.MAX;
+    for (Path file : files) {
+      try {
+        Instant changed = Files.getLastModifiedTime(file).toInstant();
+        oldest = changed.isBefore(oldest) ? changed : oldest;
+      } catch (IOException e) {
+        throw Problem.unreadable(file + " cannot be read.", e);
+      }
+    }
+    return Counted.of(files.size(), "export")
+        + " of the platform, saved on "
+        + LocalDate.ofInstant(oldest, ZoneId.systemDefault())
+        + (files.size() > 1 ? " or later" : "");
   }
 
   private static Map<String, String> joinCodes(Session session) {

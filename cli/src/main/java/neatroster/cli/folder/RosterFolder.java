@@ -152,7 +152,7 @@ public final class RosterFolder {
   }
 
   /** The files in {@code known/}, by name. */
-  List<FileArgument> knownFiles() {
+  public List<FileArgument> knownFiles() {
     return files("known");
   }
 

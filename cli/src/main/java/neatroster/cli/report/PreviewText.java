@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.compare.Above;
+import neatroster.core.compare.Change;
 import neatroster.core.compare.ChangeReceiver;
 import neatroster.core.compare.LeftAsItIs;
 import neatroster.core.compare.PlannedChange;
@@ -31,12 +32,21 @@ public final class PreviewText {
     this.screen = screen;
   }
 
-  /** Writes it. */
-  public void write(Preview preview, Known known, List<Above> above) {
+  /**
+   * Writes it.
+   *
+   * @param source what it was compared with, or empty
+   * @param above what a run would do more of than the settings let it
+   */
+  public void write(Preview preview, Known known, String source, List<Above> above) {
     if (known.users().isEmpty() && !known.hasEnrollments() && known.courses().isEmpty()) {
       screen.line(
           "Nothing is known of the platform, so everything counts as new. Put exports of what it"
               + " holds into known/, or name them with --known.");
+      screen.line("");
+    }
+    if (!source.isEmpty()) {
+      screen.line(screen.dim("Compared with " + source + "."));
       screen.line("");
     }
     if (preview.totals().isNothing()) {
@@ -45,6 +55,7 @@ public final class PreviewText {
     } else {
       counts(preview);
       headcounts(preview);
+      moves(preview);
       changes(preview);
     }
     above.forEach(
@@ -103,6 +114,27 @@ public final class PreviewText {
     screen.line("");
   }
 
+  private void moves(Preview preview) {
+    Map<String, Integer> moves = preview.totals().moves();
+    if (moves.isEmpty()) {
+      return;
+    }
+    screen.line(screen.bold("From course to course"));
+    moves.entrySet().stream()
+        .limit(SHOWN)
+        .forEach(
+            move ->
+                screen.line(
+                    String.format(
+                        "  %-40s %s",
+                        move.getKey(),
+                        move.getValue() == 1 ? "1 person" : move.getValue() + " people")));
+    if (moves.size() > SHOWN) {
+      screen.line("  … and " + (moves.size() - SHOWN) + " more");
+    }
+    screen.line("");
+  }
+
   private void changes(Preview preview) {
     Map<String, List<String>> shown = new LinkedHashMap<>();
     Map<String, Integer> counts = new LinkedHashMap<>();
@@ -150,11 +182,21 @@ public final class PreviewText {
     }
     String why = why(change);
     return "  "
-        + screen.green(String.format("%-9s", change.change().word()))
+        + mark(change.change())
         + " "
         + change.key()
         + (what.isEmpty() ? "" : "  " + what)
         + (why.isEmpty() ? "" : "  " + screen.dim(why));
+  }
+
+  /** What is taken from somebody stands out. */
+  private String mark(Change change) {
+    String word = String.format("%-9s", change.word());
+    return switch (change) {
+      case SUSPEND, WITHDRAW -> screen.yellow(word);
+      case REMOVE -> screen.red(word);
+      default -> screen.green(word);
+    };
   }
 
   private static String said(PlannedChange change) {

@@ -69,7 +69,7 @@ public final class Comparison {
   private boolean anythingLeftOut;
 
   private static final String NEW = "the platform does not have it";
-  private static final String ABSENT = "the sheets that cover it do not have it";
+  private static final String ABSENT = "no longer in the sheets";
 
   /** What clears a value on the platform. */
   private static final String CLEARED = "(none)";

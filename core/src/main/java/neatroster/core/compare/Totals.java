@@ -1,6 +1,8 @@
 package neatroster.core.compare;
 
+import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import neatroster.core.model.Field;
@@ -8,9 +10,21 @@ import neatroster.core.roster.Held;
 
 /** How many changes of each kind there are, and who is in each course before and after them. */
 public final class Totals {
+  /** Of more people than these it is not told whether they move. */
+  private static final int MOST_MOVING = 500_000;
+
   private final String defaultRole;
   private final Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
   private final Map<String, Map<String, int[]>> heads = new TreeMap<>();
+
+  /** Who leaves and who joins courses, until it is told whether they move. */
+  private final Map<String, Coming> coming = new HashMap<>();
+
+  /** The courses that somebody leaves and joins in one role; null where there are several. */
+  private static final class Coming {
+    private String from = "";
+    private String to = "";
+  }
 
   /**
    * The totals before any change.
@@ -41,8 +55,16 @@ public final class Totals {
     }
     String role = change.value(Field.ROLE);
     switch (change.change()) {
-      case ENROLL -> heads(course, role)[1]++;
-      case WITHDRAW -> heads(course, role)[1]--;
+      case ENROLL -> {
+        heads(course, role)[1]++;
+        Coming one = coming(change, role);
+        one.to = one.to == null || !one.to.isEmpty() ? null : course;
+      }
+      case WITHDRAW -> {
+        heads(course, role)[1]--;
+        Coming one = coming(change, role);
+        one.from = one.from == null || !one.from.isEmpty() ? null : course;
+      }
       case RE_ROLE -> {
         heads(course, change.before().getOrDefault(Field.ROLE, ""))[1]--;
         heads(course, role)[1]++;
@@ -51,6 +73,29 @@ public final class Totals {
         // Nobody comes or goes.
       }
     }
+  }
+
+  private Coming coming(PlannedChange change, String role) {
+    String who = change.value(Field.USER).toLowerCase(Locale.ROOT);
+    return coming.size() >= MOST_MOVING
+        ? new Coming()
+        : coming.computeIfAbsent(
+            who + "|" + (role.isEmpty() ? defaultRole : role), key -> new Coming());
+  }
+
+  /**
+   * How many leave one course and join one other in the same role, by {@code FROM → TO}: moves
+   * rather than comings and goings.
+   */
+  public Map<String, Integer> moves() {
+    Map<String, Integer> moves = new TreeMap<>();
+    for (Coming one : coming.values()) {
+      boolean isOne = one.from != null && one.to != null;
+      if (isOne && !one.from.isEmpty() && !one.to.isEmpty() && !one.from.equals(one.to)) {
+        moves.merge(one.from + " → " + one.to, 1, Integer::sum);
+      }
+    }
+    return moves;
   }
 
   private int[] heads(String course, String role) {
