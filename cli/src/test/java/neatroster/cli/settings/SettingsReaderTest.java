@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import neatroster.core.grid.SheetName;
 import neatroster.core.model.DateOrder;
+import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -110,8 +111,43 @@ class SettingsReaderTest {
     assertThat(settings.courseAliases()).isEqualTo(Map.of("First hour", "NAV-2"));
     // What has no effect yet is said, so that nobody relies on it.
     assertThat(outcome.remarks())
-        .anyMatch(remark -> remark.contains("“stop-above” has no effect in this version"))
+        .anyMatch(remark -> remark.contains("“match-by” has no effect in this version"))
         .noneMatch(remark -> remark.contains("consent") || remark.contains("near-twin"));
+  }
+
+  @Test
+  void whatIsDoneAboutDifferencesIsReadForEachTableAndField() throws Exception {
+    Settings settings =
+        read(
+            """
+            policy:
+              sites: {new: skip}
+              users: {new: skip, known: {default: leave, email: overwrite}, absent: suspend}
+              groups: {new: create}
+              enrollments: {known: overwrite, absent: withdraw}
+            stop-above: {removals: 3, changes: 10%}
+            """);
+    Policy policy = settings.policy();
+    assertThat(policy.skipsNewSites()).isTrue();
+    assertThat(policy.of(Table.USERS).skipsNew()).isTrue();
+    assertThat(policy.of(Table.USERS).known(Field.EMAIL)).isEqualTo(Policy.Known.OVERWRITE);
+    assertThat(policy.of(Table.USERS).known(Field.PHONE)).isEqualTo(Policy.Known.LEAVE);
+    assertThat(policy.of(Table.USERS).absent()).isEqualTo(Policy.Absent.SUSPEND);
+    assertThat(policy.of(Table.ENROLLMENTS).absent()).isEqualTo(Policy.Absent.WITHDRAW);
+    assertThat(policy.of(Table.COURSES).known(Field.TITLE)).isEqualTo(Policy.Known.LEAVE);
+    assertThat(policy.makeGroups()).isTrue();
+    assertThat(settings.stopAbove().get("removals").of(1000)).isEqualTo(3);
+    assertThat(settings.stopAbove().get("changes").of(1000)).isEqualTo(100);
+    assertThat(settings.stopAbove().get("withdrawals").of(1000)).isEqualTo(200);
+    for (String wrong :
+        List.of(
+            "policy: {users: {known: {colour: leave}}}",
+            "policy: {users: {known: keep}}",
+            "policy: {enrollments: {absent: suspend}}",
+            "stop-above: {removals: few}",
+            "stop-above: {people: 3}")) {
+      assertThatThrownBy(() -> read(wrong)).isInstanceOf(SettingsException.class);
+    }
   }
 
   @Test

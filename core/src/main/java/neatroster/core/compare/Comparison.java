@@ -2,9 +2,7 @@ package neatroster.core.compare;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.EnumMap;
-import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -35,7 +33,6 @@ import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
-import neatroster.core.text.Nearest;
 import neatroster.core.text.PairIndex;
 import neatroster.core.text.Quoted;
 import neatroster.core.value.Instructors;
@@ -62,40 +59,12 @@ public final class Comparison {
   private final PairIndex enrolled = new PairIndex();
   private final Policy policy;
   private final Held held;
-  private final BitSet askedAccounts = new BitSet();
-  private final BitSet askedEnrollments = new BitSet();
-  private final Set<String> askedCourses = new HashSet<>();
-  private final List<Regrouping> regroupings = new ArrayList<>();
+  private final Asked asked = new Asked();
+  private final Differences differences;
+  private final KnownEnrollments knownEnrollments;
   private boolean anythingLeftOut;
 
-  private static final String NEW = "the platform does not have it";
-  private static final String ABSENT = "no longer in the sheets";
-
-  /** What clears a value on the platform. */
-  private static final String CLEARED = "(none)";
-
-  private static final Set<Field> NAMES =
-      EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
-
-  /** Fields that tell who or what a row is about, or are changed in ways of their own. */
-  private static final Set<Field> NOT_COMPARED =
-      EnumSet.of(
-          Field.USERNAME,
-          Field.FORMER_USERNAME,
-          Field.PASSWORD,
-          Field.CHANGE_AT_FIRST_LOGIN,
-          Field.CODE,
-          Field.COURSE,
-          Field.USER,
-          Field.JOIN_CODE);
-
-  /** Somebody who is in a course already and is asked for in another group of it. */
-  private record Regrouping(
-      String user,
-      String course,
-      Map<Field, String> values,
-      Map<String, String> own,
-      Place place) {}
+  static final String NEW = "the platform does not have it";
 
   /**
    * Prepares the walk.
@@ -126,6 +95,9 @@ public final class Comparison {
     this.receiver = receiver;
     this.policy = settings.policy();
     this.held = known.held();
+    this.differences = new Differences(policy, held, receiver);
+    this.knownEnrollments =
+        new KnownEnrollments(asked, policy, held, settings.defaultRole(), receiver);
   }
 
   /** Goes over the roster. */
@@ -145,8 +117,12 @@ public final class Comparison {
       read(Table.ENROLLMENTS, this::membersOf);
     }
     anonymous.forEach(account -> receiver.change(accounts.enrollment(account)));
-    regroup();
-    absent();
+    knownEnrollments.settle();
+    Coverage coverage = new Coverage(resolved);
+    if (!coverage.coversNothing() && !anythingLeftOut) {
+      // Whoever is left out is not absent, and which row was whose cannot be told.
+      new Absences(asked, coverage, policy, onPlatform, receiver).run();
+    }
   }
 
   private boolean hasCourse(String code) {
@@ -186,7 +162,7 @@ public final class Comparison {
       return;
     }
     if (row.text(Field.STATUS).equals("removed")) {
-      askedCourses.add(row.text(Field.CODE));
+      asked.courses().add(row.text(Field.CODE));
       if (onPlatform.courses().isEmpty()
           || onPlatform.courses().containsKey(row.text(Field.CODE))) {
         change(Phase.REMOVALS, Change.REMOVE, Map.of(Field.COURSE, row.text(Field.CODE)), row);
@@ -199,12 +175,12 @@ public final class Comparison {
     }
     dates(values, today);
     joinCode(values, values.get(Field.CODE), "");
-    askedCourses.add(values.get(Field.CODE));
+    asked.courses().add(values.get(Field.CODE));
     Optional<RosterRow> there = held.course(values.get(Field.CODE));
     if (there.isPresent()) {
       Map<Field, String> key = new EnumMap<>(Field.class);
       key.put(Field.CODE, values.get(Field.CODE));
-      compare(
+      differences.compare(
           Table.COURSES, Phase.COURSES, key, asked(row, Phase.COURSES), there.get(), row.place());
       return;
     }
@@ -351,7 +327,7 @@ public final class Comparison {
         change(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, username), record);
       }
       if (position >= 0) {
-        askedAccounts.set(position);
+        asked.accounts().set(position);
       }
       return;
     }
@@ -366,7 +342,7 @@ public final class Comparison {
       return;
     }
     if (position >= 0) {
-      askedAccounts.set(position);
+      asked.accounts().set(position);
     }
     Map<Field, String> values = userValues(row, record, account, username);
     people.unalteredId(person).ifPresent(id -> values.put(Field.ID, id));
@@ -384,7 +360,7 @@ public final class Comparison {
 
   /** What the roster says of somebody whom the platform has. */
   private void knownUser(PersonRecord record, int position) {
-    askedAccounts.set(position);
+    asked.accounts().set(position);
     KnownUser account = known.all().get(position);
     Map<Field, String> key = new EnumMap<>(Field.class);
     put(key, Field.USERNAME, onPlatform.renamed(position).orElse(account.username()));
@@ -396,9 +372,9 @@ public final class Comparison {
     if (there.isEmpty()) {
       return;
     }
-    Map<Field, String> asked = new EnumMap<>(Field.class);
+    Map<Field, String> values = new EnumMap<>(Field.class);
     for (Field field : Phase.USERS.fields()) {
-      put(asked, field, record.text(field));
+      put(values, field, record.text(field));
     }
     Names.Parts name = record.name();
     Map<Field, String> parts = new EnumMap<>(Field.class);
@@ -406,15 +382,12 @@ public final class Comparison {
     put(parts, Field.MIDDLE_NAME, name.middle());
     put(parts, Field.FAMILY_NAME, name.family());
     put(parts, Field.SUFFIX, name.suffix());
-    boolean briefer =
-        PersonRecord.hasInitial(record.fullName())
-            || Nearest.isAlike(record.fullName(), Names.full(there.get()));
     List.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX)
-        .forEach(asked::remove);
-    if (!briefer) {
-      asked.putAll(parts);
+        .forEach(values::remove);
+    if (!PersonRecord.hasInitial(record.fullName())) {
+      values.putAll(parts);
     }
-    compare(Table.USERS, Phase.USERS, key, asked, there.get(), record.place());
+    differences.compare(Table.USERS, Phase.USERS, key, values, there.get(), record.place());
   }
 
   /** Shuts somebody out whose row says so, or lets them in again. */
@@ -450,74 +423,6 @@ public final class Comparison {
     return asked;
   }
 
-  /** Changes what the settings let through, and says what they do not. */
-  private void compare(
-      Table table,
-      Phase phase,
-      Map<Field, String> key,
-      Map<Field, String> asked,
-      RosterRow there,
-      Place place) {
-    Map<Field, String> values = new EnumMap<>(key);
-    Map<Field, String> before = new EnumMap<>(Field.class);
-    String about = String.join(" ", key.values());
-    for (Map.Entry<Field, String> entry : asked.entrySet()) {
-      Field field = entry.getKey();
-      boolean standing = field == Field.STATUS && table == Table.USERS;
-      if (standing
-          || NOT_COMPARED.contains(field)
-          || key.containsKey(field)
-          || !held.tells(table, field)) {
-        continue;
-      }
-      String to = entry.getValue();
-      String from = NAMES.contains(field) ? part(Names.parts(there), field) : there.text(field);
-      if (isSame(from, to)) {
-        continue;
-      }
-      Policy.Known known = policy.of(table).known(field);
-      if (known == Policy.Known.OVERWRITE
-          || (known == Policy.Known.FILL_BLANKS && from.isEmpty() && !to.equals(CLEARED))) {
-        values.put(field, to);
-        before.put(field, from);
-      } else {
-        receiver.left(
-            new LeftAsItIs(
-                table,
-                about,
-                field,
-                from,
-                to,
-                "policy: {" + table.word() + ": {known: {" + field.label() + ": overwrite}}}",
-                place));
-      }
-    }
-    if (!before.isEmpty()) {
-      receiver.change(
-          new PlannedChange(
-              phase,
-              Change.CHANGE,
-              values,
-              Map.of(),
-              before,
-              "the platform has it otherwise",
-              place));
-    }
-  }
-
-  private static boolean isSame(String from, String to) {
-    return from.equalsIgnoreCase(to) || (to.equals(CLEARED) && from.isEmpty());
-  }
-
-  private static String part(Names.Parts name, Field field) {
-    return switch (field) {
-      case GIVEN_NAME -> name.given();
-      case MIDDLE_NAME -> name.middle();
-      case FAMILY_NAME -> name.family();
-      default -> name.suffix();
-    };
-  }
-
   /** Something new that the settings do not let through. */
   private void skip(Table table, String key, Place place) {
     String fresh = table == Table.ENROLLMENTS ? "enroll" : "create";
@@ -530,171 +435,6 @@ public final class Comparison {
             "",
             "policy: {" + table.word() + ": {new: " + fresh + "}}",
             place));
-  }
-
-  /** Moves whoever is asked for in another group than the one that nobody asks for any more. */
-  private void regroup() {
-    for (Regrouping one : regroupings) {
-      int from = -1;
-      for (int seat : held.seats(one.user(), one.course())) {
-        if (!askedEnrollments.get(seat)) {
-          from = seat;
-          break;
-        }
-      }
-      if (from < 0) {
-        receiver.change(
-            new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, one.values(), one.own())
-                .because(NEW, one.place()));
-        continue;
-      }
-      askedEnrollments.set(from);
-      String group = one.values().get(Field.GROUP);
-      if (policy.of(Table.ENROLLMENTS).known(Field.GROUP) == Policy.Known.OVERWRITE) {
-        receiver.change(
-            new PlannedChange(
-                Phase.ENROLLMENTS,
-                Change.REGROUP,
-                one.values(),
-                one.own(),
-                Map.of(Field.GROUP, held.groupOf(from)),
-                "the platform has it otherwise",
-                one.place()));
-      } else {
-        receiver.left(
-            new LeftAsItIs(
-                Table.ENROLLMENTS,
-                one.user() + " " + one.course(),
-                Field.GROUP,
-                held.groupOf(from),
-                group,
-                "policy: {enrollments: {known: overwrite}}",
-                one.place()));
-      }
-    }
-  }
-
-  /** The role of an enrollment that the platform has. */
-  private void knownEnrollment(RosterRow row, int seat, Map<Field, String> values) {
-    askedEnrollments.set(seat);
-    String to = row.text(Field.ROLE);
-    String there = held.roleOf(seat);
-    String from = there.isEmpty() ? settings.defaultRole() : there;
-    if (to.isEmpty() || from.equals(to) || !held.tells(Table.ENROLLMENTS, Field.ROLE)) {
-      return;
-    }
-    if (policy.of(Table.ENROLLMENTS).known(Field.ROLE) == Policy.Known.OVERWRITE) {
-      receiver.change(
-          new PlannedChange(
-              Phase.ENROLLMENTS,
-              Change.RE_ROLE,
-              values,
-              Map.of(),
-              Map.of(Field.ROLE, from),
-              "the platform has it otherwise",
-              row.place()));
-    } else {
-      receiver.left(
-          new LeftAsItIs(
-              Table.ENROLLMENTS,
-              values.getOrDefault(Field.USER, "") + " " + values.getOrDefault(Field.COURSE, ""),
-              Field.ROLE,
-              from,
-              to,
-              "policy: {enrollments: {known: overwrite}}",
-              row.place()));
-    }
-  }
-
-  /** What the platform has and a sheet that covers it has not. */
-  private void absent() {
-    Coverage coverage = new Coverage(resolved);
-    if (coverage.coversNothing() || anythingLeftOut) {
-      // Whoever is left out is not absent; which row was whose cannot be told.
-      return;
-    }
-    Policy.Absent enrollments = policy.of(Table.ENROLLMENTS).absent();
-    for (int seat = 0; seat < held.enrollments(); seat++) {
-      String course = held.courseOf(seat);
-      if (askedEnrollments.get(seat) || !coverage.coversEnrollmentsOf(course)) {
-        continue;
-      }
-      Map<Field, String> values = new EnumMap<>(Field.class);
-      values.put(Field.USER, held.username(seat));
-      put(values, Field.COURSE, course);
-      put(values, Field.GROUP, held.groupOf(seat));
-      put(values, Field.ROLE, held.roleOf(seat));
-      if (enrollments == Policy.Absent.WITHDRAW) {
-        receiver.change(
-            new PlannedChange(Phase.WITHDRAWALS, Change.WITHDRAW, values, Map.of())
-                .because(ABSENT, null));
-      } else {
-        receiver.left(
-            new LeftAsItIs(
-                Table.ENROLLMENTS,
-                held.username(seat) + " " + course,
-                null,
-                "enrolled",
-                "",
-                "policy: {enrollments: {absent: withdraw}}",
-                null));
-      }
-    }
-    if (coverage.coversUsers()) {
-      held.eachUser(this::absentUser);
-    }
-    if (coverage.coversCourses()) {
-      held.courses().stream()
-          .filter(code -> !askedCourses.contains(code))
-          .forEach(this::absentCourse);
-    }
-  }
-
-  private void absentUser(int position) {
-    KnownUser account = known.all().get(position);
-    if (askedAccounts.get(position) || account.isGuardian() || account.isAnonymous()) {
-      return;
-    }
-    Map<Field, String> key = Map.of(Field.USERNAME, account.username());
-    Policy.Absent absent = policy.of(Table.USERS).absent();
-    if (absent == Policy.Absent.REMOVE) {
-      receiver.change(
-          new PlannedChange(Phase.REMOVALS, Change.REMOVE, key, Map.of()).because(ABSENT, null));
-    } else if (absent == Policy.Absent.SUSPEND) {
-      if (account.standing() != KnownUser.Standing.SUSPENDED) {
-        receiver.change(
-            new PlannedChange(
-                Phase.USERS,
-                Change.SUSPEND,
-                Map.of(Field.USERNAME, account.username(), Field.STATUS, "suspended"),
-                Map.of(),
-                Map.of(Field.STATUS, "active"),
-                ABSENT,
-                null));
-      }
-    } else {
-      receiver.left(
-          new LeftAsItIs(
-              Table.USERS,
-              account.username(),
-              null,
-              "there",
-              "",
-              "policy: {users: {absent: suspend}}",
-              null));
-    }
-  }
-
-  private void absentCourse(String code) {
-    if (policy.of(Table.COURSES).absent() == Policy.Absent.REMOVE) {
-      receiver.change(
-          new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.COURSE, code), Map.of())
-              .because(ABSENT, null));
-    } else {
-      receiver.left(
-          new LeftAsItIs(
-              Table.COURSES, code, null, "there", "", "policy: {courses: {absent: remove}}", null));
-    }
   }
 
   /**
@@ -903,16 +643,16 @@ public final class Comparison {
     int seat = held.enrollment(who, inCourse, values.getOrDefault(Field.GROUP, ""));
     if (row.text(Field.STATUS).equals("ended")) {
       if (seat >= 0) {
-        askedEnrollments.set(seat);
+        asked.enrollments().set(seat);
       }
       if (seat >= 0 || held.enrollments() == 0) {
         // Where nothing is known of who is where, the platform may have it.
         change(Phase.WITHDRAWALS, Change.WITHDRAW, values, row);
       }
     } else if (seat >= 0) {
-      knownEnrollment(row, seat, values);
+      knownEnrollments.inPlace(row, seat, values);
     } else if (!inCourse.isEmpty() && held.seats(who, inCourse).length > 0) {
-      regroupings.add(new Regrouping(who, inCourse, values, own(row), row.place()));
+      knownEnrollments.inCourse(who, inCourse, values, own(row), row.place());
     } else if (policy.of(Table.ENROLLMENTS).skipsNew()) {
       skip(Table.ENROLLMENTS, who + " " + inCourse, row.place());
     } else {
