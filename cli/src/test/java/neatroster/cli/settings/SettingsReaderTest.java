@@ -118,15 +118,15 @@ class SettingsReaderTest {
   @Test
   void whatIsDoneAboutDifferencesIsReadForEachTableAndField() throws Exception {
     Settings settings =
-        read(
-            """
+        read("""
             policy:
               sites: {new: skip}
               users: {new: skip, known: {default: leave, email: overwrite}, absent: suspend}
               groups: {new: create}
               enrollments: {known: overwrite, absent: withdraw}
             stop-above: {removals: 3, changes: 10%}
-            """);
+            """)
+            .settings();
     Policy policy = settings.policy();
     assertThat(policy.skipsNewSites()).isTrue();
     assertThat(policy.of(Table.USERS).skipsNew()).isTrue();

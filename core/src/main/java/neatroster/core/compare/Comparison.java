@@ -387,6 +387,13 @@ public final class Comparison {
     if (!PersonRecord.hasInitial(record.fullName())) {
       values.putAll(parts);
     }
+    Policy.Known sitePolicy = policy.of(Table.USERS).known(Field.SITE);
+    boolean isBlank = there.get().text(Field.SITE).isEmpty();
+    if (held.tells(Table.USERS, Field.SITE)
+        && (sitePolicy == Policy.Known.OVERWRITE
+            || (sitePolicy == Policy.Known.FILL_BLANKS && isBlank))) {
+      site(values);
+    }
     differences.compare(Table.USERS, Phase.USERS, key, values, there.get(), record.place());
   }
 
@@ -765,13 +772,25 @@ public final class Comparison {
         field, (f, text) -> WrittenDates.after(from, text).map(LocalDate::toString).orElse(text));
   }
 
+  private void newSite(String site) {
+    if (policy.skipsNewSites()) {
+      receiver.left(
+          new LeftAsItIs(
+              Table.USERS, site, Field.SITE, "", site, "policy: {sites: {new: create}}", null));
+    } else {
+      receiver.change(
+          new PlannedChange(Phase.SITES, Change.CREATE, Map.of(Field.SITE, site))
+              .because(NEW, null));
+    }
+  }
+
   /** Sites come with the ones above them, each once and before what stands in it. */
   private void site(Map<Field, String> values) {
     String path = values.getOrDefault(Field.SITE, "");
     for (int end = path.indexOf('/'); !path.isEmpty(); end = path.indexOf('/', end + 1)) {
       String site = end < 0 ? path : path.substring(0, end);
-      if (sites.add(site)) {
-        change(Phase.SITES, Change.CREATE, Map.of(Field.SITE, site));
+      if (sites.add(site) && !onPlatform.sites().contains(site)) {
+        newSite(site);
       }
       if (end < 0) {
         return;
