@@ -2,10 +2,12 @@ package neatroster.cli;
 
 import java.io.File;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
@@ -14,6 +16,10 @@ import java.util.stream.Stream;
 
 /** The built program, run as a process in a folder. */
 public final class Program {
+  private static final Path JAR =
+      Path.of(System.getProperty("neatroster.jar", "")).toAbsolutePath();
+  private static final Path ARCHIVE = archive();
+
   /** What a run of the program gave back. */
   record Result(int exit, String out, String err) {}
 
@@ -113,10 +119,58 @@ public final class Program {
     line.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
     // Runs of a second are not worth the better compiler.
     line.addAll(List.of("-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC"));
+    if (Files.exists(ARCHIVE)) {
+      line.addAll(List.of("-XX:SharedArchiveFile=" + ARCHIVE, "-Xshare:auto"));
+      line.addAll(List.of("-Xlog:disable", "-Xlog:all=error:stderr"));
+    }
     line.addAll(javaOptions);
     line.add("-jar");
-    line.add(System.getProperty("neatroster.jar"));
+    line.add(JAR.toString());
     return line;
+  }
+
+  /**
+   * The classes of the program as the launcher keeps them, without which each of some hundred runs
+   * would load them anew. Tests that cannot make them do without.
+   */
+  private static Path archive() {
+    Path archive = JAR.resolveSibling("tests.jsa");
+    try {
+      if (!Files.isRegularFile(JAR)) {
+        // Not a test that drives the program.
+        return archive;
+      }
+      if (Files.exists(archive)
+          && Files.getLastModifiedTime(archive).compareTo(Files.getLastModifiedTime(JAR)) > 0) {
+        return archive;
+      }
+      Path folder = Files.createTempDirectory("neat-roster-archive");
+      Path made = JAR.resolveSibling("tests.jsa." + ProcessHandle.current().pid());
+      String java = Path.of(System.getProperty("java.home"), "bin", "java").toString();
+      new ProcessBuilder(
+              List.of(
+                  java,
+                  "-XX:ArchiveClassesAtExit=" + made,
+                  "-Xlog:disable",
+                  "-XX:+UseSerialGC",
+                  "-jar",
+                  JAR.toString(),
+                  "demo",
+                  folder.resolve("demo").toString()))
+          .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+          .redirectError(ProcessBuilder.Redirect.DISCARD)
+          .start()
+          .waitFor();
+      if (Files.exists(made)) {
+        Files.move(made, archive, StandardCopyOption.REPLACE_EXISTING);
+      }
+      return archive;
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      return archive;
+    }
   }
 
   private ProcessBuilder inFolder(List<String> line) {
