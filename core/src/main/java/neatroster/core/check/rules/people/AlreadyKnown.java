@@ -45,7 +45,7 @@ public final class AlreadyKnown extends TableRule {
               this,
               row.firstColumn(
                   Field.USERNAME, Field.EMAIL, Field.ID, Field.FULL_NAME, Field.GIVEN_NAME),
-              "The platform has this person already, as " + row.account.username() + "."));
+              "The platform has this person already, as " + row.account.reference() + "."));
     }
   }
 }
