@@ -283,7 +283,7 @@ public final class PreviewText {
     screen.line(
         screen.red(Counted.of(preview.leftOut(), "row"))
             + " would not be delivered: rows with errors, or of people without an account. neat-roster"
-            + " check and issue say more.");
+            + " check and issue say more. As long as any row is left out, nothing counts as absent.");
     screen.line("");
   }
 }

@@ -74,18 +74,24 @@ final class Absences {
     if (asked.accounts().get(position) || account.isGuardian() || account.isAnonymous()) {
       return;
     }
-    Map<Field, String> key = Map.of(Field.USERNAME, account.username());
+    Map<Field, String> key = new EnumMap<>(Field.class);
+    put(key, Field.USERNAME, account.username());
+    if (key.isEmpty()) {
+      put(key, Field.EMAIL, account.anyEmail());
+    }
     Policy.Absent absent = policy.of(Table.USERS).absent();
-    if (absent == Policy.Absent.REMOVE) {
+    // A removal names a username; without one nobody is taken away.
+    boolean canRemove = !account.username().isEmpty();
+    if (absent == Policy.Absent.REMOVE && canRemove) {
       receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, key, Map.of()).because(ABSENT, null));
-    } else if (absent == Policy.Absent.SUSPEND) {
+    } else if (absent == Policy.Absent.SUSPEND && !key.isEmpty()) {
       if (account.standing() != KnownUser.Standing.SUSPENDED) {
         receiver.change(
             new PlannedChange(
                 Phase.USERS,
                 Change.SUSPEND,
-                Map.of(Field.USERNAME, account.username(), Field.STATUS, "suspended"),
+                suspended(key),
                 Map.of(),
                 Map.of(Field.STATUS, "active"),
                 ABSENT,
@@ -95,13 +101,19 @@ final class Absences {
       receiver.left(
           new LeftAsItIs(
               Table.USERS,
-              account.username(),
+              account.reference(),
               null,
               "there",
               "",
               "policy: {users: {absent: suspend}}",
               null));
     }
+  }
+
+  private static Map<Field, String> suspended(Map<Field, String> key) {
+    Map<Field, String> values = new EnumMap<>(key);
+    values.put(Field.STATUS, "suspended");
+    return values;
   }
 
   private void absentCourse(String code) {

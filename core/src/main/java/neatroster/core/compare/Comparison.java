@@ -119,7 +119,10 @@ public final class Comparison {
     anonymous.forEach(account -> receiver.change(accounts.enrollment(account)));
     knownEnrollments.settle();
     Coverage coverage = new Coverage(resolved);
-    if (!coverage.coversNothing() && !anythingLeftOut) {
+    if (!coverage.coversNothing()
+        && !anythingLeftOut
+        && resolved.rows().brokenOff().isEmpty()
+        && resolved.rows().unread().stream().allMatch(Roster.Unread::isLeftAlone)) {
       // Whoever is left out is not absent, and which row was whose cannot be told.
       new Absences(asked, coverage, policy, onPlatform, receiver).run();
     }
@@ -391,7 +394,8 @@ public final class Comparison {
     boolean isBlank = there.get().text(Field.SITE).isEmpty();
     if (held.tells(Table.USERS, Field.SITE)
         && (sitePolicy == Policy.Known.OVERWRITE
-            || (sitePolicy == Policy.Known.FILL_BLANKS && isBlank))) {
+            || (sitePolicy == Policy.Known.FILL_BLANKS && isBlank))
+        && !record.text(Field.SITE).equals(Differences.CLEARED)) {
       site(values);
     }
     differences.compare(Table.USERS, Phase.USERS, key, values, there.get(), record.place());

@@ -15,7 +15,7 @@ import neatroster.core.settings.Policy;
 /** What a row says otherwise than the platform has it, field by field. */
 final class Differences {
   /** What clears a value on the platform. */
-  private static final String CLEARED = "(none)";
+  static final String CLEARED = "(none)";
 
   private static final Set<Field> NAMES =
       EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
@@ -64,7 +64,7 @@ final class Differences {
       }
       String to = entry.getValue();
       String from = NAMES.contains(field) ? part(Names.parts(there), field) : there.text(field);
-      if (isSame(from, to)) {
+      if (isSame(field, from, to)) {
         continue;
       }
       Policy.Known known = policy.of(table).known(field);
@@ -97,8 +97,10 @@ final class Differences {
     }
   }
 
-  private static boolean isSame(String from, String to) {
-    return from.equalsIgnoreCase(to) || (to.equals(CLEARED) && from.isEmpty());
+  private static boolean isSame(Field field, String from, String to) {
+    boolean caseless = field == Field.EMAIL || field == Field.MANAGER;
+    return (caseless ? from.equalsIgnoreCase(to) : from.equals(to))
+        || (to.equals(CLEARED) && from.isEmpty());
   }
 
   private static String part(Names.Parts name, Field field) {
