@@ -20,6 +20,7 @@ import neatroster.cli.command.PackCommand;
 import neatroster.cli.command.PreviewCommand;
 import neatroster.cli.command.Program;
 import neatroster.cli.command.RulesCommand;
+import neatroster.cli.command.SendCommand;
 import neatroster.cli.command.TidyCommand;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.disk.TemporaryFiles;
@@ -64,6 +65,7 @@ public final class Main implements Runnable, Program {
     COMMANDS.put("issue", IssueCommand::new);
     COMMANDS.put("preview", PreviewCommand::new);
     COMMANDS.put("pack", PackCommand::new);
+    COMMANDS.put("send", SendCommand::new);
     COMMANDS.put("handout", HandoutCommand::new);
     COMMANDS.put("find", FindCommand::new);
     COMMANDS.put("rules", RulesCommand::new);

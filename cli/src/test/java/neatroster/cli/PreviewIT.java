@@ -101,9 +101,9 @@ class PreviewIT {
             "users change amorgan: email ana@old.example > ana@new.example; phone  > +447400000009;"
                 + " grade 6 > 7",
             "users restore cquay: status suspended > active",
-            "users rename evoss2",
-            "removals remove fholm",
+            "removals remove fholm: email flo@gull.example > ; grade 7 > ; givenName Flo > ",
             "users create gberg",
+            "users rename evoss2: username evoss > evoss2",
             "enrollments enroll bfinch NAV-2",
             "enrollments re-role cquay NAV-2: role learner > instructor",
             "enrollments enroll gberg NAV-3",

@@ -5,6 +5,10 @@ public interface BatchFormat {
   /** The name on the command line. */
   String name();
 
-  /** Starts a batch. */
-  BatchWriter writer(BatchFiles files);
+  /**
+   * Starts a batch.
+   *
+   * @param own the school's own fields
+   */
+  BatchWriter writer(BatchFiles files, OwnColumns own);
 }

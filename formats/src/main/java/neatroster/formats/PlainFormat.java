@@ -21,43 +21,44 @@ final class PlainFormat implements BatchFormat {
   }
 
   @Override
-  public BatchWriter writer(BatchFiles files) {
-    return new Writer(files);
+  public BatchWriter writer(BatchFiles files, OwnColumns own) {
+    return new Writer(files, own);
   }
 
   private static final class Writer implements BatchWriter {
     private final BatchFiles files;
+    private final OwnColumns own;
     private final Map<Phase, CsvRows> open = new EnumMap<>(Phase.class);
     private final Map<Phase, Integer> rows = new EnumMap<>(Phase.class);
 
-    Writer(BatchFiles files) {
+    Writer(BatchFiles files, OwnColumns own) {
       this.files = files;
+      this.own = own;
     }
 
     @Override
     public void row(PlannedChange row) throws IOException {
       CsvRows file = open.get(row.phase());
       if (file == null) {
-        file = start(row);
+        file = start(row.phase());
       }
       List<String> cells = new ArrayList<>();
       cells.add(row.change().word());
       for (Field field : row.phase().fields()) {
         cells.add(row.value(field));
       }
-      cells.addAll(row.own().values());
+      cells.addAll(own.cells(row));
       file.row(cells);
       rows.merge(row.phase(), 1, Integer::sum);
     }
 
-    private CsvRows start(PlannedChange first) throws IOException {
-      Phase phase = first.phase();
+    private CsvRows start(Phase phase) throws IOException {
       CsvRows file = CsvRows.literal(files.create(fileName(phase)));
       open.put(phase, file);
       List<String> header = new ArrayList<>();
       header.add("change");
       phase.fields().forEach(field -> header.add(field.label()));
-      header.addAll(first.own().keySet());
+      header.addAll(own.of(phase));
       file.row(header);
       return file;
     }

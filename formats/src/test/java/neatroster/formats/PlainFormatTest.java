@@ -25,7 +25,8 @@ class PlainFormatTest {
                   ByteArrayOutputStream file = new ByteArrayOutputStream();
                   files.put(name, file);
                   return file;
-                });
+                },
+                OwnColumns.none());
     for (PlannedChange row : rows) {
       writer.row(row);
     }

@@ -8,6 +8,7 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -28,7 +29,7 @@ public final class Register implements AutoCloseable {
   /** Marks the file as ours: “NRos” in ASCII (SQLite file format, section 1.3.12). */
   private static final int APPLICATION_ID = 0x4E526F73;
 
-  private static final int VERSION = 3;
+  private static final int VERSION = 4;
 
   private static final String ACCOUNT =
       """
@@ -70,11 +71,22 @@ public final class Register implements AutoCloseable {
   /** Files that we wrote first passwords into, for telling where these still are. */
   private static final String SLIPS = "CREATE TABLE slips_file (path TEXT PRIMARY KEY);";
 
+  /** Version 3 did not know the runs. */
+  private static final String RUNS =
+      """
+      CREATE TABLE run (
+        name TEXT PRIMARY KEY,
+        packed_at TEXT NOT NULL,
+        digest TEXT NOT NULL,
+        delivered_at TEXT NOT NULL DEFAULT '');
+      """;
+
   /** Version 2 did not know whose passwords the accounts file holds, nor who was told. */
   private static final String FROM_VERSION_2 =
       "ALTER TABLE account ADD COLUMN password_kept INTEGER NOT NULL DEFAULT 0;"
           + "ALTER TABLE account ADD COLUMN password_told INTEGER NOT NULL DEFAULT 0;"
-          + SLIPS;
+          + SLIPS
+          + RUNS;
 
   private static final String STATE =
       "CREATE TABLE state (name TEXT PRIMARY KEY, value TEXT NOT NULL);";
@@ -90,7 +102,8 @@ public final class Register implements AutoCloseable {
             FROM account_1;
           DROP TABLE account_1;
           """
-          + SLIPS;
+          + SLIPS
+          + RUNS;
 
   private final Connection connection;
 
@@ -179,7 +192,7 @@ public final class Register implements AutoCloseable {
         statement.execute("BEGIN IMMEDIATE");
         statement.execute("PRAGMA application_id = " + APPLICATION_ID);
         statement.execute("PRAGMA user_version = " + VERSION);
-        statement.executeUpdate(ACCOUNT + SLIPS + STATE);
+        statement.executeUpdate(ACCOUNT + SLIPS + RUNS + STATE);
         statement.execute("COMMIT");
         return;
       }
@@ -194,7 +207,7 @@ public final class Register implements AutoCloseable {
       }
       if (version < VERSION) {
         statement.execute("BEGIN IMMEDIATE");
-        statement.executeUpdate(version < 2 ? FROM_VERSION_1 : FROM_VERSION_2);
+        statement.executeUpdate(version < 2 ? FROM_VERSION_1 : version < 3 ? FROM_VERSION_2 : RUNS);
         statement.execute("PRAGMA user_version = " + VERSION);
         statement.execute("COMMIT");
       }
@@ -253,6 +266,63 @@ public final class Register implements AutoCloseable {
       }
     }
     return former;
+  }
+
+  /**
+   * Remembers a run that was packed.
+   *
+   * @param digest what tells whether another run changes the same
+   */
+  public void runPacked(String name, Instant at, String digest) throws RegisterException {
+    write(
+        () -> {
+          try (PreparedStatement statement =
+              connection.prepareStatement(
+                  "INSERT OR REPLACE INTO run (name, packed_at, digest) VALUES (?, ?, ?)")) {
+            statement.setString(1, name);
+            statement.setString(2, at.toString());
+            statement.setString(3, digest);
+            statement.executeUpdate();
+          }
+        });
+  }
+
+  /** Remembers that a run was delivered. */
+  public void runDelivered(String name, Instant at) throws RegisterException {
+    write(
+        () -> {
+          try (PreparedStatement statement =
+              connection.prepareStatement("UPDATE run SET delivered_at = ? WHERE name = ?")) {
+            statement.setString(1, at.toString());
+            statement.setString(2, name);
+            statement.executeUpdate();
+          }
+        });
+  }
+
+  /** The runs that were packed, in the order in which they were. */
+  public List<Run> runs() throws RegisterException {
+    return read(
+        () -> {
+          List<Run> runs = new ArrayList<>();
+          try (Statement statement = connection.createStatement();
+              ResultSet row =
+                  statement.executeQuery(
+                      "SELECT name, packed_at, digest, delivered_at FROM run ORDER BY rowid")) {
+            while (row.next()) {
+              String delivered = row.getString(4);
+              runs.add(
+                  new Run(
+                      row.getString(1),
+                      Instant.parse(row.getString(2)),
+                      row.getString(3),
+                      delivered.isEmpty()
+                          ? Optional.empty()
+                          : Optional.of(Instant.parse(delivered))));
+            }
+          }
+          return runs;
+        });
   }
 
   /** Every join code that was ever given; of two for the same course or group the later counts. */

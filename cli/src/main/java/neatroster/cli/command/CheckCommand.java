@@ -1,15 +1,12 @@
 package neatroster.cli.command;
 
-import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.Session;
-import neatroster.cli.folder.WritePlaces;
 import neatroster.cli.report.FindingsJson;
 import neatroster.cli.report.FindingsText;
-import neatroster.cli.report.OwnFiles;
-import neatroster.cli.report.Report;
+import neatroster.cli.report.ReportFiles;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Screen;
@@ -17,7 +14,6 @@ import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** Says everything that is wrong at once, and what was checked. */
@@ -26,20 +22,7 @@ import picocli.CommandLine.Parameters;
     description = "Says everything that is wrong with the sheets, at once and where it is.")
 public final class CheckCommand implements Callable<Integer> {
   @Mixin private CommonOptions options;
-
-  @Option(
-      names = "--report",
-      paramLabel = "FILE",
-      description = {
-        "Writes what was found into a file as well; repeatable. Its ending tells the kind:",
-        ".html a page to read and print, .xlsx a coloured copy of the sheets, .csv, .json."
-      })
-  private List<Path> reports = List.of();
-
-  @Option(
-      names = "--overwrite",
-      description = "Lets a report take the place of a file that is no report of ours.")
-  private boolean overwrite;
+  @Mixin private ReportOptions reports;
 
   @Parameters(
       paramLabel = "FILE",
@@ -52,11 +35,11 @@ public final class CheckCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     Screen screen = options.screen();
-    Report.verify(reports);
+    ReportFiles<CheckResult> kinds = ReportFiles.ofFindings();
+    reports.verify(kinds);
     Session session = options.session();
     try (OpenRoster open = session.open(files)) {
-      WritePlaces places = new WritePlaces(session.folder(), open.paths(), OwnFiles::isOwn);
-      reports.forEach(file -> places.verifyFile(session.resolve(file), file.toString(), overwrite));
+      reports.verify(session, open);
       CheckResult result = Checker.check(open.roster(), session.basis(open.roster()));
       open.verifyUnchanged();
       if (options.json()) {
@@ -64,10 +47,7 @@ public final class CheckCommand implements Callable<Integer> {
       } else {
         new FindingsText(screen).write(result);
       }
-      for (Path report : reports) {
-        Report.write(result, session.resolve(report), report);
-        screen.remark("Wrote " + report + ".");
-      }
+      reports.write(kinds, result, session);
       return result.hasErrors() ? Exit.FINDINGS : Exit.DONE;
     }
   }

@@ -3,7 +3,9 @@ package neatroster.cli.command;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -17,8 +19,10 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.PasswordPlaces;
+import neatroster.cli.folder.RunDigest;
 import neatroster.cli.folder.RunFolder;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
@@ -52,9 +56,12 @@ import neatroster.core.text.Nearest;
 import neatroster.formats.BatchFormat;
 import neatroster.formats.BatchFormats;
 import neatroster.formats.BatchWriter;
+import neatroster.formats.OwnColumns;
+import neatroster.formats.RunChanges;
 import neatroster.formats.WrittenFile;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
+import neatroster.register.Run;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -120,6 +127,8 @@ public final class PackCommand implements Callable<Integer> {
    * @param corrections the correction sheets, in the run folder
    * @param dropped values that rows do without, because what they name is left out
    * @param passwords how many first passwords the batches hold
+   * @param repeats the run that changes the same and was not delivered, or null
+   * @param waiting the earlier runs that were not delivered
    */
   private record Packed(
       String run,
@@ -129,7 +138,13 @@ public final class PackCommand implements Callable<Integer> {
       int leftOut,
       List<String> corrections,
       List<Dropped> dropped,
-      int passwords) {}
+      int passwords,
+      String repeats,
+      List<String> waiting) {
+    /** There was nothing to change. */
+    static final Packed NOTHING =
+        new Packed(null, null, List.of(), Map.of(), 0, List.of(), List.of(), 0, null, List.of());
+  }
 
   /** A value that is not delivered though its row is, because what it names is left out. */
   private record Dropped(Place place, Field field, String value, String why) {}
@@ -288,11 +303,14 @@ public final class PackCommand implements Callable<Integer> {
     try (RunFolder run = RunFolder.start(runs, today)) {
       Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
       List<BatchWriter> writers = new ArrayList<>();
+      OwnColumns own = new OwnColumns(settings.reading().ownFields());
+      RunChanges changes =
+          new RunChanges(name -> run.create(KnownSource.CHANGES + "/" + name), own);
       List<Dropped> dropped = new ArrayList<>();
       CorrectionSheets corrections = new CorrectionSheets(run::create, checked);
       try {
         for (BatchFormat format : formats) {
-          writers.add(format.writer(name -> run.create(format.name() + "/" + name)));
+          writers.add(format.writer(name -> run.create(format.name() + "/" + name), own));
         }
         ChangeReceiver receiver =
             new ChangeReceiver() {
@@ -305,6 +323,7 @@ public final class PackCommand implements Callable<Integer> {
                   packedPasswords.add(reference(row));
                 }
                 try {
+                  changes.add(row);
                   for (BatchWriter writer : writers) {
                     writer.row(row);
                   }
@@ -328,6 +347,7 @@ public final class PackCommand implements Callable<Integer> {
         for (BatchWriter writer : writers) {
           writer.close();
         }
+        changes.close();
         corrections.close();
       }
       List<PackedFile> files = new ArrayList<>();
@@ -339,6 +359,15 @@ public final class PackCommand implements Callable<Integer> {
         }
       }
       open.verifyUnchanged();
+      if (counts.isEmpty() && corrections.rows() == 0) {
+        return Packed.NOTHING;
+      }
+      String digest = RunDigest.of(name -> run.sha256(name), run.names(KnownSource.CHANGES));
+      List<Run> waiting =
+          workplace.register().runs().stream()
+              .filter(earlier -> earlier.deliveredAt().isEmpty())
+              .filter(earlier -> Files.isDirectory(runs.resolve(earlier.name())))
+              .toList();
       Packed packed =
           new Packed(
               run.name(),
@@ -348,11 +377,18 @@ public final class PackCommand implements Callable<Integer> {
               corrections.rows(),
               List.copyOf(corrections.names()),
               dropped,
-              packedPasswords.size());
+              packedPasswords.size(),
+              waiting.stream()
+                  .filter(earlier -> earlier.digest().equals(digest))
+                  .map(Run::name)
+                  .findFirst()
+                  .orElse(null),
+              waiting.stream().map(Run::name).toList());
       try (var out = run.create("run.json")) {
         Json.write(out, json -> json(json, packed));
       }
       run.finish();
+      workplace.register().runPacked(run.name(), Instant.now(), digest);
       workplace.register().passwordsPacked(packedPasswords);
       return packed;
     }
@@ -375,6 +411,10 @@ public final class PackCommand implements Callable<Integer> {
   }
 
   private static void text(Screen screen, Packed packed) {
+    if (packed.run() == null) {
+      screen.line("Nothing is to be changed on the platform, so no run was packed.");
+      return;
+    }
     screen.line("Packed run " + screen.bold(packed.run()) + " into " + packed.folder());
     screen.line("");
     for (PackedFile file : packed.files()) {
@@ -409,7 +449,27 @@ public final class PackCommand implements Callable<Integer> {
         (packed.passwords() == 0
                 ? ""
                 : "The batches hold first passwords: keep them where only you can read them. ")
-            + "Deliver the batches in the order of their numbers.");
+            + "Deliver the batches in the order of their numbers, then say so: neat-roster send "
+            + packed.run()
+            + " --by-hand");
+    waiting(screen, packed);
+  }
+
+  /** Whoever delivers two runs that change the same makes everything twice. */
+  private static void waiting(Screen screen, Packed packed) {
+    if (packed.repeats() != null) {
+      screen.line(
+          screen.yellow("It changes the same as run " + packed.repeats())
+              + ", which is not recorded as delivered: deliver one of them, not both.");
+    } else if (!packed.waiting().isEmpty()) {
+      String last = packed.waiting().get(packed.waiting().size() - 1);
+      screen.line(
+          screen.yellow("Run " + last + " is not recorded as delivered")
+              + ", so what it changes is in this run again. If it was uploaded, say so with"
+              + " neat-roster send "
+              + last
+              + " --by-hand, and pack once more.");
+    }
   }
 
   private static String one(Phase phase) {
@@ -420,7 +480,13 @@ public final class PackCommand implements Callable<Integer> {
     json.writeStartObject();
     json.writeStringField("command", "pack");
     json.writeStringField("run", packed.run());
-    json.writeStringField("folder", "runs/" + packed.run());
+    json.writeStringField("folder", packed.run() == null ? null : "runs/" + packed.run());
+    json.writeStringField("repeats", packed.repeats());
+    json.writeArrayFieldStart("notDelivered");
+    for (String earlier : packed.waiting()) {
+      json.writeString(earlier);
+    }
+    json.writeEndArray();
     json.writeArrayFieldStart("files");
     for (PackedFile file : packed.files()) {
       json.writeStartObject();

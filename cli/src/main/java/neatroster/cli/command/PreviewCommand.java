@@ -1,12 +1,7 @@
 package neatroster.cli.command;
 
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -18,16 +13,14 @@ import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.Preview;
 import neatroster.cli.report.PreviewJson;
 import neatroster.cli.report.PreviewText;
+import neatroster.cli.report.ReportFiles;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.Problem;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
-import neatroster.core.compare.Above;
 import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
-import neatroster.core.model.Counted;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
@@ -38,6 +31,7 @@ import picocli.CommandLine.Parameters;
     description = "Says what would change on the platform, and why; writes nothing.")
 public final class PreviewCommand implements Callable<Integer> {
   @Mixin private CommonOptions options;
+  @Mixin private ReportOptions reports;
 
   @Parameters(
       paramLabel = "FILE",
@@ -49,8 +43,11 @@ public final class PreviewCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
+    ReportFiles<Preview> kinds = ReportFiles.ofPreview();
+    reports.verify(kinds);
     Session session = options.session();
     try (OpenRoster open = session.open(files)) {
+      reports.verify(session, open);
       Basis basis = session.basis(open.roster());
       CheckResult checked = Checker.check(open.roster(), basis);
       IssuedItems items = new IssuedItems(reference -> "", Set.of(), joinCodes(session));
@@ -58,44 +55,21 @@ public final class PreviewCommand implements Callable<Integer> {
       Preview preview =
           new Preview(
               session.settings(),
-              basis.known().held(),
+              checked,
+              basis.known(),
+              session.knownSources(),
               receiver ->
                   new Comparison(session.settings(), checked, basis.known(), items, today, receiver)
                       .run());
       open.verifyUnchanged();
-      List<Above> above =
-          Above.of(preview.totals(), basis.known(), session.settings().stopAbove(), Map.of());
       if (options.json()) {
-        Json.write(session.screen().out(), json -> new PreviewJson(preview, above).write(json));
+        Json.write(session.screen().out(), json -> new PreviewJson(preview).write(json));
       } else {
-        new PreviewText(session.screen()).write(preview, basis.known(), source(session), above);
+        new PreviewText(session.screen()).write(preview);
       }
+      reports.write(kinds, preview, session);
       return preview.leftOut() > 0 ? Exit.FINDINGS : Exit.DONE;
     }
-  }
-
-  /** The exports, and how old the oldest of them is. */
-  private static String source(Session session) {
-    List<Path> files = new ArrayList<>(session.knownPaths());
-    session
-        .folder()
-        .ifPresent(folder -> folder.knownFiles().forEach(file -> files.add(file.path())));
-    if (files.isEmpty()) {
-      return "";
-    }
-    Instant oldest = Instant.MAX;
-    for (Path file : files) {
-      try {
-        Instant changed = Files.getLastModifiedTime(file).toInstant();
-        oldest = changed.isBefore(oldest) ? changed : oldest;
-      } catch (IOException e) {
-        throw Problem.unreadable(file + " cannot be read.", e);
-      }
-    }
-    return Counted.of(files.size(), "export")
-        + " of the platform, saved on "
-        + LocalDate.ofInstant(oldest, ZoneId.systemDefault())
-        + (files.size() > 1 ? " or later" : "");
   }
 
   private static Map<String, String> joinCodes(Session session) {

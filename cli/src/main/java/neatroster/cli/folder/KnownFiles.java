@@ -52,7 +52,10 @@ public final class KnownFiles {
       }
       Known known =
           Known.read(
-              open.roster(), issued.all(), session.settings().emails().usual().sharedAllowed());
+              open.roster(),
+              open.deliveries(),
+              issued.all(),
+              session.settings().emails().usual().sharedAllowed());
       open.verifyUnchanged();
       return known;
     } catch (UnreadableSheetException e) {

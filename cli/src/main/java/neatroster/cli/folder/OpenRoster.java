@@ -32,6 +32,7 @@ import neatroster.core.intake.SheetPlanException;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SourceNote;
 import neatroster.core.model.RoleWords;
+import neatroster.core.roster.Deliveries;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
@@ -56,7 +57,8 @@ public final class OpenRoster implements Closeable {
   private Path standardInput;
   private Roster roster;
 
-  private final Settings settings;
+  private Settings settings;
+  private final Map<SheetName, String> deliveries = new HashMap<>();
   private final Map<Path, Stamp> stamps = new LinkedHashMap<>();
   private final MemoryNeed memory = new MemoryNeed();
 
@@ -101,8 +103,13 @@ public final class OpenRoster implements Closeable {
   public static Optional<OpenRoster> openKnown(Session session) {
     OpenRoster open = new OpenRoster(session.settings());
     try {
-      session.folder().ifPresent(f -> f.knownFiles().forEach(open::add));
-      session.known().forEach(argument -> open.add(session, argument));
+      for (KnownSource source : KnownSource.of(session)) {
+        if (source.run().isPresent()) {
+          open.addDelivery(source);
+        } else {
+          open.addKept(source.file());
+        }
+      }
       open.settleClassLists(session.screen());
       open.roster = new Roster(open.readings, open.unread, open.order);
       return open.order.isEmpty() ? Optional.empty() : Optional.of(open);
@@ -113,6 +120,25 @@ public final class OpenRoster implements Closeable {
       open.close();
       throw e;
     }
+  }
+
+  /** Which of the sheets are what we delivered. */
+  public Deliveries deliveries() {
+    return new Deliveries(deliveries);
+  }
+
+  /** What a run changed is written by us, and the settings of handed-in sheets are not for it. */
+  private void addDelivery(KnownSource source) {
+    Settings ofSheets = settings;
+    settings =
+        Settings.builder()
+            .roles(ofSheets.roles())
+            .defaultRole(ofSheets.defaultRole())
+            .reading(new Settings.Reading(List.of(), Map.of(), ofSheets.reading().ownFields()))
+            .build();
+    add(source.file());
+    settings = ofSheets;
+    deliveries.put(new SheetName(source.file().name(), null), source.run().orElseThrow());
   }
 
   public Roster roster() {
@@ -163,6 +189,9 @@ public final class OpenRoster implements Closeable {
     CourseNames courses = CourseNames.of(readings, settings.courseAliases());
     for (int i = 0; i < readings.size(); i++) {
       SheetReading before = readings.get(i);
+      if (deliveries.containsKey(before.name())) {
+        continue;
+      }
       SheetReading settled = settled(before, courses);
       readings.set(i, settled);
       boolean said =
@@ -191,7 +220,12 @@ public final class OpenRoster implements Closeable {
   }
 
   private void add(Session session, String argument) {
-    FileArgument file = session.file(argument);
+    addKept(session.file(argument));
+  }
+
+  /** Adds a file; what can be read only once is kept. */
+  private void addKept(FileArgument named) {
+    FileArgument file = named;
     boolean standardInput = file.name().equals(FileArgument.STANDARD_INPUT);
     if (standardInput || isPipe(file.path())) {
       Path kept = standardInput ? keepStandardInput() : keep(file);

@@ -45,6 +45,31 @@ public final class PackedRun {
     return usernames;
   }
 
+  /** How many changes a run holds. */
+  public static int changes(RosterFolder folder, String run) {
+    Path changes = folder.path("runs").resolve(run).resolve(KnownSource.CHANGES);
+    int[] count = new int[1];
+    try (Stream<Path> files = Files.list(changes)) {
+      for (Path file : files.sorted().toList()) {
+        try (SheetFile opened = SheetFiles.open(file, file.toString())) {
+          opened
+              .sheets()
+              .get(0)
+              .read(
+                  row -> {
+                    count[0]++;
+                    return true;
+                  });
+          // The header is none.
+          count[0]--;
+        }
+      }
+    } catch (IOException | UnreadableSheetException e) {
+      throw Problem.unreadable(changes + " cannot be read.", e);
+    }
+    return count[0];
+  }
+
   private static List<Path> usersBatches(Path run) {
     Path plain = run.resolve("plain");
     if (!Files.isDirectory(plain)) {

@@ -11,6 +11,7 @@ import java.security.MessageDigest;
 import java.time.LocalDate;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -62,6 +63,11 @@ public final class RunFolder implements Closeable {
     MessageDigest digest = AccountsFile.sha256();
     digests.put(path, digest);
     return new DigestOutputStream(new BufferedOutputStream(making.create(path), 1 << 16), digest);
+  }
+
+  /** The files in a folder of the run, by name. */
+  public List<String> names(String folder) {
+    return digests.keySet().stream().filter(path -> path.startsWith(folder + "/")).toList();
   }
 
   /** The SHA-256 of a file that is complete, in hexadecimal. May be asked for once. */

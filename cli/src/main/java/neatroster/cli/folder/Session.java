@@ -105,6 +105,11 @@ public final class Session {
     return OpenRoster.open(this, files);
   }
 
+  /** The files that say what the platform holds, the newest first. */
+  public List<KnownSource> knownSources() {
+    return KnownSource.of(this);
+  }
+
   /** Opens the exports of the platform that there are, if any. */
   public Optional<OpenRoster> openKnown() {
     return OpenRoster.openKnown(this);

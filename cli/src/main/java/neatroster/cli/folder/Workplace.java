@@ -19,6 +19,7 @@ import neatroster.core.settings.Settings;
 import neatroster.register.FolderLock;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
+import neatroster.register.Run;
 
 /** A folder that a command writes to, locked for it, with its register open. */
 public final class Workplace implements Closeable {
@@ -139,6 +140,19 @@ public final class Workplace implements Closeable {
     SqliteLibrary.prepare();
     try (Register register = Register.open(folder.root().toAbsolutePath())) {
       return register.joinCodes();
+    } catch (RegisterException e) {
+      throw Problem.unreadable(e.getMessage() + ".", e);
+    }
+  }
+
+  /** The runs packed in a folder that is only read: none where it has no register. */
+  public static List<Run> runsIn(RosterFolder folder) {
+    if (!Files.exists(Register.file(folder.root()))) {
+      return List.of();
+    }
+    SqliteLibrary.prepare();
+    try (Register register = Register.open(folder.root().toAbsolutePath())) {
+      return register.runs();
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
     }

@@ -1,9 +1,7 @@
 package neatroster.cli.report;
 
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.OutputStream;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -20,14 +18,9 @@ import neatroster.core.model.Counted;
 import neatroster.core.model.Severity;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Accepted;
-import org.jsoup.nodes.DataNode;
-import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
 
-/**
- * Findings as one page that needs nothing else: each in the piece of the sheet where it stands. The
- * page is put together as a tree of elements, so that no value can be anything but text.
- */
+/** Findings as one page that needs nothing else: each in the piece of the sheet where it stands. */
 final class FindingsHtml {
   /** A page with more is read by nobody and opened by no browser. */
   private static final int MOST = 1500;
@@ -73,48 +66,28 @@ final class FindingsHtml {
 
   /** Writes the page. */
   static void write(CheckResult result, OutputStream out) throws IOException {
-    Document page = new FindingsHtml(result).page();
-    out.write(page.outerHtml().getBytes(StandardCharsets.UTF_8));
+    new FindingsHtml(result).page().write(out);
   }
 
-  private Document page() throws IOException {
-    Document page = Document.createShell("");
-    page.outputSettings().prettyPrint(false);
-    page.prependChild(new org.jsoup.nodes.DocumentType("html", "", ""));
-    page.selectFirst("html").attr("lang", "en");
-    Element head = page.head();
-    head.appendElement("meta").attr("charset", "utf-8");
-    head.appendElement("meta")
-        .attr("name", "viewport")
-        .attr("content", "width=device-width, initial-scale=1");
-    head.appendElement("meta").attr("name", "generator").attr("content", OwnFiles.REPORT);
-    head.appendElement("meta")
-        .attr("http-equiv", "Content-Security-Policy")
-        .attr(
-            "content", "default-src 'none'; style-src 'unsafe-inline'; script-src 'unsafe-inline'");
-    head.appendElement("title").text("Check: " + summary());
-    head.appendElement("style").appendChild(new DataNode(resource("check.css")));
+  private HtmlPage page() throws IOException {
+    HtmlPage page = new HtmlPage("Check: " + summary());
     Element body = page.body();
     header(body);
-    filters(body);
+    filters(page);
     Element main = body.appendElement("main");
     SheetName sheet = null;
     Element section = null;
     for (Finding finding : shown) {
       if (!finding.place().sheet().equals(sheet)) {
         sheet = finding.place().sheet();
-        section = main.appendElement("section").attr("data-sheet", sheet.toString());
+        section = main.appendElement("section").addClass("filtered");
         section.appendElement("h2").text(sheet.toString());
       }
       finding(section, finding);
     }
-    main.appendElement("p")
-        .addClass("nothing")
-        .attr("hidden", true)
-        .text("Nothing is left with these filters.");
+    HtmlPage.nothing(main);
     leftOut(main);
     checked(body);
-    body.appendElement("script").appendChild(new DataNode(resource("check.js")));
     return page;
   }
 
@@ -150,7 +123,7 @@ final class FindingsHtml {
                     : "Nothing keeps it from being delivered."));
   }
 
-  private void filters(Element body) {
+  private void filters(HtmlPage page) {
     if (shown.isEmpty()) {
       return;
     }
@@ -160,18 +133,11 @@ final class FindingsHtml {
       rules.add(finding.rule().text().name());
       sheets.add(finding.place().sheet().toString());
     }
-    Element form = body.appendElement("form").addClass("filters");
-    select(form, "severity", List.of("error", "warning", "note"));
-    select(form, "rule", rules.stream().sorted().toList());
-    select(form, "sheet", sheets.stream().toList());
+    Element form = page.filters();
+    HtmlPage.filter(form, "severity", List.of("error", "warning", "note"));
+    HtmlPage.filter(form, "rule", rules.stream().sorted().toList());
+    HtmlPage.filter(form, "sheet", sheets.stream().toList());
     form.appendElement("output").attr("aria-live", "polite");
-  }
-
-  private static void select(Element form, String name, List<String> choices) {
-    Element label = form.appendElement("label").text(name + " ");
-    Element select = label.appendElement("select").attr("name", name);
-    select.appendElement("option").attr("value", "").text("all");
-    choices.forEach(choice -> select.appendElement("option").attr("value", choice).text(choice));
   }
 
   private void finding(Element section, Finding finding) {
@@ -283,12 +249,6 @@ final class FindingsHtml {
     Element exceptions = footer.appendElement("ul");
     for (Map.Entry<Accepted, Integer> accepted : result.accepted().entrySet()) {
       exceptions.appendElement("li").text(FindingsText.accepted(accepted));
-    }
-  }
-
-  private static String resource(String name) throws IOException {
-    try (InputStream in = FindingsHtml.class.getResourceAsStream(name)) {
-      return new String(in.readAllBytes(), StandardCharsets.UTF_8);
     }
   }
 }

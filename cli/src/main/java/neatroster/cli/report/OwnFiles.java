@@ -42,7 +42,9 @@ public final class OwnFiles {
         return isMarked(head);
       }
       if (name.endsWith(".json")) {
-        return head.replaceAll("\\s", "").startsWith("{\"command\":\"check\"");
+        String start = head.replaceAll("\\s", "");
+        return start.startsWith("{\"command\":\"check\"")
+            || start.startsWith("{\"command\":\"preview\"");
       }
       return name.endsWith(".csv") && hasOurHeader(head);
     } catch (IOException e) {
@@ -57,6 +59,7 @@ public final class OwnFiles {
   private static boolean hasOurHeader(String head) {
     String first = head.lines().findFirst().orElse("");
     return first.equals(String.join(",", FindingsCsv.HEADER))
+        || first.equals(String.join(",", PreviewCsv.HEADER))
         || HandoutRows.headers().stream()
             .anyMatch(header -> first.equals(String.join(",", header)));
   }

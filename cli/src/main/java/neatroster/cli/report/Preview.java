@@ -1,12 +1,18 @@
 package neatroster.cli.report;
 
+import java.util.List;
+import java.util.Map;
 import java.util.function.Consumer;
+import neatroster.cli.folder.KnownSource;
+import neatroster.core.check.CheckResult;
+import neatroster.core.compare.Above;
+import neatroster.core.compare.Aftermath;
 import neatroster.core.compare.ChangeReceiver;
 import neatroster.core.compare.LeftAsItIs;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.Totals;
 import neatroster.core.intake.RosterRow;
-import neatroster.core.roster.Held;
+import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
 
 /**
@@ -15,18 +21,30 @@ import neatroster.core.settings.Settings;
  */
 public final class Preview {
   private final Consumer<ChangeReceiver> comparison;
+  private final List<KnownSource> sources;
+  private final Known known;
   private final Totals totals;
+  private final Aftermath aftermath;
+  private final List<Above> above;
   private int left;
   private int leftOut;
 
   /**
    * Counts what would change.
    *
+   * @param sources the files that say what the platform holds, the newest first
    * @param comparison goes over all changes, the same each time
    */
-  public Preview(Settings settings, Held held, Consumer<ChangeReceiver> comparison) {
+  public Preview(
+      Settings settings,
+      CheckResult checked,
+      Known known,
+      List<KnownSource> sources,
+      Consumer<ChangeReceiver> comparison) {
     this.comparison = comparison;
-    totals = new Totals(held, settings.defaultRole());
+    this.sources = List.copyOf(sources);
+    this.known = known;
+    totals = new Totals(known.held(), settings.defaultRole());
     comparison.accept(
         new ChangeReceiver() {
           @Override
@@ -44,16 +62,90 @@ public final class Preview {
             left++;
           }
         });
+    aftermath = Aftermath.of(totals, checked, known);
+    above = Above.of(totals, known, settings.stopAbove(), Map.of());
   }
 
-  /** Goes over it once more. */
-  void each(ChangeReceiver receiver) {
-    comparison.accept(receiver);
+  /** Goes over the changes once more. */
+  void eachChange(Consumer<PlannedChange> receiver) {
+    comparison.accept(
+        new Nothing() {
+          @Override
+          public void change(PlannedChange change) {
+            receiver.accept(change);
+          }
+        });
+  }
+
+  /** Goes over what the settings leave as it is once more. */
+  void eachLeft(Consumer<LeftAsItIs> receiver) {
+    comparison.accept(
+        new Nothing() {
+          @Override
+          public void left(LeftAsItIs one) {
+            receiver.accept(one);
+          }
+        });
+  }
+
+  /** Goes over the rows that would not be delivered once more. */
+  void eachLeftOut(LeftOut receiver) {
+    comparison.accept(
+        new Nothing() {
+          @Override
+          public void leftOut(RosterRow row, int line, String why) {
+            receiver.row(row, why);
+          }
+        });
+  }
+
+  /** Takes a row that would not be delivered. */
+  @FunctionalInterface
+  interface LeftOut {
+    /**
+     * Takes one.
+     *
+     * @param why the reason where the row itself has no finding, else null
+     */
+    void row(RosterRow row, String why);
+  }
+
+  /** Takes nothing of what is handed on. */
+  private static class Nothing implements ChangeReceiver {
+    @Override
+    public void change(PlannedChange change) {
+      // Not asked for.
+    }
+
+    @Override
+    public void leftOut(RosterRow row, int line, String why) {
+      // Not asked for.
+    }
+  }
+
+  /** The files that say what the platform holds, the newest first. */
+  List<KnownSource> sources() {
+    return sources;
+  }
+
+  /** Whether anything is known of the platform. */
+  boolean isAnythingKnown() {
+    return !known.users().isEmpty() || known.hasEnrollments() || !known.courses().isEmpty();
   }
 
   /** How many changes of each kind there are. */
-  public Totals totals() {
+  Totals totals() {
     return totals;
+  }
+
+  /** How the courses would stand. */
+  Aftermath aftermath() {
+    return aftermath;
+  }
+
+  /** What a run would do more of than the settings let it. */
+  List<Above> above() {
+    return above;
   }
 
   /** How many differences the settings leave as they are. */

@@ -3,35 +3,29 @@ package neatroster.cli.report;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.util.List;
 import java.util.Map;
+import neatroster.cli.folder.KnownSource;
 import neatroster.core.compare.Above;
-import neatroster.core.compare.ChangeReceiver;
+import neatroster.core.compare.Aftermath;
 import neatroster.core.compare.LeftAsItIs;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
-import neatroster.core.model.Field;
 
 /** What would change, for programs. */
 public final class PreviewJson {
   private final Preview preview;
-  private final List<Above> above;
 
-  /**
-   * A report.
-   *
-   * @param above what a run would do more of than the settings let it
-   */
-  public PreviewJson(Preview preview, List<Above> above) {
+  /** A report. */
+  public PreviewJson(Preview preview) {
     this.preview = preview;
-    this.above = List.copyOf(above);
   }
 
   /** Writes the document. */
   public void write(JsonGenerator json) throws IOException {
     json.writeStartObject();
     json.writeStringField("command", "preview");
+    sources(json);
     json.writeObjectFieldStart("counts");
     for (Map.Entry<String, Map<String, Integer>> phase : preview.totals().counts().entrySet()) {
       json.writeObjectFieldStart(phase.getKey());
@@ -42,26 +36,16 @@ public final class PreviewJson {
     }
     json.writeEndObject();
     json.writeArrayFieldStart("changes");
-    preview.each(
-        new Rows() {
-          @Override
-          public void change(PlannedChange change) {
-            write(() -> writeChange(json, change));
-          }
-        });
+    preview.eachChange(change -> write(() -> writeChange(json, change)));
     json.writeEndArray();
     headcounts(json);
+    moves(json);
+    aftermath(json);
     json.writeArrayFieldStart("left");
-    preview.each(
-        new Rows() {
-          @Override
-          public void left(LeftAsItIs left) {
-            write(() -> writeLeft(json, left));
-          }
-        });
+    preview.eachLeft(left -> write(() -> writeLeft(json, left)));
     json.writeEndArray();
     json.writeArrayFieldStart("above");
-    for (Above one : above) {
+    for (Above one : preview.above()) {
       json.writeStartObject();
       json.writeStringField("kind", one.kind());
       json.writeNumberField("count", one.count());
@@ -70,28 +54,9 @@ public final class PreviewJson {
     }
     json.writeEndArray();
     json.writeArrayFieldStart("refused");
-    preview.each(
-        new Rows() {
-          @Override
-          public void leftOut(RosterRow row, int line, String why) {
-            write(() -> writeRefused(json, row, why));
-          }
-        });
+    preview.eachLeftOut((row, why) -> write(() -> writeRefused(json, row, why)));
     json.writeEndArray();
     json.writeEndObject();
-  }
-
-  /** Takes one kind of what is handed on, and passes over the others. */
-  private static class Rows implements ChangeReceiver {
-    @Override
-    public void change(PlannedChange change) {
-      // Not asked for.
-    }
-
-    @Override
-    public void leftOut(RosterRow row, int line, String why) {
-      // Not asked for.
-    }
   }
 
   /** Writes one thing. */
@@ -108,6 +73,18 @@ public final class PreviewJson {
     }
   }
 
+  private void sources(JsonGenerator json) throws IOException {
+    json.writeArrayFieldStart("known");
+    for (KnownSource source : preview.sources()) {
+      json.writeStartObject();
+      json.writeStringField("file", source.file().name());
+      json.writeStringField("run", source.run().orElse(null));
+      json.writeStringField("at", source.at().toString());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+  }
+
   private static void writeRefused(JsonGenerator json, RosterRow row, String why)
       throws IOException {
     json.writeStartObject();
@@ -122,15 +99,11 @@ public final class PreviewJson {
     json.writeStringField("change", change.change().word());
     json.writeStringField("key", change.key());
     json.writeObjectFieldStart("fields");
-    for (Map.Entry<Field, String> entry : change.values().entrySet()) {
-      Field field = entry.getKey();
-      boolean changes = change.before().isEmpty() || change.before().containsKey(field);
-      if (changes && field != Field.PASSWORD) {
-        json.writeObjectFieldStart(field.label());
-        json.writeStringField("from", change.before().getOrDefault(field, ""));
-        json.writeStringField("to", entry.getValue());
-        json.writeEndObject();
-      }
+    for (ChangeWords.Difference one : ChangeWords.differences(change)) {
+      json.writeObjectFieldStart(one.field());
+      json.writeStringField("from", one.from());
+      json.writeStringField("to", one.to());
+      json.writeEndObject();
     }
     json.writeEndObject();
     json.writeStringField("why", change.why());
@@ -142,7 +115,7 @@ public final class PreviewJson {
     json.writeStartObject();
     json.writeStringField("table", left.table().word());
     json.writeStringField("key", left.key());
-    json.writeStringField("field", left.field() == null ? null : left.field().label());
+    json.writeStringField("field", left.field().isEmpty() ? null : left.field());
     json.writeStringField("from", left.from());
     json.writeStringField("to", left.to());
     json.writeStringField("setting", left.setting());
@@ -161,6 +134,36 @@ public final class PreviewJson {
         json.writeNumberField("after", role.getValue()[1]);
         json.writeEndObject();
       }
+    }
+    json.writeEndArray();
+  }
+
+  private void moves(JsonGenerator json) throws IOException {
+    json.writeArrayFieldStart("moves");
+    for (Map.Entry<String, Integer> move : preview.totals().moves().entrySet()) {
+      String[] courses = move.getKey().split(" → ", 2);
+      json.writeStartObject();
+      json.writeStringField("from", courses[0]);
+      json.writeStringField("to", courses[1]);
+      json.writeNumberField("people", move.getValue());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+  }
+
+  private void aftermath(JsonGenerator json) throws IOException {
+    json.writeArrayFieldStart("empty");
+    for (String course : preview.aftermath().empty()) {
+      json.writeString(course);
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("overCapacity");
+    for (Aftermath.Over over : preview.aftermath().over()) {
+      json.writeStartObject();
+      json.writeStringField("course", over.course());
+      json.writeNumberField("learners", over.after());
+      json.writeNumberField("capacity", over.capacity());
+      json.writeEndObject();
     }
     json.writeEndArray();
   }

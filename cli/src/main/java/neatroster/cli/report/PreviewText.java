@@ -6,17 +6,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.compare.Above;
 import neatroster.core.compare.Change;
-import neatroster.core.compare.ChangeReceiver;
-import neatroster.core.compare.LeftAsItIs;
 import neatroster.core.compare.PlannedChange;
-import neatroster.core.grid.Place;
-import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Counted;
-import neatroster.core.model.Field;
-import neatroster.core.roster.Known;
-import neatroster.core.text.Quoted;
 
 /** What would change, as people read it: how much, who is where, then every change. */
 public final class PreviewText {
@@ -32,23 +24,15 @@ public final class PreviewText {
     this.screen = screen;
   }
 
-  /**
-   * Writes it.
-   *
-   * @param source what it was compared with, or empty
-   * @param above what a run would do more of than the settings let it
-   */
-  public void write(Preview preview, Known known, String source, List<Above> above) {
-    if (known.users().isEmpty() && !known.hasEnrollments() && known.courses().isEmpty()) {
+  /** Writes it. */
+  public void write(Preview preview) {
+    if (!preview.isAnythingKnown()) {
       screen.line(
           "Nothing is known of the platform, so everything counts as new. Put exports of what it"
               + " holds into known/, or name them with --known.");
       screen.line("");
     }
-    if (!source.isEmpty()) {
-      screen.line(screen.dim("Compared with " + source + "."));
-      screen.line("");
-    }
+    sources(preview);
     if (preview.totals().isNothing()) {
       screen.line("Nothing would change.");
       screen.line("");
@@ -56,11 +40,14 @@ public final class PreviewText {
       counts(preview);
       headcounts(preview);
       moves(preview);
+      aftermath(preview);
       changes(preview);
     }
-    above.forEach(
-        one -> screen.line(screen.red("pack would refuse it") + ". " + one.sentence() + "."));
-    if (!above.isEmpty()) {
+    preview
+        .above()
+        .forEach(
+            one -> screen.line(screen.red("pack would refuse it") + ". " + one.sentence() + "."));
+    if (!preview.above().isEmpty()) {
       screen.line("");
     }
     left(preview);
@@ -68,8 +55,38 @@ public final class PreviewText {
     screen.line(
         "Nothing was written. neat-roster pack writes the batches"
             + (preview.left() + preview.leftOut() > 0 || !preview.totals().isNothing()
-                ? "; --format json shows everything."
+                ? "; --report preview.html shows everything."
                 : "."));
+  }
+
+  private void sources(Preview preview) {
+    List<String> lines = ChangeWords.sources(preview.sources());
+    if (lines.isEmpty()) {
+      return;
+    }
+    screen.line(
+        screen.dim(
+            lines.size() == 1
+                ? "Compared with " + lines.get(0)
+                : "Compared with these; where they differ, the newer counts"));
+    if (lines.size() > 1) {
+      lines.stream().limit(FEW).forEach(line -> screen.line(screen.dim("  " + line)));
+    }
+    if (lines.size() > FEW) {
+      screen.line(screen.dim("  and " + (lines.size() - FEW) + " older"));
+    }
+    screen.line("");
+  }
+
+  private void aftermath(Preview preview) {
+    List<String> lines = ChangeWords.aftermath(preview.aftermath());
+    lines.stream().limit(SHOWN).forEach(line -> screen.line(screen.yellow(line)));
+    if (lines.size() > SHOWN) {
+      screen.line("… and " + (lines.size() - SHOWN) + " more such courses");
+    }
+    if (!lines.isEmpty()) {
+      screen.line("");
+    }
   }
 
   private void counts(Preview preview) {
@@ -138,21 +155,13 @@ public final class PreviewText {
   private void changes(Preview preview) {
     Map<String, List<String>> shown = new LinkedHashMap<>();
     Map<String, Integer> counts = new LinkedHashMap<>();
-    preview.each(
-        new ChangeReceiver() {
-          @Override
-          public void change(PlannedChange change) {
-            String phase = change.phase().word();
-            counts.merge(phase, 1, Integer::sum);
-            List<String> lines = shown.computeIfAbsent(phase, p -> new ArrayList<>());
-            if (lines.size() < SHOWN) {
-              lines.add(line(change));
-            }
-          }
-
-          @Override
-          public void leftOut(RosterRow row, int line, String why) {
-            // They come behind the changes.
+    preview.eachChange(
+        change -> {
+          String phase = change.phase().word();
+          counts.merge(phase, 1, Integer::sum);
+          List<String> lines = shown.computeIfAbsent(phase, p -> new ArrayList<>());
+          if (lines.size() < SHOWN) {
+            lines.add(line(change));
           }
         });
     shown.forEach(
@@ -167,20 +176,8 @@ public final class PreviewText {
   }
 
   private String line(PlannedChange change) {
-    String what =
-        change.before().entrySet().stream()
-            .map(
-                entry ->
-                    entry.getKey().label()
-                        + " "
-                        + shown(entry.getValue())
-                        + " → "
-                        + shown(change.value(entry.getKey())))
-            .collect(Collectors.joining(", "));
-    if (what.isEmpty()) {
-      what = said(change);
-    }
-    String why = why(change);
+    String what = ChangeWords.what(change);
+    String why = ChangeWords.why(change);
     return "  "
         + mark(change.change())
         + " "
@@ -199,52 +196,19 @@ public final class PreviewText {
     };
   }
 
-  private static String said(PlannedChange change) {
-    String name = (change.value(Field.GIVEN_NAME) + " " + change.value(Field.FAMILY_NAME)).strip();
-    String title = change.value(Field.TITLE);
-    String role = change.value(Field.ROLE);
-    return !name.isEmpty() ? name : !title.isEmpty() ? title : role.isEmpty() ? "" : "as " + role;
-  }
-
-  /** Where it comes from; why, where no row says it. */
-  private static String why(PlannedChange change) {
-    return change.place() == null ? change.why() : where(change.place());
-  }
-
-  private static String shown(String value) {
-    return value.isEmpty() ? "(nothing)" : Quoted.value(value);
-  }
-
-  private static String where(Place place) {
-    return place == null ? "" : place.sheet() + ", row " + place.row();
-  }
-
   private void left(Preview preview) {
     if (preview.left() == 0) {
       return;
     }
     Map<String, List<String>> bySetting = new LinkedHashMap<>();
     Map<String, Integer> counts = new LinkedHashMap<>();
-    preview.each(
-        new ChangeReceiver() {
-          @Override
-          public void change(PlannedChange change) {
-            // They stand above.
-          }
-
-          @Override
-          public void leftOut(RosterRow row, int line, String why) {
-            // They come behind.
-          }
-
-          @Override
-          public void left(LeftAsItIs left) {
-            counts.merge(left.setting(), 1, Integer::sum);
-            List<String> lines =
-                bySetting.computeIfAbsent(left.setting(), setting -> new ArrayList<>());
-            if (lines.size() < FEW) {
-              lines.add(line(left));
-            }
+    preview.eachLeft(
+        left -> {
+          counts.merge(left.setting(), 1, Integer::sum);
+          List<String> lines =
+              bySetting.computeIfAbsent(left.setting(), setting -> new ArrayList<>());
+          if (lines.size() < FEW) {
+            lines.add("    " + left.key() + "  " + ChangeWords.what(left));
           }
         });
     screen.line(
@@ -253,27 +217,13 @@ public final class PreviewText {
     bySetting.forEach(
         (setting, lines) -> {
           int count = counts.get(setting);
-          screen.line("  " + setting + screen.dim("  would let " + count + " through"));
+          screen.line("  " + setting + screen.dim("  " + ChangeWords.through(setting, count)));
           lines.forEach(screen::line);
           if (count > lines.size()) {
             screen.line("    … and " + (count - lines.size()) + " more");
           }
         });
     screen.line("");
-  }
-
-  private static String line(LeftAsItIs left) {
-    if (left.field() == null) {
-      return "    " + left.key() + (left.from().isEmpty() ? "" : "  " + left.from());
-    }
-    return "    "
-        + left.key()
-        + "  "
-        + left.field().label()
-        + " "
-        + shown(left.from())
-        + ", in the sheet "
-        + shown(left.to());
   }
 
   private void leftOut(Preview preview) {

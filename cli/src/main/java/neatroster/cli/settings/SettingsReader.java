@@ -285,13 +285,13 @@ public final class SettingsReader {
     YamlSection sites = section.section("sites");
     sites.only(List.of("new"));
     YamlSection users = section.section("users");
-    users.only(List.of("new", "known", "absent", "renamed", "removed"));
+    users.only(List.of("new", "known", "absent", "changed", "renamed", "removed"));
     YamlSection courses = section.section("courses");
-    courses.only(List.of("new", "known", "absent", "removed"));
+    courses.only(List.of("new", "known", "absent", "changed", "removed"));
     YamlSection groups = section.section("groups");
-    groups.only(List.of("new", "known"));
+    groups.only(List.of("new", "known", "changed"));
     YamlSection enrollments = section.section("enrollments");
-    enrollments.only(List.of("new", "known", "absent"));
+    enrollments.only(List.of("new", "known", "absent", "changed"));
     Map<Table, Policy.OfTable> tables = new EnumMap<>(Table.class);
     tables.put(
         Table.USERS,
@@ -362,7 +362,8 @@ public final class SettingsReader {
         knownOf,
         absent.isEmpty()
             ? Policy.Absent.LEAVE
-            : section.choice("absent", absent, Policy.Absent.LEAVE));
+            : section.choice("absent", absent, Policy.Absent.LEAVE),
+        section.choice("changed", ordered("leave", false, "overwrite", true), false));
   }
 
   private Map<String, Limit> stopAbove(YamlSection section) throws SettingsException {

@@ -32,6 +32,7 @@ public record Above(String kind, long count, long known, Limit limit) {
     long changes =
         count(totals, "users", "change", "rename", "suspend", "restore")
             + count(totals, "courses", "change")
+            + count(totals, "groups", "change")
             + count(totals, "enrollments", "re-role", "regroup", "change");
     add(above, "changes", changes, users + enrollments, limits, allowed);
     return above;

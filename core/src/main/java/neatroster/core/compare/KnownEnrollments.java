@@ -1,10 +1,10 @@
 package neatroster.core.compare;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import neatroster.core.grid.Place;
-import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Held;
@@ -12,107 +12,179 @@ import neatroster.core.settings.Policy;
 
 /** Enrollments in courses where the platform has the person already: in what role and group. */
 final class KnownEnrollments {
-  private final Asked asked;
-  private final Policy policy;
+  private final Scope scope;
   private final Held held;
-  private final String defaultRole;
-  private final ChangeReceiver receiver;
-  private final List<Regrouping> regroupings = new ArrayList<>();
+  private final Policy.OfTable policy;
+  private final List<Wanted> elsewhere = new ArrayList<>();
+  private final List<Wanted> inAnyGroup = new ArrayList<>();
 
-  KnownEnrollments(
-      Asked asked, Policy policy, Held held, String defaultRole, ChangeReceiver receiver) {
-    this.asked = asked;
-    this.policy = policy;
-    this.held = held;
-    this.defaultRole = defaultRole;
-    this.receiver = receiver;
+  KnownEnrollments(Scope scope) {
+    this.scope = scope;
+    this.held = scope.held;
+    this.policy = scope.policy.of(Table.ENROLLMENTS);
   }
 
-  /** Somebody who is in a course already and is asked for in another group of it. */
-  private record Regrouping(
+  /**
+   * Somebody who is asked for in a course.
+   *
+   * @param user what the platform calls them
+   * @param role the role that the row says, or empty
+   * @param values the whole enrollment, as it would be made anew
+   * @param own the school's own fields
+   */
+  record Wanted(
       String user,
       String course,
+      String group,
+      String role,
       Map<Field, String> values,
       Map<String, String> own,
       Place place) {}
 
   /** Takes somebody who is asked for in a course where the platform has them elsewhere. */
-  void inCourse(
-      String user, String course, Map<Field, String> values, Map<String, String> own, Place place) {
-    regroupings.add(new Regrouping(user, course, values, own, place));
+  void inCourse(Wanted wanted) {
+    elsewhere.add(wanted);
+  }
+
+  /** Takes somebody who is asked for in a course, in whatever group. */
+  void inAnyGroup(Wanted wanted) {
+    inAnyGroup.add(wanted);
+  }
+
+  /** A place that the platform has somebody in and that no row has asked for, or -1. */
+  private int unasked(Wanted wanted) {
+    for (int seat : held.seats(wanted.user(), wanted.course())) {
+      if (!scope.asked.enrollments().get(seat)) {
+        return seat;
+      }
+    }
+    return -1;
   }
 
   /** Moves whoever is asked for in another group than the one that nobody asks for any more. */
   void settle() {
-    for (Regrouping one : regroupings) {
-      int from = -1;
-      for (int seat : held.seats(one.user(), one.course())) {
-        if (!asked.enrollments().get(seat)) {
-          from = seat;
-          break;
-        }
-      }
+    for (Wanted wanted : elsewhere) {
+      int from = unasked(wanted);
       if (from < 0) {
-        receiver.change(
-            new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, one.values(), one.own())
-                .because(Comparison.NEW, one.place()));
+        scope.receiver.change(
+            new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, wanted.values(), wanted.own())
+                .because(PlannedChange.NEW, wanted.place()));
         continue;
       }
-      asked.enrollments().set(from);
-      String group = one.values().get(Field.GROUP);
-      if (policy.of(Table.ENROLLMENTS).known(Field.GROUP) == Policy.Known.OVERWRITE) {
-        receiver.change(
-            new PlannedChange(
-                Phase.ENROLLMENTS,
-                Change.REGROUP,
-                one.values(),
-                one.own(),
-                Map.of(Field.GROUP, held.groupOf(from)),
-                "the platform has it otherwise",
-                one.place()));
+      scope.asked.enrollments().set(from);
+      if (policy.known(Field.GROUP) == Policy.Known.OVERWRITE
+          || (policy.known(Field.GROUP) == Policy.Known.FILL_BLANKS
+              && held.groupOf(from).isEmpty())) {
+        Map<Field, String> values = new EnumMap<>(wanted.values());
+        values.put(Field.ROLE, roleOf(from));
+        values.remove(Field.STARTS);
+        values.remove(Field.ENDS);
+        change(wanted, Change.REGROUP, values, Map.of(Field.GROUP, held.groupOf(from)));
+        rest(wanted, from, wanted.group());
       } else {
-        receiver.left(
-            new LeftAsItIs(
-                Table.ENROLLMENTS,
-                one.user() + " " + one.course(),
-                Field.GROUP,
-                held.groupOf(from),
-                group,
-                "policy: {enrollments: {known: overwrite}}",
-                one.place()));
+        leave(wanted, Field.GROUP, held.groupOf(from), wanted.group(), "known: overwrite");
+        rest(wanted, from, held.groupOf(from));
+      }
+    }
+    for (Wanted wanted : inAnyGroup) {
+      int seat = unasked(wanted);
+      if (seat >= 0) {
+        scope.asked.enrollments().set(seat);
+        rest(wanted, seat, held.groupOf(seat));
       }
     }
   }
 
-  /** The role of an enrollment that the platform has. */
-  void inPlace(RosterRow row, int seat, Map<Field, String> values) {
-    asked.enrollments().set(seat);
-    String to = row.text(Field.ROLE);
-    String there = held.roleOf(seat);
-    String from = there.isEmpty() ? defaultRole : there;
-    if (to.isEmpty() || from.equals(to) || !held.tells(Table.ENROLLMENTS, Field.ROLE)) {
+  /** Role and dates of an enrollment that the platform has. */
+  void inPlace(Wanted wanted, int seat) {
+    scope.asked.enrollments().set(seat);
+    rest(wanted, seat, wanted.group());
+  }
+
+  private String roleOf(int seat) {
+    String role = held.roleOf(seat);
+    return role.isEmpty() ? scope.settings.defaultRole() : role;
+  }
+
+  private void rest(Wanted wanted, int seat, String group) {
+    role(wanted, seat, group);
+    dates(wanted, seat, group);
+  }
+
+  private void role(Wanted wanted, int seat, String group) {
+    String to = wanted.role();
+    String from = roleOf(seat);
+    if (to.isEmpty() || from.equals(to) || !held.tellsOfEnrollments(Field.ROLE)) {
       return;
     }
-    if (policy.of(Table.ENROLLMENTS).known(Field.ROLE) == Policy.Known.OVERWRITE) {
-      receiver.change(
-          new PlannedChange(
-              Phase.ENROLLMENTS,
-              Change.RE_ROLE,
-              values,
-              Map.of(),
-              Map.of(Field.ROLE, from),
-              "the platform has it otherwise",
-              row.place()));
+    boolean isElsewhere =
+        held.deliveredRole(seat).filter(role -> !role.isEmpty() && !role.equals(from)).isPresent();
+    if (policy.known(Field.ROLE) != Policy.Known.OVERWRITE) {
+      leave(wanted, Field.ROLE, from, to, "known: overwrite");
+    } else if (isElsewhere && !policy.overwritesChanged()) {
+      leave(wanted, Field.ROLE, from, to, "changed: overwrite");
     } else {
-      receiver.left(
-          new LeftAsItIs(
-              Table.ENROLLMENTS,
-              values.getOrDefault(Field.USER, "") + " " + values.getOrDefault(Field.COURSE, ""),
-              Field.ROLE,
-              from,
-              to,
-              "policy: {enrollments: {known: overwrite}}",
-              row.place()));
+      Map<Field, String> values = new EnumMap<>(wanted.values());
+      grouped(values, group);
+      values.remove(Field.STARTS);
+      values.remove(Field.ENDS);
+      change(wanted, Change.RE_ROLE, values, Map.of(Field.ROLE, from));
     }
+  }
+
+  private void dates(Wanted wanted, int seat, String group) {
+    Map<Field, String> to = new EnumMap<>(Field.class);
+    Map<Field, String> before = new EnumMap<>(Field.class);
+    for (Field field : List.of(Field.STARTS, Field.ENDS)) {
+      String asked = wanted.values().getOrDefault(field, "");
+      String from = held.dateOf(seat, field);
+      boolean isWritten = asked.matches("\\d{4}-\\d{2}-\\d{2}");
+      if (!isWritten || asked.equals(from) || !held.tellsOfEnrollments(field)) {
+        continue;
+      }
+      Policy.Known known = policy.known(field);
+      if (known == Policy.Known.OVERWRITE
+          || (known == Policy.Known.FILL_BLANKS && from.isEmpty())) {
+        to.put(field, asked);
+        before.put(field, from);
+      } else {
+        leave(wanted, field, from, asked, "known: overwrite");
+      }
+    }
+    if (!to.isEmpty()) {
+      Map<Field, String> values = new EnumMap<>(wanted.values());
+      grouped(values, group);
+      values.remove(Field.STARTS);
+      values.remove(Field.ENDS);
+      if (policy.known(Field.ROLE) != Policy.Known.OVERWRITE) {
+        values.put(Field.ROLE, roleOf(seat));
+      }
+      values.putAll(to);
+      change(wanted, Change.CHANGE, values, before);
+    }
+  }
+
+  private static void grouped(Map<Field, String> values, String group) {
+    values.remove(Field.GROUP);
+    Scope.put(values, Field.GROUP, group);
+  }
+
+  private void change(
+      Wanted wanted, Change change, Map<Field, String> values, Map<Field, String> before) {
+    scope.receiver.change(
+        new PlannedChange(Phase.ENROLLMENTS, change, values, wanted.own())
+            .from(before)
+            .because(PlannedChange.OTHERWISE, wanted.place()));
+  }
+
+  private void leave(Wanted wanted, Field field, String from, String to, String setting) {
+    scope.left(
+        Table.ENROLLMENTS,
+        wanted.user() + " " + wanted.course(),
+        field,
+        from,
+        to,
+        "policy: {enrollments: {" + setting + "}}",
+        wanted.place());
   }
 }

@@ -12,9 +12,10 @@ import neatroster.core.model.Field;
  * @param phase when it is delivered
  * @param change what it does
  * @param values the fields that are not blank, in the shape in which they are delivered
- * @param own the school's own fields by name, blank ones too: all of the table's, in the order of
- *     the settings
- * @param before what the platform holds in the fields that change, blank where it holds nothing
+ * @param own the school's own fields by name; blank where they stay as they are
+ * @param before what the platform holds in the fields that change, blank where it holds nothing; of
+ *     what is taken away everything that is known
+ * @param ownBefore the same for the school's own fields
  * @param why the reason, as the end of a sentence
  * @param place the row that asks for it, or null
  */
@@ -24,12 +25,16 @@ public record PlannedChange(
     Map<Field, String> values,
     Map<String, String> own,
     Map<Field, String> before,
+    Map<String, String> ownBefore,
     String why,
     Place place) {
+  static final String NEW = "the platform does not have it";
+  static final String OTHERWISE = "the platform has it otherwise";
+
   /** A change without what was before. */
   public PlannedChange(
       Phase phase, Change change, Map<Field, String> values, Map<String, String> own) {
-    this(phase, change, values, own, Map.of(), "", null);
+    this(phase, change, values, own, Map.of(), Map.of(), "", null);
   }
 
   /** A change that says nothing of the school's own fields. */
@@ -42,9 +47,24 @@ public record PlannedChange(
     return values.getOrDefault(field, "");
   }
 
+  /** The same change with the school's own fields. */
+  public PlannedChange with(Map<String, String> ownFields) {
+    return new PlannedChange(phase, change, values, ownFields, before, ownBefore, why, place);
+  }
+
+  /** The same change with what the platform holds. */
+  public PlannedChange from(Map<Field, String> held) {
+    return new PlannedChange(phase, change, values, own, held, ownBefore, why, place);
+  }
+
+  /** The same change with what the platform holds of the school's own fields. */
+  public PlannedChange fromOwn(Map<String, String> held) {
+    return new PlannedChange(phase, change, values, own, before, held, why, place);
+  }
+
   /** The same change with its reason. */
   public PlannedChange because(String reason, Place row) {
-    return new PlannedChange(phase, change, values, own, before, reason, row);
+    return new PlannedChange(phase, change, values, own, before, ownBefore, reason, row);
   }
 
   /** What the change is about: the username, the code, or both with the group. */

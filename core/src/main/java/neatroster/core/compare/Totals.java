@@ -1,9 +1,11 @@
 package neatroster.core.compare;
 
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import neatroster.core.model.Field;
 import neatroster.core.roster.Held;
@@ -13,9 +15,9 @@ public final class Totals {
   /** Of more people than these it is not told whether they move. */
   private static final int MOST_MOVING = 500_000;
 
-  private final String defaultRole;
+  private final Headcounts heads;
   private final Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
-  private final Map<String, Map<String, int[]>> heads = new TreeMap<>();
+  private final Set<String> removedCourses = new HashSet<>();
 
   /** Who leaves and who joins courses, until it is told whether they move. */
   private final Map<String, Coming> coming = new HashMap<>();
@@ -33,15 +35,7 @@ public final class Totals {
    * @param defaultRole the role of an enrollment that names none
    */
   public Totals(Held held, String defaultRole) {
-    this.defaultRole = defaultRole;
-    for (int seat = 0; seat < held.enrollments(); seat++) {
-      String course = held.courseOf(seat);
-      if (!course.isEmpty()) {
-        int[] both = heads(course, held.roleOf(seat));
-        both[0]++;
-        both[1]++;
-      }
-    }
+    heads = new Headcounts(held, defaultRole);
   }
 
   /** Counts a change in. */
@@ -53,24 +47,24 @@ public final class Totals {
     if (course.isEmpty()) {
       return;
     }
-    String role = change.value(Field.ROLE);
+    heads.add(change);
+    String role = heads.roleOr(change.value(Field.ROLE));
     switch (change.change()) {
+      case REMOVE -> {
+        if (change.value(Field.GROUP).isEmpty()) {
+          removedCourses.add(course);
+        }
+      }
       case ENROLL -> {
-        heads(course, role)[1]++;
         Coming one = coming(change, role);
         one.to = one.to == null || !one.to.isEmpty() ? null : course;
       }
       case WITHDRAW -> {
-        heads(course, role)[1]--;
         Coming one = coming(change, role);
         one.from = one.from == null || !one.from.isEmpty() ? null : course;
       }
-      case RE_ROLE -> {
-        heads(course, change.before().getOrDefault(Field.ROLE, ""))[1]--;
-        heads(course, role)[1]++;
-      }
       default -> {
-        // Nobody comes or goes.
+        // Nobody moves.
       }
     }
   }
@@ -79,8 +73,7 @@ public final class Totals {
     String who = change.value(Field.USER).toLowerCase(Locale.ROOT);
     return coming.size() >= MOST_MOVING
         ? new Coming()
-        : coming.computeIfAbsent(
-            who + "|" + (role.isEmpty() ? defaultRole : role), key -> new Coming());
+        : coming.computeIfAbsent(who + "|" + role, key -> new Coming());
   }
 
   /**
@@ -98,12 +91,6 @@ public final class Totals {
     return moves;
   }
 
-  private int[] heads(String course, String role) {
-    return heads
-        .computeIfAbsent(course, c -> new TreeMap<>())
-        .computeIfAbsent(role.isEmpty() ? defaultRole : role, r -> new int[2]);
-  }
-
   /** For each phase and change how many there are. */
   public Map<String, Map<String, Integer>> counts() {
     return counts;
@@ -111,7 +98,12 @@ public final class Totals {
 
   /** For each course and role how many are in it before and after. */
   public Map<String, Map<String, int[]>> headcounts() {
-    return heads;
+    return heads.all();
+  }
+
+  /** The codes of the courses that are removed. */
+  Set<String> removedCourses() {
+    return removedCourses;
   }
 
   /** Whether nothing is to be changed. */

@@ -1,6 +1,7 @@
 package neatroster.core.roster;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -8,32 +9,72 @@ import java.util.Map;
 import java.util.Set;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Table;
+import neatroster.core.text.IntList;
+import neatroster.core.text.KeyIndex;
 
 /**
  * The accounts that we issued together with those that the platform's exports list. Which row of an
  * export is an account of ours is found as it is for any list of people: under the same id or
- * username, somebody whose name does not fit is somebody else.
+ * username, somebody whose name does not fit is somebody else. Of several rows about one account
+ * the first counts, so the newest export comes first.
  */
 final class ExportedAccounts {
+  private static final int NONE = -1;
+
+  /** Instead of an account that the platform has no more. */
+  static final int GONE = -2;
+
+  /** What two exports may say otherwise of one account, where it matters who they mean. */
+  private static final List<Field> TELLING =
+      List.of(Field.ID, Field.EMAIL, Field.STATUS, Field.SITE, Field.GRADE);
+
+  private final Roster exports;
+  private final Deliveries deliveries;
   private final KnownUsers issued;
   private final People people;
   private final List<KnownUser> all;
   private final Map<Integer, String> renamed = new HashMap<>();
+  private final List<Contradiction> contradictions = new ArrayList<>();
 
-  /** For each account that an export lists the line of its row there. */
-  private final Map<Integer, Integer> lines = new HashMap<>();
+  /** The lines of users' rows, rising, and the account that each is about. */
+  private final IntList rows = new IntList();
+
+  private final IntList accountOfRow = new IntList();
+
+  /** The accounts that exports have, by their usernames there. */
+  private final KeyIndex usernames = KeyIndex.caseless();
+
+  private final IntList accountOfUsername = new IntList();
+
+  /** The first account that the exports have of each person. */
+  private final int[] accountOfPerson;
+
+  /** For each account the line of the row that counts, or -1. */
+  private final IntList lineOfAccount = new IntList();
 
   /** The accounts of ours that an export had already. */
   private final Set<Integer> seen = new HashSet<>();
 
-  ExportedAccounts(Roster exports, List<KnownUser> issued, boolean sharedEmails) {
+  /** Whether an export has listed users: what was delivered before it and is not there is gone. */
+  private boolean listed;
+
+  private SheetReading sheet;
+
+  ExportedAccounts(
+      Roster exports, Deliveries deliveries, List<KnownUser> issued, boolean sharedEmails) {
+    this.exports = exports;
+    this.deliveries = deliveries;
     this.issued = new KnownUsers(issued);
     all = new ArrayList<>(issued);
+    issued.forEach(account -> lineOfAccount.add(NONE));
     people = PeopleFinder.find(exports, this.issued, sharedEmails);
+    accountOfPerson = new int[people.count()];
+    Arrays.fill(accountOfPerson, NONE);
     exports.read(Table.USERS, this::add);
   }
 
@@ -42,9 +83,25 @@ final class ExportedAccounts {
     return new KnownUsers(all);
   }
 
-  /** For each account that an export lists the line of its row there. */
-  Map<Integer, Integer> lines() {
-    return lines;
+  /** Takes a row about an account. */
+  @FunctionalInterface
+  interface RowReceiver {
+    /**
+     * Takes one row.
+     *
+     * @param isThere whether the platform has the account
+     */
+    void row(int account, int line, boolean isThere);
+  }
+
+  /** Hands on the rows about accounts, the newest first. */
+  void eachRow(RowReceiver receiver) {
+    for (int i = 0; i < rows.size(); i++) {
+      int account = accountOfRow.get(i);
+      if (account >= 0) {
+        receiver.row(account, rows.get(i), all.get(account).isOnPlatform());
+      }
+    }
   }
 
   /** The username that an account of ours has on the platform, where it is another. */
@@ -52,36 +109,191 @@ final class ExportedAccounts {
     return renamed;
   }
 
+  /** What the exports say against one another. */
+  List<Contradiction> contradictions() {
+    return contradictions;
+  }
+
+  /** The account that a row of users is about, or -1. */
+  int accountOf(int line) {
+    int low = 0;
+    int high = rows.size() - 1;
+    while (low <= high) {
+      int middle = (low + high) >>> 1;
+      if (rows.get(middle) == line) {
+        return accountOfRow.get(middle);
+      }
+      if (rows.get(middle) < line) {
+        low = middle + 1;
+      } else {
+        high = middle - 1;
+      }
+    }
+    return NONE;
+  }
+
+  /** The account that has a username on the platform, or -1. */
+  int accountOf(CharSequence username) {
+    int number = usernames.find(username);
+    return number == KeyIndex.NONE ? NONE : accountOfUsername.get(number);
+  }
+
   private void add(RosterRow row, int line) {
+    if (sheet != row.reading()) {
+      listed |= sheet != null && isListing(sheet);
+      sheet = row.reading();
+    }
+    int account = account(row, line);
+    rows.add(line);
+    accountOfRow.add(account);
+    String username = row.text(Field.USERNAME);
+    if (!username.isEmpty() && usernames.add(username) == accountOfUsername.size()) {
+      accountOfUsername.add(account);
+    }
+    String former = row.text(Field.FORMER_USERNAME);
+    if (deliveries.has(row.reading().name())
+        && !former.isEmpty()
+        && usernames.add(former) == accountOfUsername.size()) {
+      // Older rows know it under the former name.
+      accountOfUsername.add(account);
+    }
+  }
+
+  /** Whether a sheet is meant to list everybody: no delivery, and no list of one course. */
+  private boolean isListing(SheetReading one) {
+    return !deliveries.has(one.name()) && one.courseOfAll().isEmpty();
+  }
+
+  /** The account that a row is about, which is added where it is none of those so far. */
+  private int account(RosterRow row, int line) {
+    boolean isDelivery = deliveries.has(row.reading().name());
+    boolean isGone = row.text(Field.STATUS).equals("removed") || (isDelivery && listed);
     KnownUser.Standing standing =
         row.text(Field.STATUS).equalsIgnoreCase("suspended")
             ? KnownUser.Standing.SUSPENDED
-            : KnownUser.Standing.ON_PLATFORM;
+            : isGone ? KnownUser.Standing.ISSUED : KnownUser.Standing.ON_PLATFORM;
     String username = row.text(Field.USERNAME);
+    Link person = people.ofLine(line);
+    int before = before(row, username, person);
+    if (before >= 0) {
+      settle(before, row);
+      if (!isDelivery && !deliveries.has(exports.sheet(lineOfAccount.get(before)).name())) {
+        compare(before, row, line);
+      }
+      return before;
+    }
+    if (before == GONE) {
+      return GONE;
+    }
     int ours = ours(row, line);
     boolean other = ours >= 0 && !username.isEmpty() && issued.findUsername(username) != ours;
     if (ours < 0 || (!seen.add(ours) && other)) {
-      lines.put(all.size(), line);
+      int first = person.isFound() ? accountOfPerson[person.number()] : NONE;
+      if (first >= 0) {
+        contradict(
+            Contradiction.Kind.TWO_ACCOUNTS,
+            Field.USERNAME,
+            nameOf(first),
+            username,
+            lineOfAccount.get(first),
+            row);
+      }
+      if (row.text(Field.STATUS).equals("removed")) {
+        return GONE;
+      }
+      int added = all.size();
       all.add(new KnownUser(person(row), username, "", "", standing));
-      return;
+      lineOfAccount.add(line);
+      remember(person, added);
+      return added;
     }
-    lines.putIfAbsent(ours, line);
-    all.set(ours, all.get(ours).with(standing));
+    if (lineOfAccount.get(ours) < 0) {
+      lineOfAccount.set(ours, line);
+      all.set(ours, all.get(ours).with(standing));
+    }
+    remember(person, ours);
     if (!username.isEmpty() && !username.equalsIgnoreCase(all.get(ours).username())) {
       renamed.put(ours, username);
     }
+    return ours;
+  }
+
+  /** A delivery that says nothing of the standing leaves it to the older rows. */
+  private void settle(int account, RosterRow row) {
+    boolean isOpen =
+        all.get(account).standing() == KnownUser.Standing.ON_PLATFORM
+            && deliveries.has(exports.sheet(lineOfAccount.get(account)).name())
+            && exports.row(lineOfAccount.get(account)).text(Field.STATUS).isEmpty();
+    if (isOpen && row.text(Field.STATUS).equalsIgnoreCase("suspended")) {
+      all.set(account, all.get(account).with(KnownUser.Standing.SUSPENDED));
+    }
+  }
+
+  private void remember(Link person, int account) {
+    if (person.isFound() && accountOfPerson[person.number()] < 0) {
+      accountOfPerson[person.number()] = account;
+    }
+  }
+
+  /** The account that an earlier row of the exports is about too, or -1. */
+  private int before(RosterRow row, String username, Link person) {
+    if (!username.isEmpty()) {
+      return accountOf(username);
+    }
+    int account = person.isFound() ? accountOfPerson[person.number()] : NONE;
+    boolean samePerson = account >= 0 && !row.text(Field.STATUS).equalsIgnoreCase("removed");
+    return samePerson ? account : NONE;
+  }
+
+  private String nameOf(int account) {
+    return renamed.getOrDefault(account, all.get(account).reference());
+  }
+
+  /** Notes in what a further row about an account contradicts the one that counts. */
+  private void compare(int account, RosterRow row, int line) {
+    int counts = lineOfAccount.get(account);
+    if (counts < 0) {
+      return;
+    }
+    RosterRow first = exports.row(counts);
+    Link one = people.ofLine(counts);
+    Link two = people.ofLine(line);
+    String name = Names.full(row);
+    if (!name.isEmpty() && !Names.full(first).isEmpty() && !one.equals(two)) {
+      contradict(
+          Contradiction.Kind.TWO_PEOPLE, Field.USERNAME, Names.full(first), name, counts, row);
+      return;
+    }
+    for (Field field : TELLING) {
+      String there = first.text(field);
+      String here = row.text(field);
+      if (!there.isEmpty() && !here.isEmpty() && !there.equalsIgnoreCase(here)) {
+        contradict(Contradiction.Kind.TWO_VALUES, field, there, here, counts, row);
+      }
+    }
+  }
+
+  private void contradict(
+      Contradiction.Kind kind,
+      Field field,
+      String counts,
+      String other,
+      int countsLine,
+      RosterRow row) {
+    contradictions.add(
+        new Contradiction(kind, field, counts, other, exports.place(countsLine), row.place()));
   }
 
   /** The position of the account of ours that a row of an export is, or -1. */
   private int ours(RosterRow row, int line) {
     Link person = people.ofLine(line);
-    int account = person.isFound() ? people.account(person.number()) : -1;
+    int account = person.isFound() ? people.account(person.number()) : NONE;
     if (account < 0 && row.has(Field.USERNAME)) {
       // A platform changes names as people marry; with the id as well, it is the same account.
       int owner = issued.findUsername(row.text(Field.USERNAME));
       String id = row.text(Field.ID);
       boolean same = owner >= 0 && !id.isEmpty() && id.equals(issued.all().get(owner).anyId());
-      account = same ? owner : -1;
+      account = same ? owner : NONE;
     }
     return account;
   }

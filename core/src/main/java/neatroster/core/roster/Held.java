@@ -2,6 +2,7 @@ package neatroster.core.roster;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -16,8 +17,8 @@ import neatroster.core.text.IntList;
 import neatroster.core.text.KeyIndex;
 
 /**
- * What the platform holds, value by value: for each account, course, group and enrollment the row
- * of the export that lists it.
+ * What the platform holds, value by value: for each account, course, group and enrollment the rows
+ * that list it, the newest first.
  */
 public final class Held {
   private static final int NONE = -1;
@@ -26,53 +27,96 @@ public final class Held {
   private static final char BETWEEN = '\ue000';
 
   private final Roster exports;
+  private final Deliveries deliveries;
   private final Map<SheetReading, RowCursor> cursors = new HashMap<>();
-  private final Map<Integer, Integer> lineOfAccount = new HashMap<>();
+  private final LinesOf users = new LinesOf();
+  private final BitSet usersThere = new BitSet();
   private final KeyIndex courses = KeyIndex.exact();
-  private final IntList lineOfCourse = new IntList();
+  private final LinesOf linesOfCourses = new LinesOf();
+  private final BitSet coursesThere = new BitSet();
   private final KeyIndex groups = KeyIndex.exact();
-  private final IntList lineOfGroup = new IntList();
+  private final LinesOf linesOfGroups = new LinesOf();
   private final KeyIndex enrollments = KeyIndex.exact();
-  private final KeyIndex roles = KeyIndex.exact();
-  private final IntList roleOfEnrollment = new IntList();
+  private final BitSet enrollmentsThere = new BitSet();
+  private int present;
+
+  /** Role, start and end of enrollments, each combination once. */
+  private final KeyIndex details = KeyIndex.exact();
+
+  private final IntList detailOf = new IntList();
+
+  /** What was last delivered of an enrollment, or -1; as long as the others where anything was. */
+  private final Map<Integer, Integer> deliveredDetail = new HashMap<>();
 
   /** For each user and course the enrollments there, by number. */
   private final KeyIndex seats = KeyIndex.exact();
 
   private final List<int[]> enrollmentsOfSeat = new ArrayList<>();
 
-  Held(Roster exports) {
+  Held(Roster exports, Deliveries deliveries) {
     this.exports = exports;
+    this.deliveries = deliveries;
   }
 
   /** Nothing at all. */
   static Held nothing() {
-    return new Held(new Roster(List.of(), List.of(), List.of()));
+    return new Held(new Roster(List.of(), List.of(), List.of()), Deliveries.none());
   }
 
-  void addUser(int account, int line) {
-    lineOfAccount.putIfAbsent(account, line);
-  }
-
-  void addCourse(String code, int line) {
-    if (courses.add(code) == lineOfCourse.size()) {
-      lineOfCourse.add(line);
+  void addUser(int account, int line, boolean isThere) {
+    users.add(account, line);
+    if (isThere) {
+      usersThere.set(account);
     }
+  }
+
+  /** Notes a row of a course; whether the platform has it is what the first row says. */
+  void addCourse(String code, int line, boolean isThere) {
+    int number = courses.add(code);
+    boolean isNew = number >= linesOfCourses.size();
+    linesOfCourses.add(number, line);
+    if (isNew && isThere) {
+      coursesThere.set(number);
+    }
+  }
+
+  /** Whether any row was about a course, even one that says that it is gone. */
+  boolean mentionsCourse(String code) {
+    return courses.find(code) != KeyIndex.NONE;
   }
 
   void addGroup(String course, String name, int line) {
-    if (groups.add(course + BETWEEN + name) == lineOfGroup.size()) {
-      lineOfGroup.add(line);
-    }
+    linesOfGroups.add(groups.add(course + BETWEEN + name), line);
   }
 
-  void addEnrollment(String username, String course, String group, String role) {
-    int number = enrollments.add(key(username, course, group));
-    if (number < roleOfEnrollment.size()) {
+  /** Whether any row was about a group. */
+  boolean mentionsGroup(String course, String name) {
+    return groups.find(course + BETWEEN + name) != KeyIndex.NONE;
+  }
+
+  /**
+   * Notes a row of an enrollment; the first counts.
+   *
+   * @param isThere whether the platform has it, as far as the row says
+   * @param wasDelivered whether the row says that we delivered it
+   */
+  void addEnrollment(
+      String username, Enrolled what, String detail, boolean isThere, boolean wasDelivered) {
+    int number = enrollments.add(key(username, what.course(), what.group()));
+    int detailNumber = details.add(detail);
+    if (wasDelivered) {
+      deliveredDetail.putIfAbsent(number, detailNumber);
+    }
+    if (number < detailOf.size()) {
       return;
     }
-    roleOfEnrollment.add(roles.add(role));
-    int seat = seats.add(username.toLowerCase(Locale.ROOT) + BETWEEN + course);
+    detailOf.add(detailNumber);
+    if (!isThere) {
+      return;
+    }
+    enrollmentsThere.set(number);
+    present++;
+    int seat = seats.add(username.toLowerCase(Locale.ROOT) + BETWEEN + what.course());
     if (seat == enrollmentsOfSeat.size()) {
       enrollmentsOfSeat.add(new int[] {number});
     } else {
@@ -83,24 +127,72 @@ public final class Held {
     }
   }
 
+  /**
+   * Where somebody is enrolled.
+   *
+   * @param course the course's code, or empty
+   * @param group the group's name, or empty
+   */
+  record Enrolled(String course, String group) {}
+
+  /** What an enrollment says beside who and where. */
+  static String detail(String role, String starts, String ends) {
+    return role + BETWEEN + starts + BETWEEN + ends;
+  }
+
   private static String key(String username, String course, String group) {
     return username.toLowerCase(Locale.ROOT) + BETWEEN + course + BETWEEN + group;
   }
 
-  /** The export's row of an account. */
-  public Optional<RosterRow> user(int account) {
-    return row(lineOfAccount.getOrDefault(account, NONE));
+  /** What the platform holds of an account. */
+  public Optional<HeldRow> user(int account) {
+    return account >= 0 && usersThere.get(account) ? rows(users.of(account)) : Optional.empty();
   }
 
-  /** The export's row of a course. */
-  public Optional<RosterRow> course(String code) {
+  /**
+   * What was delivered of an account that newer exports do not list any more; somebody took it away
+   * on the platform.
+   */
+  public Optional<HeldRow> goneUser(int account) {
+    return account < 0 || usersThere.get(account) ? Optional.empty() : rows(users.of(account));
+  }
+
+  /** What the platform holds of a course. */
+  public Optional<HeldRow> course(String code) {
     int number = courses.find(code);
-    return row(number == KeyIndex.NONE ? NONE : lineOfCourse.get(number));
+    return number != KeyIndex.NONE && coursesThere.get(number)
+        ? rows(linesOfCourses.of(number))
+        : Optional.empty();
   }
 
-  /** The number of an enrollment, or -1. */
+  /** Whether a course was delivered that newer exports do not list any more. */
+  public boolean isGoneCourse(String code) {
+    int number = courses.find(code);
+    return number != KeyIndex.NONE
+        && !coursesThere.get(number)
+        && rows(linesOfCourses.of(number))
+            .filter(row -> !row.text(Field.STATUS).equals("removed"))
+            .isPresent();
+  }
+
+  /** What the platform holds of a group; the course is blank for one across courses. */
+  public Optional<HeldRow> group(String course, String name) {
+    int number = groups.find(course + BETWEEN + name);
+    return number == KeyIndex.NONE ? Optional.empty() : rows(linesOfGroups.of(number));
+  }
+
+  /** The number of an enrollment that the platform has, or -1. */
   public int enrollment(String username, String course, String group) {
-    return enrollments.find(key(username, course, group));
+    int number = enrollments.find(key(username, course, group));
+    return number == KeyIndex.NONE || !enrollmentsThere.get(number) ? NONE : number;
+  }
+
+  /** Whether an enrollment was delivered that the platform has no more. */
+  public boolean isGoneEnrollment(String username, String course, String group) {
+    int number = enrollments.find(key(username, course, group));
+    return number != KeyIndex.NONE
+        && !enrollmentsThere.get(number)
+        && deliveredDetail.containsKey(number);
   }
 
   /** The numbers of the enrollments of somebody in a course, in whatever groups. */
@@ -111,52 +203,96 @@ public final class Held {
 
   /** How many enrollments there are. */
   public int enrollments() {
-    return roleOfEnrollment.size();
+    return present;
+  }
+
+  /** Hands on the numbers of the enrollments. */
+  public void eachEnrollment(IntConsumer enrollment) {
+    enrollmentsThere.stream().forEach(enrollment);
   }
 
   /** Who is enrolled by an enrollment: the username, in lower case. */
   public String username(int enrollment) {
-    return part(enrollment, 0);
+    return part(enrollments.text(enrollment), 0);
   }
 
   /** The course of an enrollment, or empty. */
   public String courseOf(int enrollment) {
-    return part(enrollment, 1);
+    return part(enrollments.text(enrollment), 1);
   }
 
   /** The group of an enrollment, or empty. */
   public String groupOf(int enrollment) {
-    return part(enrollment, 2);
+    return part(enrollments.text(enrollment), 2);
   }
 
-  private String part(int enrollment, int part) {
-    return enrollments.text(enrollment).split(String.valueOf(BETWEEN), -1)[part];
+  private static String part(String key, int part) {
+    int from = 0;
+    for (int i = 0; i < part; i++) {
+      from = key.indexOf(BETWEEN, from) + 1;
+    }
+    int to = key.indexOf(BETWEEN, from);
+    return key.substring(from, to < 0 ? key.length() : to);
   }
 
-  /** The role of an enrollment; empty where the export says none. */
+  /** The role of an enrollment; empty where nothing says it. */
   public String roleOf(int enrollment) {
-    return roles.text(roleOfEnrollment.get(enrollment));
+    return part(details.text(detailOf.get(enrollment)), 0);
   }
 
-  /** Whether the exports say anything of a field. */
-  public boolean tells(Table table, Field field) {
-    return exports.sheets().stream().anyMatch(sheet -> sheet.table() == table && sheet.has(field));
+  /** When an enrollment starts or ends; empty where nothing says it. */
+  public String dateOf(int enrollment, Field field) {
+    return part(details.text(detailOf.get(enrollment)), field == Field.STARTS ? 1 : 2);
   }
 
-  /** Hands on the positions of the accounts that an export lists. */
+  /** The role that an enrollment was last delivered with, if it ever was. */
+  public Optional<String> deliveredRole(int enrollment) {
+    return Optional.ofNullable(deliveredDetail.get(enrollment))
+        .map(detail -> part(details.text(detail), 0));
+  }
+
+  /** Whether anything says a field of enrollments. */
+  public boolean tellsOfEnrollments(Field field) {
+    return exports.sheets().stream()
+        .anyMatch(
+            sheet ->
+                (sheet.table() == Table.ENROLLMENTS || sheet.enrolls())
+                    && (sheet.has(field) || sheet.has(Field.ENROLLMENTS_CELL)));
+  }
+
+  /** Hands on the positions of the accounts that the platform has. */
   public void eachUser(IntConsumer account) {
-    lineOfAccount.keySet().stream().sorted().forEach(account::accept);
+    usersThere.stream().forEach(account);
   }
 
-  /** Hands on the codes of the courses. */
+  /** The codes of the courses that the platform has. */
   public List<String> courses() {
     List<String> codes = new ArrayList<>();
-    courses.each(codes::add);
+    coursesThere.stream().forEach(number -> codes.add(courses.text(number)));
     return codes;
   }
 
-  /** A row of the exports, until another of the same sheet is asked for. */
-  private Optional<RosterRow> row(int line) {
-    return line < 0 ? Optional.empty() : Optional.of(exports.row(line, cursors));
+  /** The run that a row is what we delivered of, for saying so. */
+  public Optional<String> run(HeldRow row) {
+    return deliveries.run(row.source());
+  }
+
+  /** The rows of the lines, until others of the same sheets are asked for. */
+  private Optional<HeldRow> rows(int[] lines) {
+    if (lines.length == 0) {
+      return Optional.empty();
+    }
+    if (lines.length == 1) {
+      return Optional.of(new HeldRow(List.of(exports.row(lines[0], cursors)), deliveries));
+    }
+    List<RosterRow> rows = new ArrayList<>();
+    for (int line : lines) {
+      // Of two rows of one sheet the first counts.
+      SheetReading sheet = exports.sheet(line);
+      if (rows.stream().noneMatch(row -> row.reading().equals(sheet))) {
+        rows.add(exports.row(line, cursors));
+      }
+    }
+    return Optional.of(new HeldRow(rows, deliveries));
   }
 }

@@ -1,9 +1,12 @@
 package neatroster.core.roster;
 
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -23,7 +26,11 @@ public final class Known {
   private final Set<String> sites = new LinkedHashSet<>();
   private final Set<String> categories = new LinkedHashSet<>();
   private final Map<Integer, String> renamed = new HashMap<>();
+  private final List<Contradiction> contradictions = new ArrayList<>();
   private boolean listsUsers;
+
+  /** The usernames that accounts have on the platform under which we did not issue them. */
+  private final Map<String, Integer> accountsRenamed = new HashMap<>();
 
   private Known(KnownUsers users, Held held) {
     this.users = users;
@@ -44,54 +51,152 @@ public final class Known {
    * Reads exports of the platform beside the accounts that we issued. An account that is in both is
    * one.
    *
+   * @param exports what says what the platform holds, the newest first
    * @param sharedEmails whether several people may have one address, so that it tells nobody apart
    * @throws UnreadableSheetException where an export cannot be read to its end
    */
   public static Known read(Roster exports, List<KnownUser> issued, boolean sharedEmails)
       throws UnreadableSheetException {
-    for (SheetReading sheet : exports.brokenOff()) {
-      throw exports.whyBrokenOff(sheet).orElseThrow();
+    return read(exports, Deliveries.none(), issued, sharedEmails);
+  }
+
+  /**
+   * Reads what we delivered beside exports of the platform and the accounts that we issued.
+   *
+   * @param sheets what says what the platform holds, the newest first
+   * @param deliveries which of the sheets are our own deliveries
+   * @param sharedEmails whether several people may have one address, so that it tells nobody apart
+   * @throws UnreadableSheetException where a sheet cannot be read to its end
+   */
+  public static Known read(
+      Roster sheets, Deliveries deliveries, List<KnownUser> issued, boolean sharedEmails)
+      throws UnreadableSheetException {
+    for (SheetReading sheet : sheets.brokenOff()) {
+      throw sheets.whyBrokenOff(sheet).orElseThrow();
     }
-    ExportedAccounts accounts = new ExportedAccounts(exports, issued, sharedEmails);
-    Held held = new Held(exports);
+    ExportedAccounts accounts = new ExportedAccounts(sheets, deliveries, issued, sharedEmails);
+    Held held = new Held(sheets, deliveries);
     Known known = new Known(accounts.all(), held);
-    accounts.lines().forEach(held::addUser);
+    accounts.eachRow(held::addUser);
     known.renamed.putAll(accounts.renamed());
-    known.listsUsers = exports.lists(Table.USERS);
+    accounts
+        .renamed()
+        .forEach(
+            (account, name) -> known.accountsRenamed.put(name.toLowerCase(Locale.ROOT), account));
+    known.contradictions.addAll(accounts.contradictions());
+    known.listsUsers = sheets.lists(Table.USERS);
+    KnownPlaces places = new KnownPlaces(known, held, deliveries);
     for (Table table : List.of(Table.COURSES, Table.GROUPS, Table.USERS)) {
-      exports.read(table, (row, line) -> known.addPlaces(row, line));
+      sheets.read(table, places::add);
     }
-    exports.read(Table.ENROLLMENTS, (row, line) -> known.addEnrollment(row));
+    Set<String> listed = new HashSet<>();
+    sheets.read(
+        Table.ENROLLMENTS,
+        (row, line) -> known.addEnrollment(row, line, accounts, deliveries, listed));
     return known;
   }
 
-  private void addPlaces(RosterRow row, int line) {
-    if (row.has(Field.SITE)) {
-      sites.add(row.text(Field.SITE));
+  /** Takes the courses, groups and sites that rows name. */
+  private static final class KnownPlaces {
+    private final Known known;
+    private final Held held;
+    private final Deliveries deliveries;
+
+    /**
+     * Whether an export has listed courses: what was delivered before it and is not there is gone.
+     */
+    private boolean listed;
+
+    private SheetReading sheet;
+
+    KnownPlaces(Known known, Held held, Deliveries deliveries) {
+      this.known = known;
+      this.held = held;
+      this.deliveries = deliveries;
     }
-    if (row.table() == Table.COURSES) {
-      if (row.has(Field.CODE)) {
-        courses.put(row.text(Field.CODE), row.text(Field.TITLE));
-        held.addCourse(row.text(Field.CODE), line);
+
+    void add(RosterRow row, int line) {
+      if (sheet != row.reading()) {
+        listed |= sheet != null && sheet.table() == Table.COURSES && !deliveries.has(sheet.name());
+        sheet = row.reading();
+      }
+      if (row.has(Field.SITE)) {
+        known.sites.add(row.text(Field.SITE));
+      }
+      boolean isThere = !row.text(Field.STATUS).equals("removed");
+      if (row.table() == Table.COURSES && row.has(Field.CODE)) {
+        isThere &= !(listed && deliveries.has(sheet.name()));
+        course(row, line, isThere);
+      } else if (row.table() == Table.GROUPS && row.has(Field.NAME)) {
+        String course = row.text(Field.COURSE);
+        boolean isNew = !held.mentionsGroup(course, row.text(Field.NAME));
+        held.addGroup(course, row.text(Field.NAME), line);
+        if (isNew && isThere) {
+          known
+              .groups
+              .computeIfAbsent(course, c -> new LinkedHashSet<>())
+              .add(row.text(Field.NAME));
+        }
+      }
+    }
+
+    private void course(RosterRow row, int line, boolean isThere) {
+      String code = row.text(Field.CODE);
+      boolean isNew = !held.mentionsCourse(code);
+      held.addCourse(code, line, isThere);
+      if (isNew && isThere) {
+        known.courses.put(code, row.text(Field.TITLE));
+      } else if (known.courses.containsKey(code) && known.courses.get(code).isEmpty()) {
+        known.courses.put(code, row.text(Field.TITLE));
       }
       if (row.has(Field.CATEGORY)) {
-        categories.add(row.text(Field.CATEGORY));
+        known.categories.add(row.text(Field.CATEGORY));
       }
-    } else if (row.table() == Table.GROUPS && row.has(Field.NAME)) {
-      groups
-          .computeIfAbsent(row.text(Field.COURSE), course -> new LinkedHashSet<>())
-          .add(row.text(Field.NAME));
-      held.addGroup(row.text(Field.COURSE), row.text(Field.NAME), line);
     }
   }
 
-  private void addEnrollment(RosterRow row) {
+  /**
+   * Takes an enrollment.
+   *
+   * @param listed the courses whose enrollments an export lists: what was delivered before it and
+   *     is not in it is there no more
+   */
+  private void addEnrollment(
+      RosterRow row,
+      int line,
+      ExportedAccounts accounts,
+      Deliveries deliveries,
+      Set<String> listed) {
     String user = row.text(Field.USER);
-    if (!user.isEmpty() && !row.text(Field.STATUS).equalsIgnoreCase("ended")) {
-      int known = users.findReference(user);
-      String who = known < 0 ? user : users.all().get(known).username();
-      held.addEnrollment(who, row.text(Field.COURSE), row.text(Field.GROUP), row.text(Field.ROLE));
+    // A class list says who by a row of people, whose account was found.
+    int account = row.isDerived() ? accounts.accountOf(line) : -1;
+    if (account == -1 && !user.isEmpty()) {
+      account = accountsRenamed.getOrDefault(user.toLowerCase(Locale.ROOT), -1);
+      account = account < 0 ? users.findReference(user) : account;
     }
+    if (account < -1 || (account < 0 && user.isEmpty())) {
+      return;
+    }
+    String who = account < 0 ? user : users.all().get(account).reference();
+    String course = row.text(Field.COURSE);
+    boolean isDelivery = deliveries.has(row.reading().name());
+    if (!isDelivery && !course.isEmpty()) {
+      listed.add(course);
+    }
+    boolean isThere =
+        !row.text(Field.STATUS).equalsIgnoreCase("ended")
+            && !(isDelivery && listed.contains(course));
+    held.addEnrollment(
+        who,
+        new Held.Enrolled(course, row.text(Field.GROUP)),
+        Held.detail(row.text(Field.ROLE), row.text(Field.STARTS), row.text(Field.ENDS)),
+        isThere,
+        isDelivery && !row.text(Field.STATUS).equalsIgnoreCase("ended"));
+  }
+
+  /** What the exports say against one another. */
+  public List<Contradiction> contradictions() {
+    return contradictions;
   }
 
   /** What the platform holds, value by value. */

@@ -54,8 +54,20 @@ public record Policy(
    * @param known what is done about other values
    * @param knownOf the same for single fields
    * @param absent what is done about what is missing from the roster
+   * @param overwritesChanged whether the roster's goes even where somebody changed the platform's
+   *     by hand since it was last delivered
    */
-  public record OfTable(boolean skipsNew, Known known, Map<Field, Known> knownOf, Absent absent) {
+  public record OfTable(
+      boolean skipsNew,
+      Known known,
+      Map<Field, Known> knownOf,
+      Absent absent,
+      boolean overwritesChanged) {
+    /** A policy that leaves what was changed by hand. */
+    public OfTable(boolean skipsNew, Known known, Map<Field, Known> knownOf, Absent absent) {
+      this(skipsNew, known, knownOf, absent, false);
+    }
+
     /** What is done about another value of a field. */
     public Known known(Field field) {
       return knownOf.getOrDefault(field, known);

@@ -1,0 +1,47 @@
+package neatroster.cli.command;
+
+import java.nio.file.Path;
+import java.util.List;
+import neatroster.cli.folder.OpenRoster;
+import neatroster.cli.folder.Session;
+import neatroster.cli.folder.WritePlaces;
+import neatroster.cli.report.OwnFiles;
+import neatroster.cli.report.ReportFiles;
+import picocli.CommandLine.Option;
+
+/** The reports that a command writes beside what it says. */
+final class ReportOptions {
+  @Option(
+      names = "--report",
+      paramLabel = "FILE",
+      description = {
+        "Writes the result into a file as well; repeatable. Its ending tells the kind:",
+        ".html a page to read and print, .csv, .json; of check also .xlsx, a coloured copy of the",
+        "sheets."
+      })
+  private List<Path> reports = List.of();
+
+  @Option(
+      names = "--overwrite",
+      description = "Lets a report take the place of a file that is no report of ours.")
+  private boolean overwrite;
+
+  /** Refuses what cannot be written, before any work is done. */
+  void verify(ReportFiles<?> kinds) {
+    kinds.verify(reports);
+  }
+
+  /** Refuses places where a report does not belong. */
+  void verify(Session session, OpenRoster open) {
+    WritePlaces places = new WritePlaces(session.folder(), open.paths(), OwnFiles::isOwn);
+    reports.forEach(file -> places.verifyFile(session.resolve(file), file.toString(), overwrite));
+  }
+
+  /** Writes the reports. */
+  <T> void write(ReportFiles<T> kinds, T result, Session session) {
+    for (Path report : reports) {
+      kinds.write(result, session.resolve(report), report);
+      session.screen().remark("Wrote " + report + ".");
+    }
+  }
+}

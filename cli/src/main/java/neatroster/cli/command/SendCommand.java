@@ -1,0 +1,155 @@
+package neatroster.cli.command;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.concurrent.Callable;
+import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.folder.PackedRun;
+import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.folder.RunDigest;
+import neatroster.cli.folder.Session;
+import neatroster.cli.folder.Workplace;
+import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.Problem;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.model.Counted;
+import neatroster.core.text.Nearest;
+import neatroster.register.RegisterException;
+import neatroster.register.Run;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Records that a packed run was delivered. */
+@Command(
+    name = "send",
+    description = {
+      "Records that you uploaded the batches of a run, so that what it changed counts as known from",
+      "then on: the next run holds only what is new."
+    })
+public final class SendCommand implements Callable<Integer> {
+  @Mixin private CommonOptions options;
+
+  @Option(
+      names = "--by-hand",
+      required = true,
+      description = "You uploaded the batches yourself; nothing is sent.")
+  @SuppressWarnings("UnusedVariable") // it stands for the only way there is
+  private boolean byHand;
+
+  @Parameters(
+      paramLabel = "RUN",
+      arity = "0..1",
+      description = "The run, as 2027-01-12-1. Without it: the one that was packed last.")
+  private String named;
+
+  @Override
+  public Integer call() {
+    Session session = options.session();
+    RosterFolder folder =
+        session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
+    try (Workplace workplace = session.work("send")) {
+      Run run = run(workplace.register().runs());
+      verify(folder, run);
+      int changes = PackedRun.changes(folder, run.name());
+      if (run.deliveredAt().isEmpty()) {
+        workplace.register().runDelivered(run.name(), Instant.now());
+      }
+      if (options.json()) {
+        json(session.screen(), run, changes);
+      } else {
+        text(session.screen(), run, changes);
+      }
+      return Exit.DONE;
+    } catch (RegisterException e) {
+      throw Problem.unreadable(e.getMessage() + ".", e);
+    }
+  }
+
+  private Run run(List<Run> runs) {
+    if (runs.isEmpty()) {
+      throw Problem.usage("No run was packed in this folder. Run neat-roster pack first.");
+    }
+    if (named == null) {
+      return runs.get(runs.size() - 1);
+    }
+    return runs.stream()
+        .filter(run -> run.name().equals(named))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                Problem.usage(
+                    "There is no run “"
+                        + named
+                        + "”."
+                        + Nearest.word(named, runs.stream().map(Run::name).toList())
+                            .map(near -> " Is " + near + " meant?")
+                            .orElse("")));
+  }
+
+  /** A run whose changes were edited would have the wrong things remembered. */
+  private static void verify(RosterFolder folder, Run run) {
+    Path place = folder.path("runs").resolve(run.name());
+    if (!Files.isDirectory(place)) {
+      throw Problem.unreadable(
+          folder.shown("runs/" + run.name())
+              + " is gone, so what the run changed is not known. Put it back, or put a new export of"
+              + " the platform into known/.",
+          null);
+    }
+    try {
+      if (!RunDigest.of(place).equals(run.digest())) {
+        throw Problem.unreadable(
+            folder.shown("runs/" + run.name() + "/changes")
+                + " was edited since it was packed, so it does not say any more what the batches"
+                + " change. Put a new export of the platform into known/ instead.",
+            null);
+      }
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          folder.shown("runs/" + run.name()) + " cannot be read (" + DiskTrouble.reason(e) + ").",
+          e);
+    }
+  }
+
+  private static void text(Screen screen, Run run, int changes) {
+    if (run.deliveredAt().isPresent()) {
+      screen.line(
+          "Run "
+              + run.name()
+              + " is recorded as delivered already, on "
+              + LocalDate.ofInstant(run.deliveredAt().get(), ZoneId.systemDefault())
+              + ".");
+      return;
+    }
+    screen.line(
+        "Recorded that run "
+            + screen.bold(run.name())
+            + " was delivered: "
+            + Counted.of(changes, "change")
+            + ". They count as known from now on; the next run holds only what is new.");
+  }
+
+  private static void json(Screen screen, Run run, int changes) {
+    Json.write(
+        screen.out(),
+        json -> {
+          json.writeStartObject();
+          json.writeStringField("command", "send");
+          json.writeStringField("run", run.name());
+          json.writeNumberField("done", changes);
+          json.writeNumberField("failed", 0);
+          json.writeNumberField("left", 0);
+          json.writeArrayFieldStart("failures");
+          json.writeEndArray();
+          json.writeEndObject();
+        });
+  }
+}

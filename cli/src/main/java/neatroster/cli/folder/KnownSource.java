@@ -1,0 +1,85 @@
+package neatroster.cli.folder;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import neatroster.cli.terminal.Problem;
+import neatroster.core.model.Table;
+import neatroster.formats.RunChanges;
+import neatroster.register.Run;
+
+/**
+ * A file that says what the platform holds: an export of it, or what we delivered.
+ *
+ * @param file the file
+ * @param at how new it is: when it was saved, or delivered
+ * @param run the run that it was delivered with; nothing of an export
+ */
+public record KnownSource(FileArgument file, Instant at, Optional<String> run) {
+  /** The folder of a run that holds what it changes. */
+  public static final String CHANGES = "changes";
+
+  /** Everything that says what the platform holds, the newest first. */
+  static List<KnownSource> of(Session session) {
+    List<KnownSource> sources = new ArrayList<>();
+    session
+        .folder()
+        .ifPresent(
+            folder -> {
+              folder.knownFiles().forEach(file -> sources.add(export(file)));
+              delivered(session, folder, sources);
+            });
+    for (String argument : session.known()) {
+      sources.add(export(session.file(argument)));
+    }
+    sources.sort(Comparator.comparing(KnownSource::at).reversed());
+    return sources;
+  }
+
+  private static KnownSource export(FileArgument file) {
+    Path path = file.path();
+    if (!Files.isRegularFile(path)) {
+      return new KnownSource(file, Instant.now(), Optional.empty());
+    }
+    try {
+      return new KnownSource(file, Files.getLastModifiedTime(path).toInstant(), Optional.empty());
+    } catch (IOException e) {
+      throw Problem.unreadable(file.name() + " cannot be read.", e);
+    }
+  }
+
+  private static void delivered(Session session, RosterFolder folder, List<KnownSource> sources) {
+    for (Run run : Workplace.runsIn(folder)) {
+      if (run.deliveredAt().isEmpty()) {
+        continue;
+      }
+      String changes = "runs/" + run.name() + "/" + CHANGES;
+      if (!Files.isDirectory(folder.path(changes))) {
+        session
+            .screen()
+            .remark(
+                "Run "
+                    + run.name()
+                    + " was delivered, but "
+                    + folder.shown(changes)
+                    + " is gone: what it delivered counts as known only as far as exports show it.");
+        continue;
+      }
+      for (Table table : Table.values()) {
+        String name = changes + "/" + RunChanges.fileName(table);
+        Path path = folder.path(name);
+        if (Files.isRegularFile(path)) {
+          FileArgument file =
+              new FileArgument(
+                  path, folder.shown(name), Optional.empty(), Optional.of(table), Optional.empty());
+          sources.add(new KnownSource(file, run.deliveredAt().get(), Optional.of(run.name())));
+        }
+      }
+    }
+  }
+}

@@ -1,0 +1,97 @@
+package neatroster.core.compare;
+
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.core.roster.HeldRow;
+
+/** What the rows of courses change. */
+final class CourseChanges {
+  private final Scope scope;
+  private final RowValues rows;
+  private final References references;
+  private final Sites sites;
+  private final Differences differences;
+
+  CourseChanges(
+      Scope scope, RowValues rows, References references, Sites sites, Differences differences) {
+    this.scope = scope;
+    this.rows = rows;
+    this.references = references;
+    this.sites = sites;
+    this.differences = differences;
+  }
+
+  void row(RosterRow row, int line) {
+    if (scope.deliverable.isFaulty(line)) {
+      scope.leaveOut(row, line, null);
+      return;
+    }
+    if (scope.deliverable.needsCourseThatIsOut(row)) {
+      scope.leaveOut(
+          row, line, "The course that it is a copy or a class of is left out, so this row is too.");
+      return;
+    }
+    String code = row.text(Field.CODE);
+    scope.asked.courses().add(code);
+    Optional<HeldRow> there = scope.held.course(code);
+    if (row.text(Field.STATUS).equals("removed")) {
+      remove(row, code, there);
+    } else if (there.isPresent()) {
+      known(row, code, there.get());
+    } else if (scope.policy.of(Table.COURSES).skipsNew()) {
+      scope.skip(Table.COURSES, code, row.place());
+    } else if (!scope.held.isGoneCourse(code)
+        || !scope.staysGone(Table.COURSES, code, row.place())) {
+      create(row);
+    }
+  }
+
+  private void remove(RosterRow row, String code, Optional<HeldRow> there) {
+    if (there.isPresent() || scope.known.courses().isEmpty()) {
+      scope.asked.removeCourse(code, row.place());
+      scope.receiver.change(
+          new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.COURSE, code))
+              .from(there.map(held -> Differences.all(held, Phase.COURSES)).orElse(Map.of()))
+              .because(Scope.why(Change.REMOVE), row.place()));
+    }
+  }
+
+  private void known(RosterRow row, String code, HeldRow there) {
+    Map<Field, String> key = new EnumMap<>(Field.class);
+    key.put(Field.CODE, code);
+    Map<Field, String> asked = RowValues.written(row, Phase.COURSES);
+    RowValues.withoutRelativeDates(asked);
+    named(asked);
+    references.instructors(row, asked);
+    if (differences.letsThrough(Table.COURSES, Field.SITE, there, asked)) {
+      sites.of(asked);
+    }
+    differences.compare(
+        Table.COURSES, key, asked, field -> OwnValues.written(row, field), there, row.place());
+  }
+
+  private void create(RosterRow row) {
+    Map<Field, String> values = rows.whole(row, Phase.COURSES);
+    if (!values.containsKey(Field.TITLE)) {
+      values.put(Field.TITLE, values.get(Field.CODE));
+    }
+    rows.dates(values);
+    rows.joinCode(values, values.get(Field.CODE), "");
+    named(values);
+    references.instructors(row, values);
+    sites.of(values);
+    scope.change(Phase.COURSES, Change.CREATE, values, row);
+  }
+
+  /** Names other courses by their codes. */
+  private void named(Map<Field, String> values) {
+    for (Field field : List.of(Field.COPY_OF, Field.CATALOG_CODE)) {
+      values.computeIfPresent(field, (f, name) -> references.codeOf(name));
+    }
+  }
+}

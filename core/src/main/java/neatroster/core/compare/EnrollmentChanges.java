@@ -1,0 +1,209 @@
+package neatroster.core.compare;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import neatroster.core.grid.Place;
+import neatroster.core.intake.Names;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Held;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.text.PairIndex;
+
+/** What the rows of enrollments change. */
+final class EnrollmentChanges {
+  private final Scope scope;
+  private final ResolvedRoster resolved;
+  private final Held held;
+  private final RowValues rows;
+  private final References references;
+  private final KnownEnrollments knownEnrollments;
+  private final Map<Integer, List<Integer>> membersOfGroup = new HashMap<>();
+  private final PairIndex enrolled = new PairIndex();
+
+  EnrollmentChanges(Scope scope, RowValues rows, References references) {
+    this.scope = scope;
+    this.resolved = scope.resolved;
+    this.held = scope.held;
+    this.rows = rows;
+    this.references = references;
+    this.knownEnrollments = new KnownEnrollments(scope);
+  }
+
+  /**
+   * Remembers who is in which cross-course group, so that rows for all members can be written out.
+   */
+  void collectMembers(RosterRow row, int line) {
+    Link members = resolved.membersOf(row);
+    Link group = resolved.group(row);
+    Link user = resolved.user(row, line);
+    if (members.isFound()) {
+      membersOfGroup.computeIfAbsent(members.number(), g -> new ArrayList<>());
+    } else if (resolved.course(row).isBlank()
+        && group.isFound()
+        && user.isFound()
+        && !scope.deliverable.isFaulty(line)
+        && references.has(user.number())
+        && !row.text(Field.STATUS).equals("ended")) {
+      membersOfGroup.computeIfAbsent(group.number(), g -> new ArrayList<>()).add(user.number());
+    }
+  }
+
+  /** Whether rows enroll the members of groups. */
+  boolean hasMembers() {
+    return !membersOfGroup.isEmpty();
+  }
+
+  void row(RosterRow row, int line) {
+    if (row.has(Field.MEMBERS_OF) && !row.has(Field.USER)) {
+      return;
+    }
+    if (scope.deliverable.isFaulty(line)) {
+      scope.leaveOut(row, line, null);
+      return;
+    }
+    Link user = resolved.user(row, line);
+    if (user.isAmbiguous()) {
+      scope.leaveOut(
+          row,
+          line,
+          row.has(Field.USER)
+              ? Scope.leftOutToo("user", row.text(Field.USER))
+              : "It cannot be told whom the row is about.");
+    } else if (user.isFound() && !references.has(user.number())) {
+      scope.leaveOut(
+          row,
+          line,
+          Scope.leftOutToo("user", row.has(Field.USER) ? row.text(Field.USER) : nameOf(user)));
+    } else if (!missing(row, line)) {
+      enroll(row, user);
+    }
+  }
+
+  private String nameOf(Link user) {
+    int line = resolved.people().firstLine(user.number());
+    return line < 0 ? "" : Names.full(resolved.rows().row(line));
+  }
+
+  void membersOf(RosterRow row, int line) {
+    if (!row.has(Field.MEMBERS_OF) || row.has(Field.USER)) {
+      return;
+    }
+    Link members = resolved.membersOf(row);
+    if (scope.deliverable.isFaulty(line)) {
+      scope.leaveOut(row, line, null);
+    } else if (members.isFound() && !scope.deliverable.hasGroup(members.number())) {
+      scope.leaveOut(row, line, Scope.leftOutToo("group", row.text(Field.MEMBERS_OF)));
+    } else if (!missing(row, line) && members.isFound()) {
+      for (int user : membersOfGroup.getOrDefault(members.number(), List.of())) {
+        enroll(row, Link.to(user));
+      }
+    }
+  }
+
+  /** Whether the row's course or group is left out; then the row is too. */
+  private boolean missing(RosterRow row, int line) {
+    Link course = resolved.course(row);
+    if (course.isFound() && !scope.deliverable.hasCourse(course.number())) {
+      scope.leaveOut(row, line, Scope.leftOutToo("course", row.text(Field.COURSE)));
+      return true;
+    }
+    Link group = resolved.group(row);
+    if (group.isFound() && !scope.deliverable.hasGroup(group.number())) {
+      scope.leaveOut(row, line, Scope.leftOutToo("group", row.text(Field.GROUP)));
+      return true;
+    }
+    return false;
+  }
+
+  private void enroll(RosterRow row, Link user) {
+    Link course = resolved.course(row);
+    Link group = resolved.group(row);
+    if (user.isFound()
+        && (course.isFound() || group.isFound())
+        && enrolled.putIfNew(
+                user.number(), group.isFound() ? group.number() * 2 + 1 : course.number() * 2, 0)
+            != PairIndex.NEW) {
+      return;
+    }
+    Map<Field, String> values = rows.whole(row, Phase.ENROLLMENTS);
+    if (user.isFound()) {
+      values.put(Field.USER, references.of(user.number()));
+    }
+    references.courseCode(values, course);
+    if (!values.containsKey(Field.ROLE)) {
+      values.put(Field.ROLE, scope.settings.defaultRole());
+    }
+    values.remove(Field.STATUS);
+    String who = values.getOrDefault(Field.USER, "");
+    String inCourse = values.getOrDefault(Field.COURSE, "");
+    String inGroup = values.getOrDefault(Field.GROUP, "");
+    boolean leavesGroup = row.text(Field.GROUP).equals(Differences.CLEARED);
+    int seat = held.enrollment(who, inCourse, inGroup);
+    if (row.text(Field.STATUS).equals("ended")) {
+      end(row, values, who, inCourse, seat);
+      return;
+    }
+    KnownEnrollments.Wanted wanted =
+        new KnownEnrollments.Wanted(
+            who,
+            inCourse,
+            inGroup,
+            row.text(Field.ROLE),
+            values,
+            new OwnValues(scope.settings).of(row),
+            row.place());
+    if (seat >= 0) {
+      knownEnrollments.inPlace(wanted, seat);
+      return;
+    }
+    boolean isThere = !inCourse.isEmpty() && held.seats(who, inCourse).length > 0;
+    if (isThere && inGroup.isEmpty() && !leavesGroup) {
+      // The row asks for no group: whichever the platform has them in, they are in the course.
+      knownEnrollments.inAnyGroup(wanted);
+      return;
+    }
+    rows.dates(values);
+    if (isThere) {
+      knownEnrollments.inCourse(wanted);
+    } else if (scope.policy.of(Table.ENROLLMENTS).skipsNew()) {
+      scope.skip(Table.ENROLLMENTS, who + " " + inCourse, row.place());
+    } else if (!held.isGoneEnrollment(who, inCourse, inGroup)
+        || !scope.staysGone(Table.ENROLLMENTS, who + " " + inCourse, row.place())) {
+      scope.receiver.change(
+          new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, values, wanted.own())
+              .because(PlannedChange.NEW, row.place()));
+    }
+  }
+
+  /** Ends an enrollment; a row without a group ends all that somebody has in the course. */
+  private void end(RosterRow row, Map<Field, String> values, String who, String course, int seat) {
+    if (seat < 0 && !values.containsKey(Field.GROUP) && !course.isEmpty()) {
+      for (int other : held.seats(who, course)) {
+        withdraw(other, Scope.why(Change.WITHDRAW), row.place());
+      }
+    }
+    if (seat >= 0) {
+      withdraw(seat, Scope.why(Change.WITHDRAW), row.place());
+    } else if (held.enrollments() == 0) {
+      // Where nothing is known of who is where, the platform may have it.
+      rows.dates(values);
+      scope.change(Phase.WITHDRAWALS, Change.WITHDRAW, values, row);
+    }
+  }
+
+  /** Takes somebody out of where the platform has them, once. */
+  private void withdraw(int seat, String why, Place place) {
+    scope.asked.enrollments().set(seat);
+    Withdrawals.of(scope, seat, why, place);
+  }
+
+  /** Settles who changes groups, when all rows were seen. */
+  void settle() {
+    knownEnrollments.settle();
+  }
+}

@@ -1,0 +1,98 @@
+package neatroster.core.compare;
+
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.Optional;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.core.roster.HeldRow;
+import neatroster.core.roster.Link;
+
+/** What the rows of groups change. */
+final class GroupChanges {
+  private final Scope scope;
+  private final RowValues rows;
+  private final References references;
+  private final AccountRows accounts;
+  private final Differences differences;
+
+  GroupChanges(
+      Scope scope,
+      RowValues rows,
+      References references,
+      AccountRows accounts,
+      Differences differences) {
+    this.scope = scope;
+    this.rows = rows;
+    this.references = references;
+    this.accounts = accounts;
+    this.differences = differences;
+  }
+
+  void row(RosterRow row, int line) {
+    Link course = scope.resolved.course(row);
+    boolean courseOut = course.isFound() && !scope.deliverable.hasCourse(course.number());
+    if (scope.deliverable.isFaulty(line) || courseOut) {
+      scope.leaveOut(
+          row, line, courseOut ? Scope.leftOutToo("course", row.text(Field.COURSE)) : null);
+      return;
+    }
+    Map<Field, String> values = rows.whole(row, Phase.GROUPS);
+    references.courseCode(values, course);
+    String code = values.getOrDefault(Field.COURSE, "");
+    String name = row.text(Field.NAME);
+    boolean isThere = scope.known.hasGroup(code, name);
+    Optional<HeldRow> there = scope.held.group(code, name);
+    if (row.text(Field.STATUS).equals("removed")) {
+      Map<Field, String> removal = new EnumMap<>(Field.class);
+      removal.put(Field.GROUP, name);
+      references.courseCode(removal, course);
+      if (isThere || !scope.known.listsGroups()) {
+        scope.receiver.change(
+            new PlannedChange(Phase.REMOVALS, Change.REMOVE, removal)
+                .from(there.map(held -> Differences.all(held, Phase.GROUPS)).orElse(Map.of()))
+                .because(Scope.why(Change.REMOVE), row.place()));
+      }
+    } else if (isThere) {
+      there.ifPresent(held -> known(row, course, held));
+    } else if (scope.policy.of(Table.GROUPS).skipsNew()) {
+      scope.skip(Table.GROUPS, name, row.place());
+    } else {
+      rows.joinCode(values, code, name);
+      scope.change(Phase.GROUPS, Change.CREATE, values, row);
+    }
+  }
+
+  private void known(RosterRow row, Link course, HeldRow there) {
+    Map<Field, String> key = new EnumMap<>(Field.class);
+    references.courseCode(key, course);
+    key.put(Field.NAME, row.text(Field.NAME));
+    Map<Field, String> asked = RowValues.written(row, Phase.GROUPS);
+    asked.remove(Field.COURSE);
+    differences.compare(
+        Table.GROUPS, key, asked, field -> OwnValues.written(row, field), there, row.place());
+  }
+
+  /** Groups that no list has and that enrollments name, where the settings have them made. */
+  void made() {
+    scope
+        .resolved
+        .madeGroups()
+        .forEach(
+            (group, line) -> {
+              Link course = scope.resolved.groups().course(group);
+              if (!scope.deliverable.hasGroup(group) || scope.deliverable.isFaulty(line)) {
+                return;
+              }
+              Map<Field, String> values = new EnumMap<>(Field.class);
+              references.courseCode(values, course);
+              String name = scope.resolved.groups().name(group);
+              values.put(Field.NAME, name);
+              rows.joinCode(values, values.getOrDefault(Field.COURSE, ""), name);
+              scope.receiver.change(
+                  new PlannedChange(Phase.GROUPS, Change.CREATE, values, accounts.own(Table.GROUPS))
+                      .because("an enrollment names it", scope.resolved.rows().place(line)));
+            });
+  }
+}

@@ -1,0 +1,130 @@
+package neatroster.core.compare;
+
+import java.nio.charset.StandardCharsets;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
+import neatroster.core.model.Field;
+import neatroster.core.roster.Held;
+import neatroster.core.text.TextHash;
+
+/**
+ * How many people are in each course in each role, before and after the changes. Who is in two
+ * groups of a course counts once.
+ */
+final class Headcounts {
+  private final String defaultRole;
+  private final Map<String, Map<String, int[]>> heads = new TreeMap<>();
+
+  /** Hashes of user, course and role; two alike among millions are not to be expected. */
+  private long[] keys = new long[1024];
+
+  /** For each of them how many places it stands for. */
+  private int[] places = new int[1024];
+
+  private int size;
+
+  Headcounts(Held held, String defaultRole) {
+    this.defaultRole = defaultRole;
+    held.eachEnrollment(
+        seat -> {
+          String course = held.courseOf(seat);
+          String role = roleOr(held.roleOf(seat));
+          if (!course.isEmpty() && count(held.username(seat), course, role, 1) == 1) {
+            int[] both = heads(course, role);
+            both[0]++;
+            both[1]++;
+          }
+        });
+  }
+
+  /** Counts a change in. */
+  void add(PlannedChange change) {
+    String course = change.value(Field.COURSE);
+    if (course.isEmpty()) {
+      return;
+    }
+    String user = change.value(Field.USER);
+    String role = roleOr(change.value(Field.ROLE));
+    switch (change.change()) {
+      case ENROLL -> come(user, course, role);
+      case WITHDRAW -> go(user, course, role);
+      case RE_ROLE -> {
+        go(user, course, roleOr(change.before().getOrDefault(Field.ROLE, "")));
+        come(user, course, role);
+      }
+      default -> {
+        // Nobody comes or goes.
+      }
+    }
+  }
+
+  private void come(String user, String course, String role) {
+    if (count(user, course, role, 1) == 1) {
+      heads(course, role)[1]++;
+    }
+  }
+
+  private void go(String user, String course, String role) {
+    if (count(user, course, role, -1) == 0) {
+      heads(course, role)[1]--;
+    }
+  }
+
+  String roleOr(String role) {
+    return role.isEmpty() ? defaultRole : role;
+  }
+
+  private int[] heads(String course, String role) {
+    return heads
+        .computeIfAbsent(course, c -> new TreeMap<>())
+        .computeIfAbsent(role, r -> new int[2]);
+  }
+
+  /** For each course and role how many are in it before and after. */
+  Map<String, Map<String, int[]>> all() {
+    return heads;
+  }
+
+  /** Counts places of somebody in a course in a role, and gives how many there are then. */
+  private int count(String user, String course, String role, int more) {
+    byte[] text =
+        (user.toLowerCase(Locale.ROOT) + '\n' + course + '\n' + role)
+            .getBytes(StandardCharsets.UTF_8);
+    long key = TextHash.of(text, 0, text.length) | 1;
+    int slot = slotOf(key);
+    if (keys[slot] == 0) {
+      if (size > keys.length / 3 * 2) {
+        grow();
+        slot = slotOf(key);
+      }
+      keys[slot] = key;
+      size++;
+    }
+    places[slot] += more;
+    return places[slot];
+  }
+
+  private int slotOf(long key) {
+    int mask = keys.length - 1;
+    int slot = (int) (key >>> 20) & mask;
+    while (keys[slot] != 0 && keys[slot] != key) {
+      slot = (slot + 1) & mask;
+    }
+    return slot;
+  }
+
+  private void grow() {
+    long[] oldKeys = keys;
+    int[] oldPlaces = places;
+    keys = new long[oldKeys.length * 2];
+    places = new int[keys.length];
+    for (int i = 0; i < oldKeys.length; i++) {
+      if (oldKeys[i] != 0) {
+        int slot = slotOf(oldKeys[i]);
+        keys[slot] = oldKeys[i];
+        places[slot] = oldPlaces[i];
+      }
+    }
+  }
+}

@@ -1,0 +1,105 @@
+package neatroster.core.compare;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeSet;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
+import neatroster.core.roster.Link;
+import neatroster.core.text.Quoted;
+import neatroster.core.value.Instructors;
+
+/** What people and courses are called where others name them. */
+final class References {
+  private final Scope scope;
+
+  References(Scope scope) {
+    this.scope = scope;
+  }
+
+  /**
+   * What a person is referred to by where others name them: the username, else the email address or
+   * the id of the account; empty for who has no account yet.
+   */
+  String of(int person) {
+    String username = scope.resolved.people().username(person);
+    return username.isEmpty()
+        ? scope.resolved.people().knownAs(person).map(KnownUser::reference).orElse("")
+        : username;
+  }
+
+  /** Whether a person is delivered, or there already. */
+  boolean has(int person) {
+    return scope.deliverable.hasPerson(person) && !of(person).isEmpty();
+  }
+
+  boolean hasCourse(String code) {
+    Link course = scope.resolved.courses().find(code);
+    return course.isFound() && scope.deliverable.hasCourse(course.number());
+  }
+
+  /** The code of a course that a cell names in whatever way. */
+  String codeOf(String name) {
+    Link course = scope.resolved.courses().find(name);
+    return course.isFound() ? scope.resolved.courses().code(course.number()) : name;
+  }
+
+  void courseCode(Map<Field, String> values, Link course) {
+    if (course.isFound()) {
+      values.put(Field.COURSE, scope.resolved.courses().code(course.number()));
+    }
+  }
+
+  /** What somebody whom a cell names is referred to by; nothing where they are left out. */
+  Optional<String> orLeftOut(RosterRow row, Field field, String name) {
+    Link person = scope.resolved.user(name);
+    if (!person.isFound()) {
+      return Optional.of(name);
+    }
+    if (has(person.number())) {
+      return Optional.of(of(person.number()));
+    }
+    scope.receiver.dropped(
+        row.place(),
+        field,
+        name,
+        "The user " + Quoted.value(name) + " is left out, so the row does without.");
+    return Optional.empty();
+  }
+
+  /** Names the instructors by their accounts, without those who are left out. */
+  void instructors(RosterRow row, Map<Field, String> values) {
+    String list = values.remove(Field.INSTRUCTORS);
+    if (list == null) {
+      return;
+    }
+    if (list.equals(Differences.CLEARED)) {
+      values.put(Field.INSTRUCTORS, list);
+      return;
+    }
+    List<String> named = new ArrayList<>();
+    for (String name : Instructors.of(list)) {
+      orLeftOut(row, Field.INSTRUCTORS, name).ifPresent(named::add);
+    }
+    Scope.put(values, Field.INSTRUCTORS, String.join("; ", named));
+  }
+
+  /** What somebody whom an export names is referred to by. */
+  String held(String name) {
+    int account = scope.known.users().findReference(name);
+    return account < 0 ? name : scope.known.users().all().get(account).reference();
+  }
+
+  /** Whether two lists of instructors name the same people, whatever they call them. */
+  boolean areSame(String heldList, String askedList) {
+    TreeSet<String> there = new TreeSet<>();
+    Instructors.of(heldList).forEach(name -> there.add(held(name).toLowerCase(Locale.ROOT)));
+    TreeSet<String> asked = new TreeSet<>();
+    Instructors.of(askedList).forEach(name -> asked.add(name.toLowerCase(Locale.ROOT)));
+    return there.equals(asked);
+  }
+}

@@ -1,0 +1,147 @@
+package neatroster.core.compare;
+
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import neatroster.core.model.Field;
+
+/**
+ * What takes a change back. Of several changes the last is taken back first, as far as the phases
+ * of a delivery allow.
+ */
+public final class Reverse {
+  private Reverse() {}
+
+  /**
+   * The change that takes another one back.
+   *
+   * @return nothing for a site, which nothing takes away, and for a password, which nobody knows
+   *     any more
+   */
+  public static Optional<PlannedChange> of(PlannedChange change) {
+    return switch (change.change()) {
+      case CREATE -> created(change);
+      case REMOVE -> removed(change);
+      case ENROLL -> Optional.of(again(change, Phase.WITHDRAWALS, Change.WITHDRAW));
+      case WITHDRAW -> Optional.of(enrolled(change));
+      case RENAME -> Optional.of(renamed(change));
+      case SUSPEND -> Optional.of(changed(change, Change.RESTORE));
+      case RESTORE -> Optional.of(changed(change, Change.SUSPEND));
+      case CHANGE ->
+          change.before().isEmpty() && change.ownBefore().isEmpty()
+              ? Optional.empty()
+              : Optional.of(changed(change, Change.CHANGE));
+      case RE_ROLE, REGROUP -> Optional.of(changed(change, change.change()));
+    };
+  }
+
+  private static Optional<PlannedChange> created(PlannedChange change) {
+    Map<Field, String> key = new EnumMap<>(Field.class);
+    switch (change.phase()) {
+      case USERS -> Scope.put(key, Field.USERNAME, change.value(Field.USERNAME));
+      case COURSES -> Scope.put(key, Field.COURSE, change.value(Field.CODE));
+      case GROUPS -> {
+        Scope.put(key, Field.COURSE, change.value(Field.COURSE));
+        Scope.put(key, Field.GROUP, change.value(Field.NAME));
+      }
+      default -> {
+        // A site stays; somebody else may stand in it by now.
+      }
+    }
+    Map<Field, String> before = new EnumMap<>(change.values().isEmpty() ? key : change.values());
+    before.remove(Field.PASSWORD);
+    before.remove(Field.CHANGE_AT_FIRST_LOGIN);
+    return key.isEmpty()
+        ? Optional.empty()
+        : Optional.of(
+            new PlannedChange(Phase.REMOVALS, Change.REMOVE, key)
+                .from(before)
+                .because("it was made", change.place()));
+  }
+
+  private static Optional<PlannedChange> removed(PlannedChange change) {
+    if (change.before().isEmpty()) {
+      return Optional.empty();
+    }
+    Map<Field, String> values = new EnumMap<>(change.before());
+    Phase phase = Phase.USERS;
+    if (!change.value(Field.GROUP).isEmpty()) {
+      phase = Phase.GROUPS;
+      Scope.put(values, Field.COURSE, change.value(Field.COURSE));
+      values.put(Field.NAME, change.value(Field.GROUP));
+    } else if (!change.value(Field.COURSE).isEmpty()) {
+      phase = Phase.COURSES;
+      values.put(Field.CODE, change.value(Field.COURSE));
+    } else {
+      values.put(Field.USERNAME, change.value(Field.USERNAME));
+    }
+    return Optional.of(
+        new PlannedChange(phase, Change.CREATE, values, change.ownBefore())
+            .because("it was removed", change.place()));
+  }
+
+  private static PlannedChange again(PlannedChange change, Phase phase, Change what) {
+    return new PlannedChange(phase, what, change.values(), change.own())
+        .from(withoutKeys(change.values()))
+        .because("it was made", change.place());
+  }
+
+  private static Map<Field, String> withoutKeys(Map<Field, String> values) {
+    Map<Field, String> rest = new EnumMap<>(Field.class);
+    values.forEach(
+        (field, value) -> {
+          if (field == Field.ROLE || field == Field.STARTS || field == Field.ENDS) {
+            rest.put(field, value);
+          }
+        });
+    return rest;
+  }
+
+  private static PlannedChange enrolled(PlannedChange change) {
+    Map<Field, String> values = new EnumMap<>(change.values());
+    values.putAll(change.before());
+    return new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, values, change.ownBefore())
+        .because("it was ended", change.place());
+  }
+
+  private static PlannedChange renamed(PlannedChange change) {
+    Map<Field, String> values = new EnumMap<>(Field.class);
+    values.put(Field.USERNAME, change.value(Field.FORMER_USERNAME));
+    values.put(Field.FORMER_USERNAME, change.value(Field.USERNAME));
+    return new PlannedChange(Phase.USERS, Change.RENAME, values)
+        .from(Map.of(Field.USERNAME, change.value(Field.USERNAME)))
+        .because("it was renamed", change.place());
+  }
+
+  /** Puts back what was before; blank is said by the word for it. */
+  private static PlannedChange changed(PlannedChange change, Change what) {
+    Map<Field, String> values = new EnumMap<>(change.values());
+    Map<Field, String> before = new EnumMap<>(Field.class);
+    change
+        .before()
+        .forEach(
+            (field, value) -> {
+              before.put(field, change.value(field));
+              boolean leavesGroup = field == Field.GROUP && value.isEmpty();
+              if (leavesGroup) {
+                values.remove(field);
+              } else {
+                values.put(field, value.isEmpty() ? Differences.CLEARED : value);
+              }
+            });
+    Map<String, String> own = new LinkedHashMap<>(change.own());
+    Map<String, String> ownBefore = new LinkedHashMap<>();
+    change
+        .ownBefore()
+        .forEach(
+            (name, value) -> {
+              ownBefore.put(name, change.own().getOrDefault(name, ""));
+              own.put(name, value.isEmpty() ? Differences.CLEARED : value);
+            });
+    return new PlannedChange(change.phase(), what, values, own)
+        .from(before)
+        .fromOwn(ownBefore)
+        .because("it was changed", change.place());
+  }
+}

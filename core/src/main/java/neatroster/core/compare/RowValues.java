@@ -1,0 +1,76 @@
+package neatroster.core.compare;
+
+import java.time.LocalDate;
+import java.util.EnumMap;
+import java.util.Map;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.JoinCode;
+import neatroster.core.model.Table;
+import neatroster.core.model.WrittenDates;
+
+/** What the rows of the roster say, as it is delivered. */
+final class RowValues {
+  private final Scope scope;
+  private final Map<String, String> joinCodes;
+
+  RowValues(Scope scope, IssuedItems items) {
+    this.scope = scope;
+    this.joinCodes = items.joinCodes();
+  }
+
+  /** The row's values for a phase, blank ones filled with the settings' defaults. */
+  Map<Field, String> whole(RosterRow row, Phase phase) {
+    Map<Field, String> values = new EnumMap<>(Field.class);
+    Map<String, String> defaults =
+        defaults(row.table(), row.text(Field.ROLE), row.text(Field.SITE));
+    for (Field field : phase.fields()) {
+      String text = row.text(field);
+      String value = text.isEmpty() ? defaults.getOrDefault(field.label(), "") : text;
+      if (!value.equals(Differences.CLEARED)) {
+        Scope.put(values, field, value);
+      }
+    }
+    return values;
+  }
+
+  /** The row's own values, without defaults. */
+  static Map<Field, String> written(RosterRow row, Phase phase) {
+    Map<Field, String> asked = new EnumMap<>(Field.class);
+    for (Field field : phase.fields()) {
+      Scope.put(asked, field, row.text(field));
+    }
+    return asked;
+  }
+
+  Map<String, String> defaults(Table table, String role, String site) {
+    return scope.settings.defaults().of(role, site).getOrDefault(table, Map.of());
+  }
+
+  void joinCode(Map<Field, String> values, String course, String group) {
+    if (!values.containsKey(Field.JOIN_CODE)) {
+      Scope.put(values, Field.JOIN_CODE, joinCodes.getOrDefault(JoinCode.of(course, group), ""));
+    }
+  }
+
+  /** Counts relative dates from today, an end from its start. */
+  void dates(Map<Field, String> values) {
+    relativeDate(values, Field.STARTS, scope.today);
+    String starts = values.get(Field.STARTS);
+    relativeDate(values, Field.ENDS, starts == null ? scope.today : LocalDate.parse(starts));
+  }
+
+  private static void relativeDate(Map<Field, String> values, Field field, LocalDate from) {
+    values.computeIfPresent(
+        field, (f, text) -> WrittenDates.after(from, text).map(LocalDate::toString).orElse(text));
+  }
+
+  /** Leaves out dates that are counted from the day on which something was made. */
+  static void withoutRelativeDates(Map<Field, String> values) {
+    for (Field field : new Field[] {Field.STARTS, Field.ENDS}) {
+      if (values.getOrDefault(field, "").startsWith("+")) {
+        values.remove(field);
+      }
+    }
+  }
+}

@@ -1,0 +1,46 @@
+package neatroster.core.compare;
+
+import java.util.LinkedHashSet;
+import java.util.Map;
+import java.util.Set;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+
+/** Makes sites with the ones above them, each once and before what stands in it. */
+final class Sites {
+  private final Scope scope;
+  private final Set<String> seen = new LinkedHashSet<>();
+
+  Sites(Scope scope) {
+    this.scope = scope;
+  }
+
+  /** Sees to it that the site of something is there. */
+  void of(Map<Field, String> values) {
+    String path = values.getOrDefault(Field.SITE, "");
+    for (int end = path.indexOf('/'); !path.isEmpty(); end = path.indexOf('/', end + 1)) {
+      String site = end < 0 ? path : path.substring(0, end);
+      if (seen.add(site) && !has(site)) {
+        make(site);
+      }
+      if (end < 0) {
+        return;
+      }
+    }
+  }
+
+  /** Whether the platform has a site, or one below it. */
+  private boolean has(String site) {
+    return scope.known.sites().contains(site);
+  }
+
+  private void make(String site) {
+    if (scope.policy.skipsNewSites()) {
+      scope.left(Table.USERS, site, Field.SITE, "", site, "policy: {sites: {new: create}}", null);
+    } else {
+      scope.receiver.change(
+          new PlannedChange(Phase.SITES, Change.CREATE, Map.of(Field.SITE, site))
+              .because(PlannedChange.NEW, null));
+    }
+  }
+}

@@ -1,0 +1,369 @@
+package neatroster.core.compare;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import neatroster.core.intake.Names;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.Table;
+import neatroster.core.roster.HeldRow;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.PersonRecord;
+
+/** What the rows of people change. */
+final class UserChanges {
+  private static final List<Field> NAMES =
+      List.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
+
+  private final Scope scope;
+  private final IssuedItems items;
+  private final RowValues rows;
+  private final References references;
+  private final Sites sites;
+  private final AccountRows accounts;
+  private final Differences differences;
+
+  /** Who is renamed, by the username on the platform in lower case, in the order of the rows. */
+  private final Map<String, Renaming> renamings = new LinkedHashMap<>();
+
+  UserChanges(
+      Scope scope,
+      IssuedItems items,
+      RowValues rows,
+      References references,
+      Sites sites,
+      AccountRows accounts,
+      Differences differences) {
+    this.scope = scope;
+    this.items = items;
+    this.rows = rows;
+    this.references = references;
+    this.sites = sites;
+    this.accounts = accounts;
+    this.differences = differences;
+  }
+
+  /** Somebody who gets another username, and what else changes about them then. */
+  private record Renaming(PlannedChange change, List<PlannedChange> then) {}
+
+  void row(RosterRow row, int line) {
+    if (scope.deliverable.isFaulty(line)) {
+      scope.leaveOut(row, line, null);
+      return;
+    }
+    Link found = scope.resolved.people().ofLine(line);
+    if (!found.isFound()) {
+      // Whose row it is was not to be told; that is a finding unless its rule is switched off.
+      scope.leaveOut(row, line, "It cannot be told whom the row is about.");
+      return;
+    }
+    int person = found.number();
+    List<Integer> lines = scope.deliverable.lines(person);
+    if (lines.isEmpty()) {
+      scope.leaveOut(row, line, Scope.leftOutToo("user", Names.full(row)));
+    } else if (lines.get(0) == line) {
+      // Else it is another row about the same person.
+      PersonRecord record =
+          lines.size() == 1 ? PersonRecord.of(row) : PersonRecord.of(scope.resolved.rows(), lines);
+      person(row, line, person, record);
+    }
+  }
+
+  private void person(RosterRow row, int line, int person, PersonRecord record) {
+    int position = scope.resolved.people().account(person);
+    KnownUser account = position < 0 ? null : scope.known.users().all().get(position);
+    String username = record.text(Field.USERNAME);
+    if (username.isEmpty() && account != null) {
+      username = account.username();
+    }
+    if (username.isEmpty() && (account == null || account.reference().isEmpty())) {
+      scope.leaveOut(row, line, "The user has no account yet. Run neat-roster issue first.");
+      return;
+    }
+    if (position >= 0) {
+      scope.asked.accounts().set(position);
+    }
+    if (record.text(Field.STATUS).equals("removed")) {
+      remove(row, line, record, position, username);
+      return;
+    }
+    String former = formerUsername(record, position, username);
+    boolean isThere = account != null && account.isOnPlatform();
+    if (!former.isEmpty()) {
+      rename(row, record, position, username, former);
+    } else if (isThere) {
+      passwordDue(account, record);
+      known(row, record, position, "");
+    } else if (scope.policy.of(Table.USERS).skipsNew()) {
+      scope.skip(Table.USERS, username, record.place());
+    } else if (!isGone(position) || !scope.staysGone(Table.USERS, username, record.place())) {
+      Map<Field, String> values = values(row, record, account, username);
+      scope.resolved.people().unalteredId(person).ifPresent(id -> values.put(Field.ID, id));
+      values.remove(Field.FORMER_USERNAME);
+      change(Change.CREATE, values, record);
+    }
+  }
+
+  /** Whether somebody was delivered once and is not on the platform any more, not by us. */
+  private boolean isGone(int position) {
+    return scope
+        .held
+        .goneUser(position)
+        .filter(row -> !row.text(Field.STATUS).equals("removed"))
+        .isPresent();
+  }
+
+  private void remove(RosterRow row, int line, PersonRecord record, int position, String username) {
+    boolean isThere = position >= 0 && scope.known.users().all().get(position).isOnPlatform();
+    if (username.isEmpty()) {
+      scope.leaveOut(
+          row, line, "The platform made the username; type it to have the user removed.");
+    } else if (!scope.known.listsUsers() || isThere) {
+      String there = position < 0 ? username : scope.known.renamed(position).orElse(username);
+      scope.asked.removeUser(username, record.place());
+      scope.receiver.change(
+          new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, there))
+              .from(
+                  scope
+                      .held
+                      .user(position)
+                      .map(held -> Differences.all(held, Phase.USERS))
+                      .orElse(Map.of()))
+              .because(Scope.why(Change.REMOVE), record.place()));
+    }
+  }
+
+  /** Renames somebody; where it is known what the platform holds, nothing else goes along. */
+  private void rename(
+      RosterRow row, PersonRecord record, int position, String username, String former) {
+    boolean isHeld = scope.held.user(position).isPresent();
+    Map<Field, String> values = new EnumMap<>(Field.class);
+    if (!isHeld) {
+      values.putAll(values(row, record, scope.known.users().all().get(position), username));
+      // What the person chose as a password is not taken away with the name.
+      values.remove(Field.PASSWORD);
+      values.remove(Field.CHANGE_AT_FIRST_LOGIN);
+    }
+    values.put(Field.USERNAME, username);
+    values.put(Field.FORMER_USERNAME, former);
+    PlannedChange change =
+        new PlannedChange(Phase.USERS, Change.RENAME, values)
+            .with(isHeld ? Map.of() : new OwnValues(scope.settings).of(record))
+            .from(Map.of(Field.USERNAME, former))
+            .because("the row names the former username", record.place());
+    List<PlannedChange> then =
+        scope.holdBack(
+            () -> {
+              if (isHeld) {
+                known(row, record, position, username);
+              }
+            });
+    renamings.put(former.toLowerCase(Locale.ROOT), new Renaming(change, then));
+  }
+
+  /** Hands on the renamings: a name is given away before somebody else gets it. */
+  void settle() {
+    Map<String, Renaming> left = new HashMap<>(renamings);
+    List<String> order = new ArrayList<>();
+    for (String former : renamings.keySet()) {
+      List<String> chain = new ArrayList<>();
+      for (String at = former; left.containsKey(at); ) {
+        chain.add(0, at);
+        at = left.remove(at).change().value(Field.USERNAME).toLowerCase(Locale.ROOT);
+      }
+      order.addAll(chain);
+    }
+    for (String former : order) {
+      Renaming renaming = renamings.get(former);
+      scope.receiver.change(renaming.change());
+      renaming.then().forEach(scope.receiver::change);
+    }
+  }
+
+  /**
+   * What the roster says of somebody whom the platform has.
+   *
+   * @param renamed the username that they have just got, or empty
+   */
+  private void known(RosterRow row, PersonRecord record, int position, String renamed) {
+    KnownUser account = scope.known.users().all().get(position);
+    Map<Field, String> key = new EnumMap<>(Field.class);
+    Scope.put(
+        key,
+        Field.USERNAME,
+        renamed.isEmpty() ? scope.known.renamed(position).orElse(account.username()) : renamed);
+    if (key.isEmpty()) {
+      Scope.put(key, Field.EMAIL, account.anyEmail());
+    }
+    standing(record, account, key);
+    Optional<HeldRow> there = scope.held.user(position);
+    if (there.isEmpty()) {
+      return;
+    }
+    Map<Field, String> asked = new EnumMap<>(Field.class);
+    for (Field field : Phase.USERS.fields()) {
+      Scope.put(asked, field, record.text(field));
+    }
+    NAMES.forEach(asked::remove);
+    if (!PersonRecord.hasInitial(record.fullName())) {
+      names(asked, record.name());
+    }
+    String manager = asked.remove(Field.MANAGER);
+    if (manager != null) {
+      boolean clears = manager.equals(Differences.CLEARED);
+      (clears ? Optional.of(manager) : references.orLeftOut(row, Field.MANAGER, manager))
+          .ifPresent(m -> asked.put(Field.MANAGER, m));
+    }
+    if (differences.letsThrough(Table.USERS, Field.SITE, there.get(), asked)) {
+      sites.of(asked);
+    }
+    differences.compare(Table.USERS, key, asked, record::own, there.get(), record.place());
+  }
+
+  private static void names(Map<Field, String> values, Names.Parts name) {
+    Scope.put(values, Field.GIVEN_NAME, name.given());
+    Scope.put(values, Field.MIDDLE_NAME, name.middle());
+    Scope.put(values, Field.FAMILY_NAME, name.family());
+    Scope.put(values, Field.SUFFIX, name.suffix());
+  }
+
+  /** Shuts somebody out whose row says so, or lets them in again. */
+  private void standing(PersonRecord record, KnownUser account, Map<Field, String> key) {
+    boolean isSuspended = account.standing() == KnownUser.Standing.SUSPENDED;
+    String status = record.text(Field.STATUS);
+    boolean differs =
+        (status.equals("suspended") && !isSuspended) || (status.equals("active") && isSuspended);
+    if (!differs) {
+      return;
+    }
+    Map<Field, String> values = new EnumMap<>(key);
+    values.put(Field.STATUS, status);
+    scope.receiver.change(
+        new PlannedChange(Phase.USERS, isSuspended ? Change.RESTORE : Change.SUSPEND, values)
+            .from(Map.of(Field.STATUS, isSuspended ? "suspended" : "active"))
+            .because("the row says so", record.place()));
+  }
+
+  /**
+   * The username that the platform still knows somebody under who has another now; empty where
+   * nobody is renamed.
+   */
+  private String formerUsername(PersonRecord record, int found, String username) {
+    if (found < 0 || !scope.policy.followRenames()) {
+      return "";
+    }
+    KnownUser account = scope.known.users().all().get(found);
+    String onPlatformAs =
+        scope
+            .known
+            .renamed(found)
+            .orElse(
+                account.isOnPlatform() ? account.username() : record.text(Field.FORMER_USERNAME));
+    boolean wasOurs =
+        account.formerUsernames().stream().anyMatch(onPlatformAs::equalsIgnoreCase)
+            || record.text(Field.FORMER_USERNAME).equalsIgnoreCase(onPlatformAs);
+    return wasOurs && !username.equalsIgnoreCase(onPlatformAs) ? onPlatformAs : "";
+  }
+
+  /** Another first password for somebody whom the platform has. */
+  private void passwordDue(KnownUser account, PersonRecord record) {
+    if (!items.passwordsDue().contains(account.reference())) {
+      return;
+    }
+    Map<Field, String> values = new EnumMap<>(Field.class);
+    values.put(Field.USERNAME, account.username());
+    accounts.password(values, account.reference(), account.role(), account.person().site());
+    if (values.containsKey(Field.PASSWORD)) {
+      scope.receiver.change(
+          new PlannedChange(Phase.USERS, Change.CHANGE, values)
+              .because("another first password was issued", record.place()));
+    }
+  }
+
+  private Map<Field, String> values(
+      RosterRow row, PersonRecord record, KnownUser account, String username) {
+    String own = record.text(Field.ROLE);
+    String role = own.isEmpty() && account != null ? account.role() : own;
+    String site = record.text(Field.SITE);
+    Map<String, String> defaults = rows.defaults(Table.USERS, role, site);
+    Map<Field, String> values = new EnumMap<>(Field.class);
+    for (Field field : Phase.USERS.fields()) {
+      String text = field == Field.PASSWORD ? record.password() : record.text(field);
+      String value = text.isEmpty() ? defaults.getOrDefault(field.label(), "") : text;
+      if (!value.equals(Differences.CLEARED)) {
+        Scope.put(values, field, value);
+      }
+    }
+    Scope.put(values, Field.USERNAME, username);
+    Names.Parts name = record.name();
+    boolean known = account != null && !account.person().fullName().isEmpty();
+    if (known
+        && (record.fullName().isEmpty()
+            || (PersonRecord.hasInitial(record.fullName())
+                && !PersonRecord.hasInitial(account.person().fullName())))) {
+      // A list of addresses alone, or of initials: who it is was known before.
+      name = Names.split(account.person().fullName());
+    }
+    names(values, name);
+    if (account != null) {
+      putIfBlank(values, Field.EMAIL, account.anyEmail());
+      putIfBlank(values, Field.ID, account.anyId());
+      putIfBlank(values, Field.BIRTH_DATE, account.person().birthDate());
+      putIfBlank(values, Field.SITE, account.person().site());
+    }
+    String reference = username.isEmpty() && account != null ? account.reference() : username;
+    accounts.password(values, reference, role, site);
+    sites.of(values);
+    String manager = values.remove(Field.MANAGER);
+    if (manager != null) {
+      references
+          .orLeftOut(row, Field.MANAGER, manager)
+          .ifPresent(m -> values.put(Field.MANAGER, m));
+    }
+    guardian(record, values);
+    return values;
+  }
+
+  private static void putIfBlank(Map<Field, String> values, Field field, String value) {
+    if (!values.containsKey(field)) {
+      Scope.put(values, field, value);
+    }
+  }
+
+  /**
+   * Sees to it that a child's guardian comes before the child, and is named as who looks after it.
+   */
+  private void guardian(PersonRecord record, Map<Field, String> values) {
+    if (!scope.settings.guardians().accounts() || !record.has(Field.GUARDIAN_EMAIL)) {
+      return;
+    }
+    String email = record.text(Field.GUARDIAN_EMAIL);
+    int account = scope.known.users().findEmail(email);
+    PlannedChange created = accounts.guardian(account);
+    if (created != null) {
+      scope.receiver.change(created);
+    }
+    Link guardian = scope.resolved.people().find(email);
+    String reference =
+        guardian.isFound() && references.has(guardian.number())
+            ? references.of(guardian.number())
+            : "";
+    if (!reference.isEmpty()) {
+      values.putIfAbsent(Field.MANAGER, reference);
+    }
+  }
+
+  private void change(Change change, Map<Field, String> values, PersonRecord record) {
+    scope.receiver.change(
+        new PlannedChange(Phase.USERS, change, values)
+            .with(new OwnValues(scope.settings).of(record))
+            .because(Scope.why(change), record.place()));
+  }
+}

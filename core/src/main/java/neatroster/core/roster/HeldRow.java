@@ -1,0 +1,122 @@
+package neatroster.core.roster;
+
+import java.util.List;
+import java.util.Optional;
+import neatroster.core.grid.SheetName;
+import neatroster.core.intake.Names;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.OwnField;
+
+/**
+ * What the platform holds of one account, course or group, put together from the rows that say
+ * something of it, the newest first: what was delivered says only what it changed, an export says
+ * everything that it has a column for.
+ */
+public final class HeldRow {
+  /** The word that clears a value. */
+  private static final String CLEARED = "(none)";
+
+  private final List<RosterRow> rows;
+  private final Deliveries deliveries;
+
+  HeldRow(List<RosterRow> rows, Deliveries deliveries) {
+    this.rows = rows;
+    this.deliveries = deliveries;
+  }
+
+  /** The value of a field, or an empty text. */
+  public String text(Field field) {
+    for (RosterRow row : rows) {
+      String text = row.text(field);
+      boolean says = isDelivered(row) ? !text.isEmpty() : row.reading().has(field);
+      if (says) {
+        return text.equals(CLEARED) ? "" : text;
+      }
+    }
+    return "";
+  }
+
+  /** Whether anything is said of a field, be it that it is blank. */
+  public boolean tells(Field field) {
+    return rows.stream()
+        .anyMatch(
+            row ->
+                isDelivered(row)
+                    ? !row.text(field).isEmpty() || isCreation(row)
+                    : row.reading().has(field));
+  }
+
+  /** Whether the name is known as a whole alone, so that its parts are a guess. */
+  public boolean hasOnlyFullName() {
+    return Names.hasOnlyFull(rows.get(rows.size() - 1));
+  }
+
+  /** The value of a field of the school's own; nothing where nothing says it. */
+  public Optional<String> own(OwnField field) {
+    for (RosterRow row : rows) {
+      Integer column = row.reading().ownFields().get(field);
+      String text = column == null ? "" : row.judged(field, column).text();
+      boolean says = isDelivered(row) ? !text.isEmpty() || isCreation(row) : column != null;
+      if (says) {
+        return Optional.of(text.equals(CLEARED) ? "" : text);
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static boolean isCreation(RosterRow row) {
+    return row.own(Deliveries.CHANGE).equals("create");
+  }
+
+  /** The parts of a person's name. */
+  public Names.Parts name() {
+    RosterRow whole = rows.get(rows.size() - 1);
+    for (RosterRow row : rows) {
+      if (!isDelivered(row)) {
+        whole = row;
+        break;
+      }
+    }
+    Names.Parts there = Names.parts(whole);
+    return new Names.Parts(
+        newer(whole, Field.GIVEN_NAME, there.given()),
+        newer(whole, Field.MIDDLE_NAME, there.middle()),
+        newer(whole, Field.FAMILY_NAME, there.family()),
+        newer(whole, Field.SUFFIX, there.suffix()));
+  }
+
+  /** A part of the name as a delivery after the whole name changed it. */
+  private String newer(RosterRow whole, Field field, String there) {
+    for (RosterRow row : rows) {
+      if (row == whole) {
+        return there;
+      }
+      String text = row.text(field);
+      if (!text.isEmpty()) {
+        return text.equals(CLEARED) ? "" : text;
+      }
+    }
+    return there;
+  }
+
+  /** What was last delivered for a field, if anything ever was. */
+  public Optional<String> delivered(Field field) {
+    for (RosterRow row : rows) {
+      String text = row.text(field);
+      if (isDelivered(row) && !text.isEmpty()) {
+        return Optional.of(text.equals(CLEARED) ? "" : text);
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** The sheet that the newest row stands in. */
+  public SheetName source() {
+    return rows.get(0).reading().name();
+  }
+
+  private boolean isDelivered(RosterRow row) {
+    return deliveries.has(row.reading().name());
+  }
+}

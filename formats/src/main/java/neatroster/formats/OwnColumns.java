@@ -1,0 +1,47 @@
+package neatroster.formats;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.OwnField;
+import neatroster.core.model.Table;
+
+/** The columns of the school's own fields, the same in every row of a table. */
+public final class OwnColumns {
+  private final Map<Table, List<String>> names = new EnumMap<>(Table.class);
+
+  /** The columns of these fields, in their order. */
+  public OwnColumns(List<OwnField> fields) {
+    for (OwnField field : fields) {
+      names.computeIfAbsent(field.table(), table -> new ArrayList<>()).add(field.name());
+    }
+  }
+
+  /** No such fields. */
+  public static OwnColumns none() {
+    return new OwnColumns(List.of());
+  }
+
+  /** The headers behind those of a phase. */
+  List<String> of(Phase phase) {
+    return switch (phase) {
+      case USERS -> of(Table.USERS);
+      case COURSES -> of(Table.COURSES);
+      case GROUPS -> of(Table.GROUPS);
+      case ENROLLMENTS, WITHDRAWALS -> of(Table.ENROLLMENTS);
+      case SITES, REMOVALS -> List.of();
+    };
+  }
+
+  List<String> of(Table table) {
+    return names.getOrDefault(table, List.of());
+  }
+
+  /** The cells of a change in these columns. */
+  List<String> cells(PlannedChange change) {
+    return of(change.phase()).stream().map(name -> change.own().getOrDefault(name, "")).toList();
+  }
+}

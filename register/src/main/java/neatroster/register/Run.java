@@ -1,0 +1,14 @@
+package neatroster.register;
+
+import java.time.Instant;
+import java.util.Optional;
+
+/**
+ * A run that was packed.
+ *
+ * @param name its name, as {@code 2027-01-12-1}
+ * @param packedAt when it was packed
+ * @param digest what tells whether another run changes the same
+ * @param deliveredAt when it was delivered, if it was
+ */
+public record Run(String name, Instant packedAt, String digest, Optional<Instant> deliveredAt) {}
