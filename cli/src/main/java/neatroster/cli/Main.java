@@ -9,6 +9,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.function.Supplier;
+import neatroster.cli.command.AddCommand;
+import neatroster.cli.command.ArrangeCommand;
 import neatroster.cli.command.BeginCommand;
 import neatroster.cli.command.CheckCommand;
 import neatroster.cli.command.DemoCommand;
@@ -61,6 +63,8 @@ public final class Main implements Runnable, Program {
     COMMANDS.put("begin", BeginCommand::new);
     COMMANDS.put("inspect", InspectCommand::new);
     COMMANDS.put("tidy", TidyCommand::new);
+    COMMANDS.put("add", AddCommand::new);
+    COMMANDS.put("arrange", ArrangeCommand::new);
     COMMANDS.put("check", CheckCommand::new);
     COMMANDS.put("issue", IssueCommand::new);
     COMMANDS.put("preview", PreviewCommand::new);

@@ -101,19 +101,20 @@ class PreviewIT {
             "users change amorgan: email ana@old.example > ana@new.example; phone  > +447400000009;"
                 + " grade 6 > 7",
             "users restore cquay: status suspended > active",
-            "removals remove fholm: email flo@gull.example > ; grade 7 > ; givenName Flo > ",
+            "removals remove fholm: id 6 > ; username fholm > ; givenName Flo > ; familyName Holm > ;"
+                + " email flo@gull.example > ; grade 7 > ; status active > ",
             "users create gberg",
             "users rename evoss2: username evoss > evoss2",
             "enrollments enroll bfinch NAV-2",
             "enrollments re-role cquay NAV-2: role learner > instructor",
             "enrollments enroll gberg NAV-3",
             "enrollments regroup amorgan NAV-1 Watch B: group Watch A > Watch B",
-            "withdrawals withdraw bfinch NAV-1 Watch A",
+            "withdrawals withdraw bfinch NAV-1 Watch A: role learner > ",
             "users suspend dreed: status active > suspended");
     // Nobody covers NAV-2: that Di is in no sheet of it says nothing.
     assertThat(preview.get("left"))
         .extracting(left -> left.get("key").asText() + " " + left.get("field").asText())
-        .containsExactly("amorgan family name", "bfinch phone");
+        .containsExactly("amorgan familyName", "bfinch phone");
     assertThat(preview.get("headcounts"))
         .extracting(
             heads ->

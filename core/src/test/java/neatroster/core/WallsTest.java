@@ -39,6 +39,7 @@ class WallsTest {
           "check.pass",
           "tidy",
           "accounts",
+          "arrange",
           "compare",
           "batch",
           "handout");

@@ -70,11 +70,31 @@ public final class OpenRoster implements Closeable {
    * Opens the files that a command line names, or those of the roster folder where it names none.
    */
   public static OpenRoster open(Session session, List<String> arguments) {
+    return open(session, arguments, null);
+  }
+
+  /** Opens what the folder holds as it would be with other sheets of ours in it. */
+  static OpenRoster openWith(Session session, List<AddedSheet> drafts) {
+    return open(session, List.of(), drafts);
+  }
+
+  private static OpenRoster open(Session session, List<String> arguments, List<AddedSheet> drafts) {
     OpenRoster open = new OpenRoster(session.settings());
     try {
       if (!arguments.isEmpty()) {
         for (String argument : arguments) {
           open.add(session, argument);
+        }
+      } else if (drafts != null) {
+        for (FileArgument file : session.folder().orElseThrow().files("sheets")) {
+          if (drafts.stream().noneMatch(draft -> draft.is(file))) {
+            open.add(file);
+          }
+        }
+        for (AddedSheet draft : drafts) {
+          FileArgument file = draft.draft();
+          open.temporary.add(file.path());
+          open.add(file);
         }
       } else if (session.folder().isPresent()) {
         for (FileArgument file : session.folder().get().sheetFiles()) {
@@ -88,15 +108,33 @@ public final class OpenRoster implements Closeable {
       open.memory.remark(Runtime.getRuntime().maxMemory()).ifPresent(session.screen()::remark);
       open.paths.addAll(session.knownPaths());
       open.settleClassLists(session.screen());
-      open.roster = new Roster(open.readings, open.unread, open.order);
+      open.roster = new Roster(open.readings, open.unread, open.order, open.arranged(session));
       return open;
     } catch (SheetPlanException e) {
       open.close();
       throw Problem.usage(e.getMessage());
+    } catch (IOException e) {
+      open.close();
+      throw Problem.unreadable(
+          "A temporary file could not be written (" + DiskTrouble.reason(e) + ").", e);
     } catch (RuntimeException e) {
       open.close();
       throw e;
     }
+  }
+
+  /** The sheets that arrange wrote into the folder. */
+  private Set<SheetName> arranged(Session session) {
+    Set<SheetName> arranged = new HashSet<>();
+    session
+        .folder()
+        .ifPresent(
+            folder ->
+                order.stream()
+                    .filter(name -> name.file().startsWith(folder.shown(AddedSheet.ARRANGED)))
+                    .filter(name -> name.file().endsWith(".csv"))
+                    .forEach(arranged::add));
+    return arranged;
   }
 
   /** Opens the exports of the platform that there are, if any. */

@@ -139,9 +139,10 @@ public final class RosterFolder {
     }
   }
 
-  /** The files in {@code sheets/}, by name. */
+  /** The files in {@code sheets/}: by name those that were handed in, then our own. */
   List<FileArgument> sheetFiles() {
-    List<FileArgument> files = files("sheets");
+    List<FileArgument> files = new ArrayList<>(files("sheets"));
+    files.sort(Comparator.comparing(file -> AddedSheet.isOurs(file)));
     if (files.isEmpty()) {
       throw Problem.usage(
           "There are no spreadsheets in "

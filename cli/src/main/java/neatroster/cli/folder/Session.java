@@ -1,8 +1,10 @@
 package neatroster.cli.folder;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.settings.SettingsReader;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
@@ -10,6 +12,7 @@ import neatroster.core.check.Basis;
 import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
+import neatroster.register.FolderLock;
 
 /** What one command works in: where it stands, its roster folder, its settings, its screen. */
 public final class Session {
@@ -103,6 +106,21 @@ public final class Session {
   /** Opens the files that the command line names, or the folder's where it names none. */
   public OpenRoster open(List<String> files) {
     return OpenRoster.open(this, files);
+  }
+
+  /** Opens what the folder holds as it would be with other sheets of ours in it. */
+  public OpenRoster openWith(List<AddedSheet> drafts) {
+    return OpenRoster.openWith(this, drafts);
+  }
+
+  /** Takes the folder's lock for writing sheets. */
+  public FolderLock lock(String command) {
+    try {
+      return Workplace.lock(folder.orElseThrow(), command);
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          folder.get().name() + " cannot be written to (" + DiskTrouble.reason(e) + ").", e);
+    }
   }
 
   /** The files that say what the platform holds, the newest first. */

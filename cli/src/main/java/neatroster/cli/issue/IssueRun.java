@@ -70,16 +70,14 @@ public final class IssueRun {
   private static Roster needed(Settings settings, Roster all) {
     boolean codes = settings.joinCodes().courses() || settings.joinCodes().groups();
     Roster needed =
-        new Roster(
+        all.with(
             all.sheets().stream()
                 .filter(
                     sheet ->
                         sheet.table() == Table.USERS
                             || (codes && sheet.table() == Table.COURSES)
                             || (codes && sheet.table() == Table.GROUPS))
-                .toList(),
-            all.unread(),
-            all.order());
+                .toList());
     if (needed.sheets().isEmpty() && needed.unread().isEmpty()) {
       throw Problem.usage("None of the sheets is a list of users.");
     }

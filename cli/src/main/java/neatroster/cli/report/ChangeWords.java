@@ -91,6 +91,11 @@ final class ChangeWords {
     return name.isEmpty() ? values.getOrDefault(Field.TITLE, "") : name;
   }
 
+  /** The name of a field as JSON writes it. */
+  static String key(String field) {
+    return Field.named(field).map(Field::key).orElse(field);
+  }
+
   static String shown(String value) {
     return value.isEmpty() ? "(nothing)" : Quoted.value(value);
   }

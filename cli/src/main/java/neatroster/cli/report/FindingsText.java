@@ -67,6 +67,11 @@ public final class FindingsText {
     screen.line(summary(result));
   }
 
+  /** Writes findings one by one, whatever sheet they are in. */
+  public void list(List<Finding> findings) {
+    findings.forEach(finding -> one(finding, where(finding), finding.message()));
+  }
+
   /** What became of one of the settings' exceptions. */
   static String accepted(Map.Entry<Accepted, Integer> accepted) {
     Accepted exception = accepted.getKey();

@@ -100,7 +100,7 @@ public final class PreviewJson {
     json.writeStringField("key", change.key());
     json.writeObjectFieldStart("fields");
     for (ChangeWords.Difference one : ChangeWords.differences(change)) {
-      json.writeObjectFieldStart(one.field());
+      json.writeObjectFieldStart(ChangeWords.key(one.field()));
       json.writeStringField("from", one.from());
       json.writeStringField("to", one.to());
       json.writeEndObject();
@@ -115,7 +115,7 @@ public final class PreviewJson {
     json.writeStartObject();
     json.writeStringField("table", left.table().word());
     json.writeStringField("key", left.key());
-    json.writeStringField("field", left.field().isEmpty() ? null : left.field());
+    json.writeStringField("field", left.field().isEmpty() ? null : ChangeWords.key(left.field()));
     json.writeStringField("from", left.from());
     json.writeStringField("to", left.to());
     json.writeStringField("setting", left.setting());

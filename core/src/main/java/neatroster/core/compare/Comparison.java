@@ -3,6 +3,7 @@ package neatroster.core.compare;
 import java.time.LocalDate;
 import java.util.List;
 import neatroster.core.check.CheckResult;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
@@ -71,6 +72,9 @@ public final class Comparison {
     if (resolved.rows().sheets().stream().anyMatch(sheet -> sheet.has(Field.MEMBERS_OF))) {
       read(Table.ENROLLMENTS, enrollments::collectMembers);
     }
+    if (resolved.rows().sheets().stream().filter(Comparison::enrolls).count() > 1) {
+      read(Table.ENROLLMENTS, enrollments::collectGrouped);
+    }
     read(Table.ENROLLMENTS, enrollments::row);
     if (enrollments.hasMembers()) {
       read(Table.ENROLLMENTS, enrollments::membersOf);
@@ -86,6 +90,10 @@ public final class Comparison {
       new Absences(scope, coverage).run();
     }
     Withdrawals.ofRemoved(scope);
+  }
+
+  private static boolean enrolls(SheetReading sheet) {
+    return sheet.table() == Table.ENROLLMENTS || sheet.enrolls();
   }
 
   private void read(Table table, Roster.Receiver rows) {

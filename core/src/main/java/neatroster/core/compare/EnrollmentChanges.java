@@ -24,6 +24,7 @@ final class EnrollmentChanges {
   private final KnownEnrollments knownEnrollments;
   private final Map<Integer, List<Integer>> membersOfGroup = new HashMap<>();
   private final PairIndex enrolled = new PairIndex();
+  private final PairIndex grouped = new PairIndex();
 
   EnrollmentChanges(Scope scope, RowValues rows, References references) {
     this.scope = scope;
@@ -51,6 +52,25 @@ final class EnrollmentChanges {
         && !row.text(Field.STATUS).equals("ended")) {
       membersOfGroup.computeIfAbsent(group.number(), g -> new ArrayList<>()).add(user.number());
     }
+  }
+
+  /** Remembers who is in a course by a row that names a group: it says more than one without. */
+  void collectGrouped(RosterRow row, int line) {
+    if (row.has(Field.GROUP) && !row.text(Field.STATUS).equals("ended")) {
+      Link user = resolved.user(row, line);
+      Link course = resolved.course(row);
+      if (user.isFound() && course.isFound() && !scope.deliverable.isFaulty(line)) {
+        grouped.putIfNew(user.number(), course.number(), 0);
+      }
+    }
+  }
+
+  private boolean isSaidWithGroup(RosterRow row, Link user, Link course) {
+    return !row.has(Field.GROUP)
+        && !row.text(Field.STATUS).equals("ended")
+        && user.isFound()
+        && course.isFound()
+        && grouped.find(user.number(), course.number()) != PairIndex.NEW;
   }
 
   /** Whether rows enroll the members of groups. */
@@ -123,6 +143,9 @@ final class EnrollmentChanges {
   private void enroll(RosterRow row, Link user) {
     Link course = resolved.course(row);
     Link group = resolved.group(row);
+    if (resolved.isMovedAway(row, user, course) || isSaidWithGroup(row, user, course)) {
+      return;
+    }
     if (user.isFound()
         && (course.isFound() || group.isFound())
         && enrolled.putIfNew(

@@ -314,6 +314,9 @@ public final class Attendance {
     if (draft == null || deliverable.isFaulty(line) || row.text(Field.STATUS).equals("ended")) {
       return;
     }
+    if (resolved.isMovedAway(row, user, resolved.course(row))) {
+      return;
+    }
     Link group = resolved.group(row);
     if (row.has(Field.COURSE)) {
       seat(draft, row);

@@ -52,6 +52,10 @@ public final class Disagreements {
     List<Said> names = new ArrayList<>();
     for (int line : lines) {
       RosterRow row = roster.row(line);
+      if (roster.isArranged(row.reading())) {
+        // It is there to say otherwise.
+        continue;
+      }
       for (Field field : COMPARED) {
         String text = row.has(field) ? row.text(field) : "";
         if (text.isEmpty() || !row.judged(field).isGood()) {

@@ -33,13 +33,15 @@ public final class PersonRecord {
   }
 
   /**
-   * What the rows on these lines say together: those of lists of people before those of class
-   * lists, which say in passing who somebody is.
+   * What the rows on these lines say together: the roster's own moves before all others, and lists
+   * of people before class lists, which say in passing who somebody is.
    */
   public static PersonRecord of(Roster roster, List<Integer> lines) {
     List<RosterRow> rows = new ArrayList<>();
     lines.forEach(line -> rows.add(roster.row(line)));
-    rows.sort(Comparator.comparing(row -> row.reading().enrolls()));
+    rows.sort(
+        Comparator.<RosterRow, Boolean>comparing(row -> !roster.isArranged(row.reading()))
+            .thenComparing(row -> row.reading().enrolls()));
     return new PersonRecord(rows);
   }
 

@@ -5,6 +5,7 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import neatroster.core.grid.Place;
 import neatroster.core.grid.SheetName;
 import neatroster.core.grid.UnreadableSheetException;
@@ -31,6 +32,7 @@ public final class Roster {
   private final List<SheetName> order;
   private List<SheetColumns> columns;
   private Pools pools;
+  private final Set<SheetName> arranged;
   private int[] starts;
   private final IdentityHashMap<SheetReading, Integer> positions = new IdentityHashMap<>();
 
@@ -42,6 +44,20 @@ public final class Roster {
    * @param order all of them, in the order in which the user named them
    */
   public Roster(List<SheetReading> sheets, List<Unread> unread, List<SheetName> order) {
+    this(sheets, unread, order, Set.of());
+  }
+
+  /**
+   * A roster of these sheets.
+   *
+   * @param arranged which of the sheets are the roster's own moves: they have the last word
+   */
+  public Roster(
+      List<SheetReading> sheets,
+      List<Unread> unread,
+      List<SheetName> order,
+      Set<SheetName> arranged) {
+    this.arranged = Set.copyOf(arranged);
     this.sheets = List.copyOf(sheets);
     this.unread = List.copyOf(unread);
     this.order = List.copyOf(order);
@@ -75,6 +91,16 @@ public final class Roster {
   /** The sheets that were understood, in the order in which the user named them. */
   public List<SheetReading> sheets() {
     return sheets;
+  }
+
+  /** Whether a sheet is one of the roster's own moves, which have the last word. */
+  public boolean isArranged(SheetReading sheet) {
+    return arranged.contains(sheet.name());
+  }
+
+  /** The same roster with some of its sheets alone. */
+  public Roster with(List<SheetReading> some) {
+    return new Roster(some, unread, order, arranged);
   }
 
   /** The sheets that were not. */

@@ -91,7 +91,7 @@ final class EnrollmentPairs {
   void see(CheckedRow row, int role) {
     int who = whoKey(row);
     int where = whereKey(row);
-    if (who < 0 || where < 0) {
+    if (who < 0 || where < 0 || roster.isMovedAway(row.row, row.user, row.course)) {
       return;
     }
     boolean remember = !row.user.isFound() || mayRepeat.get(row.user.number());

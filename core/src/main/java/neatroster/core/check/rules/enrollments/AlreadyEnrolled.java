@@ -16,7 +16,7 @@ public final class AlreadyEnrolled extends TableRule {
       new RuleText(
           "already-enrolled",
           Severity.NOTE,
-          "A row enrolls somebody where the platform has them already, as far as the exports in known/ show.",
+          "A row enrolls somebody where the platform has them already, as far as exports and deliveries show.",
           "Nothing is wrong if you expected it.",
           "Nothing is to be done.",
           """

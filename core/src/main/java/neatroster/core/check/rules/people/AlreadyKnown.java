@@ -15,7 +15,7 @@ public final class AlreadyKnown extends TableRule {
       new RuleText(
           "already-known",
           Severity.NOTE,
-          "A row is about somebody who has an account on the platform, as far as the exports in known/ show.",
+          "A row is about somebody who has an account on the platform, as far as exports and deliveries show.",
           "Nobody gets a second account; nothing is wrong if you expected it.",
           "Nothing is to be done.",
           """

@@ -1,0 +1,238 @@
+package neatroster.cli.command;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.folder.AddedSheet;
+import neatroster.cli.folder.OpenRoster;
+import neatroster.cli.folder.Session;
+import neatroster.cli.report.FindingsText;
+import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.Problem;
+import neatroster.cli.terminal.Screen;
+import neatroster.cli.terminal.Terminal;
+import neatroster.core.arrange.ArrangeException;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.Finding;
+import neatroster.core.check.pass.Checker;
+import neatroster.core.model.Counted;
+import neatroster.core.model.Severity;
+import neatroster.register.FolderLock;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+
+/** The roster's own moves, written as sheets. */
+@Command(
+    name = "arrange",
+    description = {
+      "Moves people within the roster: learners of a course into groups, people from course to",
+      "course, everybody up a grade. What it does is shown, and written as a sheet of its own that",
+      "has the last word over the others; delete the sheet to take it back."
+    })
+public final class ArrangeCommand implements Callable<Integer> {
+  /** So many names of one place are shown. */
+  private static final int SHOWN = 12;
+
+  @Mixin private CommonOptions options;
+  @Mixin private DivideOptions divide;
+
+  @Option(
+      names = "--move",
+      paramLabel = "COURSE",
+      description = "Moves the learners of a course to the one that --to-course names.")
+  private String move;
+
+  @Option(names = "--to-course", paramLabel = "COURSE", description = "Where --move moves them.")
+  private String toCourse;
+
+  @Option(
+      names = "--grades-up",
+      description = "Moves everybody up a grade, or those whom --where means.")
+  private boolean gradesUp;
+
+  @Option(
+      names = "--last-grade",
+      paramLabel = "N",
+      description = "Whoever is in this grade leaves the school and is not moved up.")
+  private Integer lastGrade;
+
+  @Option(
+      names = "--where",
+      paramLabel = "FIELD=VALUE",
+      description = "Moves only those with this value, as grade=6; repeatable, all must hold.")
+  private List<String> where = List.of();
+
+  @Option(names = "--yes", description = "Writes it without asking.")
+  private boolean yes;
+
+  @Override
+  public Integer call() {
+    long kinds = Stream.of(divide.course != null, move != null, gradesUp).filter(is -> is).count();
+    if (kinds != 1) {
+      throw Problem.usage(
+          "Say one of --divide COURSE, --move COURSE --to-course COURSE, or --grades-up; neat-roster"
+              + " arrange --help tells the rest.");
+    }
+    Session session = options.session();
+    session.folderOr("There is no roster folder here whose people could be moved. Try --folder.");
+    try {
+      Arrangement arrangement = arrangement(session);
+      return settle(session, arrangement);
+    } catch (ArrangeException e) {
+      throw Problem.usage(e.getMessage());
+    }
+  }
+
+  private Arrangement arrangement(Session session) throws ArrangeException {
+    if (divide.course != null) {
+      return new Dividing(session, divide, where).arrange();
+    }
+    if (move != null) {
+      if (toCourse == null) {
+        throw Problem.usage("--move needs --to-course COURSE.");
+      }
+      return new Moving(session, where).arrange(move, toCourse);
+    }
+    return new GradesUp(session, where, lastGrade).arrange();
+  }
+
+  private int settle(Session session, Arrangement arrangement) {
+    if (arrangement.isNothing()) {
+      if (options.json()) {
+        json(session.screen(), arrangement, false);
+      } else {
+        show(session.screen(), arrangement);
+        session.screen().line("Nobody is to be moved; nothing was written.");
+      }
+      return Exit.DONE;
+    }
+    List<Finding> errors = errors(session, arrangement);
+    if (!options.json()) {
+      show(session.screen(), arrangement);
+    }
+    if (!errors.isEmpty()) {
+      if (options.json()) {
+        json(session.screen(), arrangement, false);
+      } else {
+        new FindingsText(session.screen()).list(errors);
+        session.screen().line(session.screen().red("Nothing was written."));
+      }
+      return Exit.FINDINGS;
+    }
+    boolean isMeant = yes || isMeant(session.screen());
+    if (isMeant) {
+      save(session, arrangement);
+    }
+    if (options.json()) {
+      json(session.screen(), arrangement, isMeant);
+    } else if (isMeant) {
+      session.screen().line("Wrote " + names(arrangement) + ".");
+    } else {
+      session.screen().line("Nothing was written. To write " + names(arrangement) + ": --yes");
+    }
+    return Exit.DONE;
+  }
+
+  private static String names(Arrangement arrangement) {
+    return arrangement.sheets().stream()
+        .map(AddedSheet::shown)
+        .collect(Collectors.joining(" and "));
+  }
+
+  private boolean isMeant(Screen screen) {
+    if (options.json() || Terminal.console().isEmpty()) {
+      return false;
+    }
+    screen.out().flush();
+    String answer =
+        Terminal.console().orElseThrow().readLine("Type yes to write it into the roster: ");
+    return answer != null && answer.strip().equalsIgnoreCase("yes");
+  }
+
+  private static void save(Session session, Arrangement arrangement) {
+    try (FolderLock held = session.lock("arrange")) {
+      held.verify();
+      arrangement.sheets().forEach(AddedSheet::save);
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "The folder could not be released (" + DiskTrouble.reason(e) + ").", e);
+    }
+  }
+
+  /** What would be wrong with the new sheets. */
+  private static List<Finding> errors(Session session, Arrangement arrangement) {
+    List<String> names = arrangement.sheets().stream().map(AddedSheet::shown).toList();
+    try (OpenRoster open = session.openWith(arrangement.sheets())) {
+      CheckResult result = Checker.check(open.roster(), session.basis(open.roster()));
+      return result.findings().stream()
+          .filter(finding -> finding.severity() == Severity.ERROR)
+          .filter(finding -> names.contains(finding.place().sheet().file()))
+          .toList();
+    }
+  }
+
+  private static void show(Screen screen, Arrangement arrangement) {
+    screen.line(screen.bold(arrangement.title()));
+    for (Arrangement.Part part : arrangement.parts()) {
+      List<String> people = part.people();
+      String more = people.size() > SHOWN ? " and " + (people.size() - SHOWN) + " more" : "";
+      screen.line(
+          String.format("  %-22s %4d  ", part.name(), people.size() + part.there())
+              + people.stream().limit(SHOWN).collect(Collectors.joining(", "))
+              + more
+              + (part.there() == 0
+                  ? ""
+                  : screen.dim(
+                      (people.isEmpty() ? "" : "  ") + "(" + part.there() + " there already)")));
+    }
+    screen.line("");
+    arrangement.remarks().forEach(remark -> screen.line(screen.yellow(remark)));
+    if (!arrangement.remarks().isEmpty()) {
+      screen.line("");
+    }
+  }
+
+  private static void json(Screen screen, Arrangement arrangement, boolean written) {
+    Json.write(
+        screen.out(),
+        json -> {
+          json.writeStartObject();
+          json.writeStringField("command", "arrange");
+          json.writeBooleanField("written", written);
+          json.writeArrayFieldStart("parts");
+          for (Arrangement.Part part : arrangement.parts()) {
+            json.writeStartObject();
+            json.writeStringField("name", part.name());
+            json.writeNumberField("there", part.there());
+            json.writeArrayFieldStart("people");
+            for (String person : part.people()) {
+              json.writeString(person);
+            }
+            json.writeEndArray();
+            json.writeEndObject();
+          }
+          json.writeEndArray();
+          json.writeArrayFieldStart("remarks");
+          for (String remark : arrangement.remarks()) {
+            json.writeString(remark);
+          }
+          json.writeEndArray();
+          json.writeArrayFieldStart("files");
+          for (AddedSheet sheet : arrangement.sheets()) {
+            json.writeString(sheet.shown());
+          }
+          json.writeEndArray();
+          json.writeEndObject();
+        });
+  }
+
+  /** How many of whom. */
+  static String counted(int count) {
+    return count == 1 ? "1 person" : Counted.of(count, "person").replace("persons", "people");
+  }
+}

@@ -1,0 +1,87 @@
+package neatroster.cli.command;
+
+import java.io.Closeable;
+import java.util.ArrayList;
+import java.util.List;
+import neatroster.cli.folder.AddedSheet;
+import neatroster.cli.folder.OpenRoster;
+import neatroster.cli.folder.Session;
+import neatroster.cli.terminal.Problem;
+import neatroster.core.arrange.CoursePeople;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.pass.Checker;
+import neatroster.core.model.Counted;
+import neatroster.core.roster.Link;
+import neatroster.core.text.Nearest;
+
+/** The folder's roster, checked, before its people are moved. */
+final class ArrangedRoster implements Closeable {
+  private final OpenRoster open;
+  private final CheckResult checked;
+  private final CoursePeople people;
+
+  /**
+   * Opens it.
+   *
+   * @param without sheets of ours that are to be written anew, so that what they say does not count
+   */
+  ArrangedRoster(Session session, List<AddedSheet> without) {
+    open = session.openWith(without);
+    checked = Checker.check(open.roster(), session.basis(open.roster()));
+    people = new CoursePeople(session.settings(), checked);
+  }
+
+  CheckResult checked() {
+    return checked;
+  }
+
+  CoursePeople people() {
+    return people;
+  }
+
+  /** The number of a course that the command line names. */
+  int course(String name) {
+    Link course = checked.resolved().courses().find(name);
+    if (course.isFound()) {
+      return course.number();
+    }
+    List<String> codes = new ArrayList<>();
+    for (int i = 0; i < checked.resolved().courses().count(); i++) {
+      codes.add(checked.resolved().courses().code(i));
+    }
+    throw Problem.usage(
+        "There is no course “"
+            + name
+            + "”."
+            + Nearest.word(name, codes)
+                .map(near -> " Is " + near + " meant?")
+                .orElse(codes.isEmpty() ? " No sheet lists courses." : ""));
+  }
+
+  String code(int course) {
+    return checked.resolved().courses().code(course);
+  }
+
+  /** What has to be said of people who could not be moved. */
+  List<String> remarks() {
+    List<String> remarks = new ArrayList<>();
+    if (!people.withoutReference().isEmpty()) {
+      remarks.add(
+          ArrangeCommand.counted(people.withoutReference().size())
+              + " left as they are, for they have neither username, email nor id yet: "
+              + String.join(", ", people.withoutReference().stream().limit(5).toList())
+              + ". Run neat-roster issue first.");
+    }
+    int faulty = checked.faultyLines().cardinality();
+    if (faulty > 0) {
+      remarks.add(
+          Counted.of(faulty, "row") + " with errors left out of it; neat-roster check says which.");
+    }
+    return remarks;
+  }
+
+  @Override
+  public void close() {
+    open.close();
+  }
+}

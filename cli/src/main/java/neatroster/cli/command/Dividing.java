@@ -1,0 +1,238 @@
+package neatroster.cli.command;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+import neatroster.cli.folder.AddedSheet;
+import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.folder.Session;
+import neatroster.cli.terminal.Problem;
+import neatroster.core.arrange.ArrangeException;
+import neatroster.core.arrange.ArrangedPerson;
+import neatroster.core.arrange.Division;
+import neatroster.core.model.Field;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.ResolvedRoster;
+
+/** Divides the learners of a course into groups. */
+final class Dividing {
+  private static final List<Field> ENROLLMENT =
+      List.of(Field.USER, Field.COURSE, Field.ROLE, Field.GROUP);
+
+  private static final List<Field> GROUP = List.of(Field.COURSE, Field.NAME);
+
+  private final Session session;
+  private final RosterFolder folder;
+  private final DivideOptions options;
+  private final PeopleFilter filter;
+  private ArrangedRoster roster;
+
+  Dividing(Session session, DivideOptions options, List<String> where) {
+    this.session = session;
+    this.folder = session.folder().orElseThrow();
+    this.options = options;
+    this.filter = new PeopleFilter(session.settings(), where);
+    long kinds =
+        Stream.of(
+                options.number != null,
+                options.size != null,
+                options.by != null,
+                !options.into.isEmpty())
+            .filter(is -> is)
+            .count();
+    if (kinds > 1) {
+      throw Problem.usage("--number, --size, --by and --into exclude one another.");
+    }
+    if ((options.number != null && options.number < 1)
+        || (options.size != null && options.size < 1)) {
+      throw Problem.usage("--number and --size take a number from 1.");
+    }
+    if (!options.named.contains("{n}")) {
+      throw Problem.usage("--named needs {n}, the number of the group: --named \"Watch {n}\"");
+    }
+  }
+
+  Arrangement arrange() throws ArrangeException {
+    AddedSheet enrollments = AddedSheet.arranged(folder, options.course, ENROLLMENT);
+    AddedSheet groups = AddedSheet.arranged(folder, "groups-" + options.course, GROUP);
+    List<AddedSheet> without = options.anew ? List.of(enrollments, groups) : List.of();
+    try (ArrangedRoster opened = new ArrangedRoster(session, without)) {
+      roster = opened;
+      int course = roster.course(options.course);
+      List<ArrangedPerson> people =
+          filter.of(roster.people().of(course, session.settings().defaultRole()));
+      Set<String> existing = existing(course);
+      List<String> remarks = roster.remarks();
+      Map<ArrangedPerson, String> placed =
+          options.by == null
+              ? Division.divide(people, wish(people, existing, course))
+              : byField(people, remarks);
+      Set<String> made = new LinkedHashSet<>(placed.values());
+      AddedSheet enrolled =
+          options.anew ? enrollments : AddedSheet.arrangedSoFar(folder, options.course, ENROLLMENT);
+      for (Map.Entry<ArrangedPerson, String> one : placed.entrySet()) {
+        Map<String, String> row = new LinkedHashMap<>();
+        row.put(Field.USER.label(), one.getKey().reference());
+        row.put(Field.COURSE.label(), roster.code(course));
+        row.put(Field.ROLE.label(), session.settings().defaultRole());
+        row.put(Field.GROUP.label(), one.getValue());
+        enrolled = enrolled.with(row);
+      }
+      List<AddedSheet> sheets = new ArrayList<>(List.of(enrolled));
+      made.removeAll(existing);
+      if (!made.isEmpty()) {
+        AddedSheet grouped =
+            options.anew
+                ? groups
+                : AddedSheet.arrangedSoFar(folder, "groups-" + options.course, GROUP);
+        for (String name : made) {
+          Map<String, String> row = new LinkedHashMap<>();
+          row.put(Field.COURSE.label(), roster.code(course));
+          row.put(Field.NAME.label(), name);
+          grouped = grouped.with(row);
+        }
+        sheets.add(grouped);
+      }
+      return new Arrangement(
+          roster.code(course) + ": " + ArrangeCommand.counted(people.size()),
+          parts(people, placed),
+          remarks,
+          sheets);
+    }
+  }
+
+  private static List<Arrangement.Part> parts(
+      List<ArrangedPerson> people, Map<ArrangedPerson, String> placed) {
+    Map<String, List<String>> names = new LinkedHashMap<>();
+    Map<String, Integer> there = new LinkedHashMap<>();
+    Set<String> groups = new TreeSet<>(placed.values());
+    people.stream().map(ArrangedPerson::group).filter(one -> !one.isEmpty()).forEach(groups::add);
+    groups.forEach(group -> names.put(group, new ArrayList<>()));
+    placed.forEach((person, group) -> names.get(group).add(person.shown()));
+    for (ArrangedPerson person : people) {
+      if (!person.group().isEmpty() && !placed.containsKey(person)) {
+        there.merge(person.group(), 1, Integer::sum);
+      }
+    }
+    List<Arrangement.Part> parts = new ArrayList<>();
+    names.forEach(
+        (group, list) ->
+            parts.add(new Arrangement.Part(group, list, there.getOrDefault(group, 0))));
+    return parts;
+  }
+
+  /** The names of the groups that the course has. */
+  private Set<String> existing(int course) {
+    ResolvedRoster resolved = roster.checked().resolved();
+    Set<String> names = new TreeSet<>();
+    for (int group = 0; group < resolved.groups().count(); group++) {
+      if (resolved.groups().course(group).isTo(course) && !resolved.isMade(group)) {
+        names.add(resolved.groups().name(group));
+      }
+    }
+    return names;
+  }
+
+  private Division.Wish wish(List<ArrangedPerson> people, Set<String> existing, int course)
+      throws ArrangeException {
+    List<String> names = new ArrayList<>(options.into);
+    int count = 0;
+    if (options.number != null) {
+      count = options.number;
+    } else if (options.size != null) {
+      count = Math.max(1, (people.size() + options.size - 1) / options.size);
+    } else if (names.isEmpty()) {
+      names.addAll(existing);
+      if (names.isEmpty()) {
+        throw new ArrangeException(
+            roster.code(course)
+                + " has no groups. Say how many there are to be: --number 3, --size 12, or --into"
+                + " \"Port Watch\".");
+      }
+    }
+    for (int n = 1; n <= count; n++) {
+      names.add(options.named.replace("{n}", String.valueOf(n)));
+    }
+    return new Division.Wish(
+        names,
+        options.seed(),
+        Optional.ofNullable(options.balance)
+            .map(field -> PeopleFilter.field(session.settings(), field)),
+        sets(options.together, people),
+        sets(options.apart, people));
+  }
+
+  private List<Set<String>> sets(List<String> lists, List<ArrangedPerson> people)
+      throws ArrangeException {
+    List<Set<String>> sets = new ArrayList<>();
+    for (String list : lists) {
+      Set<String> set = new HashSet<>();
+      for (String name : list.split("[,;]", -1)) {
+        set.add(reference(name.strip(), people));
+      }
+      sets.add(set);
+    }
+    return sets;
+  }
+
+  /** What somebody is referred to by whom a wish names by username, email address, id or name. */
+  private String reference(String name, List<ArrangedPerson> people) throws ArrangeException {
+    Link user = roster.checked().resolved().user(name);
+    List<String> found = new ArrayList<>();
+    for (ArrangedPerson person : people) {
+      boolean isMeant =
+          user.isFound()
+              ? roster.checked().resolved().user(person.reference()).equals(user)
+              : person.shown().equalsIgnoreCase(name);
+      if (isMeant) {
+        found.add(person.reference());
+      }
+    }
+    if (found.size() == 1) {
+      return found.get(0);
+    }
+    throw new ArrangeException(
+        found.isEmpty()
+            ? "“" + name + "” is nobody among the learners of " + options.course + "."
+            : "“" + name + "” is the name of several learners; say their usernames.");
+  }
+
+  /** A group for each value of a field. */
+  private Map<ArrangedPerson, String> byField(List<ArrangedPerson> people, List<String> remarks) {
+    String field = PeopleFilter.field(session.settings(), options.by);
+    Map<ArrangedPerson, String> placed = new LinkedHashMap<>();
+    int blank = 0;
+    List<ArrangedPerson> byName = new ArrayList<>(people);
+    byName.sort(
+        Comparator.comparing(ArrangedPerson::name).thenComparing(ArrangedPerson::reference));
+    for (ArrangedPerson person : byName) {
+      String value = person.fields().apply(field);
+      if (!person.group().isEmpty()) {
+        continue;
+      }
+      if (value.isEmpty()) {
+        blank++;
+      } else {
+        placed.put(
+            person,
+            options.named.equals("Group {n}") ? value : options.named.replace("{n}", value));
+      }
+    }
+    if (blank > 0) {
+      remarks.add(
+          ArrangeCommand.counted(blank)
+              + " left without a group, for nothing says their "
+              + field
+              + ".");
+    }
+    return placed;
+  }
+}

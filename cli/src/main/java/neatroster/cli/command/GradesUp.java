@@ -1,0 +1,92 @@
+package neatroster.cli.command;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import neatroster.cli.folder.AddedSheet;
+import neatroster.cli.folder.Session;
+import neatroster.core.arrange.ArrangedPerson;
+import neatroster.core.arrange.NextGrade;
+import neatroster.core.model.Field;
+
+/** Moves people up a grade. */
+final class GradesUp {
+  private final Session session;
+  private final PeopleFilter filter;
+  private final Integer last;
+
+  GradesUp(Session session, List<String> where, Integer last) {
+    this.session = session;
+    this.filter = new PeopleFilter(session.settings(), where);
+    this.last = last;
+  }
+
+  Arrangement arrange() {
+    AddedSheet sheet =
+        AddedSheet.arranged(
+            session.folder().orElseThrow(),
+            "grades",
+            List.of(Field.ID, Field.USERNAME, Field.EMAIL, Field.FULL_NAME, Field.GRADE));
+    try (ArrangedRoster roster = new ArrangedRoster(session, List.of(sheet))) {
+      List<ArrangedPerson> people = new ArrayList<>(filter.of(roster.people().everybody()));
+      people.sort(
+          Comparator.comparing(ArrangedPerson::name).thenComparing(ArrangedPerson::reference));
+      Map<String, List<String>> moved =
+          new TreeMap<>(Comparator.comparing(NextGrade::number).thenComparing(text -> text));
+      List<String> leaving = new ArrayList<>();
+      List<String> unclear = new ArrayList<>();
+      for (ArrangedPerson person : people) {
+        String grade = person.fields().apply(Field.GRADE.label());
+        if (grade.isEmpty()) {
+          continue;
+        }
+        Optional<String> next = NextGrade.of(grade);
+        if (last != null && NextGrade.number(grade) >= last) {
+          leaving.add(person.shown());
+        } else if (next.isEmpty()) {
+          unclear.add(person.shown() + " (" + grade + ")");
+        } else {
+          moved
+              .computeIfAbsent(grade + " → " + next.get(), g -> new ArrayList<>())
+              .add(person.shown());
+          sheet = sheet.with(row(person, next.get()));
+        }
+      }
+      List<String> remarks = roster.remarks();
+      if (!leaving.isEmpty()) {
+        remarks.add(
+            ArrangeCommand.counted(leaving.size())
+                + " in the last grade "
+                + (leaving.size() == 1 ? "is" : "are")
+                + " not moved up: "
+                + some(leaving)
+                + ". Take them out of the sheets, or type suspended as their status.");
+      }
+      if (!unclear.isEmpty()) {
+        remarks.add("Which grade comes next cannot be told of " + some(unclear) + ".");
+      }
+      List<Arrangement.Part> parts = new ArrayList<>();
+      moved.forEach((grades, names) -> parts.add(new Arrangement.Part(grades, names, 0)));
+      return new Arrangement("Up a grade", parts, remarks, List.of(sheet));
+    }
+  }
+
+  private static Map<String, String> row(ArrangedPerson person, String grade) {
+    Map<String, String> row = new LinkedHashMap<>();
+    for (Field field : List.of(Field.ID, Field.USERNAME, Field.EMAIL)) {
+      row.put(field.label(), person.fields().apply(field.label()));
+    }
+    row.put(Field.FULL_NAME.label(), person.shown());
+    row.put(Field.GRADE.label(), grade);
+    return row;
+  }
+
+  private static String some(List<String> names) {
+    return String.join(", ", names.stream().limit(5).toList())
+        + (names.size() > 5 ? " and " + (names.size() - 5) + " more" : "");
+  }
+}

@@ -1,0 +1,100 @@
+package neatroster.cli.command;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import neatroster.cli.folder.AddedSheet;
+import neatroster.cli.folder.Session;
+import neatroster.core.arrange.ArrangeException;
+import neatroster.core.arrange.ArrangedPerson;
+import neatroster.core.model.Field;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.ResolvedRoster;
+
+/** Moves people from course to course. */
+final class Moving {
+  private final Session session;
+  private final PeopleFilter filter;
+
+  Moving(Session session, List<String> where) {
+    this.session = session;
+    this.filter = new PeopleFilter(session.settings(), where);
+  }
+
+  /** Whoever was moved out of a course by one sheet is not let in again by another. */
+  private static void verifyNobodyComesBack(
+      ArrangedRoster roster, List<ArrangedPerson> moved, int to) throws ArrangeException {
+    ResolvedRoster resolved = roster.checked().resolved();
+    for (ArrangedPerson person : moved) {
+      if (resolved.isMovedAway(resolved.user(person.reference()), Link.to(to))) {
+        throw new ArrangeException(
+            person.shown()
+                + " was moved out of "
+                + roster.code(to)
+                + " by an earlier move. Delete its sheet (sheets/arranged-…-to-….csv) to take that"
+                + " back.");
+      }
+    }
+  }
+
+  Arrangement arrange(String fromName, String toName) throws ArrangeException {
+    List<Field> fields = List.of(Field.USER, Field.COURSE, Field.ROLE, Field.GROUP, Field.STATUS);
+    AddedSheet sheet =
+        AddedSheet.arrangedSoFar(
+            session.folder().orElseThrow(), fromName + "-to-" + toName, fields);
+    try (ArrangedRoster roster = new ArrangedRoster(session, List.of())) {
+      int from = roster.course(fromName);
+      int to = roster.course(toName);
+      if (from == to) {
+        throw new ArrangeException(fromName + " and " + toName + " are the same course.");
+      }
+      String role = session.settings().defaultRole();
+      List<ArrangedPerson> all = roster.people().of(from, role);
+      List<ArrangedPerson> moved = new ArrayList<>(filter.of(all));
+      moved.sort(
+          Comparator.comparing(ArrangedPerson::name).thenComparing(ArrangedPerson::reference));
+      List<String> there =
+          roster.people().of(to, "").stream().map(ArrangedPerson::reference).toList();
+      verifyNobodyComesBack(roster, moved, to);
+      for (ArrangedPerson person : moved) {
+        Map<String, String> ended = new LinkedHashMap<>();
+        ended.put(Field.USER.label(), person.reference());
+        ended.put(Field.COURSE.label(), roster.code(from));
+        ended.put(Field.ROLE.label(), role);
+        ended.put(Field.STATUS.label(), "ended");
+        sheet = sheet.with(ended);
+        if (!there.contains(person.reference())) {
+          Map<String, String> begun = new LinkedHashMap<>();
+          begun.put(Field.USER.label(), person.reference());
+          begun.put(Field.COURSE.label(), roster.code(to));
+          begun.put(Field.ROLE.label(), role);
+          sheet = sheet.with(begun);
+        }
+      }
+      List<String> remarks = roster.remarks();
+      long already = moved.stream().filter(person -> there.contains(person.reference())).count();
+      if (already > 0) {
+        remarks.add(
+            already + " of them are in " + roster.code(to) + " already, and leave only the other.");
+      }
+      if (moved.size() < all.size()) {
+        remarks.add(
+            ArrangeCommand.counted(all.size() - moved.size())
+                + " stay in "
+                + roster.code(from)
+                + ", for whom --where does not hold.");
+      }
+      return new Arrangement(
+          roster.code(from) + " → " + roster.code(to),
+          List.of(
+              new Arrangement.Part(
+                  roster.code(to),
+                  moved.stream().map(ArrangedPerson::shown).toList(),
+                  there.size() - (int) already)),
+          remarks,
+          List.of(sheet));
+    }
+  }
+}

@@ -1,0 +1,138 @@
+package neatroster.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What was delivered is remembered, and told from what somebody changed on the platform since. */
+class DeliveriesIT {
+  private static final ObjectMapper JSON = new ObjectMapper();
+  private static final Instant LONG_AGO = Instant.parse("2020-01-01T00:00:00Z");
+
+  @TempDir Path temp;
+  private Program program;
+
+  @BeforeEach
+  void aRoster() throws Exception {
+    program = new Program(temp);
+    settings("leave");
+    program.file(
+        "sheets/users.csv",
+        "id,username,given name,family name,email,grade,watch",
+        "1,amorgan,Ana,Morgan,ana@gull.example,6,port",
+        "2,bfinch,Bo,Finch,bo@gull.example,7,");
+    program.file("sheets/courses.csv", "code,title", "NAV-1,Coast");
+    program.file("sheets/enrollments.csv", "user,course,role", "amorgan,NAV-1,", "bfinch,NAV-1,");
+    program.run("issue");
+  }
+
+  private void settings(String changed) throws Exception {
+    program.file(
+        "roster.yaml",
+        "policy: {users: {known: overwrite, changed: " + changed + "}}",
+        "stop-above: {changes: 100%}",
+        "fields: {watch: {table: users}}");
+  }
+
+  private JsonNode preview() throws Exception {
+    return JSON.readTree(program.run("preview", "--format", "json").out());
+  }
+
+  private void export(Instant at, String... lines) throws Exception {
+    program.file("known/users.csv", lines);
+    Files.setLastModifiedTime(temp.resolve("known/users.csv"), FileTime.from(at));
+  }
+
+  @Test
+  void aSecondPackSaysWhichRunItRepeatsAndAfterTheDeliveryHoldsOnlyWhatIsNew() throws Exception {
+    program.run("pack");
+    JsonNode second = JSON.readTree(program.run("pack", "--format", "json").out());
+    String first = second.get("repeats").asText();
+    assertThat(first).endsWith("-1");
+    assertThat(program.run("send", first, "--by-hand").out()).contains("5 changes");
+    assertThat(program.run("send", first, "--by-hand").out()).contains("already");
+    assertThat(preview().get("counts")).isEmpty();
+    assertThat(program.run("pack").out()).contains("Nothing is to be changed");
+    program.file("sheets/more.csv", "id,username,given name,family name", "3,cquay,Cy,Quay");
+    JsonNode third = JSON.readTree(program.run("pack", "--format", "json").out());
+    assertThat(third.get("counts").toString()).isEqualTo("{\"users\":{\"create\":1}}");
+    assertThat(third.get("repeats").isNull()).isTrue();
+  }
+
+  @Test
+  void whatSomebodyChangedOnThePlatformIsShownAndLeft() throws Exception {
+    program.run("pack");
+    program.run("send", "--by-hand");
+    // Ana was given another grade by hand, and Bo was taken away.
+    export(
+        Instant.now().plusSeconds(60),
+        "id,username,given name,family name,email,grade,watch",
+        "1,amorgan,Ana,Morgan,ana@gull.example,9,port");
+    JsonNode preview = preview();
+    assertThat(preview.get("counts")).isEmpty();
+    List<String> left = new ArrayList<>();
+    preview
+        .get("left")
+        .forEach(
+            one ->
+                left.add(
+                    one.get("key").asText()
+                        + " "
+                        + one.get("field").asText("")
+                        + " "
+                        + one.get("setting").asText()));
+    assertThat(left)
+        .contains(
+            "amorgan grade policy: {users: {changed: overwrite}}",
+            "bfinch  policy: {users: {changed: overwrite}}");
+    settings("overwrite");
+    assertThat(preview().get("counts").get("users").toString())
+        .isEqualTo("{\"change\":1,\"create\":1}");
+  }
+
+  @Test
+  void ofAnExportAndADeliveryTheNewerCountsFieldByField() throws Exception {
+    export(
+        LONG_AGO,
+        "id,username,given name,family name,email,grade,phone,watch",
+        "1,amorgan,Ana,Morgan,ana@old.example,5,+447400000001,star",
+        "2,bfinch,Bo,Finch,bo@gull.example,7,,");
+    JsonNode before = preview();
+    assertThat(before.get("counts").get("users").toString()).isEqualTo("{\"change\":1}");
+    assertThat(before.get("changes").toString())
+        .contains("\"watch\":{\"from\":\"star\",\"to\":\"port\"}");
+    assertThat(program.run("pack").exit()).isZero();
+    program.run("send", "--by-hand");
+    assertThat(preview().get("counts")).isEmpty();
+    program.file(
+        "sheets/phones.csv", "username,phone", "amorgan,+447400000002", "bfinch,+447400000003");
+    JsonNode after = preview();
+    assertThat(after.get("changes").toString())
+        .contains("\"phone\":{\"from\":\"+447400000001\",\"to\":\"+447400000002\"}")
+        .contains("\"phone\":{\"from\":\"\",\"to\":\"+447400000003\"}");
+  }
+
+  @Test
+  void aRunThatWasEditedIsNotTakenForDelivered() throws Exception {
+    JsonNode packed = JSON.readTree(program.run("pack", "--format", "json").out());
+    Path changes =
+        temp.resolve(packed.get("folder").asText()).resolve("changes").resolve("users.csv");
+    String text = Files.readString(changes);
+    assertThat(text).doesNotContain("password");
+    Files.writeString(changes, text.replace("amorgan", "zmorgan"));
+    Program.Result sent = program.run("send", "--by-hand");
+    assertThat(sent.exit()).isEqualTo(3);
+    assertThat(sent.err()).contains("was edited since it was packed");
+    assertThat(preview().get("counts").get("users").get("create").asInt()).isEqualTo(2);
+  }
+}
