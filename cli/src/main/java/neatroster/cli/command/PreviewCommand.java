@@ -21,6 +21,8 @@ import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
+import neatroster.core.settings.Policy;
+import neatroster.core.settings.Settings;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
@@ -52,15 +54,24 @@ public final class PreviewCommand implements Callable<Integer> {
       CheckResult checked = Checker.check(open.roster(), basis);
       IssuedItems items = new IssuedItems(reference -> "", Set.of(), joinCodes(session));
       LocalDate today = LocalDate.now(ZoneId.systemDefault());
+      // Without a folder two lists are compared, and all that differs is told.
+      boolean isTwoLists = session.folder().isEmpty();
+      Settings settings =
+          isTwoLists
+              ? Settings.builder().policy(Policy.comparingLists()).stopAbove(Map.of()).build()
+              : session.settings();
       Preview preview =
           new Preview(
-              session.settings(),
+              settings,
               checked,
               basis.known(),
               session.knownSources(),
-              receiver ->
-                  new Comparison(session.settings(), checked, basis.known(), items, today, receiver)
-                      .run());
+              isTwoLists,
+              receiver -> {
+                Comparison comparison =
+                    new Comparison(settings, checked, basis.known(), items, today, receiver);
+                (isTwoLists ? comparison.ofWholeLists() : comparison).run();
+              });
       open.verifyUnchanged();
       if (options.json()) {
         Json.write(session.screen().out(), json -> new PreviewJson(preview).write(json));

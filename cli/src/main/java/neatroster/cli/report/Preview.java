@@ -22,6 +22,7 @@ import neatroster.core.settings.Settings;
 public final class Preview {
   private final Consumer<ChangeReceiver> comparison;
   private final List<KnownSource> sources;
+  private final boolean isTwoLists;
   private final Known known;
   private final Totals totals;
   private final Aftermath aftermath;
@@ -33,6 +34,7 @@ public final class Preview {
    * Counts what would change.
    *
    * @param sources the files that say what the platform holds, the newest first
+   * @param isTwoLists whether two lists are compared, and no platform is to be changed
    * @param comparison goes over all changes, the same each time
    */
   public Preview(
@@ -40,7 +42,9 @@ public final class Preview {
       CheckResult checked,
       Known known,
       List<KnownSource> sources,
+      boolean isTwoLists,
       Consumer<ChangeReceiver> comparison) {
+    this.isTwoLists = isTwoLists;
     this.comparison = comparison;
     this.sources = List.copyOf(sources);
     this.known = known;
@@ -126,6 +130,26 @@ public final class Preview {
   /** The files that say what the platform holds, the newest first. */
   List<KnownSource> sources() {
     return sources;
+  }
+
+  /** Whether two lists are compared, and no platform is to be changed. */
+  boolean isTwoLists() {
+    return isTwoLists;
+  }
+
+  /** Who comes, goes, moves and is corrected, in words. */
+  String people() {
+    Map<String, Integer> users = totals.counts().getOrDefault("users", Map.of());
+    Map<String, Integer> places = totals.counts().getOrDefault("enrollments", Map.of());
+    int moves = totals.moves().values().stream().mapToInt(Integer::intValue).sum();
+    return users.getOrDefault("create", 0)
+        + " joined, "
+        + users.getOrDefault("suspend", 0)
+        + " left, "
+        + (moves + places.getOrDefault("regroup", 0))
+        + " moved to another course or group, "
+        + (users.getOrDefault("change", 0) + users.getOrDefault("rename", 0))
+        + " corrected.";
   }
 
   /** Whether anything is known of the platform. */

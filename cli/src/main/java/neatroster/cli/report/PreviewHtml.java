@@ -78,6 +78,9 @@ final class PreviewHtml {
                       item.appendElement("b").text(String.valueOf(count));
                       item.appendText(" " + phase + " to " + change);
                     }));
+    if (preview.isTwoLists() && preview.isAnythingKnown()) {
+      header.appendElement("p").text("From the older list to this one: " + preview.people());
+    }
     if (preview.totals().isNothing()) {
       header.appendElement("p").text("Nothing would change.");
     }

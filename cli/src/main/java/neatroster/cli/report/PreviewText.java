@@ -33,6 +33,10 @@ public final class PreviewText {
       screen.line("");
     }
     sources(preview);
+    if (preview.isTwoLists() && preview.isAnythingKnown()) {
+      screen.line(screen.bold("From the older list to this one: ") + preview.people());
+      screen.line("");
+    }
     if (preview.totals().isNothing()) {
       screen.line("Nothing would change.");
       screen.line("");
@@ -52,6 +56,10 @@ public final class PreviewText {
     }
     left(preview);
     leftOut(preview);
+    if (preview.isTwoLists()) {
+      screen.line("Nothing was written. --report preview.html shows everything.");
+      return;
+    }
     screen.line(
         "Nothing was written. neat-roster pack writes the batches"
             + (preview.left() + preview.leftOut() > 0 || !preview.totals().isNothing()

@@ -46,7 +46,7 @@ final class Absences {
           Table.ENROLLMENTS,
           held.username(seat) + " " + course,
           null,
-          "enrolled",
+          "enrolled, no longer in the sheets",
           "",
           "policy: {enrollments: {absent: withdraw}}",
           null);
@@ -88,7 +88,7 @@ final class Absences {
           Table.USERS,
           account.reference(),
           null,
-          "there",
+          "on the platform, no longer in the sheets",
           "",
           "policy: {users: {absent: suspend}}",
           null);
@@ -107,7 +107,13 @@ final class Absences {
               .because(ABSENT, null));
     } else {
       scope.left(
-          Table.COURSES, code, null, "there", "", "policy: {courses: {absent: remove}}", null);
+          Table.COURSES,
+          code,
+          null,
+          "on the platform, no longer in the sheets",
+          "",
+          "policy: {courses: {absent: remove}}",
+          null);
     }
   }
 }

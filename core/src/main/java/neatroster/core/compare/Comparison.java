@@ -26,6 +26,7 @@ public final class Comparison {
   private final GroupChanges groups;
   private final UserChanges users;
   private final EnrollmentChanges enrollments;
+  private boolean isWhole;
 
   /**
    * Prepares the walk.
@@ -57,6 +58,15 @@ public final class Comparison {
     enrollments = new EnrollmentChanges(scope, rows, references);
   }
 
+  /**
+   * Takes the sheets for the whole of what they list, as one of two lists that are compared:
+   * whatever they have not is absent.
+   */
+  public Comparison ofWholeLists() {
+    isWhole = true;
+    return this;
+  }
+
   /** Goes over the roster. */
   public void run() {
     read(Table.COURSES, courses::row);
@@ -81,7 +91,7 @@ public final class Comparison {
     }
     anonymous.forEach(account -> scope.receiver.change(accounts.enrollment(account)));
     enrollments.settle();
-    Coverage coverage = new Coverage(resolved);
+    Coverage coverage = new Coverage(resolved, isWhole);
     if (!coverage.coversNothing()
         && !scope.hasLeftOutAnything()
         && resolved.rows().brokenOff().isEmpty()

@@ -21,9 +21,15 @@ final class Coverage {
   private boolean enrollments;
   private final Set<String> enrollmentsOf = new HashSet<>();
 
-  Coverage(ResolvedRoster roster) {
+  /**
+   * What the sheets cover.
+   *
+   * @param isWhole whether they are the whole of what they list, whatever the settings say
+   */
+  Coverage(ResolvedRoster roster, boolean isWhole) {
     for (SheetReading sheet : roster.rows().sheets()) {
-      Optional<String> covers = sheet.plan().flatMap(SheetPlan::covers);
+      Optional<String> covers =
+          isWhole ? Optional.of(SheetPlan.EVERYTHING) : sheet.plan().flatMap(SheetPlan::covers);
       if (covers.isEmpty()) {
         continue;
       }

@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.function.Function;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.Names;
+import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
@@ -17,9 +18,6 @@ import neatroster.core.settings.Policy;
 
 /** What a row says otherwise than the platform has it, field by field. */
 final class Differences {
-  /** What clears a value on the platform. */
-  static final String CLEARED = "(none)";
-
   private static final Set<Field> NAMES =
       EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
 
@@ -124,7 +122,7 @@ final class Differences {
     String to = asked.getOrDefault(field, "");
     return isCompared(table, field, there)
         && !to.isEmpty()
-        && !to.equals(CLEARED)
+        && !to.equals(Cleared.WORD)
         && outcome(table, field, there.text(field), to, there.delivered(field)) == Outcome.GOES;
   }
 
@@ -144,7 +142,7 @@ final class Differences {
 
   private static boolean policy(Policy.Known known, String from, String to) {
     return known == Policy.Known.OVERWRITE
-        || (known == Policy.Known.FILL_BLANKS && from.isEmpty() && !to.equals(CLEARED));
+        || (known == Policy.Known.FILL_BLANKS && from.isEmpty() && !to.equals(Cleared.WORD));
   }
 
   private void leave(
@@ -172,7 +170,7 @@ final class Differences {
   }
 
   private boolean isSame(Field field, String from, String to) {
-    if (to.equals(CLEARED)) {
+    if (to.equals(Cleared.WORD)) {
       return from.isEmpty();
     }
     if (field == Field.INSTRUCTORS) {

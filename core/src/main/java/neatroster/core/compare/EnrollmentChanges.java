@@ -165,7 +165,7 @@ final class EnrollmentChanges {
     String who = values.getOrDefault(Field.USER, "");
     String inCourse = values.getOrDefault(Field.COURSE, "");
     String inGroup = values.getOrDefault(Field.GROUP, "");
-    boolean leavesGroup = row.text(Field.GROUP).equals(Differences.CLEARED);
+    boolean leavesGroup = row.clears(Field.GROUP);
     int seat = held.enrollment(who, inCourse, inGroup);
     if (row.text(Field.STATUS).equals("ended")) {
       end(row, values, who, inCourse, seat);

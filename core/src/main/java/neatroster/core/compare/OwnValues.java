@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Function;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
@@ -21,7 +22,10 @@ final class OwnValues {
   /** Those of a row, blank ones filled with the settings' defaults. */
   Map<String, String> of(RosterRow row) {
     return values(
-        row.table(), row.text(Field.ROLE), row.text(Field.SITE), field -> written(row, field));
+        row.table(),
+        row.text(Field.ROLE),
+        row.text(Field.SITE),
+        field -> written(row, field).replace(Cleared.WORD, ""));
   }
 
   /** Those of a person, blank ones filled with the settings' defaults. */
@@ -31,6 +35,9 @@ final class OwnValues {
 
   /** What a row says itself. */
   static String written(RosterRow row, OwnField field) {
+    if (row.clears(field)) {
+      return Cleared.WORD;
+    }
     Integer column = row.reading().ownFields().get(field);
     return column == null || row.isDerived() ? "" : row.judged(field, column).text();
   }

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.roster.Link;
@@ -77,7 +78,7 @@ final class References {
     if (list == null) {
       return;
     }
-    if (list.equals(Differences.CLEARED)) {
+    if (list.equals(Cleared.WORD)) {
       values.put(Field.INSTRUCTORS, list);
       return;
     }

@@ -4,6 +4,7 @@ import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 
 /**
@@ -127,7 +128,7 @@ public final class Reverse {
               if (leavesGroup) {
                 values.remove(field);
               } else {
-                values.put(field, value.isEmpty() ? Differences.CLEARED : value);
+                values.put(field, value.isEmpty() ? Cleared.WORD : value);
               }
             });
     Map<String, String> own = new LinkedHashMap<>(change.own());
@@ -137,7 +138,7 @@ public final class Reverse {
         .forEach(
             (name, value) -> {
               ownBefore.put(name, change.own().getOrDefault(name, ""));
-              own.put(name, value.isEmpty() ? Differences.CLEARED : value);
+              own.put(name, value.isEmpty() ? Cleared.WORD : value);
             });
     return new PlannedChange(change.phase(), what, values, own)
         .from(before)

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.EnumMap;
 import java.util.Map;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.Table;
@@ -26,10 +27,8 @@ final class RowValues {
         defaults(row.table(), row.text(Field.ROLE), row.text(Field.SITE));
     for (Field field : phase.fields()) {
       String text = row.text(field);
-      String value = text.isEmpty() ? defaults.getOrDefault(field.label(), "") : text;
-      if (!value.equals(Differences.CLEARED)) {
-        Scope.put(values, field, value);
-      }
+      boolean isDefault = text.isEmpty() && !row.clears(field);
+      Scope.put(values, field, isDefault ? defaults.getOrDefault(field.label(), "") : text);
     }
     return values;
   }
@@ -38,7 +37,7 @@ final class RowValues {
   static Map<Field, String> written(RosterRow row, Phase phase) {
     Map<Field, String> asked = new EnumMap<>(Field.class);
     for (Field field : phase.fields()) {
-      Scope.put(asked, field, row.text(field));
+      Scope.put(asked, field, row.clears(field) ? Cleared.WORD : row.text(field));
     }
     return asked;
   }

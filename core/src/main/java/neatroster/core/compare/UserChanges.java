@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
@@ -209,22 +210,33 @@ final class UserChanges {
     }
     Map<Field, String> asked = new EnumMap<>(Field.class);
     for (Field field : Phase.USERS.fields()) {
-      Scope.put(asked, field, record.text(field));
+      Scope.put(asked, field, record.clears(field) ? Cleared.WORD : record.text(field));
     }
     NAMES.forEach(asked::remove);
     if (!PersonRecord.hasInitial(record.fullName())) {
       names(asked, record.name());
+      for (Field field : List.of(Field.MIDDLE_NAME, Field.SUFFIX)) {
+        if (record.clears(field)) {
+          asked.put(field, Cleared.WORD);
+        }
+      }
     }
     String manager = asked.remove(Field.MANAGER);
     if (manager != null) {
-      boolean clears = manager.equals(Differences.CLEARED);
+      boolean clears = manager.equals(Cleared.WORD);
       (clears ? Optional.of(manager) : references.orLeftOut(row, Field.MANAGER, manager))
           .ifPresent(m -> asked.put(Field.MANAGER, m));
     }
     if (differences.letsThrough(Table.USERS, Field.SITE, there.get(), asked)) {
       sites.of(asked);
     }
-    differences.compare(Table.USERS, key, asked, record::own, there.get(), record.place());
+    differences.compare(
+        Table.USERS,
+        key,
+        asked,
+        field -> record.clears(field) ? Cleared.WORD : record.own(field),
+        there.get(),
+        record.place());
   }
 
   private static void names(Map<Field, String> values, Names.Parts name) {
@@ -296,10 +308,8 @@ final class UserChanges {
     Map<Field, String> values = new EnumMap<>(Field.class);
     for (Field field : Phase.USERS.fields()) {
       String text = field == Field.PASSWORD ? record.password() : record.text(field);
-      String value = text.isEmpty() ? defaults.getOrDefault(field.label(), "") : text;
-      if (!value.equals(Differences.CLEARED)) {
-        Scope.put(values, field, value);
-      }
+      boolean isDefault = text.isEmpty() && !record.clears(field);
+      Scope.put(values, field, isDefault ? defaults.getOrDefault(field.label(), "") : text);
     }
     Scope.put(values, Field.USERNAME, username);
     Names.Parts name = record.name();

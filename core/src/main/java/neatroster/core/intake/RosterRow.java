@@ -2,6 +2,7 @@ package neatroster.core.intake;
 
 import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
@@ -33,6 +34,7 @@ public final class RosterRow {
   private final Cell[] made;
   private SheetRow raw;
   private int[] numbers;
+  private BitSet cleared;
 
   /** For each column what the judges made of its first distinct texts. */
   private final String[][] remembered;
@@ -53,6 +55,7 @@ public final class RosterRow {
     this.reading = from.reading;
     this.from = from;
     this.raw = from.raw;
+    this.cleared = from.cleared;
     this.made = from.made;
     this.derivedCells = new EnumMap<>(Field.class);
     this.derivedColumns = new EnumMap<>(Field.class);
@@ -69,9 +72,27 @@ public final class RosterRow {
     bind(raw);
   }
 
+  /** Says in which columns the row clears what the platform has; null for none. */
+  public void clear(BitSet columns) {
+    cleared = columns;
+  }
+
+  /** Whether the row clears what the platform has in a field; its cell counts as blank. */
+  public boolean clears(Field field) {
+    int column = cleared == null || isDerived() ? -1 : reading.indexOf(field);
+    return column >= 0 && cleared.get(column);
+  }
+
+  /** Whether the row clears what the platform has in a field of the school's own. */
+  public boolean clears(OwnField field) {
+    Integer column = cleared == null ? null : reading.ownFields().get(field);
+    return column != null && cleared.get(column);
+  }
+
   /** Takes the next row. */
   public void bind(SheetRow raw) {
     this.raw = raw;
+    this.cleared = null;
     for (Filling filling : reading.fillings()) {
       char[] value = filling.value(raw).toCharArray();
       made[filling.column()].show(value, 0, value.length);
@@ -83,6 +104,9 @@ public final class RosterRow {
    * or as it stands.
    */
   public Cell cellAt(int column) {
+    if (cleared != null && cleared.get(column)) {
+      return Cell.EMPTY;
+    }
     return column < made.length && made[column] != null ? made[column] : raw.cell(column);
   }
 

@@ -14,9 +14,6 @@ import neatroster.core.model.OwnField;
  * everything that it has a column for.
  */
 public final class HeldRow {
-  /** The word that clears a value. */
-  private static final String CLEARED = "(none)";
-
   private final List<RosterRow> rows;
   private final Deliveries deliveries;
 
@@ -29,9 +26,10 @@ public final class HeldRow {
   public String text(Field field) {
     for (RosterRow row : rows) {
       String text = row.text(field);
-      boolean says = isDelivered(row) ? !text.isEmpty() : row.reading().has(field);
+      boolean says =
+          isDelivered(row) ? !text.isEmpty() || row.clears(field) : row.reading().has(field);
       if (says) {
-        return text.equals(CLEARED) ? "" : text;
+        return text;
       }
     }
     return "";
@@ -43,7 +41,7 @@ public final class HeldRow {
         .anyMatch(
             row ->
                 isDelivered(row)
-                    ? !row.text(field).isEmpty() || isCreation(row)
+                    ? !row.text(field).isEmpty() || row.clears(field) || isCreation(row)
                     : row.reading().has(field));
   }
 
@@ -57,9 +55,12 @@ public final class HeldRow {
     for (RosterRow row : rows) {
       Integer column = row.reading().ownFields().get(field);
       String text = column == null ? "" : row.judged(field, column).text();
-      boolean says = isDelivered(row) ? !text.isEmpty() || isCreation(row) : column != null;
+      boolean says =
+          isDelivered(row)
+              ? !text.isEmpty() || row.clears(field) || isCreation(row)
+              : column != null;
       if (says) {
-        return Optional.of(text.equals(CLEARED) ? "" : text);
+        return Optional.of(text);
       }
     }
     return Optional.empty();
@@ -93,8 +94,8 @@ public final class HeldRow {
         return there;
       }
       String text = row.text(field);
-      if (!text.isEmpty()) {
-        return text.equals(CLEARED) ? "" : text;
+      if (!text.isEmpty() || row.clears(field)) {
+        return text;
       }
     }
     return there;
@@ -104,8 +105,8 @@ public final class HeldRow {
   public Optional<String> delivered(Field field) {
     for (RosterRow row : rows) {
       String text = row.text(field);
-      if (isDelivered(row) && !text.isEmpty()) {
-        return Optional.of(text.equals(CLEARED) ? "" : text);
+      if (isDelivered(row) && (!text.isEmpty() || row.clears(field))) {
+        return Optional.of(text);
       }
     }
     return Optional.empty();

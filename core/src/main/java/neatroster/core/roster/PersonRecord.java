@@ -109,6 +109,21 @@ public final class PersonRecord {
     return named;
   }
 
+  /** Whether the rows clear what the platform has in a field: the first that says anything does. */
+  public boolean clears(Field field) {
+    for (RosterRow row : rows) {
+      if (row.has(field) || row.clears(field)) {
+        return row.clears(field);
+      }
+    }
+    return false;
+  }
+
+  /** The same of a field of the school's own. */
+  public boolean clears(OwnField field) {
+    return own(field).isEmpty() && rows.stream().anyMatch(row -> row.clears(field));
+  }
+
   /** The value of a field, in the first row that has one; empty where none has. */
   public String text(Field field) {
     String along = "";

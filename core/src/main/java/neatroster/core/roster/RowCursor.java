@@ -24,6 +24,7 @@ public final class RowCursor {
   public RosterRow at(int position) {
     sheet.fill(raw, taker, position, room, codes);
     row.bind(raw, codes);
+    row.clear(sheet.cleared(position));
     return row;
   }
 }

@@ -13,6 +13,7 @@ import neatroster.core.intake.Column;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SkippedRow;
+import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.text.Beside;
 import neatroster.core.text.IntColumn;
@@ -44,6 +45,9 @@ public final class SheetColumns {
 
   /** What stands beyond the last header, by the row's position. */
   private final Map<Integer, List<String>> beyond = new HashMap<>();
+
+  /** The columns of rows that say what is to be cleared, by the row's position. */
+  private final Map<Integer, BitSet> cleared = new HashMap<>();
 
   private final List<SkippedRow> skipped = new ArrayList<>();
   private UnreadableSheetException brokenOff;
@@ -89,12 +93,40 @@ public final class SheetColumns {
       // Who reads the roster is told; the rows up to there are as good as others.
       brokenOff = e;
     }
+    takeCleared();
     takeDates();
     for (IntColumn column : cells) {
       column.trim();
     }
     sizes.trim();
     offsets.trim();
+  }
+
+  /** What is to be cleared on the platform counts as blank, and is remembered. */
+  private void takeCleared() {
+    for (Column column : reading.columns()) {
+      int at = column.index();
+      boolean isOwn = reading.ownFields().containsValue(at);
+      int word = pools[at].find(Cleared.WORD);
+      if (word == TextPool.NONE
+          || !(isOwn || column.field().filter(Cleared::isPossible).isPresent())) {
+        continue;
+      }
+      IntColumn blanked = new IntColumn();
+      for (int position = 0; position < sizes.size(); position++) {
+        int text = code(position, at);
+        if (text == word) {
+          cleared.computeIfAbsent(position, p -> new BitSet()).set(at);
+        }
+        blanked.add(text == word ? 0 : text);
+      }
+      made[at] = blanked;
+    }
+  }
+
+  /** The columns of a row whose values are to be cleared on the platform, or null. */
+  BitSet cleared(int position) {
+    return cleared.isEmpty() ? null : cleared.get(position);
   }
 
   private void takeDates() {

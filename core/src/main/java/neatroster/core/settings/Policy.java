@@ -89,6 +89,21 @@ public record Policy(
     return usual;
   }
 
+  /** Everything that two lists say differently is told as a change, and who is missing goes. */
+  public static Policy comparingLists() {
+    Policy policy = new Policy(true, true, true);
+    for (Table table : Table.values()) {
+      Absent absent =
+          table == Table.USERS
+              ? Absent.SUSPEND
+              : table == Table.COURSES
+                  ? Absent.REMOVE
+                  : table == Table.ENROLLMENTS ? Absent.WITHDRAW : Absent.LEAVE;
+      policy = policy.with(table, new OfTable(false, Known.OVERWRITE, Map.of(), absent, true));
+    }
+    return policy;
+  }
+
   /** What is done in a table. */
   public OfTable of(Table table) {
     return tables.get(table);

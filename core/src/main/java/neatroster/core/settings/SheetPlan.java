@@ -41,6 +41,8 @@ public record SheetPlan(
     Optional<String> encoding,
     Optional<Character> separator,
     Optional<String> covers) {
+  /** What a sheet covers that is the whole of what it lists. */
+  public static final String EVERYTHING = "everything";
 
   /** The same for a copy that has its headers in another row. */
   public SheetPlan withHeaderRow(int row) {

@@ -42,6 +42,8 @@ import neatroster.core.check.rules.people.AnotherPerson;
 import neatroster.core.check.rules.people.BadUsername;
 import neatroster.core.check.rules.people.ChangedElsewhere;
 import neatroster.core.check.rules.people.CircularManager;
+import neatroster.core.check.rules.people.CircularRenames;
+import neatroster.core.check.rules.people.ConflictingExports;
 import neatroster.core.check.rules.people.ConflictingRows;
 import neatroster.core.check.rules.people.ConsentNeeded;
 import neatroster.core.check.rules.people.DuplicateEmail;
@@ -64,6 +66,7 @@ import neatroster.core.check.rules.people.UnwantedWord;
 import neatroster.core.check.rules.people.UsernameTaken;
 import neatroster.core.check.rules.people.WeakPassword;
 import neatroster.core.check.rules.sheets.ColumnWithoutHeader;
+import neatroster.core.check.rules.sheets.CoversNothing;
 import neatroster.core.check.rules.sheets.ExampleLeft;
 import neatroster.core.check.rules.sheets.ExampleRowNote;
 import neatroster.core.check.rules.sheets.HiddenParts;
@@ -211,6 +214,7 @@ public final class Rules {
         new EnrollmentOutsideCourse(),
         new RemovalRefused(settings),
         new RenameRefused(settings),
+        new CircularRenames(),
         new UsernameTaken(),
         new EmailTaken(),
         new AlreadyKnown(),
@@ -219,6 +223,8 @@ public final class Rules {
         new MatchedTwice(),
         new AnotherPerson(),
         new ChangedElsewhere(known),
+        new ConflictingExports(known),
+        new CoversNothing(),
         new ClassWithoutInstructor(),
         new ClassWithoutLearners(),
         new ClassOverCapacity(),

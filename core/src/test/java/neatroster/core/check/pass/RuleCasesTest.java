@@ -416,6 +416,8 @@ class RuleCasesTest {
   private static final Set<String> ABOUT_FILES =
       Set.of(
           "hidden-rows",
+          "conflicting-exports",
+          "covers-nothing",
           // Where the settings say so.
           "made-group",
           "no-account",

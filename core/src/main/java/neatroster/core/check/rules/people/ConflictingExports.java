@@ -1,0 +1,82 @@
+package neatroster.core.check.rules.people;
+
+import neatroster.core.check.Ending;
+import neatroster.core.check.Finding;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RosterRule;
+import neatroster.core.check.RuleText;
+import neatroster.core.model.Severity;
+import neatroster.core.roster.Contradiction;
+import neatroster.core.roster.Known;
+import neatroster.core.text.Quoted;
+
+/** Exports of the platform that contradict each other. */
+public final class ConflictingExports implements RosterRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "conflicting-exports",
+          Severity.WARNING,
+          "What the platform holds is said in two ways: one username for two people, one person with two accounts, or one account with two values.",
+          "What counts may not be so any more: somebody gets the wrong account, or is changed back.",
+          "Keep only the newest export in known/, or mend the accounts on the platform and export it again.",
+          """
+          (known)
+          id  | username | given name | family name
+          417 | amarlowe | Ana        | Marlowe
+          418 | amarlowe | Bo         | Finch       ← whose is it?
+
+          id  | given name | family name
+          417 | Ana        | Marlowe
+          """);
+
+  private final Known known;
+
+  public ConflictingExports(Known known) {
+    this.known = known;
+  }
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public void check(Ending ending, Findings findings) {
+    for (Contradiction one : known.contradictions()) {
+      String there = one.countsAt().sheet() + ", row " + one.countsAt().row();
+      String message =
+          switch (one.kind()) {
+            case TWO_PEOPLE ->
+                "The username is "
+                    + Quoted.value(one.counts())
+                    + "’s in "
+                    + there
+                    + ", and "
+                    + Quoted.value(one.other())
+                    + "’s here. The first counts.";
+            case TWO_ACCOUNTS ->
+                "This person has the account "
+                    + Quoted.value(one.counts())
+                    + " in "
+                    + there
+                    + ", and "
+                    + Quoted.value(one.other())
+                    + " here. Close one of them on the platform.";
+            case TWO_VALUES ->
+                "The "
+                    + one.field().label()
+                    + " is "
+                    + Quoted.value(one.counts())
+                    + " in "
+                    + there
+                    + ", and "
+                    + Quoted.value(one.other())
+                    + " here. The newer export counts.";
+          };
+      findings.add(
+          new Finding.Builder(this, one.otherAt(), message)
+              .showing(one.other())
+              .with(one.countsAt()));
+    }
+  }
+}

@@ -1,0 +1,123 @@
+package neatroster.core.compare;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import neatroster.core.Rosters;
+import neatroster.core.TextSheet;
+import neatroster.core.check.Basis;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.pass.Checker;
+import neatroster.core.grid.SheetName;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.roster.Deliveries;
+import neatroster.core.roster.Known;
+import neatroster.core.settings.Settings;
+
+/** What comes of comparing test sheets, in a form that a test can compare. */
+final class Compared {
+  final List<String> changes = new ArrayList<>();
+  final List<String> left = new ArrayList<>();
+  final Totals totals;
+  final Aftermath aftermath;
+
+  private Compared(Settings settings, Known known, List<TextSheet> sheets, boolean areWholeLists) {
+    Basis basis =
+        new Basis(settings, known, Optional.of(LocalDate.of(2027, 1, 15)), Optional.empty());
+    CheckResult checked =
+        Checker.check(Rosters.of(settings, sheets.toArray(TextSheet[]::new)), basis);
+    totals = new Totals(known.held(), settings.defaultRole());
+    ChangeReceiver receiver =
+        new ChangeReceiver() {
+          @Override
+          public void change(PlannedChange change) {
+            totals.add(change);
+            changes.add(said(change));
+          }
+
+          @Override
+          public void leftOut(RosterRow row, int line, String why) {
+            changes.add("left out " + row.place() + " " + why);
+          }
+
+          @Override
+          public void left(LeftAsItIs one) {
+            left.add(one.key() + " " + one.field() + " " + one.from() + " > " + one.to());
+          }
+        };
+    Comparison comparison =
+        new Comparison(
+            settings,
+            checked,
+            known,
+            IssuedItems.of(reference -> ""),
+            LocalDate.of(2027, 1, 15),
+            receiver);
+    (areWholeLists ? comparison.ofWholeLists() : comparison).run();
+    aftermath = Aftermath.of(totals, checked, known);
+  }
+
+  /** Exports, then the sheets: a text that begins with a line {@code known}, the rest. */
+  static Compared of(Settings settings, String... texts) throws Exception {
+    return of(settings, false, texts);
+  }
+
+  /** The same with sheets that are the whole of what they list. */
+  static Compared ofWhole(Settings settings, String... texts) throws Exception {
+    return of(settings, true, texts);
+  }
+
+  private static Compared of(Settings settings, boolean areWholeLists, String... texts)
+      throws Exception {
+    List<TextSheet> known = new ArrayList<>();
+    List<TextSheet> sheets = new ArrayList<>();
+    Map<SheetName, String> runs = new HashMap<>();
+    for (String text : texts) {
+      String rest = text.substring(text.indexOf('\n') + 1);
+      if (text.startsWith("known\n") || text.startsWith("delivered\n")) {
+        TextSheet sheet = TextSheet.of("known" + known.size(), rest);
+        known.add(sheet);
+        if (text.startsWith("delivered\n")) {
+          runs.put(sheet.name(), "2027-01-12-1");
+        }
+      } else {
+        sheets.add(TextSheet.of("sheet" + sheets.size(), text));
+      }
+    }
+    return new Compared(
+        settings,
+        Known.read(
+            Rosters.of(settings, known.toArray(TextSheet[]::new)),
+            new Deliveries(runs),
+            List.of(),
+            false),
+        sheets,
+        areWholeLists);
+  }
+
+  private static String said(PlannedChange change) {
+    String fields =
+        change.before().entrySet().stream()
+            .filter(entry -> !change.value(entry.getKey()).isEmpty())
+            .filter(entry -> entry.getKey() != Field.USERNAME || change.change() == Change.RENAME)
+            .map(
+                entry ->
+                    entry.getKey().label()
+                        + " "
+                        + entry.getValue()
+                        + " > "
+                        + change.value(entry.getKey()))
+            .collect(Collectors.joining(", "));
+    return change.phase().word()
+        + " "
+        + change.change().word()
+        + " "
+        + change.key()
+        + (fields.isEmpty() || change.change() == Change.WITHDRAW ? "" : ": " + fields);
+  }
+}

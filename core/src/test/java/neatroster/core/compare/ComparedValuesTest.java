@@ -1,0 +1,326 @@
+package neatroster.core.compare;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import neatroster.core.model.Table;
+import neatroster.core.settings.Policy;
+import neatroster.core.settings.Settings;
+import org.junit.jupiter.api.Test;
+
+/** What the platform holds otherwise than the roster, value by value. */
+class ComparedValuesTest {
+  private static Settings settings(Policy.Known known, Policy.Absent absent, boolean changed) {
+    Policy policy = new Policy(true, true, true);
+    for (Table table : Table.values()) {
+      Policy.Absent of =
+          table == Table.USERS || table == Table.COURSES
+              ? absent
+              : table == Table.ENROLLMENTS && absent == Policy.Absent.REMOVE
+                  ? Policy.Absent.WITHDRAW
+                  : Policy.Absent.LEAVE;
+      policy = policy.with(table, new Policy.OfTable(false, known, Map.of(), of, changed));
+    }
+    return Settings.builder().policy(policy).build();
+  }
+
+  private static final Settings OVERWRITE =
+      settings(Policy.Known.OVERWRITE, Policy.Absent.LEAVE, false);
+
+  @Test
+  void groupsAndCoursesAreComparedByTheirValuesAndPeopleByWhoTheyAre() throws Exception {
+    Compared compared =
+        Compared.of(
+            OVERWRITE,
+            """
+            known
+            username | given name | family name | email            | manager
+            amorgan  | Ana        | Morgan      | ana@pier.example |
+            bfinch   | Bo         | Finch       | bo@pier.example  | ana@pier.example
+            """,
+            """
+            known
+            code  | title | instructors              | capacity | starts
+            NAV-1 | Coast | AMorgan; bo@pier.example | 12       | 2027-01-04
+            NAV-2 | Night | amorgan                  | 12       | 2027-01-04
+            """,
+            """
+            known
+            course | name | capacity
+            NAV-1  | Port | 6
+            NAV-1  | Star | 6
+            """,
+            """
+            username | given name | family name | email           | manager
+            bfinch   | Bo         | Finch       | BO@pier.example | amorgan
+            amorgan  | Ana        | Morgan      |                 | bfinch
+            """,
+            """
+            code  | title | instructors     | capacity | starts
+            NAV-1 | Coast | bfinch, amorgan | 12       | +90 days
+            NAV-2 | Night | bfinch          | 14       | 2027-02-01
+            """,
+            """
+            course | name | capacity
+            NAV-1  | Port | 8
+            NAV-1  | Star | 6
+            """);
+    assertThat(compared.changes)
+        .containsExactly(
+            "courses change NAV-2: starts 2027-01-04 > 2027-02-01, capacity 12 > 14,"
+                + " instructors amorgan > bfinch",
+            "groups change NAV-1 Port: capacity 6 > 8",
+            "users change amorgan: manager  > bfinch");
+  }
+
+  @Test
+  void aNameThatIsKnownAsAWholeIsNotTakenApartAgainstTheSheet() throws Exception {
+    Compared compared =
+        Compared.of(
+            OVERWRITE,
+            """
+            known
+            username | full name
+            amorgan  | Ana Maria de la Cruz
+            bfinch   | Bo Finch
+            """,
+            """
+            username | given name | family name
+            amorgan  | Ana Maria  | de la Cruz
+            bfinch   | Bo         | Finch-Lund
+            """);
+    assertThat(compared.changes)
+        .containsExactly("users change bfinch: family name Finch > Finch-Lund");
+  }
+
+  @Test
+  void theWordForItClearsAndABlankCellLeaves() throws Exception {
+    String[] texts = {
+      """
+      known
+      username | given name | family name | email           | phone
+      bfinch   | Bo         | Finch       | bo@pier.example | +447400000001
+      """,
+      """
+      known
+      user   | course | group
+      bfinch | NAV-1  | Port
+      """,
+      """
+      username | given name | family name | email  | phone
+      bfinch   | Bo         | Finch       | (none) |
+      cquay    | Cy         | Quay        | (none) |
+      """,
+      """
+      user   | course | group
+      bfinch | NAV-1  | (none)
+      """
+    };
+    assertThat(Compared.of(OVERWRITE, texts).changes)
+        .containsExactly(
+            "users change bfinch: email bo@pier.example > (none)",
+            "users create cquay",
+            "enrollments regroup bfinch NAV-1");
+    Compared blanks =
+        Compared.of(settings(Policy.Known.FILL_BLANKS, Policy.Absent.LEAVE, false), texts);
+    assertThat(blanks.changes).containsExactly("users create cquay");
+    assertThat(blanks.left)
+        .containsExactly("bfinch email bo@pier.example > (none)", "bfinch NAV-1 group Port > ");
+  }
+
+  @Test
+  void aRenameCarriesNothingElseAndTakesNobodysName() throws Exception {
+    Compared compared =
+        Compared.of(
+            OVERWRITE,
+            """
+            known
+            id | username | given name | family name | grade
+            1  | ana      | Ana        | Morgan      | 6
+            2  | anam     | Anam       | Finch       | 6
+            """,
+            """
+            id | username | former username | given name | family name | grade
+            1  | anam     | ana             | Ana        | Morgan      | 7
+            2  | afinch   | anam            | Anam       | Finch       | 6
+            """);
+    // Somebody else's name is not to be had, not even one that is about to be free.
+    assertThat(compared.changes)
+        .contains("users rename afinch: username anam > afinch")
+        .noneMatch(change -> change.startsWith("users rename anam"));
+  }
+
+  @Test
+  void whoIsRemovedLosesTheirPlacesAndTheCourseThatEmptiesIsTold() throws Exception {
+    Compared compared =
+        Compared.ofWhole(
+            settings(Policy.Known.OVERWRITE, Policy.Absent.REMOVE, false),
+            """
+            known
+            username | given name | family name
+            amorgan  | Ana        | Morgan
+            bfinch   | Bo         | Finch
+            """,
+            """
+            known
+            code  | title | capacity
+            NAV-1 | Coast | 1
+            NAV-2 | Night | 9
+            NAV-3 | Radio | 9
+            """,
+            """
+            known
+            user    | course | group
+            amorgan | NAV-1  | Port
+            amorgan | NAV-1  | Star
+            bfinch  | NAV-2  |
+            amorgan | NAV-3  |
+            """,
+            """
+            username | given name | family name
+            amorgan  | Ana        | Morgan
+            cquay    | Cy         | Quay
+            """,
+            """
+            code  | title
+            NAV-1 | Coast
+            NAV-2 | Night
+            """,
+            """
+            user    | course | group
+            amorgan | NAV-1  | Port
+            cquay   | NAV-1  |
+            """);
+    assertThat(compared.changes)
+        .containsExactlyInAnyOrder(
+            "users create cquay",
+            "enrollments enroll cquay NAV-1",
+            "withdrawals withdraw amorgan NAV-1 Star",
+            "withdrawals withdraw bfinch NAV-2",
+            "withdrawals withdraw amorgan NAV-3",
+            "removals remove bfinch",
+            "removals remove NAV-3");
+    // In two groups of a course somebody is in it once.
+    assertThat(compared.totals.headcounts().get("NAV-1").get("learner")).containsExactly(1, 2);
+    assertThat(compared.aftermath)
+        .isEqualTo(new Aftermath(List.of("NAV-2"), List.of(new Aftermath.Over("NAV-1", 1, 2, 1))));
+  }
+
+  @Test
+  void roleGroupAndDatesOfAnEnrollmentAreChangedEachAsTheSettingsLetThem() throws Exception {
+    String[] texts = {
+      """
+      known
+      username | given name
+      amorgan  | Ana
+      bfinch   | Bo
+      """,
+      """
+      known
+      user    | course | role    | group | starts     | ends
+      amorgan | NAV-1  | learner | Port  | 2027-01-04 |
+      bfinch  | NAV-1  |         | Port  |            | 2027-06-30
+      """,
+      """
+      user    | course | role       | group | starts     | ends
+      amorgan | NAV-1  | instructor | Star  | 2027-02-01 |
+      bfinch  | NAV-1  | learner    |       |            | 2027-07-31
+      """
+    };
+    assertThat(Compared.of(OVERWRITE, texts).changes)
+        .containsExactly(
+            "enrollments regroup amorgan NAV-1 Star: group Port > Star",
+            "enrollments re-role amorgan NAV-1 Star: role learner > instructor",
+            "enrollments change amorgan NAV-1 Star: starts 2027-01-04 > 2027-02-01",
+            "enrollments change bfinch NAV-1 Port: ends 2027-06-30 > 2027-07-31");
+    Compared left = Compared.of(settings(Policy.Known.LEAVE, Policy.Absent.LEAVE, false), texts);
+    assertThat(left.changes).isEmpty();
+    assertThat(left.left)
+        .containsExactly(
+            "amorgan NAV-1 group Port > Star",
+            "amorgan NAV-1 role learner > instructor",
+            "amorgan NAV-1 starts 2027-01-04 > 2027-02-01",
+            "bfinch NAV-1 ends 2027-06-30 > 2027-07-31");
+  }
+
+  @Test
+  void whatWasChangedByHandSinceTheDeliveryIsLeftUnlessTheSettingsLetItGo() throws Exception {
+    String[] texts = {
+      """
+      known
+      username | given name | family name | grade | phone
+      amorgan  | Ana        | Morgan      | 9     |
+      """,
+      """
+      known
+      user    | course | role
+      amorgan | NAV-1  | instructor
+      """,
+      """
+      delivered
+      change | username | given name | family name | grade | phone         | status
+      create | amorgan  | Ana        | Morgan      | 6     |               |
+      create | bfinch   | Bo         | Finch       | 6     |               |
+      """,
+      """
+      delivered
+      change | user    | course | role    | status
+      enroll | amorgan | NAV-1  | learner |
+      enroll | amorgan | NAV-2  | learner |
+      """,
+      """
+      username | given name | family name | grade | phone
+      amorgan  | Ana        | Morgan      | 7     | +447400000001
+      bfinch   | Bo         | Finch       | 6     |
+      """,
+      """
+      user    | course | role
+      amorgan | NAV-1  | learner
+      amorgan | NAV-2  | learner
+      """
+    };
+    Compared compared = Compared.of(OVERWRITE, texts);
+    // The export says nothing of NAV-2, so what was delivered there counts.
+    assertThat(compared.changes).containsExactly("users change amorgan: phone  > +447400000001");
+    assertThat(compared.left)
+        .containsExactly(
+            "amorgan grade 9 > 7",
+            "bfinch  delivered once, and taken away on the platform since > ",
+            "amorgan NAV-1 role instructor > learner");
+    assertThat(
+            Compared.of(settings(Policy.Known.OVERWRITE, Policy.Absent.LEAVE, true), texts).changes)
+        .containsExactly(
+            "users change amorgan: phone  > +447400000001, grade 9 > 7",
+            "users create bfinch",
+            "enrollments re-role amorgan NAV-1: role instructor > learner");
+  }
+
+  @Test
+  void aNewerDeliveryCountsBeforeAnExportAndAnUnknownFieldIsNoDifference() throws Exception {
+    Compared compared =
+        Compared.of(
+            OVERWRITE,
+            """
+            delivered
+            change | username | former username | grade | status
+            rename | alund    | amorgan         |       |
+            change | bfinch   |                 | 8     |
+            remove | cquay    |                 |       | removed
+            """,
+            """
+            known
+            username | given name | family name | grade
+            amorgan  | Ana        | Lund        | 6
+            bfinch   | Bo         | Finch       | 6
+            cquay    | Cy         | Quay        | 6
+            """,
+            """
+            username | given name | family name | grade | city
+            alund    | Ana        | Lund        | 6     | Anchorage
+            bfinch   | Bo         | Finch       | 8     |
+            cquay    | Cy         | Quay        | 6     |
+            """);
+    assertThat(compared.changes).containsExactly("users create cquay");
+  }
+}
