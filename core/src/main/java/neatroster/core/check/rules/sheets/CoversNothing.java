@@ -23,7 +23,7 @@ public final class CoversNothing implements RosterRule {
       new RuleText(
           "covers-nothing",
           Severity.WARNING,
-          "roster.yaml says that a sheet covers a course, and there is no such course.",
+          "A sheet covers a course by roster.yaml, and there is no such course.",
           "Whoever left the course stays in it: nothing counts as absent.",
           "Correct the course in roster.yaml: covers: course NAV-2.",
           """
