@@ -72,6 +72,13 @@ final class ArrangedRoster implements Closeable {
               + String.join(", ", people.withoutReference().stream().limit(5).toList())
               + ". Run neat-roster issue first.");
     }
+    if (!people.notListed().isEmpty()) {
+      remarks.add(
+          ArrangeCommand.counted(people.notListed().size())
+              + " left where they are, for no list of users has them any more: "
+              + String.join(", ", people.notListed().stream().distinct().limit(5).toList())
+              + ".");
+    }
     int faulty = checked.faultyLines().cardinality();
     if (faulty > 0) {
       remarks.add(

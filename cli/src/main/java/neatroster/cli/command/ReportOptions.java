@@ -1,12 +1,17 @@
 package neatroster.cli.command;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.disk.PrivateFiles;
 import neatroster.cli.folder.OpenRoster;
+import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.WritePlaces;
 import neatroster.cli.report.OwnFiles;
 import neatroster.cli.report.ReportFiles;
+import neatroster.cli.terminal.Problem;
 import picocli.CommandLine.Option;
 
 /** The reports that a command writes beside what it says. */
@@ -37,9 +42,23 @@ final class ReportOptions {
     reports.forEach(file -> places.verifyFile(session.resolve(file), file.toString(), overwrite));
   }
 
+  /** A roster folder has a place for reports, which is made when the first one comes. */
+  private static void makeReports(RosterFolder folder, Path report) {
+    Path reports = folder.path("reports").toAbsolutePath().normalize();
+    try {
+      if (reports.equals(report.toAbsolutePath().normalize().getParent())) {
+        PrivateFiles.folder(reports);
+      }
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          folder.shown("reports") + " cannot be made (" + DiskTrouble.reason(e) + ").", e);
+    }
+  }
+
   /** Writes the reports. */
   <T> void write(ReportFiles<T> kinds, T result, Session session) {
     for (Path report : reports) {
+      session.folder().ifPresent(folder -> makeReports(folder, session.resolve(report)));
       kinds.write(result, session.resolve(report), report);
       session.screen().remark("Wrote " + report + ".");
     }

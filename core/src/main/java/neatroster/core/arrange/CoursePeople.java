@@ -26,6 +26,7 @@ public final class CoursePeople {
   private final ResolvedRoster resolved;
   private final Deliverable deliverable;
   private final List<String> withoutReference = new ArrayList<>();
+  private final List<String> notListed = new ArrayList<>();
 
   /** The people of a roster. */
   public CoursePeople(Settings settings, CheckResult checked) {
@@ -37,6 +38,11 @@ public final class CoursePeople {
   /** The names of people whom no row can refer to, for they have neither account nor mark. */
   public List<String> withoutReference() {
     return withoutReference;
+  }
+
+  /** The names of people who are in a course and in no list of users: they have left, or will. */
+  public List<String> notListed() {
+    return notListed;
   }
 
   /** Who is in a course in a role, each once, with the group. */
@@ -112,6 +118,10 @@ public final class CoursePeople {
             .orElseGet(
                 () -> Names.split(account.map(known -> known.person().fullName()).orElse("")));
     String shown = Names.shown(name);
+    if (lines.isEmpty() && resolved.rows().lists(Table.USERS)) {
+      notListed.add(shown);
+      return;
+    }
     String reference = resolved.people().username(person);
     for (Field field : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
       reference = reference.isEmpty() ? record.map(row -> row.text(field)).orElse("") : reference;
