@@ -27,8 +27,13 @@ public final class CoversNothing implements RosterRule {
           "Whoever left the course stays in it: nothing counts as absent.",
           "Correct the course in roster.yaml: covers: course NAV-2.",
           """
-          (roster.yaml)
-          sheets: [{file: enrol.csv, covers: course NAV-22}]     ← NAV-2?
+          (roster.yaml) sheets: [{file: sheet2.csv, covers: course NAV-22}]
+
+          code  | title
+          NAV-2 | Night
+
+          user    | course     ← is NAV-2 meant?
+          amorgan | NAV-2
           """);
 
   @Override
