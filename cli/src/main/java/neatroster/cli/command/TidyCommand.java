@@ -10,6 +10,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
@@ -32,6 +33,8 @@ import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Counted;
+import neatroster.core.model.Field;
+import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Roster;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
@@ -111,6 +114,7 @@ public final class TidyCommand implements Callable<Integer> {
               ? new Suggested(
                   Checker.check(open.roster(), session.basis(open.roster())).findings(), rules)
               : (row, column, value) -> value;
+      TidySheet.Acquaintance known = known(session, open.roster());
       int most = options.json() ? Integer.MAX_VALUE : SHOWN;
       TidyChanges changes = new TidyChanges(create(making, "changes"), most);
       try (changes) {
@@ -122,7 +126,7 @@ public final class TidyCommand implements Callable<Integer> {
             }
             continue;
           }
-          new TidySheet(sheet, changes, correction)
+          new TidySheet(sheet, changes, correction, known)
               .write(FileStems.free(sheet.name(), names), stem -> create(making, stem))
               .forEach((stem, rows) -> written.put(stem + "." + kind, rows));
         }
@@ -162,6 +166,23 @@ public final class TidyCommand implements Callable<Integer> {
   private RowWriter create(NewFolder making, String stem) throws IOException {
     var out = making.create(stem + "." + kind);
     return kind == Kind.csv ? CsvRows.forPeople(out) : new XlsxRows(out, stem);
+  }
+
+  /** Who people are, where some list names them by an address or a username alone. */
+  private static TidySheet.Acquaintance known(Session session, Roster roster) {
+    if (roster.sheets().stream().noneMatch(TidySheet::isWithoutNames)) {
+      return row -> Optional.empty();
+    }
+    KnownUsers users = session.basis(roster).known().users();
+    return row -> {
+      for (Field mark : List.of(Field.ID, Field.USERNAME, Field.EMAIL)) {
+        int account = row.has(mark) ? users.findReference(row.text(mark)) : -1;
+        if (account >= 0) {
+          return Optional.of(users.all().get(account));
+        }
+      }
+      return Optional.empty();
+    };
   }
 
   /** Moves the files into their place, all of them or, where one is there already, none. */

@@ -1,5 +1,6 @@
 package neatroster.cli.report;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
@@ -11,15 +12,24 @@ import neatroster.core.compare.ChangeReceiver;
 import neatroster.core.compare.LeftAsItIs;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.Totals;
+import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
 
 /**
- * What would change. It is counted once and can be gone over as often as a report needs it, so that
- * it need not be kept.
+ * What would change. It is counted once, and kept unless there is very much of it: then it is gone
+ * over as often as a report needs it.
  */
 public final class Preview {
+  /** So many changes are kept; of more each report compares anew. */
+  private static final int MOST_KEPT = 100_000;
+
+  private final List<PlannedChange> changes = new ArrayList<>();
+  private final List<LeftAsItIs> leftAsItIs = new ArrayList<>();
+  private final List<LeftOut> rowsLeftOut = new ArrayList<>();
+  private boolean isWhole = true;
   private final Consumer<ChangeReceiver> comparison;
   private final List<KnownSource> sources;
   private final boolean isTwoLists;
@@ -54,24 +64,43 @@ public final class Preview {
           @Override
           public void change(PlannedChange change) {
             totals.add(change);
+            keep(changes, change);
           }
 
           @Override
           public void leftOut(RosterRow row, int line, String why) {
             leftOut++;
+            keep(rowsLeftOut, new LeftOut(row.table(), row.place(), why));
           }
 
           @Override
           public void left(LeftAsItIs one) {
             left++;
+            keep(leftAsItIs, one);
           }
         });
     aftermath = Aftermath.of(totals, checked, known);
     above = Above.of(totals, known, settings.stopAbove(), Map.of());
   }
 
+  private <T> void keep(List<T> kept, T one) {
+    if (isWhole && kept.size() == MOST_KEPT) {
+      isWhole = false;
+      changes.clear();
+      leftAsItIs.clear();
+      rowsLeftOut.clear();
+    }
+    if (isWhole) {
+      kept.add(one);
+    }
+  }
+
   /** Goes over the changes once more. */
   void eachChange(Consumer<PlannedChange> receiver) {
+    if (isWhole) {
+      changes.forEach(receiver);
+      return;
+    }
     comparison.accept(
         new Nothing() {
           @Override
@@ -83,6 +112,10 @@ public final class Preview {
 
   /** Goes over what the settings leave as it is once more. */
   void eachLeft(Consumer<LeftAsItIs> receiver) {
+    if (isWhole) {
+      leftAsItIs.forEach(receiver);
+      return;
+    }
     comparison.accept(
         new Nothing() {
           @Override
@@ -93,25 +126,30 @@ public final class Preview {
   }
 
   /** Goes over the rows that would not be delivered once more. */
-  void eachLeftOut(LeftOut receiver) {
+  void eachLeftOut(Consumer<LeftOut> receiver) {
+    if (isWhole) {
+      rowsLeftOut.forEach(receiver);
+      return;
+    }
     comparison.accept(
         new Nothing() {
           @Override
           public void leftOut(RosterRow row, int line, String why) {
-            receiver.row(row, why);
+            receiver.accept(new LeftOut(row.table(), row.place(), why));
           }
         });
   }
 
-  /** Takes a row that would not be delivered. */
-  @FunctionalInterface
-  interface LeftOut {
-    /**
-     * Takes one.
-     *
-     * @param why the reason where the row itself has no finding, else null
-     */
-    void row(RosterRow row, String why);
+  /**
+   * A row that would not be delivered.
+   *
+   * @param why the reason where the row itself has no finding, else null
+   */
+  record LeftOut(Table table, Place place, String why) {
+    /** The reason, whatever it is. */
+    String reason() {
+      return why == null ? "the row has an error; see check" : why;
+    }
   }
 
   /** Takes nothing of what is handed on. */

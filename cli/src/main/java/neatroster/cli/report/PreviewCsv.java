@@ -33,7 +33,7 @@ final class PreviewCsv {
                     sheet(left.place()),
                     row(left.place()))));
     preview.eachLeftOut(
-        (row, why) ->
+        row ->
             rows.row(
                 List.of(
                     row.table().word(),
@@ -42,7 +42,7 @@ final class PreviewCsv {
                     "",
                     "",
                     "",
-                    why == null ? "the row has an error; see check" : why,
+                    row.reason(),
                     file(row.place()),
                     sheet(row.place()),
                     row(row.place()))));

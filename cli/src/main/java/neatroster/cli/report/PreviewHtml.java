@@ -292,13 +292,9 @@ final class PreviewHtml {
     Element list = section.appendElement("ul");
     int[] count = new int[1];
     preview.eachLeftOut(
-        (row, why) -> {
+        row -> {
           if (count[0]++ < MOST_LEFT) {
-            list.appendElement("li")
-                .text(
-                    ChangeWords.where(row.place())
-                        + ": "
-                        + (why == null ? "the row has an error; see check" : why));
+            list.appendElement("li").text(ChangeWords.where(row.place()) + ": " + row.reason());
           }
         });
     if (count[0] > MOST_LEFT) {

@@ -10,7 +10,6 @@ import neatroster.core.compare.Aftermath;
 import neatroster.core.compare.LeftAsItIs;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.grid.Place;
-import neatroster.core.intake.RosterRow;
 
 /** What would change, for programs. */
 public final class PreviewJson {
@@ -54,7 +53,7 @@ public final class PreviewJson {
     }
     json.writeEndArray();
     json.writeArrayFieldStart("refused");
-    preview.eachLeftOut((row, why) -> write(() -> writeRefused(json, row, why)));
+    preview.eachLeftOut(row -> write(() -> writeRefused(json, row)));
     json.writeEndArray();
     json.writeEndObject();
   }
@@ -85,11 +84,10 @@ public final class PreviewJson {
     json.writeEndArray();
   }
 
-  private static void writeRefused(JsonGenerator json, RosterRow row, String why)
-      throws IOException {
+  private static void writeRefused(JsonGenerator json, Preview.LeftOut row) throws IOException {
     json.writeStartObject();
     place(json, row.place());
-    json.writeStringField("why", why == null ? "The row has an error; see check." : why);
+    json.writeStringField("why", row.reason());
     json.writeEndObject();
   }
 

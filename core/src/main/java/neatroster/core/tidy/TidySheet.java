@@ -20,6 +20,7 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.UnnamedColumns;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
 
 /** Writes one sheet clean, under our headers. */
@@ -41,7 +42,15 @@ public final class TidySheet {
     String of(RosterRow row, Column column, String value);
   }
 
+  /** Says who somebody is, where that is known. */
+  @FunctionalInterface
+  public interface Acquaintance {
+    Optional<KnownUser> of(RosterRow row);
+  }
+
   private final SheetReading sheet;
+  private final Acquaintance known;
+  private final List<Field> filled = new ArrayList<>();
   private final TidyChanges changes;
   private final Correction correction;
   private final List<Column> kept = new ArrayList<>();
@@ -51,10 +60,13 @@ public final class TidySheet {
   /**
    * A sheet to be written.
    *
+   * @param known who somebody is whom a list names by an email address or a username alone
    * @throws UnreadableSheetException where it cannot be read to its end
    */
-  public TidySheet(SheetReading sheet, TidyChanges changes, Correction correction)
+  public TidySheet(
+      SheetReading sheet, TidyChanges changes, Correction correction, Acquaintance known)
       throws UnreadableSheetException {
+    this.known = known;
     this.sheet = sheet;
     this.changes = changes;
     this.correction = correction;
@@ -82,6 +94,20 @@ public final class TidySheet {
         added.add(part);
       }
     }
+    if (isWithoutNames(sheet)) {
+      filled.addAll(List.of(Field.GIVEN_NAME, Field.FAMILY_NAME));
+      if (!sheet.has(Field.USERNAME)) {
+        filled.add(0, Field.USERNAME);
+      }
+    }
+  }
+
+  /** Whether a list of people says nobody's name. */
+  public static boolean isWithoutNames(SheetReading sheet) {
+    return sheet.table() == Table.USERS
+        && !sheet.has(Field.GIVEN_NAME)
+        && !sheet.has(Field.FAMILY_NAME)
+        && !sheet.has(Field.FULL_NAME);
   }
 
   private static List<Column> unnamed(SheetReading sheet) throws UnreadableSheetException {
@@ -173,6 +199,7 @@ public final class TidySheet {
       header.add(column.field().map(Field::label).orElse(own));
     }
     added.forEach(field -> header.add(field.label()));
+    filled.forEach(field -> header.add(field.label()));
     if (along) {
       header.add(Field.ENROLLMENTS_CELL.label());
     }
@@ -204,6 +231,9 @@ public final class TidySheet {
     }
     if (!added.isEmpty()) {
       split(row, cells);
+    }
+    if (!filled.isEmpty()) {
+      fill(row, cells);
     }
     return cells;
   }
@@ -241,6 +271,28 @@ public final class TidySheet {
                     enrollment.text(Field.ROLE),
                     enrollment.text(Field.GROUP))));
     return String.join("; ", pieces);
+  }
+
+  /** Adds who somebody is whom the list names by an address alone. */
+  private void fill(RosterRow row, List<String> cells) {
+    Optional<KnownUser> account = known.of(row);
+    Names.Parts name = Names.split(account.map(one -> one.person().fullName()).orElse(""));
+    for (Field field : filled) {
+      cells.add(
+          switch (field) {
+            case GIVEN_NAME -> name.given();
+            case FAMILY_NAME -> name.family();
+            default -> account.map(KnownUser::username).orElse("");
+          });
+    }
+    if (account.isPresent()) {
+      changes.add(
+          row.place(),
+          "",
+          "",
+          (name.given() + " " + name.family()).strip(),
+          "filled in from what is known");
+    }
   }
 
   private void split(RosterRow row, List<String> cells) {
