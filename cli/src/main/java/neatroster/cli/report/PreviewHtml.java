@@ -76,7 +76,7 @@ final class PreviewHtml {
                     (change, count) -> {
                       Element item = list.appendElement("li").addClass(severity(change));
                       item.appendElement("b").text(String.valueOf(count));
-                      item.appendText(" " + phase + " to " + change);
+                      item.appendText(counted(phase, count) + " to " + change);
                     }));
     if (preview.isTwoLists() && preview.isAnythingKnown()) {
       header.appendElement("p").text("From the older list to this one: " + preview.people());
@@ -107,6 +107,14 @@ final class PreviewHtml {
                     .addClass("error")
                     .appendElement("strong")
                     .text("pack would refuse it. " + one.sentence() + "."));
+  }
+
+  /** Whom or what a change is about; of enrollments and removals the change itself says it. */
+  private static String counted(String phase, int count) {
+    return switch (phase) {
+      case "enrollments", "withdrawals", "removals" -> "";
+      default -> " " + (count == 1 ? phase.substring(0, phase.length() - 1) : phase);
+    };
   }
 
   /** What is taken from somebody stands out. */

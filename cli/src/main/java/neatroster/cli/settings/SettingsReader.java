@@ -14,7 +14,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Stream;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.pass.Rules;
@@ -61,7 +60,8 @@ public final class SettingsReader {
           Field.ID,
           "everybody’s id is another; say ids: {when-missing: make, pattern: …}");
 
-  private static final Set<String> NOT_YET = Set.of("match-by");
+  /** By what a row and somebody whom the platform has are told to be the same person. */
+  private static final List<String> MARKS = List.of("id", "username", "email");
 
   private static final List<String> KEYS =
       List.of(
@@ -166,11 +166,6 @@ public final class SettingsReader {
 
   private Settings settings(YamlSection root) throws SettingsException {
     root.only(KEYS);
-    for (String key : root.keys()) {
-      if (NOT_YET.contains(key)) {
-        notYet(root, key);
-      }
-    }
     RoleWords roles = roles(root);
     Settings.Reading reading = ReadingSettings.read(root);
     DateOrder dates = root.choice("dates", ReadingSettings.DATES, standard.dates());
@@ -187,7 +182,7 @@ public final class SettingsReader {
         .joinCodes(accounts.joinCodes())
         .anonymousPattern(accounts.anonymousPattern())
         .keeping(accounts.keeping())
-        .policy(policy(root.section("policy")))
+        .policy(policy(root.section("policy")).matchingByName(matchByName(root)))
         .stopAbove(stopAbove(root.section("stop-above")))
         .roles(roles)
         .defaultRole(defaultRole(root, roles))
@@ -269,6 +264,21 @@ public final class SettingsReader {
     return List.copyOf(accepted);
   }
 
+  private static boolean matchByName(YamlSection root) throws SettingsException {
+    List<String> marks = root.list("match-by", MARKS);
+    for (String mark : marks) {
+      if (!MARKS.contains(mark) && !mark.equals("name")) {
+        throw root.error("match-by", "here stand id, username, email and, if wanted, name");
+      }
+    }
+    if (!marks.containsAll(MARKS)) {
+      // Whoever has another's username or address would be found by nothing.
+      throw root.error(
+          "match-by", "id, username and email are always looked at; only name can be left out");
+    }
+    return marks.contains("name");
+  }
+
   private void notYet(YamlSection section, String key) {
     remarks.add(
         "roster.yaml, line "
@@ -326,7 +336,8 @@ public final class SettingsReader {
         users.choice("removed", removed, false),
         courses.choice("removed", removed, false),
         users.choice("renamed", ordered("refuse", false, "follow", true), false),
-        freshGroups.equals("create"));
+        freshGroups.equals("create"),
+        false);
   }
 
   private static Policy.OfTable ofTable(

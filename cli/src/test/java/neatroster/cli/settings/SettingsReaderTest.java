@@ -109,10 +109,12 @@ class SettingsReaderTest {
                 Optional.of(Severity.ERROR)));
     assertThat(settings.checks().consentBelowAge()).isEqualTo(13);
     assertThat(settings.courseAliases()).isEqualTo(Map.of("First hour", "NAV-2"));
-    // What has no effect yet is said, so that nobody relies on it.
-    assertThat(outcome.remarks())
-        .anyMatch(remark -> remark.contains("“match-by” has no effect in this version"))
-        .noneMatch(remark -> remark.contains("consent") || remark.contains("near-twin"));
+    assertThat(outcome.remarks()).isEmpty();
+    assertThat(settings.policy().matchByName()).isFalse();
+    assertThat(read("match-by: [name, id, username, email]").settings().policy().matchByName())
+        .isTrue();
+    assertThatThrownBy(() -> read("match-by: [id, name]"))
+        .hasMessageContaining("are always looked at");
   }
 
   @Test

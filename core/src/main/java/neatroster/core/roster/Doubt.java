@@ -41,6 +41,8 @@ public record Doubt(
     /** The email address is that of another person's account. */
     TAKEN_EMAIL,
     /** The person was found by the name alone. */
-    BY_NAME
+    BY_NAME,
+    /** The platform has somebody of the name, and nothing else says whether it is this person. */
+    ONLY_THE_NAME
   }
 }

@@ -72,7 +72,7 @@ final class ExportedAccounts {
     this.issued = new KnownUsers(issued);
     all = new ArrayList<>(issued);
     issued.forEach(account -> lineOfAccount.add(NONE));
-    people = PeopleFinder.find(exports, this.issued, sharedEmails);
+    people = PeopleFinder.find(exports, this.issued, sharedEmails, true);
     accountOfPerson = new int[people.count()];
     Arrays.fill(accountOfPerson, NONE);
     exports.read(Table.USERS, this::add);
@@ -80,7 +80,7 @@ final class ExportedAccounts {
 
   /** Everybody: first those whom we issued an account, in their order. */
   KnownUsers all() {
-    return new KnownUsers(all);
+    return new KnownUsers(all, issued.all().size());
   }
 
   /** Takes a row about an account. */

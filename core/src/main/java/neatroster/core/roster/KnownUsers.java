@@ -9,6 +9,7 @@ import neatroster.core.text.KeyIndex;
 /** The users who have an account already, found by any one mark of theirs. */
 public final class KnownUsers {
   private final List<KnownUser> users;
+  private final int issued;
   private final KeyIndex ids = KeyIndex.exact();
   private final IntList userOfId = new IntList();
   private final KeyIndex emails = KeyIndex.caseless();
@@ -21,8 +22,18 @@ public final class KnownUsers {
     return new KnownUsers(List.of());
   }
 
-  /** These users are known; of two with the same mark the first counts. */
+  /** These users are known, all by an account that we issued. */
   public KnownUsers(List<KnownUser> users) {
+    this(users, users.size());
+  }
+
+  /**
+   * These users are known; of two with the same mark the first counts.
+   *
+   * @param issued to so many of them, the first, we issued the account
+   */
+  public KnownUsers(List<KnownUser> users, int issued) {
+    this.issued = issued;
     this.users = List.copyOf(users);
     for (int i = 0; i < users.size(); i++) {
       Person person = users.get(i).person();
@@ -48,6 +59,11 @@ public final class KnownUsers {
   /** Everyone, in the order in which they became known. */
   public List<KnownUser> all() {
     return users;
+  }
+
+  /** Whether we issued the account at a position; else an export alone has it. */
+  public boolean isIssued(int position) {
+    return position < issued;
   }
 
   /** Whether there is nobody. */

@@ -34,6 +34,7 @@ final class PeopleFinder {
   private static final int NONE = -1;
 
   private final boolean sharedEmails;
+  private final boolean matchesByName;
   private final Roster roster;
   private final KnownUsers known;
   private final ReferenceNumbers references;
@@ -78,7 +79,9 @@ final class PeopleFinder {
   /** Whether there is a row among them. */
   private final BitSet withRow = new BitSet();
 
-  private PeopleFinder(Roster roster, KnownUsers known, boolean sharedEmails) {
+  private PeopleFinder(
+      Roster roster, KnownUsers known, boolean sharedEmails, boolean matchesByName) {
+    this.matchesByName = matchesByName;
     this.roster = roster;
     this.known = known;
     this.sharedEmails = sharedEmails;
@@ -90,9 +93,11 @@ final class PeopleFinder {
    *
    * @param known who has an account
    * @param sharedEmails whether several people may have one address, so that it tells nobody apart
+   * @param matchesByName whether a list of people and an account that an export alone has are put
+   *     together by a name that nobody else has
    */
-  static People find(Roster roster, KnownUsers known, boolean sharedEmails) {
-    PeopleFinder finder = new PeopleFinder(roster, known, sharedEmails);
+  static People find(Roster roster, KnownUsers known, boolean sharedEmails, boolean matchesByName) {
+    PeopleFinder finder = new PeopleFinder(roster, known, sharedEmails, matchesByName);
     int number = 0;
     for (SheetReading sheet : roster.sheets()) {
       if (sheet.table() == Table.USERS) {
@@ -888,6 +893,10 @@ final class PeopleFinder {
       if (fitting.size() == 1
           && fitting(fitting.get(0), listed).size() == 1
           && !fitting.get(0).sharesPlainSheet(person)) {
+        if (!matchesByName && !isOurs(fitting.get(0))) {
+          onlyTheName(person, fitting.get(0));
+          continue;
+        }
         joined.join(person.first(), fitting.get(0).first());
         byNameOnPlatform(person, fitting.get(0));
       }
@@ -901,6 +910,18 @@ final class PeopleFinder {
       }
     }
     return among(left);
+  }
+
+  /** Whether we issued the account that is in a cluster. */
+  private boolean isOurs(Cluster account) {
+    return account.nodes.stream().anyMatch(node -> node >= rows && known.isIssued(node - rows));
+  }
+
+  /** The platform has somebody of the name, and only the name says that it is the same person. */
+  private void onlyTheName(Cluster person, Cluster account) {
+    List<Integer> position =
+        account.nodes.stream().filter(node -> node >= rows).map(node -> node - rows).toList();
+    doubt(person.first(), new Doubt(Doubt.Kind.ONLY_THE_NAME, null, List.of(), position, ""));
   }
 
   /** Whose account on the platform it is by the name alone is told; whom we issued one is known. */

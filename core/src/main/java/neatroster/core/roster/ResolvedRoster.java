@@ -49,7 +49,12 @@ public final class ResolvedRoster {
     known
         .groups()
         .forEach((course, names) -> names.forEach(name -> groups.addKnown(course(course), name)));
-    people = PeopleFinder.find(rows, known.users(), settings.emails().usual().sharedAllowed());
+    people =
+        PeopleFinder.find(
+            rows,
+            known.users(),
+            settings.emails().usual().sharedAllowed(),
+            settings.policy().matchByName());
     if (makesGroups) {
       rows.read(Table.ENROLLMENTS, this::makeGroup);
     }

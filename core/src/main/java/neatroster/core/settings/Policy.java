@@ -15,6 +15,8 @@ import neatroster.core.model.Table;
  * @param removeCourses the same for courses and their groups
  * @param followRenames whether a user whose row names a former username is renamed
  * @param makeGroups whether a group that enrollments name and no list has is made
+ * @param matchByName whether somebody whom an export has under a name that nobody else has is who a
+ *     row of that name is about, where nothing else says so
  */
 public record Policy(
     Map<Table, OfTable> tables,
@@ -22,7 +24,8 @@ public record Policy(
     boolean removeUsers,
     boolean removeCourses,
     boolean followRenames,
-    boolean makeGroups) {
+    boolean makeGroups,
+    boolean matchByName) {
 
   /** What is done about a value that the roster has otherwise than the platform. */
   public enum Known {
@@ -76,7 +79,7 @@ public record Policy(
 
   /** The usual policy but for what it says of removals, renames and groups. */
   public Policy(boolean removeUsers, boolean removeCourses, boolean followRenames) {
-    this(usual(), false, removeUsers, removeCourses, followRenames, false);
+    this(usual(), false, removeUsers, removeCourses, followRenames, false, false);
   }
 
   /** What holds where the settings say nothing. */
@@ -91,7 +94,7 @@ public record Policy(
 
   /** Everything that two lists say differently is told as a change, and who is missing goes. */
   public static Policy comparingLists() {
-    Policy policy = new Policy(true, true, true);
+    Policy policy = new Policy(true, true, true).matchingByName(true);
     for (Table table : Table.values()) {
       Absent absent =
           table == Table.USERS
@@ -109,11 +112,17 @@ public record Policy(
     return tables.get(table);
   }
 
+  /** The same with or without matching by names. */
+  public Policy matchingByName(boolean matches) {
+    return new Policy(
+        tables, skipsNewSites, removeUsers, removeCourses, followRenames, makeGroups, matches);
+  }
+
   /** The same with another policy for a table. */
   public Policy with(Table table, OfTable other) {
     Map<Table, OfTable> changed = new EnumMap<>(tables);
     changed.put(table, other);
     return new Policy(
-        changed, skipsNewSites, removeUsers, removeCourses, followRenames, makeGroups);
+        changed, skipsNewSites, removeUsers, removeCourses, followRenames, makeGroups, matchByName);
   }
 }

@@ -57,6 +57,7 @@ import neatroster.core.check.rules.people.MissingPhoto;
 import neatroster.core.check.rules.people.NoAccount;
 import neatroster.core.check.rules.people.RemovalRefused;
 import neatroster.core.check.rules.people.RenameRefused;
+import neatroster.core.check.rules.people.SameNameOnPlatform;
 import neatroster.core.check.rules.people.SamePersonTwice;
 import neatroster.core.check.rules.people.StrayPhoto;
 import neatroster.core.check.rules.people.UncertainName;
@@ -221,6 +222,7 @@ public final class Rules {
         new AlreadyEnrolled(known),
         new SuspendedUser(),
         new MatchedTwice(),
+        new SameNameOnPlatform(),
         new AnotherPerson(),
         new ChangedElsewhere(known),
         new ConflictingExports(known),

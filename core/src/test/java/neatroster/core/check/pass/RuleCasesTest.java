@@ -289,6 +289,24 @@ class RuleCasesTest {
             Bo               | NAV-1   ←
             """),
         of(
+            "same-name-on-platform",
+            """
+            known
+            username | given name | family name | email
+            amarlowe | Ana        | Marlowe     |
+            bfinch   | Bo         | Finch       | bo@pier.example
+            cquay    | Cy         | Quay        |
+            dreed    | Di         | Reed        |
+            """,
+            """
+            id  | username | given name | family name | email
+            417 |          | Ana        | Marlowe     |                   ←
+            418 |          | Bo         | Finch       | bo@pier.example
+            419 | cquay    | Cy         | Quay        |
+            420 |          | Reed       | Di          | di@pier.example   ←
+            421 |          | Edna       | Voss        | ev@pier.example
+            """),
+        of(
             "ambiguous-user",
             """
             id  | username | given name
