@@ -133,13 +133,19 @@ final class KnownEnrollments {
   }
 
   private void dates(Wanted wanted, int seat, String group) {
+    if (!wanted.values().containsKey(Field.STARTS) && !wanted.values().containsKey(Field.ENDS)) {
+      return;
+    }
     Map<Field, String> to = new EnumMap<>(Field.class);
     Map<Field, String> before = new EnumMap<>(Field.class);
     for (Field field : List.of(Field.STARTS, Field.ENDS)) {
       String asked = wanted.values().getOrDefault(field, "");
       String from = held.dateOf(seat, field);
-      boolean isWritten = asked.matches("\\d{4}-\\d{2}-\\d{2}");
-      if (!isWritten || asked.equals(from) || !held.tellsOfEnrollments(field)) {
+      if (asked.isEmpty()
+          || asked.startsWith("+")
+          || asked.equals(from)
+          || !held.tellsOfEnrollments(field)) {
+        // A date that is counted from the day of enrolling says nothing of one that was.
         continue;
       }
       Policy.Known known = policy.known(field);

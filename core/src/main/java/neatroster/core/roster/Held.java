@@ -1,8 +1,8 @@
 package neatroster.core.roster;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.BitSet;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -23,8 +23,8 @@ import neatroster.core.text.KeyIndex;
 public final class Held {
   private static final int NONE = -1;
 
-  /** Between the parts of a key; a character of private use, which no cell should hold. */
-  private static final char BETWEEN = '\ue000';
+  /** Behind the lengths of the parts of a key. */
+  private static final char BEHIND = ':';
 
   private final Roster exports;
   private final Deliveries deliveries;
@@ -48,10 +48,12 @@ public final class Held {
   /** What was last delivered of an enrollment, or -1; as long as the others where anything was. */
   private final Map<Integer, Integer> deliveredDetail = new HashMap<>();
 
+  private final Map<Field, Boolean> tellsOfEnrollments = new EnumMap<>(Field.class);
+
   /** For each user and course the enrollments there, by number. */
   private final KeyIndex seats = KeyIndex.exact();
 
-  private final List<int[]> enrollmentsOfSeat = new ArrayList<>();
+  private final LinesOf enrollmentsOfSeat = new LinesOf();
 
   Held(Roster exports, Deliveries deliveries) {
     this.exports = exports;
@@ -86,12 +88,12 @@ public final class Held {
   }
 
   void addGroup(String course, String name, int line) {
-    linesOfGroups.add(groups.add(course + BETWEEN + name), line);
+    linesOfGroups.add(groups.add(key(course, name, "")), line);
   }
 
   /** Whether any row was about a group. */
   boolean mentionsGroup(String course, String name) {
-    return groups.find(course + BETWEEN + name) != KeyIndex.NONE;
+    return groups.find(key(course, name, "")) != KeyIndex.NONE;
   }
 
   /**
@@ -102,7 +104,8 @@ public final class Held {
    */
   void addEnrollment(
       String username, Enrolled what, String detail, boolean isThere, boolean wasDelivered) {
-    int number = enrollments.add(key(username, what.course(), what.group()));
+    int number =
+        enrollments.add(key(username.toLowerCase(Locale.ROOT), what.course(), what.group()));
     int detailNumber = details.add(detail);
     if (wasDelivered) {
       deliveredDetail.putIfAbsent(number, detailNumber);
@@ -116,15 +119,8 @@ public final class Held {
     }
     enrollmentsThere.set(number);
     present++;
-    int seat = seats.add(username.toLowerCase(Locale.ROOT) + BETWEEN + what.course());
-    if (seat == enrollmentsOfSeat.size()) {
-      enrollmentsOfSeat.add(new int[] {number});
-    } else {
-      int[] more =
-          Arrays.copyOf(enrollmentsOfSeat.get(seat), enrollmentsOfSeat.get(seat).length + 1);
-      more[more.length - 1] = number;
-      enrollmentsOfSeat.set(seat, more);
-    }
+    int seat = seats.add(key(username.toLowerCase(Locale.ROOT), what.course(), ""));
+    enrollmentsOfSeat.add(seat, number);
   }
 
   /**
@@ -137,11 +133,12 @@ public final class Held {
 
   /** What an enrollment says beside who and where. */
   static String detail(String role, String starts, String ends) {
-    return role + BETWEEN + starts + BETWEEN + ends;
+    return key(role, starts, ends);
   }
 
-  private static String key(String username, String course, String group) {
-    return username.toLowerCase(Locale.ROOT) + BETWEEN + course + BETWEEN + group;
+  /** Three texts as one; the lengths tell where each ends, whatever is in them. */
+  private static String key(String first, String second, String third) {
+    return first.length() + ":" + second.length() + BEHIND + first + second + third;
   }
 
   /** What the platform holds of an account. */
@@ -177,19 +174,19 @@ public final class Held {
 
   /** What the platform holds of a group; the course is blank for one across courses. */
   public Optional<HeldRow> group(String course, String name) {
-    int number = groups.find(course + BETWEEN + name);
+    int number = groups.find(key(course, name, ""));
     return number == KeyIndex.NONE ? Optional.empty() : rows(linesOfGroups.of(number));
   }
 
   /** The number of an enrollment that the platform has, or -1. */
   public int enrollment(String username, String course, String group) {
-    int number = enrollments.find(key(username, course, group));
+    int number = enrollments.find(key(username.toLowerCase(Locale.ROOT), course, group));
     return number == KeyIndex.NONE || !enrollmentsThere.get(number) ? NONE : number;
   }
 
   /** Whether an enrollment was delivered that the platform has no more. */
   public boolean isGoneEnrollment(String username, String course, String group) {
-    int number = enrollments.find(key(username, course, group));
+    int number = enrollments.find(key(username.toLowerCase(Locale.ROOT), course, group));
     return number != KeyIndex.NONE
         && !enrollmentsThere.get(number)
         && deliveredDetail.containsKey(number);
@@ -197,8 +194,8 @@ public final class Held {
 
   /** The numbers of the enrollments of somebody in a course, in whatever groups. */
   public int[] seats(String username, String course) {
-    int seat = seats.find(username.toLowerCase(Locale.ROOT) + BETWEEN + course);
-    return seat == KeyIndex.NONE ? new int[0] : enrollmentsOfSeat.get(seat);
+    int seat = seats.find(key(username.toLowerCase(Locale.ROOT), course, ""));
+    return seat == KeyIndex.NONE ? new int[0] : enrollmentsOfSeat.of(seat);
   }
 
   /** How many enrollments there are. */
@@ -227,12 +224,16 @@ public final class Held {
   }
 
   private static String part(String key, int part) {
-    int from = 0;
-    for (int i = 0; i < part; i++) {
-      from = key.indexOf(BETWEEN, from) + 1;
-    }
-    int to = key.indexOf(BETWEEN, from);
-    return key.substring(from, to < 0 ? key.length() : to);
+    int firstEnd = key.indexOf(BEHIND);
+    int secondEnd = key.indexOf(BEHIND, firstEnd + 1);
+    int first = Integer.parseInt(key, 0, firstEnd, 10);
+    int second = Integer.parseInt(key, firstEnd + 1, secondEnd, 10);
+    int start = secondEnd + 1;
+    return switch (part) {
+      case 0 -> key.substring(start, start + first);
+      case 1 -> key.substring(start + first, start + first + second);
+      default -> key.substring(start + first + second);
+    };
   }
 
   /** The role of an enrollment; empty where nothing says it. */
@@ -253,6 +254,10 @@ public final class Held {
 
   /** Whether anything says a field of enrollments. */
   public boolean tellsOfEnrollments(Field field) {
+    return tellsOfEnrollments.computeIfAbsent(field, this::isTold);
+  }
+
+  private boolean isTold(Field field) {
     return exports.sheets().stream()
         .anyMatch(
             sheet ->
