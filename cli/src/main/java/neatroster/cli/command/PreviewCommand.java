@@ -21,7 +21,6 @@ import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
-import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -48,18 +47,18 @@ public final class PreviewCommand implements Callable<Integer> {
     ReportFiles<Preview> kinds = ReportFiles.ofPreview();
     reports.verify(kinds);
     Session session = options.session();
+    // Without a folder two lists are compared, and all that differs is told.
+    boolean isTwoLists = session.folder().isEmpty();
+    if (isTwoLists) {
+      session.compareLists();
+    }
     try (OpenRoster open = session.open(files)) {
       reports.verify(session, open);
-      Basis basis = session.basis(open.roster());
+      Basis basis = session.comparing(open.roster());
       CheckResult checked = Checker.check(open.roster(), basis);
       IssuedItems items = new IssuedItems(reference -> "", Set.of(), joinCodes(session));
       LocalDate today = LocalDate.now(ZoneId.systemDefault());
-      // Without a folder two lists are compared, and all that differs is told.
-      boolean isTwoLists = session.folder().isEmpty();
-      Settings settings =
-          isTwoLists
-              ? Settings.builder().policy(Policy.comparingLists()).stopAbove(Map.of()).build()
-              : session.settings();
+      Settings settings = session.settings();
       Preview preview =
           new Preview(
               settings,

@@ -3,6 +3,7 @@ package neatroster.cli.folder;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.settings.SettingsReader;
@@ -11,6 +12,7 @@ import neatroster.cli.terminal.Screen;
 import neatroster.core.check.Basis;
 import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Roster;
+import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import neatroster.register.FolderLock;
 
@@ -76,6 +78,16 @@ public final class Session {
     return screen;
   }
 
+  /** Has two lists compared, with what their people are told apart by, and all that differs. */
+  public void compareLists() {
+    settings =
+        Settings.builder()
+            .policy(Policy.comparingLists())
+            .stopAbove(Map.of())
+            .reading(SettingsReader.standard().reading())
+            .build();
+  }
+
   /** What the folder's settings say; the standard ones where it has none. */
   public Settings settings() {
     if (settings == null) {
@@ -136,6 +148,24 @@ public final class Session {
   /** Locks the folder to write in it, with its register open. */
   public Workplace work(String command) {
     return Workplace.open(folder.orElseThrow(), settings(), command, screen);
+  }
+
+  /**
+   * What a roster is checked against by a command that compares: that people and enrollments are
+   * known already is what it tells itself.
+   */
+  public Basis comparing(KnownUsers issued, Roster roster) {
+    Basis basis = basis(issued, roster);
+    return new Basis(
+        settings().withoutRules(List.of("already-known", "already-enrolled")),
+        basis.known(),
+        basis.today(),
+        basis.photos());
+  }
+
+  /** The same in a folder that is only read. */
+  public Basis comparing(Roster roster) {
+    return comparing(Workplace.knownIn(folder), roster);
   }
 
   /** What a roster is checked against in a folder that is only read. */

@@ -1,6 +1,5 @@
 package neatroster.core.compare;
 
-import java.util.EnumMap;
 import java.util.Map;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
@@ -58,13 +57,9 @@ final class Absences {
     if (scope.asked.accounts().get(position) || account.isGuardian() || account.isAnonymous()) {
       return;
     }
-    Map<Field, String> key = new EnumMap<>(Field.class);
-    Scope.put(key, Field.USERNAME, scope.known.renamed(position).orElse(account.username()));
+    Map<Field, String> key = AccountKey.of(scope, position);
     // A removal names a username; without one nobody is taken away.
-    boolean canRemove = !key.isEmpty();
-    if (key.isEmpty()) {
-      Scope.put(key, Field.EMAIL, account.anyEmail());
-    }
+    boolean canRemove = key.containsKey(Field.USERNAME);
     Policy.Absent absent = scope.policy.of(Table.USERS).absent();
     if (absent == Policy.Absent.REMOVE && canRemove) {
       scope.asked.removeUser(account.reference(), null);

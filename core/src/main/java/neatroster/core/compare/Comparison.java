@@ -26,7 +26,6 @@ public final class Comparison {
   private final GroupChanges groups;
   private final UserChanges users;
   private final EnrollmentChanges enrollments;
-  private boolean isWhole;
 
   /**
    * Prepares the walk.
@@ -63,7 +62,7 @@ public final class Comparison {
    * whatever they have not is absent.
    */
   public Comparison ofWholeLists() {
-    isWhole = true;
+    scope.isTwoLists = true;
     return this;
   }
 
@@ -91,7 +90,7 @@ public final class Comparison {
     }
     anonymous.forEach(account -> scope.receiver.change(accounts.enrollment(account)));
     enrollments.settle();
-    Coverage coverage = new Coverage(resolved, isWhole);
+    Coverage coverage = new Coverage(resolved, scope.isTwoLists);
     if (!coverage.coversNothing()
         && !scope.hasLeftOutAnything()
         && resolved.rows().brokenOff().isEmpty()

@@ -67,7 +67,20 @@ final class Differences {
     String about = String.join(" ", key.values());
     for (Map.Entry<Field, String> entry : asked.entrySet()) {
       Field field = entry.getKey();
-      if (isCompared(table, field, there) && !key.containsKey(field)) {
+      boolean isKey = key.containsKey(field) && !(field == Field.EMAIL && scope.isTwoLists);
+      if (isKey && field == Field.EMAIL && !isSame(field, key.get(field), entry.getValue())) {
+        // By the address the platform is told whose it is; it cannot change at once.
+        scope.receiver.left(
+            new LeftAsItIs(
+                table,
+                about,
+                field.label(),
+                key.get(field),
+                entry.getValue(),
+                "a username for the row: without one nothing tells whose address it is",
+                place));
+      }
+      if (isCompared(table, field, there) && !isKey) {
         String to = entry.getValue();
         String from = held(there, field);
         if (!isSame(field, from, to) && !(NAMES.contains(field) && isSameName(there, asked))) {

@@ -1,5 +1,6 @@
 package neatroster.core.compare;
 
+import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -69,6 +70,20 @@ public record PlannedChange(
 
   /** What the change is about: the username, the code, or both with the group. */
   public String key() {
+    String key = keyOfFields();
+    if (!key.isEmpty() || phase != Phase.USERS) {
+      return key;
+    }
+    for (Field field : List.of(Field.EMAIL, Field.ID)) {
+      String told = before.getOrDefault(field, value(field));
+      if (!told.isEmpty()) {
+        return told;
+      }
+    }
+    return (value(Field.GIVEN_NAME) + " " + value(Field.FAMILY_NAME)).strip();
+  }
+
+  private String keyOfFields() {
     return Stream.of(
             Field.SITE,
             Field.CODE,

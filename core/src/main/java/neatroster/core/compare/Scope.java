@@ -34,6 +34,9 @@ final class Scope {
   private final Set<Integer> leftOutLines = new HashSet<>();
   private boolean anythingLeftOut;
 
+  /** Whether two lists are compared, whose people need no accounts. */
+  boolean isTwoLists;
+
   Scope(
       Settings settings,
       CheckResult checked,

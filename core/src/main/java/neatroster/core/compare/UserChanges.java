@@ -84,7 +84,8 @@ final class UserChanges {
     if (username.isEmpty() && account != null) {
       username = account.username();
     }
-    if (username.isEmpty() && (account == null || account.reference().isEmpty())) {
+    boolean isTold = account != null && !account.reference().isEmpty();
+    if (username.isEmpty() && !isTold && !scope.isTwoLists) {
       scope.leaveOut(row, line, "The user has no account yet. Run neat-roster issue first.");
       return;
     }
@@ -195,14 +196,8 @@ final class UserChanges {
    */
   private void known(RosterRow row, PersonRecord record, int position, String renamed) {
     KnownUser account = scope.known.users().all().get(position);
-    Map<Field, String> key = new EnumMap<>(Field.class);
-    Scope.put(
-        key,
-        Field.USERNAME,
-        renamed.isEmpty() ? scope.known.renamed(position).orElse(account.username()) : renamed);
-    if (key.isEmpty()) {
-      Scope.put(key, Field.EMAIL, account.anyEmail());
-    }
+    Map<Field, String> key = AccountKey.of(scope, position);
+    Scope.put(key, Field.USERNAME, renamed);
     standing(record, account, key);
     Optional<HeldRow> there = scope.held.user(position);
     if (there.isEmpty()) {

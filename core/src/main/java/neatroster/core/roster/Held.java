@@ -15,6 +15,7 @@ import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.IntList;
 import neatroster.core.text.KeyIndex;
+import neatroster.core.text.PairIndex;
 
 /**
  * What the platform holds, value by value: for each account, course, group and enrollment the rows
@@ -36,7 +37,19 @@ public final class Held {
   private final BitSet coursesThere = new BitSet();
   private final KeyIndex groups = KeyIndex.exact();
   private final LinesOf linesOfGroups = new LinesOf();
-  private final KeyIndex enrollments = KeyIndex.exact();
+  private final KeyIndex whos = KeyIndex.exact();
+
+  /** Courses with a group or without, and for each of these the number of its course. */
+  private final KeyIndex places = KeyIndex.exact();
+
+  private final IntList courseOfPlace = new IntList();
+  private final KeyIndex coursesOfPlaces = KeyIndex.exact();
+
+  /** The number of an enrollment by who and where. */
+  private final PairIndex enrollments = new PairIndex();
+
+  private final IntList whoOf = new IntList();
+  private final IntList placeOf = new IntList();
   private final BitSet enrollmentsThere = new BitSet();
   private int present;
 
@@ -51,7 +64,9 @@ public final class Held {
   private final Map<Field, Boolean> tellsOfEnrollments = new EnumMap<>(Field.class);
 
   /** For each user and course the enrollments there, by number. */
-  private final KeyIndex seats = KeyIndex.exact();
+  private final PairIndex seats = new PairIndex();
+
+  private int seatsThere;
 
   private final LinesOf enrollmentsOfSeat = new LinesOf();
 
@@ -104,8 +119,10 @@ public final class Held {
    */
   void addEnrollment(
       String username, Enrolled what, String detail, boolean isThere, boolean wasDelivered) {
-    int number =
-        enrollments.add(key(username.toLowerCase(Locale.ROOT), what.course(), what.group()));
+    int who = whos.add(username.toLowerCase(Locale.ROOT));
+    int place = place(what.course(), what.group());
+    int known = enrollments.putIfNew(who, place, whoOf.size());
+    int number = known == PairIndex.NEW ? whoOf.size() : known;
     int detailNumber = details.add(detail);
     if (wasDelivered) {
       deliveredDetail.putIfAbsent(number, detailNumber);
@@ -114,13 +131,32 @@ public final class Held {
       return;
     }
     detailOf.add(detailNumber);
+    whoOf.add(who);
+    placeOf.add(place);
     if (!isThere) {
       return;
     }
     enrollmentsThere.set(number);
     present++;
-    int seat = seats.add(key(username.toLowerCase(Locale.ROOT), what.course(), ""));
+    int seat = seats.putIfNew(who, courseOfPlace.get(place), seatsThere);
+    if (seat == PairIndex.NEW) {
+      seat = seatsThere++;
+    }
     enrollmentsOfSeat.add(seat, number);
+  }
+
+  private int place(String course, String group) {
+    int place = places.add(key(course, group, ""));
+    if (place == courseOfPlace.size()) {
+      courseOfPlace.add(coursesOfPlaces.add(course));
+    }
+    return place;
+  }
+
+  private int find(String username, String course, String group) {
+    int who = whos.find(username.toLowerCase(Locale.ROOT));
+    int place = places.find(key(course, group, ""));
+    return who == KeyIndex.NONE || place == KeyIndex.NONE ? NONE : enrollments.find(who, place);
   }
 
   /**
@@ -180,22 +216,22 @@ public final class Held {
 
   /** The number of an enrollment that the platform has, or -1. */
   public int enrollment(String username, String course, String group) {
-    int number = enrollments.find(key(username.toLowerCase(Locale.ROOT), course, group));
-    return number == KeyIndex.NONE || !enrollmentsThere.get(number) ? NONE : number;
+    int number = find(username, course, group);
+    return number == NONE || !enrollmentsThere.get(number) ? NONE : number;
   }
 
   /** Whether an enrollment was delivered that the platform has no more. */
   public boolean isGoneEnrollment(String username, String course, String group) {
-    int number = enrollments.find(key(username.toLowerCase(Locale.ROOT), course, group));
-    return number != KeyIndex.NONE
-        && !enrollmentsThere.get(number)
-        && deliveredDetail.containsKey(number);
+    int number = find(username, course, group);
+    return number != NONE && !enrollmentsThere.get(number) && deliveredDetail.containsKey(number);
   }
 
   /** The numbers of the enrollments of somebody in a course, in whatever groups. */
   public int[] seats(String username, String course) {
-    int seat = seats.find(key(username.toLowerCase(Locale.ROOT), course, ""));
-    return seat == KeyIndex.NONE ? new int[0] : enrollmentsOfSeat.of(seat);
+    int who = whos.find(username.toLowerCase(Locale.ROOT));
+    int in = coursesOfPlaces.find(course);
+    int seat = who == KeyIndex.NONE || in == KeyIndex.NONE ? PairIndex.NEW : seats.find(who, in);
+    return seat == PairIndex.NEW ? new int[0] : enrollmentsOfSeat.of(seat);
   }
 
   /** How many enrollments there are. */
@@ -210,17 +246,17 @@ public final class Held {
 
   /** Who is enrolled by an enrollment: the username, in lower case. */
   public String username(int enrollment) {
-    return part(enrollments.text(enrollment), 0);
+    return whos.text(whoOf.get(enrollment));
   }
 
   /** The course of an enrollment, or empty. */
   public String courseOf(int enrollment) {
-    return part(enrollments.text(enrollment), 1);
+    return part(places.text(placeOf.get(enrollment)), 0);
   }
 
   /** The group of an enrollment, or empty. */
   public String groupOf(int enrollment) {
-    return part(enrollments.text(enrollment), 2);
+    return part(places.text(placeOf.get(enrollment)), 1);
   }
 
   private static String part(String key, int part) {

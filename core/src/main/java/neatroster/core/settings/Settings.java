@@ -1,6 +1,7 @@
 package neatroster.core.settings;
 
 import java.time.LocalDate;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -68,6 +69,32 @@ public record Settings(
   /** The standard settings, to be changed. */
   public static Builder builder() {
     return new Builder();
+  }
+
+  /** The same without rules that only say what is known already. */
+  public Settings withoutRules(List<String> names) {
+    Map<String, Optional<Severity>> fewer = new LinkedHashMap<>(rules);
+    names.forEach(name -> fewer.put(name, Optional.empty()));
+    return new Settings(
+        dates,
+        usernames,
+        emails,
+        ids,
+        passwords,
+        guardians,
+        joinCodes,
+        anonymousPattern,
+        keeping,
+        policy,
+        stopAbove,
+        roles,
+        defaultRole,
+        defaults,
+        courseAliases,
+        fewer,
+        reading,
+        checks,
+        school);
   }
 
   /** Settings that are being put together; what is not said is as in {@link #standard}. */

@@ -1,0 +1,34 @@
+package neatroster.core.compare;
+
+import java.util.EnumMap;
+import java.util.Map;
+import neatroster.core.intake.Names;
+import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
+
+/** What a change tells an account by that the platform has. */
+final class AccountKey {
+  private AccountKey() {}
+
+  /**
+   * The username, else the email address, else the id; of two lists that are compared the name too.
+   * Empty where nothing tells the account.
+   */
+  static Map<Field, String> of(Scope scope, int position) {
+    KnownUser account = scope.known.users().all().get(position);
+    Map<Field, String> key = new EnumMap<>(Field.class);
+    Scope.put(key, Field.USERNAME, scope.known.renamed(position).orElse(account.username()));
+    if (key.isEmpty()) {
+      Scope.put(key, Field.EMAIL, account.anyEmail());
+    }
+    if (key.isEmpty()) {
+      Scope.put(key, Field.ID, account.anyId());
+    }
+    if (key.isEmpty() && scope.isTwoLists) {
+      Names.Parts name = Names.split(account.person().fullName());
+      Scope.put(key, Field.GIVEN_NAME, name.given());
+      Scope.put(key, Field.FAMILY_NAME, name.family());
+    }
+    return key;
+  }
+}
