@@ -189,10 +189,12 @@ public final class AddCommand implements Callable<Integer> {
           default -> first();
         };
     List<Field> used = AddedRow.fieldsOf(session, sheet(), table);
-    return table.fields().stream()
-        .filter(field -> always.contains(field) || used.contains(field))
+    List<Field> asked = new ArrayList<>(always);
+    table.fields().stream()
+        .filter(field -> used.contains(field) && !asked.contains(field))
         .filter(field -> field != Field.PASSWORD && field != Field.FULL_NAME)
-        .toList();
+        .forEach(asked::add);
+    return asked;
   }
 
   /** What check would say of a value, in a row that is not whole yet. */

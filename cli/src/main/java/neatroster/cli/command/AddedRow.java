@@ -76,7 +76,8 @@ record AddedRow(List<Finding> findings, List<Place> places, List<String> already
     try (OpenRoster open = session.openWith(List.of(sheet))) {
       List<Field> fields = new ArrayList<>();
       for (SheetReading reading : open.roster().sheets()) {
-        if (reading.table() == table) {
+        boolean isOwn = reading.name().file().equals(sheet.shown());
+        if (reading.table() == table && !isOwn) {
           table.fields().stream().filter(reading::has).forEach(fields::add);
         }
       }

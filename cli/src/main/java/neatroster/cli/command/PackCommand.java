@@ -52,6 +52,7 @@ import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
+import neatroster.core.settings.SheetPlan;
 import neatroster.core.text.Nearest;
 import neatroster.formats.BatchFormat;
 import neatroster.formats.BatchFormats;
@@ -129,6 +130,7 @@ public final class PackCommand implements Callable<Integer> {
    * @param passwords how many first passwords the batches hold
    * @param repeats the run that changes the same and was not delivered, or null
    * @param waiting the earlier runs that were not delivered
+   * @param covers whether the settings say that a sheet is the whole of something
    */
   private record Packed(
       String run,
@@ -140,10 +142,12 @@ public final class PackCommand implements Callable<Integer> {
       List<Dropped> dropped,
       int passwords,
       String repeats,
-      List<String> waiting) {
+      List<String> waiting,
+      boolean covers) {
     /** There was nothing to change. */
     static final Packed NOTHING =
-        new Packed(null, null, List.of(), Map.of(), 0, List.of(), List.of(), 0, null, List.of());
+        new Packed(
+            null, null, List.of(), Map.of(), 0, List.of(), List.of(), 0, null, List.of(), false);
   }
 
   /** A value that is not delivered though its row is, because what it names is left out. */
@@ -383,7 +387,9 @@ public final class PackCommand implements Callable<Integer> {
                   .map(Run::name)
                   .findFirst()
                   .orElse(null),
-              waiting.stream().map(Run::name).toList());
+              waiting.stream().map(Run::name).toList(),
+              open.roster().sheets().stream()
+                  .anyMatch(sheet -> sheet.plan().flatMap(SheetPlan::covers).isPresent()));
       try (var out = run.create("run.json")) {
         Json.write(out, json -> json(json, packed));
       }
@@ -430,6 +436,9 @@ public final class PackCommand implements Callable<Integer> {
               + ", to be mended in "
               + String.join(", ", packed.corrections()));
       screen.line("(each row says why; give the mended sheet to check again).");
+      if (packed.covers()) {
+        screen.line("As long as any row is left out, nothing counts as absent.");
+      }
     }
     for (Dropped value : packed.dropped().subList(0, Math.min(SHOWN, packed.dropped().size()))) {
       screen.line(
