@@ -37,11 +37,7 @@ import picocli.CommandLine.Parameters;
 public final class SendCommand implements Callable<Integer> {
   @Mixin private CommonOptions options;
 
-  @Option(
-      names = "--by-hand",
-      required = true,
-      description = "You uploaded the batches yourself; nothing is sent.")
-  @SuppressWarnings("UnusedVariable") // it stands for the only way there is
+  @Option(names = "--by-hand", description = "You uploaded the batches yourself; nothing is sent.")
   private boolean byHand;
 
   @Parameters(
@@ -52,6 +48,11 @@ public final class SendCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
+    if (!byHand) {
+      throw Problem.usage(
+          "Batches are uploaded by hand in this version. When you have uploaded them, say so:"
+              + " neat-roster send --by-hand");
+    }
     Session session = options.session();
     RosterFolder folder =
         session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");

@@ -177,6 +177,7 @@ final class ExportedAccounts {
     int before = before(row, username, person);
     if (before >= 0) {
       settle(before, row);
+      fill(before, row);
       if (!isDelivery && !deliveries.has(exports.sheet(lineOfAccount.get(before)).name())) {
         compare(before, row, line);
       }
@@ -227,6 +228,30 @@ final class ExportedAccounts {
     if (isOpen && row.text(Field.STATUS).equalsIgnoreCase("suspended")) {
       all.set(account, all.get(account).with(KnownUser.Standing.SUSPENDED));
     }
+  }
+
+  /** Who somebody is, as far as newer rows do not say it, an older one does. */
+  private void fill(int account, RosterRow row) {
+    if (account < issued.all().size()) {
+      return;
+    }
+    KnownUser there = all.get(account);
+    Person newer = there.person();
+    Person older = person(row);
+    Person whole =
+        new Person(
+            or(newer.id(), older.id()),
+            or(newer.email(), older.email()),
+            or(newer.fullName(), older.fullName()),
+            or(newer.birthDate(), older.birthDate()),
+            or(newer.site(), older.site()));
+    if (!whole.equals(newer)) {
+      all.set(account, new KnownUser(whole, there.username(), "", "", there.standing()));
+    }
+  }
+
+  private static String or(String newer, String older) {
+    return newer.isEmpty() ? older : newer;
   }
 
   private void remember(Link person, int account) {

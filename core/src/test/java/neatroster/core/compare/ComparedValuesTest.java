@@ -323,4 +323,26 @@ class ComparedValuesTest {
             """);
     assertThat(compared.changes).containsExactly("users create cquay");
   }
+
+  @Test
+  void whoWasChangedByADeliveryIsStillFoundByWhatAnExportSaysOfThem() throws Exception {
+    Compared compared =
+        Compared.of(
+            OVERWRITE,
+            """
+            delivered
+            change | username | grade
+            change | bfinch   | 8
+            """,
+            """
+            known
+            id  | username | given name | family name | email           | grade
+            417 | bfinch   | Bo         | Finch       | bo@pier.example | 6
+            """,
+            """
+            id  | given name | family name | grade
+            417 | Bo         | Finch       | 9
+            """);
+    assertThat(compared.changes).containsExactly("users change bfinch: grade 8 > 9");
+  }
 }
