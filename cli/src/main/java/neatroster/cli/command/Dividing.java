@@ -67,8 +67,11 @@ final class Dividing {
     try (ArrangedRoster opened = new ArrangedRoster(session, without)) {
       roster = opened;
       int course = roster.course(options.course);
+      List<ArrangedPerson> all = roster.people().of(course, session.settings().defaultRole());
+      List<ArrangedPerson> meant = filter.of(all);
+      // Whoever is in a group already takes room there, whomever --where means.
       List<ArrangedPerson> people =
-          filter.of(roster.people().of(course, session.settings().defaultRole()));
+          all.stream().filter(one -> !one.group().isEmpty() || meant.contains(one)).toList();
       Set<String> existing = existing(course);
       List<String> remarks = roster.remarks();
       Map<ArrangedPerson, String> placed =

@@ -72,6 +72,14 @@ final class KnownEnrollments {
         continue;
       }
       scope.asked.enrollments().set(from);
+      if (!policy.overwritesChanged()
+          && policy.known(Field.GROUP) == Policy.Known.OVERWRITE
+          && held.isGoneEnrollment(wanted.user(), wanted.course(), wanted.group())) {
+        // It was delivered so, and somebody moved them on the platform.
+        leave(wanted, Field.GROUP, held.groupOf(from), wanted.group(), "changed: overwrite");
+        rest(wanted, from, held.groupOf(from));
+        continue;
+      }
       if (policy.known(Field.GROUP) == Policy.Known.OVERWRITE
           || (policy.known(Field.GROUP) == Policy.Known.FILL_BLANKS
               && held.groupOf(from).isEmpty())) {

@@ -1,7 +1,6 @@
 package neatroster.core.roster;
 
 import java.util.Map;
-import java.util.Optional;
 import neatroster.core.grid.SheetName;
 
 /**
@@ -21,10 +20,5 @@ public record Deliveries(Map<SheetName, String> runs) {
 
   boolean has(SheetName sheet) {
     return runs.containsKey(sheet);
-  }
-
-  /** The run that a sheet is of, if it is a delivery. */
-  Optional<String> run(SheetName sheet) {
-    return Optional.ofNullable(runs.get(sheet));
   }
 }

@@ -313,11 +313,6 @@ public final class Held {
     return codes;
   }
 
-  /** The run that a row is what we delivered of, for saying so. */
-  public Optional<String> run(HeldRow row) {
-    return deliveries.run(row.source());
-  }
-
   /** The rows of the lines, until others of the same sheets are asked for. */
   private Optional<HeldRow> rows(int[] lines) {
     if (lines.length == 0) {

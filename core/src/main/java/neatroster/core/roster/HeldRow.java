@@ -2,7 +2,6 @@ package neatroster.core.roster;
 
 import java.util.List;
 import java.util.Optional;
-import neatroster.core.grid.SheetName;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
@@ -110,11 +109,6 @@ public final class HeldRow {
       }
     }
     return Optional.empty();
-  }
-
-  /** The sheet that the newest row stands in. */
-  public SheetName source() {
-    return rows.get(0).reading().name();
   }
 
   private boolean isDelivered(RosterRow row) {

@@ -40,11 +40,6 @@ final class LinesOf {
     return all;
   }
 
-  /** The first line about a thing, or -1. */
-  int first(int number) {
-    return number < 0 || number >= first.size() ? NONE : first.get(number);
-  }
-
   /** One more than the highest number that has a line or had room for one. */
   int size() {
     return first.size();

@@ -71,10 +71,10 @@ public record Settings(
     return new Builder();
   }
 
-  /** The same without rules that only say what is known already. */
+  /** The same without some rules, unless the settings say themselves what becomes of them. */
   public Settings withoutRules(List<String> names) {
     Map<String, Optional<Severity>> fewer = new LinkedHashMap<>(rules);
-    names.forEach(name -> fewer.put(name, Optional.empty()));
+    names.forEach(name -> fewer.putIfAbsent(name, Optional.empty()));
     return new Settings(
         dates,
         usernames,

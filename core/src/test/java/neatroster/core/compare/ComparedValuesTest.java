@@ -345,4 +345,30 @@ class ComparedValuesTest {
             """);
     assertThat(compared.changes).containsExactly("users change bfinch: grade 8 > 9");
   }
+
+  @Test
+  void whoWasMovedByHandToAnotherGroupStaysThere() throws Exception {
+    String[] texts = {
+      """
+      known
+      user    | course | group
+      amorgan | NAV-1  | Star
+      """,
+      """
+      delivered
+      change | user    | course | role    | group | status
+      enroll | amorgan | NAV-1  | learner | Port  |
+      """,
+      """
+      user    | course | group
+      amorgan | NAV-1  | Port
+      """
+    };
+    Compared left = Compared.of(OVERWRITE, texts);
+    assertThat(left.changes).isEmpty();
+    assertThat(left.left).containsExactly("amorgan NAV-1 group Star > Port");
+    assertThat(
+            Compared.of(settings(Policy.Known.OVERWRITE, Policy.Absent.LEAVE, true), texts).changes)
+        .containsExactly("enrollments regroup amorgan NAV-1 Port: group Star > Port");
+  }
 }
