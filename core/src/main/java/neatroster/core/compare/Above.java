@@ -3,6 +3,7 @@ package neatroster.core.compare;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import neatroster.core.roster.Known;
 import neatroster.core.settings.Limit;
 
@@ -23,7 +24,8 @@ public record Above(String kind, long count, long known, Limit limit) {
    */
   public static List<Above> of(
       Totals totals, Known known, Map<String, Limit> limits, Map<String, Integer> allowed) {
-    long users = known.users().all().stream().filter(account -> account.isOnPlatform()).count();
+    long users =
+        IntStream.range(0, known.users().all().size()).filter(known.users()::isOnPlatform).count();
     long enrollments = known.held().enrollments();
     List<Above> above = new ArrayList<>();
     long removals = count(totals, "removals");

@@ -92,7 +92,7 @@ final class References {
   /** What somebody whom an export names is referred to by. */
   String held(String name) {
     int account = scope.known.users().findReference(name);
-    return account < 0 ? name : scope.known.users().all().get(account).reference();
+    return account < 0 ? name : scope.known.users().reference(account);
   }
 
   /** Whether two lists of instructors name the same people, whatever they call them. */

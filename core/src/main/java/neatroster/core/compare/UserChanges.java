@@ -123,7 +123,7 @@ final class UserChanges {
   }
 
   private void remove(RosterRow row, int line, PersonRecord record, int position, String username) {
-    boolean isThere = position >= 0 && scope.known.users().all().get(position).isOnPlatform();
+    boolean isThere = position >= 0 && scope.known.users().isOnPlatform(position);
     if (username.isEmpty()) {
       scope.leaveOut(
           row, line, "The platform made the username; type it to have the user removed.");

@@ -37,7 +37,7 @@ final class ExportedAccounts {
   private final Deliveries deliveries;
   private final KnownUsers issued;
   private final People people;
-  private final List<KnownUser> all;
+  private final PackedAccounts all = new PackedAccounts();
   private final Map<Integer, String> renamed = new HashMap<>();
   private final List<Contradiction> contradictions = new ArrayList<>();
 
@@ -70,7 +70,7 @@ final class ExportedAccounts {
     this.exports = exports;
     this.deliveries = deliveries;
     this.issued = new KnownUsers(issued);
-    all = new ArrayList<>(issued);
+    all.addAll(issued);
     issued.forEach(account -> lineOfAccount.add(NONE));
     people = PeopleFinder.find(exports, this.issued, sharedEmails, true);
     accountOfPerson = new int[people.count()];
@@ -99,7 +99,7 @@ final class ExportedAccounts {
     for (int i = 0; i < rows.size(); i++) {
       int account = accountOfRow.get(i);
       if (account >= 0) {
-        receiver.row(account, rows.get(i), all.get(account).isOnPlatform());
+        receiver.row(account, rows.get(i), all.standing(account) != KnownUser.Standing.ISSUED);
       }
     }
   }
@@ -222,7 +222,7 @@ final class ExportedAccounts {
   /** A delivery that says nothing of the standing leaves it to the older rows. */
   private void settle(int account, RosterRow row) {
     boolean isOpen =
-        all.get(account).standing() == KnownUser.Standing.ON_PLATFORM
+        all.standing(account) == KnownUser.Standing.ON_PLATFORM
             && deliveries.has(exports.sheet(lineOfAccount.get(account)).name())
             && exports.row(lineOfAccount.get(account)).text(Field.STATUS).isEmpty();
     if (isOpen && row.text(Field.STATUS).equalsIgnoreCase("suspended")) {

@@ -14,6 +14,7 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.IntList;
+import neatroster.core.text.IntLists;
 import neatroster.core.text.KeyIndex;
 import neatroster.core.text.PairIndex;
 
@@ -30,13 +31,13 @@ public final class Held {
   private final Roster exports;
   private final Deliveries deliveries;
   private final Map<SheetReading, RowCursor> cursors = new HashMap<>();
-  private final LinesOf users = new LinesOf();
+  private final IntLists users = new IntLists();
   private final BitSet usersThere = new BitSet();
   private final KeyIndex courses = KeyIndex.exact();
-  private final LinesOf linesOfCourses = new LinesOf();
+  private final IntLists linesOfCourses = new IntLists();
   private final BitSet coursesThere = new BitSet();
   private final KeyIndex groups = KeyIndex.exact();
-  private final LinesOf linesOfGroups = new LinesOf();
+  private final IntLists linesOfGroups = new IntLists();
   private final KeyIndex whos = KeyIndex.exact();
 
   /** Courses with a group or without, and for each of these the number of its course. */
@@ -68,7 +69,7 @@ public final class Held {
 
   private int seatsThere;
 
-  private final LinesOf enrollmentsOfSeat = new LinesOf();
+  private final IntLists enrollmentsOfSeat = new IntLists();
 
   Held(Roster exports, Deliveries deliveries) {
     this.exports = exports;

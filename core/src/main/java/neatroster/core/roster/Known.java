@@ -177,7 +177,7 @@ public final class Known {
     if (account < -1 || (account < 0 && user.isEmpty())) {
       return;
     }
-    String who = account < 0 ? user : users.all().get(account).reference();
+    String who = account < 0 ? user : users.reference(account);
     String course = row.text(Field.COURSE);
     boolean isDelivery = deliveries.has(row.reading().name());
     if (!isDelivery && !course.isEmpty()) {

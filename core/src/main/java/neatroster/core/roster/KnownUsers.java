@@ -1,5 +1,6 @@
 package neatroster.core.roster;
 
+import java.util.Collections;
 import java.util.List;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
@@ -8,7 +9,7 @@ import neatroster.core.text.KeyIndex;
 
 /** The users who have an account already, found by any one mark of theirs. */
 public final class KnownUsers {
-  private final List<KnownUser> users;
+  private final PackedAccounts users;
   private final int issued;
   private final KeyIndex ids = KeyIndex.exact();
   private final IntList userOfId = new IntList();
@@ -34,18 +35,23 @@ public final class KnownUsers {
    */
   public KnownUsers(List<KnownUser> users, int issued) {
     this.issued = issued;
-    this.users = List.copyOf(users);
+    this.users = PackedAccounts.of(users);
+    IntList former = new IntList();
     for (int i = 0; i < users.size(); i++) {
-      Person person = users.get(i).person();
+      KnownUser user = users.get(i);
+      Person person = user.person();
       put(ids, userOfId, person.id(), i);
       put(emails, userOfEmail, person.email(), i);
-      put(emails, userOfEmail, users.get(i).email(), i);
-      put(ids, userOfId, users.get(i).id(), i);
-      put(usernames, userOfUsername, users.get(i).username(), i);
+      put(emails, userOfEmail, user.email(), i);
+      put(ids, userOfId, user.id(), i);
+      put(usernames, userOfUsername, user.username(), i);
+      if (!user.formerUsernames().isEmpty()) {
+        former.add(i);
+      }
     }
-    for (int i = 0; i < users.size(); i++) {
-      for (String former : users.get(i).formerUsernames()) {
-        put(usernames, userOfUsername, former, i);
+    for (int i = 0; i < former.size(); i++) {
+      for (String name : users.get(former.get(i)).formerUsernames()) {
+        put(usernames, userOfUsername, name, former.get(i));
       }
     }
   }
@@ -56,9 +62,24 @@ public final class KnownUsers {
     }
   }
 
-  /** Everyone, in the order in which they became known. */
+  /** Everyone, in the order in which they became known; each is put together when asked for. */
   public List<KnownUser> all() {
-    return users;
+    return Collections.unmodifiableList(users);
+  }
+
+  /** What is known of the account at a position. */
+  public KnownUser.Standing standing(int position) {
+    return users.standing(position);
+  }
+
+  /** Whether the platform has the account at a position. */
+  public boolean isOnPlatform(int position) {
+    return standing(position) != KnownUser.Standing.ISSUED;
+  }
+
+  /** What others refer to the account at a position by: its username, else address, else id. */
+  public String reference(int position) {
+    return users.reference(position);
   }
 
   /** Whether we issued the account at a position; else an export alone has it. */

@@ -16,6 +16,7 @@ import neatroster.core.model.Table;
 import neatroster.core.text.Cleaning;
 import neatroster.core.text.IntColumn;
 import neatroster.core.text.IntList;
+import neatroster.core.text.IntLists;
 import neatroster.core.text.KeyIndex;
 
 /**
@@ -38,12 +39,12 @@ final class PeopleFinder {
   private final Roster roster;
   private final KnownUsers known;
   private final ReferenceNumbers references;
-  private final Marks ids = new Marks();
-  private final Marks idsWithNoughts = new Marks();
-  private final Marks usernames = new Marks();
-  private final Marks emails = new Marks();
+  private final IntLists ids = new IntLists();
+  private final IntLists idsWithNoughts = new IntLists();
+  private final IntLists usernames = new IntLists();
+  private final IntLists emails = new IntLists();
   private final KeyIndex names = KeyIndex.exact();
-  private final Marks nodesOfName = new Marks();
+  private final IntLists nodesOfName = new IntLists();
   private final Map<Integer, PersonName> otherNames = new HashMap<>();
 
   private final KeyIndex torn = KeyIndex.caseless();
@@ -248,7 +249,7 @@ final class PeopleFinder {
     byMark(Field.ID, ids);
     byMark(Field.USERNAME, usernames);
     if (sharedEmails) {
-      emails.shared().forEach((key, nodes) -> bySharedEmail(nodes));
+      emails.eachOfSeveral(this::bySharedEmail);
     } else {
       byMark(Field.EMAIL, emails);
     }
@@ -258,7 +259,7 @@ final class PeopleFinder {
     byName();
     sameBirth();
     doubts.replaceAll((line, some) -> oneSlipIsOne(some));
-    for (Marks marks : List.of(ids, usernames, emails, idsWithNoughts)) {
+    for (IntLists marks : List.of(ids, usernames, emails, idsWithNoughts)) {
       marks.trim();
     }
     for (IntList list : List.of(lines, idOf, usernameOf)) {
@@ -351,10 +352,10 @@ final class PeopleFinder {
   }
 
   /** Parts those who share a mark by name and id; accounts are each one of their own. */
-  private List<Namesakes> namesakes(Field mark, IntList nodes) {
+  private List<Namesakes> namesakes(Field mark, int[] nodes) {
     Map<String, Namesakes> byName = new LinkedHashMap<>();
-    for (int i = 0; i < nodes.size(); i++) {
-      int node = nodes.get(i);
+    for (int i = 0; i < nodes.length; i++) {
+      int node = nodes[i];
       int id = mark == Field.ID ? NONE : bareIdOf(node);
       int written = mark == Field.ID ? idOf.get(node) : NONE;
       PersonName name = name(node);
@@ -364,17 +365,15 @@ final class PeopleFinder {
     return new ArrayList<>(byName.values());
   }
 
-  private void byMark(Field mark, Marks marks) {
-    marks
-        .shared()
-        .forEach(
-            (key, nodes) -> {
-              byMark(mark, nodes);
-              listedTwice(mark, nodes);
-            });
+  private void byMark(Field mark, IntLists marks) {
+    marks.eachOfSeveral(
+        nodes -> {
+          byMark(mark, nodes);
+          listedTwice(mark, nodes);
+        });
   }
 
-  private void byMark(Field mark, IntList nodes) {
+  private void byMark(Field mark, int[] nodes) {
     List<Namesakes> all = namesakes(mark, nodes);
     for (Namesakes some : all) {
       for (int i = 1; i < some.nodes.size(); i++) {
@@ -475,7 +474,7 @@ final class PeopleFinder {
 
   private void againstAccount(
       Field mark, int node, int account, boolean otherName, boolean otherId) {
-    boolean onPlatform = known.all().get(account).isOnPlatform();
+    boolean onPlatform = known.isOnPlatform(account);
     Doubt.Kind kind = Doubt.Kind.ANOTHER_PERSON;
     if (mark == Field.USERNAME && !onPlatform) {
       kind = Doubt.Kind.ISSUED_USERNAME;
@@ -619,10 +618,10 @@ final class PeopleFinder {
   }
 
   /** A list without courses that has one person twice. */
-  private void listedTwice(Field mark, IntList nodes) {
+  private void listedTwice(Field mark, int[] nodes) {
     Map<Long, Integer> firstInSheet = new HashMap<>();
-    for (int i = 0; i < nodes.size(); i++) {
-      int node = nodes.get(i);
+    for (int i = 0; i < nodes.length; i++) {
+      int node = nodes[i];
       if (node < rows && !enrolling.get(node)) {
         long personInSheet = (long) joined.of(node) << 32 | sheetOf.get(node);
         Integer before = firstInSheet.putIfAbsent(personInSheet, node);
@@ -640,21 +639,21 @@ final class PeopleFinder {
   }
 
   /** One id, written in two ways. */
-  private void alteredIds(Field mark, IntList nodes) {
+  private void alteredIds(Field mark, int[] nodes) {
     if (mark != Field.ID) {
       return;
     }
-    String written = references.text(idOf.get(nodes.get(0)));
+    String written = references.text(idOf.get(nodes[0]));
     boolean same = written.chars().noneMatch(Character::isLetter);
-    for (int i = 1; i < nodes.size() && same; i++) {
-      same = idOf.get(nodes.get(i)) == idOf.get(nodes.get(0));
+    for (int i = 1; i < nodes.length && same; i++) {
+      same = idOf.get(nodes[i]) == idOf.get(nodes[0]);
     }
     if (same) {
       return;
     }
-    int longest = nodes.get(0);
-    for (int i = 1; i < nodes.size(); i++) {
-      int node = nodes.get(i);
+    int longest = nodes[0];
+    for (int i = 1; i < nodes.length; i++) {
+      int node = nodes[i];
       int difference = id(node).length() - id(longest).length();
       boolean account = node >= rows && longest < rows;
       if (difference > 0 || (difference == 0 && account)) {
@@ -662,8 +661,8 @@ final class PeopleFinder {
       }
     }
     String right = id(longest);
-    for (int i = 0; i < nodes.size(); i++) {
-      int node = nodes.get(i);
+    for (int i = 0; i < nodes.length; i++) {
+      int node = nodes[i];
       if (node < rows && !id(node).equals(right)) {
         boolean account = longest >= rows;
         doubt(
@@ -688,10 +687,10 @@ final class PeopleFinder {
   /**
    * Where a family may share an address, it tells two people of one name together and no others.
    */
-  private void bySharedEmail(IntList nodes) {
+  private void bySharedEmail(int[] nodes) {
     Map<Integer, Integer> firstOfName = new HashMap<>();
-    for (int i = 0; i < nodes.size(); i++) {
-      int node = nodes.get(i);
+    for (int i = 0; i < nodes.length; i++) {
+      int node = nodes[i];
       Integer before =
           nameOf.get(node) == NONE ? null : firstOfName.putIfAbsent(nameOf.get(node), node);
       if (before != null
@@ -710,25 +709,13 @@ final class PeopleFinder {
   private void byFormerUsername() {
     formerOf.forEach(
         (node, key) -> {
-          IntList all = usernames.several(key);
-          int first = usernames.first(key);
-          for (int i = 0; i < (all == null ? 1 : all.size()); i++) {
-            int other = all == null ? first : all.get(i);
-            if (other >= rows && !hasAccount(node)) {
+          for (int other : usernames.of(key)) {
+            if (other >= rows && !withAccount.get(joined.of(node))) {
               joined.join(node, other);
+              withAccount.set(joined.of(node));
             }
           }
         });
-  }
-
-  private boolean hasAccount(int node) {
-    int root = joined.of(node);
-    for (int account = rows; account < idOf.size(); account++) {
-      if (joined.of(account) == root) {
-        return true;
-      }
-    }
-    return false;
   }
 
   // By name
@@ -805,14 +792,14 @@ final class PeopleFinder {
   private void byName() {
     List<Cluster> lost = new ArrayList<>();
     for (int name = 0; name < names.size(); name++) {
-      IntList nodes = nodesOfName.several(name);
-      if (nodes == null) {
+      if (!nodesOfName.hasSeveral(name)) {
         int only = nodesOfName.first(name);
         if (only < rows && seeksAlone(only)) {
           lost.add(cluster(only));
         }
         continue;
       }
+      int[] nodes = nodesOfName.of(name);
       if (someSeek(nodes)) {
         lost.addAll(byName(nodes));
       }
@@ -833,11 +820,11 @@ final class PeopleFinder {
     return enrolling.get(node) && isUnmarked(node) && !anchored.get(joined.of(node));
   }
 
-  private boolean someSeek(IntList nodes) {
+  private boolean someSeek(int[] nodes) {
     boolean accounts = false;
     boolean others = false;
-    for (int i = 0; i < nodes.size(); i++) {
-      int root = joined.of(nodes.get(i));
+    for (int i = 0; i < nodes.length; i++) {
+      int root = joined.of(nodes[i]);
       if (!anchored.get(root)) {
         return true;
       }
@@ -848,10 +835,10 @@ final class PeopleFinder {
   }
 
   /** The clusters that a list of nodes belongs to, guardians' accounts aside. */
-  private List<Cluster> clusters(IntList nodes) {
+  private List<Cluster> clusters(int[] nodes) {
     Set<Integer> roots = new LinkedHashSet<>();
-    for (int i = 0; i < nodes.size(); i++) {
-      roots.add(byMarks[nodes.get(i)]);
+    for (int i = 0; i < nodes.length; i++) {
+      roots.add(byMarks[nodes[i]]);
     }
     List<Cluster> clusters = new ArrayList<>();
     roots.forEach(root -> clusters.add(cluster(root)));
@@ -883,7 +870,7 @@ final class PeopleFinder {
    *
    * @return those who were not found among others of the name and could be under another form
    */
-  private List<Cluster> byName(IntList nodes) {
+  private List<Cluster> byName(int[] nodes) {
     List<Cluster> all = clusters(nodes);
     List<Cluster> accounts = all.stream().filter(cluster -> cluster.account).toList();
     List<Cluster> listed =
@@ -927,7 +914,7 @@ final class PeopleFinder {
   /** Whose account on the platform it is by the name alone is told; whom we issued one is known. */
   private void byNameOnPlatform(Cluster person, Cluster account) {
     int position = account.first() - rows;
-    if (position >= 0 && known.all().get(position).isOnPlatform()) {
+    if (position >= 0 && known.isOnPlatform(position)) {
       doubt(person.first(), new Doubt(Doubt.Kind.BY_NAME, null, List.of(), List.of(position), ""));
     }
   }
@@ -1119,29 +1106,30 @@ final class PeopleFinder {
     }
   }
 
-  /** People of one name and one birth date whom something else tells apart. */
   private void sameBirth() {
-    for (Map.Entry<Integer, IntList> entry : nodesOfName.shared().entrySet()) {
-      Map<Integer, Integer> firstOfDay = new HashMap<>();
-      IntList nodes = entry.getValue();
-      for (int i = 0; i < nodes.size(); i++) {
-        int node = nodes.get(i);
-        int born = born(node);
-        Integer before = born == NONE ? null : firstOfDay.putIfAbsent(born, node);
-        if (before != null && joined.of(before) != joined.of(node)) {
-          boolean account = node >= rows;
-          int row = account ? before : node;
-          int other = account ? node : before;
-          if (row < rows && !hasDoubt(row)) {
-            doubt(
-                row,
-                new Doubt(
-                    Doubt.Kind.SAME_BIRTH,
-                    Field.BIRTH_DATE,
-                    account ? List.of() : List.of(lines.get(other)),
-                    account ? List.of(other - rows) : List.of(),
-                    ""));
-          }
+    nodesOfName.eachOfSeveral(this::sameBirth);
+  }
+
+  /** People of one name and one birth date whom something else tells apart. */
+  private void sameBirth(int[] nodes) {
+    Map<Integer, Integer> firstOfDay = new HashMap<>();
+    for (int i = 0; i < nodes.length; i++) {
+      int node = nodes[i];
+      int born = born(node);
+      Integer before = born == NONE ? null : firstOfDay.putIfAbsent(born, node);
+      if (before != null && joined.of(before) != joined.of(node)) {
+        boolean account = node >= rows;
+        int row = account ? before : node;
+        int other = account ? node : before;
+        if (row < rows && !hasDoubt(row)) {
+          doubt(
+              row,
+              new Doubt(
+                  Doubt.Kind.SAME_BIRTH,
+                  Field.BIRTH_DATE,
+                  account ? List.of() : List.of(lines.get(other)),
+                  account ? List.of(other - rows) : List.of(),
+                  ""));
         }
       }
     }

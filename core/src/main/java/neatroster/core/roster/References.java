@@ -6,15 +6,16 @@ import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.IntConsumer;
 import neatroster.core.text.IntList;
+import neatroster.core.text.IntLists;
 import neatroster.core.text.Words;
 
 /** Usernames, email addresses and ids: what a user may be referred to by. */
 final class References implements Words {
   private final ReferenceNumbers texts;
-  private final Marks usernames;
-  private final Marks emails;
-  private final Marks ids;
-  private final Marks idsWithNoughts;
+  private final IntLists usernames;
+  private final IntLists emails;
+  private final IntLists ids;
+  private final IntLists idsWithNoughts;
   private final IntList idOf;
 
   /**
@@ -26,10 +27,10 @@ final class References implements Words {
    */
   References(
       ReferenceNumbers texts,
-      Marks usernames,
-      Marks emails,
-      Marks ids,
-      Marks idsWithNoughts,
+      IntLists usernames,
+      IntLists emails,
+      IntLists ids,
+      IntLists idsWithNoughts,
       IntList idOf) {
     this.texts = texts;
     this.usernames = usernames;
@@ -95,10 +96,10 @@ final class References implements Words {
       return -1;
     }
     if (id >= 0) {
-      return ids.several(text) == null && idOf.get(id) == text ? id : -1;
+      return !ids.hasSeveral(text) && idOf.get(id) == text ? id : -1;
     }
-    Marks marks = username >= 0 ? usernames : emails;
-    return marks.several(text) == null ? Math.max(username, email) : -1;
+    IntLists marks = username >= 0 ? usernames : emails;
+    return !marks.hasSeveral(text) ? Math.max(username, email) : -1;
   }
 
   private Set<Integer> nodes(int key) {
@@ -119,14 +120,9 @@ final class References implements Words {
     return found;
   }
 
-  private static void each(Marks marks, int key, IntConsumer node) {
-    IntList several = marks.several(key);
-    if (several != null) {
-      for (int i = 0; i < several.size(); i++) {
-        node.accept(several.get(i));
-      }
-    } else if (marks.first(key) >= 0) {
-      node.accept(marks.first(key));
+  private static void each(IntLists marks, int key, IntConsumer node) {
+    for (int one : marks.of(key)) {
+      node.accept(one);
     }
   }
 }

@@ -11,7 +11,17 @@ public final class Utf8 {
    * @return how many bytes they took
    */
   public static int encode(char[] letters, int length, byte[] to) {
-    int at = 0;
+    return encode(letters, length, to, 0);
+  }
+
+  /**
+   * Writes letters as bytes behind others.
+   *
+   * @param start where in {@code to}, which has three bytes for each letter from there
+   * @return how many bytes they took
+   */
+  public static int encode(char[] letters, int length, byte[] to, int start) {
+    int at = start;
     for (int i = 0; i < length; i++) {
       char c = letters[i];
       if (c < 0x80) {
@@ -33,7 +43,7 @@ public final class Utf8 {
         to[at++] = (byte) (0x80 | (c & 0x3f));
       }
     }
-    return at;
+    return at - start;
   }
 
   /**

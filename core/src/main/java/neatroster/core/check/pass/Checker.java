@@ -123,10 +123,9 @@ public final class Checker {
       this.resolved = ResolvedRoster.of(roster, settings, basis.known());
       this.counts = new RosterCounts(resolved);
       this.checked = new CheckedRow(resolved, counts, new Suggestions());
-      List<KnownUser> accounts = known.all();
-      for (int position = 0; position < accounts.size(); position++) {
+      for (int position = 0; position < known.all().size(); position++) {
         int person = resolved.people().ofAccount(position);
-        if (accounts.get(position).standing() == KnownUser.Standing.SUSPENDED
+        if (known.standing(position) == KnownUser.Standing.SUSPENDED
             && person >= 0
             && resolved.people().firstLine(person) < 0) {
           counts.suspend(person);
