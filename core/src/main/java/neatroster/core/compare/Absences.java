@@ -34,8 +34,11 @@ final class Absences {
   }
 
   private void enrollment(int seat) {
+    if (scope.asked.enrollments().get(seat)) {
+      return;
+    }
     String course = held.courseOf(seat);
-    if (scope.asked.enrollments().get(seat) || !coverage.coversEnrollmentsOf(course)) {
+    if (!coverage.coversEnrollmentsOf(course)) {
       return;
     }
     if (scope.policy.of(Table.ENROLLMENTS).absent() == Policy.Absent.WITHDRAW) {

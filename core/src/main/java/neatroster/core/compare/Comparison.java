@@ -84,7 +84,7 @@ public final class Comparison {
     if (resolved.rows().sheets().stream().filter(Comparison::enrolls).count() > 1) {
       read(Table.ENROLLMENTS, enrollments::collectGrouped);
     }
-    read(Table.ENROLLMENTS, enrollments::row);
+    enrollments.rows();
     if (enrollments.hasMembers()) {
       read(Table.ENROLLMENTS, enrollments::membersOf);
     }

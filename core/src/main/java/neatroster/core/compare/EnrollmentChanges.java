@@ -7,11 +7,15 @@ import java.util.Map;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Held;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.roster.Roster;
+import neatroster.core.roster.RowCursor;
+import neatroster.core.roster.SheetColumns;
 import neatroster.core.text.PairIndex;
 
 /** What the rows of enrollments change. */
@@ -78,7 +82,43 @@ final class EnrollmentChanges {
     return !membersOfGroup.isEmpty();
   }
 
-  void row(RosterRow row, int line) {
+  /** Takes the rows of all sheets. */
+  void rows() {
+    Roster roster = resolved.rows();
+    int[] whoOfPerson = new int[resolved.people().count()];
+    for (SheetReading sheet : roster.sheets()) {
+      if (sheet.enrolls()) {
+        roster.enrollments(sheet, this::row);
+      } else if (sheet.table() == Table.ENROLLMENTS) {
+        rows(new UnchangedEnrollments(scope, references, sheet, whoOfPerson), sheet);
+      }
+    }
+  }
+
+  private void rows(UnchangedEnrollments unchanged, SheetReading sheet) {
+    SheetColumns columns = resolved.rows().columns(sheet);
+    RowCursor cursor = new RowCursor(columns);
+    for (int position = 0; position < columns.rows(); position++) {
+      int line = resolved.rows().line(columns, position);
+      int seat = unchanged.seat(position, line);
+      boolean isSettled =
+          seat >= 0
+              && (unchanged.group() >= 0
+                  || grouped.find(unchanged.person(), unchanged.course()) == PairIndex.NEW);
+      if (!isSettled) {
+        row(cursor.at(position), line);
+      } else if (isFirst(unchanged.person(), unchanged.course(), unchanged.group())) {
+        scope.asked.enrollments().set(seat);
+      }
+    }
+  }
+
+  /** Whether no row before asked for somebody in a course, or in a group where that is not -1. */
+  private boolean isFirst(int user, int course, int group) {
+    return enrolled.putIfNew(user, group >= 0 ? group * 2 + 1 : course * 2, 0) == PairIndex.NEW;
+  }
+
+  private void row(RosterRow row, int line) {
     if (row.has(Field.MEMBERS_OF) && !row.has(Field.USER)) {
       return;
     }
@@ -148,9 +188,10 @@ final class EnrollmentChanges {
     }
     if (user.isFound()
         && (course.isFound() || group.isFound())
-        && enrolled.putIfNew(
-                user.number(), group.isFound() ? group.number() * 2 + 1 : course.number() * 2, 0)
-            != PairIndex.NEW) {
+        && !isFirst(
+            user.number(),
+            course.isFound() ? course.number() : -1,
+            group.isFound() ? group.number() : -1)) {
       return;
     }
     Map<Field, String> values = rows.whole(row, Phase.ENROLLMENTS);

@@ -1,11 +1,14 @@
 package neatroster.core.compare;
 
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import neatroster.core.model.Field;
 import neatroster.core.roster.Held;
+import neatroster.core.text.PairIndex;
 import neatroster.core.text.TextHash;
 
 /**
@@ -13,10 +16,14 @@ import neatroster.core.text.TextHash;
  * groups of a course counts once.
  */
 final class Headcounts {
+  private final Held held;
   private final String defaultRole;
   private final Map<String, Map<String, int[]>> heads = new TreeMap<>();
 
-  /** Hashes of user, course and role; two alike among millions are not to be expected. */
+  /**
+   * Hashes of user, course and role where anything changes; two alike among millions are not to be
+   * expected.
+   */
   private long[] keys = new long[1024];
 
   /** For each of them how many places it stands for. */
@@ -26,16 +33,47 @@ final class Headcounts {
 
   Headcounts(Held held, String defaultRole) {
     this.defaultRole = defaultRole;
+    this.held = held;
+    PairIndex counted = new PairIndex();
+    List<int[]> counts = new ArrayList<>();
     held.eachEnrollment(
         seat -> {
-          String course = held.courseOf(seat);
-          String role = roleOr(held.roleOf(seat));
-          if (!course.isEmpty() && count(held.username(seat), course, role, 1) == 1) {
-            int[] both = heads(course, role);
-            both[0]++;
-            both[1]++;
+          int course = held.courseNumberOf(seat);
+          int detail = held.detailNumberOf(seat);
+          int at = counted.putIfNew(course, detail, counts.size());
+          if (at == PairIndex.NEW) {
+            at = counts.size();
+            String code = held.courseOfNumber(course);
+            counts.add(code.isEmpty() ? new int[2] : heads(code, roleOr(held.roleOf(seat))));
+          }
+          if (isFirst(seat)) {
+            counts.get(at)[0]++;
+            counts.get(at)[1]++;
           }
         });
+  }
+
+  /** Whether no other place of the same person in the course in the same role comes before. */
+  private boolean isFirst(int seat) {
+    if (!held.hasOthers(seat)) {
+      return true;
+    }
+    String role = roleOr(held.roleOf(seat));
+    for (int other : held.besides(seat)) {
+      if (other == seat || roleOr(held.roleOf(other)).equals(role)) {
+        return other == seat;
+      }
+    }
+    return true;
+  }
+
+  /** How many places the platform has somebody in, in a course and role. */
+  private int before(String user, String course, String role) {
+    int count = 0;
+    for (int seat : held.seats(user, course)) {
+      count += roleOr(held.roleOf(seat)).equals(role) ? 1 : 0;
+    }
+    return count;
   }
 
   /** Counts a change in. */
@@ -99,6 +137,7 @@ final class Headcounts {
         slot = slotOf(key);
       }
       keys[slot] = key;
+      places[slot] = before(user, course, role);
       size++;
     }
     places[slot] += more;

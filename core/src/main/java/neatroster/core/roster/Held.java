@@ -118,20 +118,16 @@ public final class Held {
    * @param isThere whether the platform has it, as far as the row says
    * @param wasDelivered whether the row says that we delivered it
    */
-  void addEnrollment(
-      String username, Enrolled what, String detail, boolean isThere, boolean wasDelivered) {
-    int who = whos.add(username.toLowerCase(Locale.ROOT));
-    int place = place(what.course(), what.group());
+  void addEnrollment(int who, int place, int detail, boolean isThere, boolean wasDelivered) {
     int known = enrollments.putIfNew(who, place, whoOf.size());
     int number = known == PairIndex.NEW ? whoOf.size() : known;
-    int detailNumber = details.add(detail);
     if (wasDelivered) {
-      deliveredDetail.putIfAbsent(number, detailNumber);
+      deliveredDetail.putIfAbsent(number, detail);
     }
     if (number < detailOf.size()) {
       return;
     }
-    detailOf.add(detailNumber);
+    detailOf.add(detail);
     whoOf.add(who);
     placeOf.add(place);
     if (!isThere) {
@@ -146,7 +142,18 @@ public final class Held {
     enrollmentsOfSeat.add(seat, number);
   }
 
-  private int place(String course, String group) {
+  /** The number of somebody, who may be new. */
+  int addWho(String username) {
+    return whos.add(username.toLowerCase(Locale.ROOT));
+  }
+
+  /** The number of what an enrollment says beside who and where, which may be new. */
+  int addDetail(String role, String starts, String ends) {
+    return details.add(key(role, starts, ends));
+  }
+
+  /** The number of a course's group, or of a course without one, which may be new. */
+  int addPlace(String course, String group) {
     int place = places.add(key(course, group, ""));
     if (place == courseOfPlace.size()) {
       courseOfPlace.add(coursesOfPlaces.add(course));
@@ -154,23 +161,58 @@ public final class Held {
     return place;
   }
 
-  private int find(String username, String course, String group) {
-    int who = whos.find(username.toLowerCase(Locale.ROOT));
-    int place = places.find(key(course, group, ""));
-    return who == KeyIndex.NONE || place == KeyIndex.NONE ? NONE : enrollments.find(who, place);
+  /** The number of the course of a place. */
+  int courseOfPlace(int place) {
+    return courseOfPlace.get(place);
   }
 
-  /**
-   * Where somebody is enrolled.
-   *
-   * @param course the course's code, or empty
-   * @param group the group's name, or empty
-   */
-  record Enrolled(String course, String group) {}
+  /** The number of somebody who is enrolled anywhere, or -1. */
+  public int who(String username) {
+    return whos.find(username.toLowerCase(Locale.ROOT));
+  }
 
-  /** What an enrollment says beside who and where. */
-  static String detail(String role, String starts, String ends) {
-    return key(role, starts, ends);
+  /** The number of a course's group, or of a course without one, where anybody is in it; or -1. */
+  public int place(String course, String group) {
+    return places.find(key(course, group, ""));
+  }
+
+  /** The number of an enrollment that the platform has, by the numbers of who and where; or -1. */
+  public int enrollment(int who, int place) {
+    int number = who < 0 || place < 0 ? PairIndex.NEW : enrollments.find(who, place);
+    return number == PairIndex.NEW || !enrollmentsThere.get(number) ? NONE : number;
+  }
+
+  /** The number of the course that an enrollment is in. */
+  public int courseNumberOf(int enrollment) {
+    return courseOfPlace.get(placeOf.get(enrollment));
+  }
+
+  /** The code of a course by its number among those of enrollments, or empty. */
+  public String courseOfNumber(int course) {
+    return coursesOfPlaces.text(course);
+  }
+
+  /** The number of what an enrollment says beside who and where. */
+  public int detailNumberOf(int enrollment) {
+    return detailOf.get(enrollment);
+  }
+
+  /** The enrollments of whom an enrollment is about in its course, in whatever groups. */
+  public int[] besides(int enrollment) {
+    int seat = seats.find(whoOf.get(enrollment), courseNumberOf(enrollment));
+    return enrollmentsOfSeat.of(seat);
+  }
+
+  /** Whether whom an enrollment is about has others in its course. */
+  public boolean hasOthers(int enrollment) {
+    return enrollmentsOfSeat.hasSeveral(
+        seats.find(whoOf.get(enrollment), courseNumberOf(enrollment)));
+  }
+
+  private int find(String username, String course, String group) {
+    int who = who(username);
+    int place = place(course, group);
+    return who == KeyIndex.NONE || place == KeyIndex.NONE ? NONE : enrollments.find(who, place);
   }
 
   /** Three texts as one; the lengths tell where each ends, whatever is in them. */

@@ -2,7 +2,6 @@ package neatroster.core.roster;
 
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -89,10 +88,8 @@ public final class Known {
     for (Table table : List.of(Table.COURSES, Table.GROUPS, Table.USERS)) {
       sheets.read(table, places::add);
     }
-    Set<String> listed = new HashSet<>();
-    sheets.read(
-        Table.ENROLLMENTS,
-        (row, line) -> known.addEnrollment(row, line, accounts, deliveries, listed));
+    new HeldEnrollments(held, known.users, accounts, deliveries, known.accountsRenamed)
+        .read(sheets);
     return known;
   }
 
@@ -153,45 +150,6 @@ public final class Known {
         known.categories.add(row.text(Field.CATEGORY));
       }
     }
-  }
-
-  /**
-   * Takes an enrollment.
-   *
-   * @param listed the courses whose enrollments an export lists: what was delivered before it and
-   *     is not in it is there no more
-   */
-  private void addEnrollment(
-      RosterRow row,
-      int line,
-      ExportedAccounts accounts,
-      Deliveries deliveries,
-      Set<String> listed) {
-    String user = row.text(Field.USER);
-    // A class list says who by a row of people, whose account was found.
-    int account = row.isDerived() ? accounts.accountOf(line) : -1;
-    if (account == -1 && !user.isEmpty()) {
-      account = accountsRenamed.getOrDefault(user.toLowerCase(Locale.ROOT), -1);
-      account = account < 0 ? users.findReference(user) : account;
-    }
-    if (account < -1 || (account < 0 && user.isEmpty())) {
-      return;
-    }
-    String who = account < 0 ? user : users.reference(account);
-    String course = row.text(Field.COURSE);
-    boolean isDelivery = deliveries.has(row.reading().name());
-    if (!isDelivery && !course.isEmpty()) {
-      listed.add(course);
-    }
-    boolean isThere =
-        !row.text(Field.STATUS).equalsIgnoreCase("ended")
-            && !(isDelivery && listed.contains(course));
-    held.addEnrollment(
-        who,
-        new Held.Enrolled(course, row.text(Field.GROUP)),
-        Held.detail(row.text(Field.ROLE), row.text(Field.STARTS), row.text(Field.ENDS)),
-        isThere,
-        isDelivery && !row.text(Field.STATUS).equalsIgnoreCase("ended"));
   }
 
   /** What the exports say against one another. */

@@ -147,6 +147,17 @@ public final class People {
     return next[first] == NOBODY && first < lines.size();
   }
 
+  /** Whether a person has one row and an account, which no row calls otherwise. */
+  public boolean isPlainAndKnown(int person) {
+    int first = firstNode.get(person);
+    int second = next[first];
+    return first < lines.size()
+        && second != NOBODY
+        && second >= lines.size()
+        && next[second] == NOBODY
+        && (usernames.get(first) == NOBODY || usernames.get(first) == usernames.get(second));
+  }
+
   /** Whether there is anything to look at about who a row is about. */
   public boolean isDoubtful(int line) {
     return doubtful.get(line);

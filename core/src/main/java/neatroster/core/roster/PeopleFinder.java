@@ -374,6 +374,11 @@ final class PeopleFinder {
   }
 
   private void byMark(Field mark, int[] nodes) {
+    if (areRowAndAccount(nodes)) {
+      joined.join(nodes[0], nodes[1]);
+      alteredIds(mark, nodes);
+      return;
+    }
     List<Namesakes> all = namesakes(mark, nodes);
     for (Namesakes some : all) {
       for (int i = 1; i < some.nodes.size(); i++) {
@@ -402,6 +407,18 @@ final class PeopleFinder {
       return;
     }
     joinCliques(mark, all);
+  }
+
+  /** Whether two are a row and an account of one name and id, as nearly all are. */
+  private boolean areRowAndAccount(int[] nodes) {
+    return nodes.length == 2
+        && nodes[0] < rows
+        && nodes[1] >= rows
+        && nameOf.get(nodes[0]) != NONE
+        && nameOf.get(nodes[0]) == nameOf.get(nodes[1])
+        && idOf.get(nodes[0]) == idOf.get(nodes[1])
+        && !otherNames.containsKey(nodes[0])
+        && !otherNames.containsKey(nodes[1]);
   }
 
   private boolean areOne(Field mark, Namesakes one, Namesakes other) {
@@ -619,6 +636,9 @@ final class PeopleFinder {
 
   /** A list without courses that has one person twice. */
   private void listedTwice(Field mark, int[] nodes) {
+    if (nodes.length == 2 && nodes[1] >= rows) {
+      return;
+    }
     Map<Long, Integer> firstInSheet = new HashMap<>();
     for (int i = 0; i < nodes.length; i++) {
       int node = nodes[i];

@@ -242,7 +242,7 @@ public final class SheetColumns {
   }
 
   /** The number of a field's text in a row; 0 where the sheet has no such column. */
-  int text(int position, Field field) {
+  public int text(int position, Field field) {
     int column = reading.indexOf(field);
     return column < 0 ? 0 : code(position, column);
   }
@@ -272,6 +272,11 @@ public final class SheetColumns {
         || mended.get(position)
         || setAside.get(position)
         || (!beyond.isEmpty() && beyond.containsKey(position));
+  }
+
+  /** Whether a row says no more than its cells. */
+  public boolean isPlain(int position) {
+    return !isIrregular(position) && cleared(position) == null;
   }
 
   /** The position of the row with this number, or -1. */

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.CheckedRow;
@@ -25,6 +26,7 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SkippedRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
+import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
@@ -112,7 +114,7 @@ public final class Checker {
         rulesOf.put(
             table,
             rules.rowRules.stream()
-                .filter(rule -> rule.tables().contains(table))
+                .filter(rule -> rule.tables().contains(table) && !isOff(rule.text().name()))
                 .toArray(RowRule[]::new));
       }
       // The texts are looked at while it is found out who is who.
@@ -221,6 +223,11 @@ public final class Checker {
       return new AwakeRows(roster.columns(sheet), wakes, isMuch(sheet));
     }
 
+    /** Whether the settings want nothing of a rule. */
+    private boolean isOff(String rule) {
+      return settings.rules().getOrDefault(rule, Optional.of(Severity.NOTE)).isEmpty();
+    }
+
     private boolean isMuch(SheetReading sheet) {
       return roster.columns(sheet).rows() > much;
     }
@@ -249,7 +256,7 @@ public final class Checker {
     private void rows(SheetReading sheet, SheetView view) {
       rows.get(sheet)[0] = view.rows();
       BitSet awake = awakeOf.get(sheet).positions();
-      QuietRows quiet = new QuietRows(view, settings, pairs);
+      QuietRows quiet = new QuietRows(view, settings, pairs, !isOff("already-known"));
       for (int position = 0; position < view.rows(); position++) {
         if (awake.get(position) || !quiet.isQuiet(position)) {
           row(view.row(position), view.line(position));

@@ -24,6 +24,7 @@ final class QuietRows {
   private final ResolvedRoster roster;
   private final Settings settings;
   private final EnrollmentPairs pairs;
+  private final boolean tellsOfKnown;
   private final People people;
   private final People.Cursor rowsOfPeople;
   private final TextTests oddStatus;
@@ -41,8 +42,10 @@ final class QuietRows {
    * Rows of a sheet.
    *
    * @param pairs who was enrolled where; not needed for other tables
+   * @param tellsOfKnown whether it is told of everybody that they have an account
    */
-  QuietRows(SheetView sheet, Settings settings, EnrollmentPairs pairs) {
+  QuietRows(SheetView sheet, Settings settings, EnrollmentPairs pairs, boolean tellsOfKnown) {
+    this.tellsOfKnown = tellsOfKnown;
     this.sheet = sheet;
     this.roster = sheet.roster();
     this.settings = settings;
@@ -70,10 +73,16 @@ final class QuietRows {
   private boolean isQuietUser(int position) {
     int line = sheet.line(position);
     Link person = rowsOfPeople.ofLine(line);
-    return person.isFound()
-        && people.isPlain(person.number())
-        && people.account(person.number()) < 0
-        && !people.isDoubtful(line);
+    return person.isFound() && isQuietPerson(person.number()) && !people.isDoubtful(line);
+  }
+
+  private boolean isQuietPerson(int person) {
+    int account = people.account(person);
+    return account < 0
+        ? people.isPlain(person)
+        : !tellsOfKnown
+            && people.isPlainAndKnown(person)
+            && roster.known().renamed(account).isEmpty();
   }
 
   private boolean isQuietGroup(int position) {

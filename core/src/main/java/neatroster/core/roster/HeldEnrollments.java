@@ -1,0 +1,185 @@
+package neatroster.core.roster;
+
+import java.util.BitSet;
+import java.util.Locale;
+import java.util.Map;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.core.text.PairIndex;
+
+/**
+ * Takes the enrollments that exports list and that we delivered, the newest first. What a text of a
+ * column stands for is found out once.
+ */
+final class HeldEnrollments {
+  private static final int NOBODY = -1;
+
+  private final Held held;
+  private final KnownUsers users;
+  private final ExportedAccounts accounts;
+  private final Deliveries deliveries;
+
+  /** The accounts that somebody renamed on the platform, by their usernames there. */
+  private final Map<String, Integer> renamed;
+
+  /**
+   * The courses whose enrollments an export lists: what was delivered before it and is not in it is
+   * there no more.
+   */
+  private final BitSet listed = new BitSet();
+
+  HeldEnrollments(
+      Held held,
+      KnownUsers users,
+      ExportedAccounts accounts,
+      Deliveries deliveries,
+      Map<String, Integer> renamed) {
+    this.held = held;
+    this.users = users;
+    this.accounts = accounts;
+    this.deliveries = deliveries;
+    this.renamed = renamed;
+  }
+
+  void read(Roster exports) {
+    for (SheetReading sheet : exports.sheets()) {
+      if (sheet.enrolls()) {
+        exports.enrollments(sheet, this::add);
+      } else if (sheet.table() == Table.ENROLLMENTS) {
+        new OfColumns(exports, exports.columns(sheet)).read();
+      }
+    }
+  }
+
+  private void add(RosterRow row, int line) {
+    int who = who(row, line);
+    if (who != NOBODY) {
+      add(deliveries.has(row.reading().name()), who, place(row), detail(row), isEnded(row));
+    }
+  }
+
+  private void add(boolean isDelivery, int who, int place, int detail, boolean isEnded) {
+    int course = held.courseOfPlace(place);
+    if (!isDelivery && !held.courseOfNumber(course).isEmpty()) {
+      listed.set(course);
+    }
+    held.addEnrollment(
+        who,
+        place,
+        detail,
+        !isEnded && !(isDelivery && listed.get(course)),
+        isDelivery && !isEnded);
+  }
+
+  private int who(RosterRow row, int line) {
+    String user = row.text(Field.USER);
+    // A class list says who by a row of people, whose account was found.
+    int account = row.isDerived() ? accounts.accountOf(line) : NOBODY;
+    if (account == NOBODY && !user.isEmpty()) {
+      account = renamed.getOrDefault(user.toLowerCase(Locale.ROOT), NOBODY);
+      account = account < 0 ? users.findReference(user) : account;
+    }
+    if (account < NOBODY || (account < 0 && user.isEmpty())) {
+      return NOBODY;
+    }
+    return held.addWho(account < 0 ? user : users.reference(account));
+  }
+
+  private int place(RosterRow row) {
+    return held.addPlace(row.text(Field.COURSE), row.text(Field.GROUP));
+  }
+
+  private int detail(RosterRow row) {
+    return held.addDetail(row.text(Field.ROLE), row.text(Field.STARTS), row.text(Field.ENDS));
+  }
+
+  private static boolean isEnded(RosterRow row) {
+    return row.text(Field.STATUS).equalsIgnoreCase("ended");
+  }
+
+  /** Reads a sheet with a row for each enrollment by the numbers of its texts. */
+  private final class OfColumns {
+    private final Roster exports;
+    private final SheetColumns sheet;
+    private final RowCursor cursor;
+    private final boolean isDelivery;
+
+    /** By the number of a user's text who it is, plus two; 0 where it was not asked. */
+    private final int[] whoOfText;
+
+    private final PairIndex placeOfTexts = new PairIndex();
+    private final PairIndex dates = new PairIndex();
+    private int differentDates;
+    private final PairIndex detailOfTexts = new PairIndex();
+    private final BitSet askedStatus = new BitSet();
+    private final BitSet ended = new BitSet();
+
+    OfColumns(Roster exports, SheetColumns sheet) {
+      this.exports = exports;
+      this.sheet = sheet;
+      cursor = new RowCursor(sheet);
+      isDelivery = deliveries.has(sheet.reading().name());
+      whoOfText = new int[sheet.texts(Field.USER)];
+    }
+
+    void read() {
+      for (int position = 0; position < sheet.rows(); position++) {
+        if (sheet.isIrregular(position)) {
+          add(cursor.at(position), exports.line(sheet, position));
+          continue;
+        }
+        int who = who(position);
+        if (who != NOBODY) {
+          add(isDelivery, who, place(position), detail(position), isEnded(position));
+        }
+      }
+    }
+
+    private int who(int position) {
+      int text = sheet.text(position, Field.USER);
+      if (whoOfText[text] == 0) {
+        whoOfText[text] =
+            HeldEnrollments.this.who(cursor.at(position), exports.line(sheet, position)) + 2;
+      }
+      return whoOfText[text] - 2;
+    }
+
+    private int place(int position) {
+      int course = sheet.text(position, Field.COURSE);
+      int group = sheet.text(position, Field.GROUP);
+      int place = placeOfTexts.find(course, group);
+      if (place == PairIndex.NEW) {
+        place = HeldEnrollments.this.place(cursor.at(position));
+        placeOfTexts.putIfNew(course, group, place);
+      }
+      return place;
+    }
+
+    private int detail(int position) {
+      int starts = sheet.text(position, Field.STARTS);
+      int ends = sheet.text(position, Field.ENDS);
+      int days = dates.putIfNew(starts, ends, differentDates);
+      if (days == PairIndex.NEW) {
+        days = differentDates++;
+      }
+      int role = sheet.text(position, Field.ROLE);
+      int detail = detailOfTexts.find(role, days);
+      if (detail == PairIndex.NEW) {
+        detail = HeldEnrollments.this.detail(cursor.at(position));
+        detailOfTexts.putIfNew(role, days, detail);
+      }
+      return detail;
+    }
+
+    private boolean isEnded(int position) {
+      int status = sheet.text(position, Field.STATUS);
+      if (!askedStatus.get(status)) {
+        askedStatus.set(status);
+        ended.set(status, HeldEnrollments.isEnded(cursor.at(position)));
+      }
+      return ended.get(status);
+    }
+  }
+}
