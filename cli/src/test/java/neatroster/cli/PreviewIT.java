@@ -4,10 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.NamedCsvRecord;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import org.jsoup.Jsoup;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -128,6 +131,30 @@ class PreviewIT {
         .containsExactly(
             "NAV-1 learner 2>1", "NAV-2 instructor 0>1", "NAV-2 learner 2>2", "NAV-3 learner 0>1");
     assertThat(temp.resolve("runs")).doesNotExist();
+  }
+
+  @Test
+  void aReportHoldsEveryChangeWhateverItIsSavedAs() throws Exception {
+    program.run("preview", "--report", "changes.json");
+    List<String> changes = changes(JSON.readTree(temp.resolve("changes.json").toFile()));
+    program.run("preview", "--report", "changes.csv");
+    List<String> rows = new ArrayList<>();
+    try (CsvReader<NamedCsvRecord> csv =
+        CsvReader.builder().ofNamedCsvRecord(temp.resolve("changes.csv"))) {
+      csv.forEach(
+          row ->
+              rows.add(row.getField(0) + " " + row.getField("change") + " " + row.getField("key")));
+    }
+    program.run("preview", "--report", "changes.html");
+    String page = Jsoup.parse(temp.resolve("changes.html").toFile(), "UTF-8").text();
+    assertThat(changes).hasSize(12);
+    for (String change : changes) {
+      String head = change.replaceAll(":.*", "");
+      assertThat(rows).contains(head);
+      assertThat(page).contains(head.split(" ", 3)[2]);
+    }
+    assertThat(rows).contains("users left as it is amorgan");
+    assertThat(page).contains("Morgan-Lund").contains("policy: {users: {known:");
   }
 
   @Test

@@ -208,6 +208,20 @@ class TidyIT {
   }
 
   @Test
+  void aListOfAddressesAloneIsFilledInFromWhoIsKnown() throws Exception {
+    program.file("roster.yaml", "school: {name: Gull School}");
+    program.file(
+        "known/accounts.csv",
+        "id,username,given name,family name,email",
+        "7,amarlowe,Ana,Marlowe,ana@pier.example",
+        "8,bfinch,Bo,Finch,bo@pier.example");
+    program.file("signed up.csv", "E-mail,Grade", "BO@pier.example,7", "cy@pier.example,7");
+    Program.Result result = program.run("tidy", "signed up.csv", "--folder", ".", "--to", "clean");
+    assertThat(result.exit()).isZero();
+    assertThat(made("signed_up.csv")).contains("Bo").contains("Finch").contains("cy@pier.example");
+  }
+
+  @Test
   void aTornRowIsNotRepairedAndNothingIsOverwritten() throws Exception {
     program.file("notes.csv", "code,title", "KNOT-1,Knots, Bends ,and Hitches");
     assertThat(program.run("tidy", "notes.csv", "--to", "clean").exit()).isZero();

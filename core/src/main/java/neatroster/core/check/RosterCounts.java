@@ -17,6 +17,8 @@ public final class RosterCounts {
   /** A course or a group that says no number. */
   public static final int NONE = Integer.MIN_VALUE;
 
+  private static final int MANY_INSTRUCTORS = 4;
+
   private final int[] learners;
   private final int[] instructors;
   private final int[] members;
@@ -189,6 +191,14 @@ public final class RosterCounts {
 
   public int instructors(int course) {
     return instructors[course];
+  }
+
+  /**
+   * Whether everybody in a course is an instructor, and they are more than teach a class to which
+   * nobody has come yet.
+   */
+  public boolean isOfInstructors(int course) {
+    return learners[course] == 0 && instructors[course] >= MANY_INSTRUCTORS;
   }
 
   public int members(int group) {

@@ -103,11 +103,18 @@ final class Differences {
         own.put(field.name(), "");
       }
       if (from.isPresent() && !to.isEmpty() && !isSame(null, from.get(), to)) {
-        if (policy(scope.policy.of(table).known(), from.get(), to)) {
+        Outcome outcome =
+            outcome(
+                scope.policy.of(table),
+                scope.policy.of(table).known(),
+                from.get(),
+                to,
+                isElsewhere(null, from.get(), there.deliveredOwn(field)));
+        if (outcome == Outcome.GOES) {
           own.put(field.name(), to);
           ownBefore.put(field.name(), from.get());
         } else {
-          leave(table, about, field.name(), from.get(), to, Outcome.STAYS, place);
+          leave(table, about, field.name(), from.get(), to, outcome, place);
         }
       }
     }
@@ -143,11 +150,19 @@ final class Differences {
   private Outcome outcome(
       Table table, Field field, String from, String to, Optional<String> delivered) {
     Policy.OfTable policy = scope.policy.of(table);
-    if (!policy(policy.known(field), from, to)) {
+    return outcome(policy, policy.known(field), from, to, isElsewhere(field, from, delivered));
+  }
+
+  /** Whether the platform has another value than the one that was delivered. */
+  private boolean isElsewhere(Field field, String from, Optional<String> delivered) {
+    return delivered.isPresent() && !isSame(field, from, delivered.get()) && !from.isEmpty();
+  }
+
+  private static Outcome outcome(
+      Policy.OfTable policy, Policy.Known known, String from, String to, boolean isElsewhere) {
+    if (!policy(known, from, to)) {
       return Outcome.STAYS;
     }
-    boolean isElsewhere =
-        delivered.isPresent() && !isSame(field, from, delivered.get()) && !from.isEmpty();
     return isElsewhere && !policy.overwritesChanged()
         ? Outcome.STAYS_AS_CHANGED_ELSEWHERE
         : Outcome.GOES;

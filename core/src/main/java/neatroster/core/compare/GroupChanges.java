@@ -58,10 +58,15 @@ final class GroupChanges {
       there.ifPresent(held -> known(row, course, held));
     } else if (scope.policy.of(Table.GROUPS).skipsNew()) {
       scope.skip(Table.GROUPS, name, row.place());
-    } else {
+    } else if (!isGone(there) || !scope.staysGone(Table.GROUPS, name, row.place())) {
       rows.joinCode(values, code, name);
       scope.change(Phase.GROUPS, Change.CREATE, values, row);
     }
+  }
+
+  /** Whether a group that the platform has not was delivered once, and not removed by us. */
+  private static boolean isGone(Optional<HeldRow> there) {
+    return there.filter(row -> !row.text(Field.STATUS).equals("removed")).isPresent();
   }
 
   private void known(RosterRow row, Link course, HeldRow there) {

@@ -157,7 +157,12 @@ final class KnownEnrollments {
         continue;
       }
       Policy.Known known = policy.known(field);
-      if (known == Policy.Known.OVERWRITE
+      boolean isElsewhere =
+          !from.isEmpty()
+              && held.deliveredDate(seat, field).filter(date -> !date.equals(from)).isPresent();
+      if (isElsewhere && known == Policy.Known.OVERWRITE && !policy.overwritesChanged()) {
+        leave(wanted, field, from, asked, "changed: overwrite");
+      } else if (known == Policy.Known.OVERWRITE
           || (known == Policy.Known.FILL_BLANKS && from.isEmpty())) {
         to.put(field, asked);
         before.put(field, from);

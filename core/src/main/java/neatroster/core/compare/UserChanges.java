@@ -195,10 +195,9 @@ final class UserChanges {
    * @param renamed the username that they have just got, or empty
    */
   private void known(RosterRow row, PersonRecord record, int position, String renamed) {
-    KnownUser account = scope.known.users().all().get(position);
     Map<Field, String> key = AccountKey.of(scope, position);
     Scope.put(key, Field.USERNAME, renamed);
-    standing(record, account, key);
+    standing(record, position, key);
     Optional<HeldRow> there = scope.held.user(position);
     if (there.isEmpty()) {
       return;
@@ -242,19 +241,39 @@ final class UserChanges {
   }
 
   /** Shuts somebody out whose row says so, or lets them in again. */
-  private void standing(PersonRecord record, KnownUser account, Map<Field, String> key) {
-    boolean isSuspended = account.standing() == KnownUser.Standing.SUSPENDED;
+  private void standing(PersonRecord record, int position, Map<Field, String> key) {
+    boolean isSuspended = scope.known.users().standing(position) == KnownUser.Standing.SUSPENDED;
     String status = record.text(Field.STATUS);
     boolean differs =
         (status.equals("suspended") && !isSuspended) || (status.equals("active") && isSuspended);
     if (!differs) {
       return;
     }
+    String there = isSuspended ? "suspended" : "active";
+    boolean isElsewhere =
+        scope
+            .held
+            .user(position)
+            .flatMap(HeldRow::deliveredStatus)
+            .filter(delivered -> !delivered.equals(there))
+            .isPresent();
+    if (isElsewhere && !scope.policy.of(Table.USERS).overwritesChanged()) {
+      // Somebody suspended them on the platform, or let them in again.
+      scope.left(
+          Table.USERS,
+          scope.known.users().reference(position),
+          Field.STATUS,
+          there,
+          status,
+          "policy: {users: {changed: overwrite}}",
+          record.place());
+      return;
+    }
     Map<Field, String> values = new EnumMap<>(key);
     values.put(Field.STATUS, status);
     scope.receiver.change(
         new PlannedChange(Phase.USERS, isSuspended ? Change.RESTORE : Change.SUSPEND, values)
-            .from(Map.of(Field.STATUS, isSuspended ? "suspended" : "active"))
+            .from(Map.of(Field.STATUS, there))
             .because("the row says so", record.place()));
   }
 

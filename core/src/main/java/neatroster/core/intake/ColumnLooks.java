@@ -122,6 +122,32 @@ final class ColumnLooks {
     }
   }
 
+  /** The column below a row of headers that is full of addresses and has no header we know. */
+  static int unclaimedAddresses(HeaderFinder.EarlyRow row, List<HeaderFinder.EarlyRow> early) {
+    if (row.cells().stream().anyMatch(cell -> cell.indexOf('@') >= 0)) {
+      return -1;
+    }
+    List<HeaderFinder.EarlyRow> below =
+        early.stream().filter(each -> each.number() > row.number()).toList();
+    for (int i = 0; i < row.cells().size(); i++) {
+      List<String> values = ColumnGuesser.values(below, i);
+      if (values.size() >= 2
+          && values.get(0).indexOf('@') > 0
+          && most(values, EmailShape::isMeant)
+          && isUnclaimed(row.cells().get(i))) {
+        return i;
+      }
+    }
+    return -1;
+  }
+
+  private static boolean isUnclaimed(String header) {
+    return !header.isEmpty()
+        && HeaderWords.match(Table.USERS, header).isEmpty()
+        && HeaderWords.match(Table.COURSES, header).isEmpty()
+        && HeaderWords.match(Table.ENROLLMENTS, header).isEmpty();
+  }
+
   private static boolean isOfGuardian(Column column) {
     return HeaderWords.match(Table.USERS, column.header())
         .filter(match -> match.field() == Field.GUARDIAN_EMAIL)

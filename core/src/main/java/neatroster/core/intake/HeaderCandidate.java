@@ -21,10 +21,22 @@ record HeaderCandidate(
     List<Optional<HeaderWords.Match>> matches,
     double score,
     boolean numbered) {
-  /** A row held against the headers of a table. */
-  static HeaderCandidate of(HeaderFinder.EarlyRow row, Table table) {
-    List<Optional<HeaderWords.Match>> matches = HeaderWords.match(table, row.cells());
+  /**
+   * A row held against the headers of a table.
+   *
+   * @param addresses the column below the row that is full of email addresses and that no header
+   *     claims, or -1
+   */
+  static HeaderCandidate of(HeaderFinder.EarlyRow row, Table table, int addresses) {
+    List<Optional<HeaderWords.Match>> matches =
+        new ArrayList<>(HeaderWords.match(table, row.cells()));
     double score = 0;
+    if (addresses >= 0 && table == Table.ENROLLMENTS && !means(matches, Field.USER)) {
+      matches.set(addresses, Optional.of(new HeaderWords.Match(Field.USER, Column.By.VALUES)));
+    } else if (addresses >= 0 && (table == Table.COURSES || table == Table.GROUPS)) {
+      // Courses have no addresses: people do, or what refers to them.
+      score -= 2;
+    }
     for (Optional<HeaderWords.Match> match : matches) {
       if (match.isPresent()) {
         double weight = HeaderWords.weight(table, match.get().field());

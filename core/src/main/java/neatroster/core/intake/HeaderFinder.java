@@ -183,7 +183,7 @@ final class HeaderFinder {
     HeaderCandidate best = null;
     double most = 0;
     for (Table table : as.isPresent() ? List.of(as.get()) : List.of(Table.values())) {
-      HeaderCandidate candidate = HeaderCandidate.of(row, table);
+      HeaderCandidate candidate = HeaderCandidate.of(row, table, -1);
       double score = candidate.score() + plan.map(p -> planned(p, table)).orElse(0.0);
       if (best == null || score > most) {
         best = candidate;
@@ -245,8 +245,9 @@ final class HeaderFinder {
     FileFacts facts = sheet.facts();
     HeaderCandidate best = null;
     for (EarlyRow row : early) {
+      int addresses = ColumnLooks.unclaimedAddresses(row, early);
       for (Table table : as.isPresent() ? List.of(as.get()) : List.of(Table.values())) {
-        HeaderCandidate candidate = HeaderCandidate.of(row, table);
+        HeaderCandidate candidate = HeaderCandidate.of(row, table, addresses);
         if (candidate.isHeader() && candidate.isData(early)) {
           continue;
         }

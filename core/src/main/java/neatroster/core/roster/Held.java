@@ -331,6 +331,13 @@ public final class Held {
         .map(detail -> part(details.text(detail), 0));
   }
 
+  /** The start or end that an enrollment was last delivered with, if it ever was. */
+  public Optional<String> deliveredDate(int enrollment, Field field) {
+    return Optional.ofNullable(deliveredDetail.get(enrollment))
+        .map(detail -> part(details.text(detail), field == Field.STARTS ? 1 : 2))
+        .filter(date -> !date.isEmpty());
+  }
+
   /** Whether anything says a field of enrollments. */
   public boolean tellsOfEnrollments(Field field) {
     return tellsOfEnrollments.computeIfAbsent(field, this::isTold);

@@ -111,6 +111,29 @@ public final class HeldRow {
     return Optional.empty();
   }
 
+  /** What was last delivered for a field of the school's own, if anything ever was. */
+  public Optional<String> deliveredOwn(OwnField field) {
+    for (RosterRow row : rows) {
+      Integer column = row.reading().ownFields().get(field);
+      String text = column == null ? "" : row.judged(field, column).text();
+      if (isDelivered(row) && (!text.isEmpty() || row.clears(field))) {
+        return Optional.of(text);
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** The status that was last delivered: an account is made active unless anything else is said. */
+  public Optional<String> deliveredStatus() {
+    for (RosterRow row : rows) {
+      String text = row.text(Field.STATUS);
+      if (isDelivered(row) && (!text.isEmpty() || isCreation(row))) {
+        return Optional.of(text.isEmpty() ? "active" : text);
+      }
+    }
+    return Optional.empty();
+  }
+
   private boolean isDelivered(RosterRow row) {
     return deliveries.has(row.reading().name());
   }

@@ -2,6 +2,7 @@ package neatroster.core.roster;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -104,6 +105,12 @@ public final class Known {
      */
     private boolean listed;
 
+    /**
+     * The courses of which an export lists groups: one that was delivered before it and is not
+     * there is gone.
+     */
+    private final Set<String> coursesWithGroups = new HashSet<>();
+
     private SheetReading sheet;
 
     KnownPlaces(Known known, Held held, Deliveries deliveries) {
@@ -126,6 +133,11 @@ public final class Known {
         course(row, line, isThere);
       } else if (row.table() == Table.GROUPS && row.has(Field.NAME)) {
         String course = row.text(Field.COURSE);
+        if (deliveries.has(sheet.name())) {
+          isThere &= !coursesWithGroups.contains(course);
+        } else {
+          coursesWithGroups.add(course);
+        }
         boolean isNew = !held.mentionsGroup(course, row.text(Field.NAME));
         held.addGroup(course, row.text(Field.NAME), line);
         if (isNew && isThere) {

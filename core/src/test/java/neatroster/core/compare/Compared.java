@@ -113,6 +113,9 @@ final class Compared {
                         + " > "
                         + change.value(entry.getKey()))
             .collect(Collectors.joining(", "));
+    for (Map.Entry<String, String> own : change.ownBefore().entrySet()) {
+      fields += own.getKey() + " " + own.getValue() + " > " + change.own().get(own.getKey());
+    }
     return change.phase().word()
         + " "
         + change.change().word()

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Map;
+import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
@@ -12,6 +13,11 @@ import org.junit.jupiter.api.Test;
 /** What the platform holds otherwise than the roster, value by value. */
 class ComparedValuesTest {
   private static Settings settings(Policy.Known known, Policy.Absent absent, boolean changed) {
+    return builder(known, absent, changed).build();
+  }
+
+  private static Settings.Builder builder(
+      Policy.Known known, Policy.Absent absent, boolean changed) {
     Policy policy = new Policy(true, true, true);
     for (Table table : Table.values()) {
       Policy.Absent of =
@@ -22,7 +28,13 @@ class ComparedValuesTest {
                   : Policy.Absent.LEAVE;
       policy = policy.with(table, new Policy.OfTable(false, known, Map.of(), of, changed));
     }
-    return Settings.builder().policy(policy).build();
+    return Settings.builder().policy(policy);
+  }
+
+  private static Settings withHouse(Settings.Builder settings) {
+    OwnField house =
+        new OwnField("house", Table.USERS, OwnField.Type.TEXT, List.of(), false, false, "");
+    return settings.reading(new Settings.Reading(List.of(), Map.of(), List.of(house))).build();
   }
 
   private static final Settings OVERWRITE =
@@ -294,6 +306,81 @@ class ComparedValuesTest {
             "users change amorgan: phone  > +447400000001, grade 9 > 7",
             "users create bfinch",
             "enrollments re-role amorgan NAV-1: role instructor > learner");
+  }
+
+  @Test
+  void whatElseWasChangedByHandIsLeftToo() throws Exception {
+    String[] texts = {
+      """
+      known
+      username | given name | status    | house
+      amorgan  | Ana        | suspended | North
+      bfinch   | Bo         | active    | East
+      """,
+      """
+      known
+      course | name
+      NAV-1  | Blue
+      """,
+      """
+      known
+      user    | course | starts     | ends
+      amorgan | NAV-1  | 2027-02-01 | 2027-06-30
+      """,
+      """
+      delivered
+      change  | username | given name | status    | house
+      create  | amorgan  | Ana        |           | South
+      suspend | bfinch   |            | suspended |
+      """,
+      """
+      delivered
+      change | course | name | status
+      create | NAV-1  | Red  |
+      create | NAV-2  | Red  |
+      """,
+      """
+      delivered
+      change | user    | course | starts     | ends
+      enroll | amorgan | NAV-1  | 2027-01-15 | 2027-06-30
+      """,
+      """
+      username | given name | status    | house
+      amorgan  | Ana        | active    | West
+      bfinch   | Bo         | suspended |
+      """,
+      """
+      course | name
+      NAV-1  | Blue
+      NAV-1  | Red
+      NAV-2  | Red
+      """,
+      """
+      user    | course | starts     | ends
+      amorgan | NAV-1  | 2027-01-10 | 2027-07-07
+      """
+    };
+    Compared compared =
+        Compared.of(withHouse(builder(Policy.Known.OVERWRITE, Policy.Absent.LEAVE, false)), texts);
+    // The end is as it was delivered, and the groups of NAV-2 are in no export.
+    assertThat(compared.changes)
+        .containsExactly("enrollments change amorgan NAV-1: ends 2027-06-30 > 2027-07-07");
+    assertThat(compared.left)
+        .containsExactlyInAnyOrder(
+            "amorgan status suspended > active",
+            "bfinch status active > suspended",
+            "amorgan house North > West",
+            "Red  delivered once, and taken away on the platform since > ",
+            "amorgan NAV-1 starts 2027-02-01 > 2027-01-10");
+    Settings all = withHouse(builder(Policy.Known.OVERWRITE, Policy.Absent.LEAVE, true));
+    assertThat(Compared.of(all, texts).changes)
+        .containsExactlyInAnyOrder(
+            "groups create NAV-1 Red",
+            "users restore amorgan: status suspended > active",
+            "users change amorgan: house North > West",
+            "users suspend bfinch: status active > suspended",
+            "enrollments change amorgan NAV-1: starts 2027-02-01 > 2027-01-10, ends 2027-06-30 >"
+                + " 2027-07-07");
   }
 
   @Test

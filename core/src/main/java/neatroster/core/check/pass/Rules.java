@@ -23,11 +23,13 @@ import neatroster.core.check.rules.courses.UnknownInstructor;
 import neatroster.core.check.rules.courses.UnknownSite;
 import neatroster.core.check.rules.enrollments.AlreadyEnrolled;
 import neatroster.core.check.rules.enrollments.AmbiguousUser;
+import neatroster.core.check.rules.enrollments.ClassOfInstructors;
 import neatroster.core.check.rules.enrollments.ConflictingRoles;
 import neatroster.core.check.rules.enrollments.DraggedColumn;
 import neatroster.core.check.rules.enrollments.DuplicateEnrollment;
 import neatroster.core.check.rules.enrollments.EnrollmentOutsideCourse;
 import neatroster.core.check.rules.enrollments.FillDownSlip;
+import neatroster.core.check.rules.enrollments.LeftoverInstructor;
 import neatroster.core.check.rules.enrollments.NoCourse;
 import neatroster.core.check.rules.enrollments.ShiftedColumn;
 import neatroster.core.check.rules.enrollments.SuspendedUser;
@@ -210,6 +212,8 @@ public final class Rules {
         new AmbiguousUser(),
         new ConsentNeeded(basis),
         new UnlikelyRole(basis),
+        new LeftoverInstructor(settings),
+        new ClassOfInstructors(),
         new UnreachableEmail(),
         new DatesOutOfOrder(basis),
         new EnrollmentOutsideCourse(),

@@ -7,13 +7,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
+import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.check.RuleText;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Severity;
+import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
 import neatroster.core.settings.Settings;
 import org.junit.jupiter.api.Test;
@@ -313,6 +316,25 @@ class RulesTest {
             TextSheet.of("enr", "user | course\namarlowe | NAV-1\n"));
     assertThat(found(result))
         .containsExactly("users:2 rename-refused amarlowe", "users:3 username-taken");
+  }
+
+  @Test
+  void thePlacesOfACourseThatOnlyAnExportListsCount() throws Exception {
+    Known known =
+        Known.read(
+            Rosters.of(
+                TextSheet.of(
+                    "held", "code | title | capacity\nNAV-8 | Coast | 1\nNAV-9 | Night | 2\n"),
+                TextSheet.of("accounts", "username | given name\nana | Ana\nbo | Bo\n")),
+            List.of(),
+            false);
+    CheckResult result =
+        Checker.check(
+            Rosters.of(
+                TextSheet.of(
+                    "enr", "user | course\nana | NAV-9\nana | NAV-8\nbo | NAV-8\nbo | NAV-9\n")),
+            Basis.of(Settings.standard(), known));
+    assertThat(found(result)).containsExactly("enr:3 class-over-capacity");
   }
 
   @Test

@@ -446,6 +446,42 @@ final class VariedRuleCases {
             ed       | Ed         | B     | instructor
             """,
             "code | title | instructors\nNAV-1 | Coast | ana ←\n"),
+        // No list tells who learns; the other courses and the other instructor do.
+        of(
+            "unlikely-role",
+            "code | title\nNAV-1 | Coast\nNAV-2 | Night\nNAV-3 | Radio\nNAV-4 | Knots\n",
+            "username | given name\nana | Ana\nbo | Bo\ncy | Cy\n",
+            """
+            user | course | role
+            bo   | NAV-1  | instructor
+            ana  | NAV-1  | learner
+            ana  | NAV-2  |
+            ana  | NAV-3  | learner
+            ana  | NAV-4  | instructor     ←
+            bo   | NAV-4  | instructor
+            bo   | NAV-2  | learner
+            bo   | NAV-3  | learner
+            cy   | NAV-1  | learner
+            cy   | NAV-2  | learner
+            cy   | NAV-4  | learner
+            cy   | NAV-3  | instructor
+            """),
+        of(
+            "unlikely-role",
+            "code | title\nNAV-1 | Coast\nNAV-2 | Night\nNAV-3 | Radio\n",
+            "username | given name\na | Ana\nb | Bo\nc | Cy\nd | Di\n",
+            """
+            user | course | role
+            a    | NAV-1  | learner
+            b    | NAV-1  | instructor
+            c    | NAV-3  | learner
+            b    | NAV-3  | instructor
+            c    | NAV-3  | instructor
+            a    | NAV-2  | instructor     ←
+            b    | NAV-2  | instructor
+            c    | NAV-2  | instructor
+            d    | NAV-2  | instructor
+            """),
         of(
             "unknown-user",
             "code | title\nNAV-1 | Coast\n",

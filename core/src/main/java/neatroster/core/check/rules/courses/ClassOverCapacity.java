@@ -1,13 +1,20 @@
 package neatroster.core.check.rules.courses;
 
+import java.util.HashMap;
+import java.util.Map;
 import neatroster.core.check.Ending;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterCounts;
 import neatroster.core.check.RosterRule;
 import neatroster.core.check.RuleText;
+import neatroster.core.check.SheetView;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Courses;
+import neatroster.core.roster.Link;
 
 /** More learners than places. */
 public final class ClassOverCapacity implements RosterRule {
@@ -63,6 +70,53 @@ public final class ClassOverCapacity implements RosterRule {
         boolean mayBeTwice =
             Math.max(throughGroups, learners - throughGroups) <= counts.courseCapacity(course);
         findings.add(throughGroups > 0 && mayBeTwice ? finding.asWarning() : finding);
+      }
+    }
+    onPlatform(ending, findings);
+  }
+
+  /** Courses that no sheet lists, and whose places an export of the platform tells. */
+  private void onPlatform(Ending ending, Findings findings) {
+    Courses courses = ending.resolved().courses();
+    Map<Integer, Integer> over = new HashMap<>();
+    for (int course = 0; course < courses.count(); course++) {
+      int number = course;
+      int learners = ending.counts().learners(course);
+      if (learners > 0 && courses.line(course) < 0) {
+        ending
+            .resolved()
+            .known()
+            .held()
+            .course(courses.code(course))
+            .map(held -> held.text(Field.CAPACITY))
+            .filter(places -> places.matches("\\d{1,9}"))
+            .map(Integer::valueOf)
+            .filter(places -> learners > places)
+            .ifPresent(places -> over.put(number, places));
+      }
+    }
+    for (SheetReading sheet : ending.resolved().rows().sheets()) {
+      if (sheet.table() == Table.ENROLLMENTS && !sheet.enrolls() && !over.isEmpty()) {
+        firstOfEach(over, new SheetView(ending.resolved(), sheet, ending.counts()), findings);
+      }
+    }
+  }
+
+  private void firstOfEach(Map<Integer, Integer> over, SheetView sheet, Findings findings) {
+    for (int position = 0; position < sheet.rows() && !over.isEmpty(); position++) {
+      Link course = sheet.links().course(position);
+      if (course.isFound() && over.containsKey(course.number()) && !sheet.isTorn(position)) {
+        findings.add(
+            sheet.finding(
+                position,
+                Field.COURSE,
+                this,
+                sheet.roster().courses().code(course.number())
+                    + " has "
+                    + over.remove(course.number())
+                    + " places on the platform, and "
+                    + sheet.counts().learners(course.number())
+                    + " learners are enrolled, from this row on."));
       }
     }
   }

@@ -45,7 +45,8 @@ public final class ClassWithoutLearners implements RosterRule {
       if (line >= 0
           && counts.isOpen(course)
           && !counts.isUnclear(course)
-          && counts.learners(course) == 0) {
+          && counts.learners(course) == 0
+          && !counts.isOfInstructors(course)) {
         String code = ending.resolved().courses().code(course);
         findings.add(
             ending.about(

@@ -33,7 +33,7 @@ public final class UnlikelyRole extends TableRule implements ColumnRule, RosterR
       new RuleText(
           "unlikely-role",
           Severity.WARNING,
-          "Somebody whose row reads like a learner’s (a grade, a guardian, a birth date less than sixteen years ago, or the role learner) is enrolled as an instructor, an assistant or a manager, or is to teach a course.",
+          "Somebody whose row reads like a learner’s (a grade, a guardian, a birth date less than sixteen years ago, or the role learner) is enrolled as an instructor, an assistant or a manager, or is to teach a course. Without a list that tells, somebody who learns in three courses or more and teaches one beside another instructor; and a course of which everybody is an instructor.",
           "A child could read and change everybody’s marks.",
           "Correct the role, or accept it in roster.yaml if it is meant.",
           """

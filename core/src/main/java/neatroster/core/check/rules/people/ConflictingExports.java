@@ -73,10 +73,15 @@ public final class ConflictingExports implements RosterRule {
                     + Quoted.value(one.other())
                     + " here. The newer export counts.";
           };
-      findings.add(
+      Finding.Builder finding =
           new Finding.Builder(this, one.otherAt(), message)
               .showing(one.other())
-              .with(one.countsAt()));
+              .with(one.countsAt());
+      if (one.kind() == Contradiction.Kind.TWO_VALUES) {
+        // An older export says what was; who is meant is beyond doubt.
+        finding.asNote();
+      }
+      findings.add(finding);
     }
   }
 }

@@ -1,0 +1,62 @@
+package neatroster.core.check.rules.enrollments;
+
+import java.util.BitSet;
+import neatroster.core.check.Ending;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RosterRule;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.SheetView;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Link;
+
+/** A class in which everybody teaches and nobody learns. */
+public final class ClassOfInstructors implements RosterRule {
+  @Override
+  public RuleText text() {
+    return UnlikelyRole.TEXT;
+  }
+
+  @Override
+  public void check(Ending ending, Findings findings) {
+    BitSet odd = new BitSet();
+    int taught = 0;
+    int learned = 0;
+    for (int course = 0; course < ending.resolved().courses().count(); course++) {
+      if (ending.counts().isOfInstructors(course)) {
+        odd.set(course);
+      }
+      taught += ending.counts().instructors(course) > 0 ? 1 : 0;
+      learned += ending.counts().learners(course) > 0 ? 1 : 0;
+    }
+    if (odd.isEmpty() || learned * 2 < taught) {
+      // Where few classes have learners the sheets are about the instructors.
+      return;
+    }
+    for (SheetReading sheet : ending.resolved().rows().sheets()) {
+      if (sheet.table() == Table.ENROLLMENTS && !sheet.enrolls()) {
+        firstOfEach(odd, new SheetView(ending.resolved(), sheet, ending.counts()), findings);
+      }
+    }
+  }
+
+  private void firstOfEach(BitSet odd, SheetView sheet, Findings findings) {
+    for (int position = 0; position < sheet.rows() && !odd.isEmpty(); position++) {
+      Link course = sheet.links().course(position);
+      if (course.isFound() && odd.get(course.number()) && !sheet.isTorn(position)) {
+        odd.clear(course.number());
+        findings.add(
+            sheet.finding(
+                position,
+                sheet.has(Field.ROLE) ? Field.ROLE : Field.COURSE,
+                this,
+                "All "
+                    + sheet.counts().instructors(course.number())
+                    + " people of "
+                    + sheet.roster().courses().code(course.number())
+                    + " are instructors, from this row on."));
+      }
+    }
+  }
+}
