@@ -136,7 +136,8 @@ public final class AsciiText {
     return plain.toString();
   }
 
-  private static boolean isAscii(String text) {
+  /** Whether a text has no letter beyond ASCII. */
+  public static boolean isAscii(String text) {
     for (int i = 0; i < text.length(); i++) {
       if (text.charAt(i) >= 0x80) {
         return false;

@@ -446,6 +446,24 @@ final class VariedRuleCases {
             ed       | Ed         | B     | instructor
             """,
             "code | title | instructors\nNAV-1 | Coast | ana ←\n"),
+        // Letters that are written out are no slip.
+        of(
+            "off-pattern",
+            """
+            given name | family name | username
+            Ana        | Reed        | ana.reed
+            Bo         | Quay        | bo.quay
+            Jörn       | Müller      | joern.mueller
+            Søren      | Krøyer      | soeren.kroeyer
+            Jürgen     | Groß        | jurgen.gross
+            Cy         | Finch       | cy.finch
+            Di         | Holm        | di.holm
+            Ed         | Voss        | ed.voss
+            Flo        | Berg        | flo.berg
+            Gil        | Lund        | gil.lund
+            Hal        | Moss        | hmoss     ←
+            Ida        | Dahl        | ida.dahl
+            """),
         // No list tells who learns; the other courses and the other instructor do.
         of(
             "unlikely-role",

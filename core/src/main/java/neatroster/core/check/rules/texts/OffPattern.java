@@ -59,6 +59,9 @@ public final class OffPattern extends TableRule implements ColumnRule {
   /** So many in ten follow a pattern that is one. */
   private static final int MOST_FOLLOW = 9;
 
+  /** Languages in which letters with marks are written out, as in “mueller” and “soerensen”. */
+  private static final List<String> WRITING_OUT = List.of("de", "da");
+
   private static final int MOST_HELD = 2000;
   private static final Field[] OF_PEOPLE = {Field.USERNAME, Field.EMAIL};
 
@@ -174,11 +177,28 @@ public final class OffPattern extends TableRule implements ColumnRule {
     if (pattern.isEmpty()) {
       return;
     }
-    List<Held> breaking =
-        values.stream().filter(v -> !pattern.get().fits(v.value(), v.of())).toList();
+    List<Held> breaking = values.stream().filter(value -> !follows(value, pattern.get())).toList();
     if (breaking.size() * 10 <= values.size()) {
       breaking.forEach(v -> findings.add(breaks(v.finding(), v.value(), pattern.get())));
     }
+  }
+
+  /** Whether a value is made by a pattern, in whichever language the letters were written out. */
+  private static boolean follows(Held held, neatroster.core.pattern.Pattern pattern) {
+    if (pattern.fits(held.value(), held.of())) {
+      return true;
+    }
+    if (held.of().values().stream().allMatch(AsciiText::isAscii)) {
+      return false;
+    }
+    for (String language : WRITING_OUT) {
+      Map<String, String> of = new HashMap<>(held.of());
+      of.put(Field.LANGUAGE.label(), language);
+      if (pattern.fits(held.value(), of)) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private static void codes(List<Held> values, Findings findings) {
