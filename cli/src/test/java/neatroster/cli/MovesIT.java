@@ -134,6 +134,33 @@ class MovesIT {
   }
 
   @Test
+  void whoTeachesIsMovedWhereTheRoleIsSaid() throws Exception {
+    assertThat(
+            program
+                .run("arrange", "--move", "NAV-1", "--to-course", "NAV-2", "--role", "guru")
+                .exit())
+        .isEqualTo(2);
+    assertThat(
+            program
+                .run(
+                    "arrange",
+                    "--move",
+                    "NAV-1",
+                    "--to-course",
+                    "NAV-2",
+                    "--role",
+                    "teacher",
+                    "--yes")
+                .out())
+        .contains("Edna Voss");
+    assertThat(Files.readAllLines(temp.resolve("sheets/arranged-NAV-1-to-NAV-2.csv")))
+        .containsExactly(
+            "user,course,role,group,status",
+            "edna@gull.example,NAV-1,instructor,,ended",
+            "edna@gull.example,NAV-2,instructor,,");
+  }
+
+  @Test
   void gradesGoUpOnceHoweverOftenItIsAskedFor() throws Exception {
     deliver();
     for (int i = 0; i < 2; i++) {

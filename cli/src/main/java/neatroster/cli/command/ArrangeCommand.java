@@ -51,6 +51,12 @@ public final class ArrangeCommand implements Callable<Integer> {
   private String toCourse;
 
   @Option(
+      names = "--role",
+      paramLabel = "ROLE",
+      description = "Moves those in this role, as instructor, instead of the learners.")
+  private String role;
+
+  @Option(
       names = "--grades-up",
       description = "Moves everybody up a grade, or those whom --where means.")
   private boolean gradesUp;
@@ -78,6 +84,9 @@ public final class ArrangeCommand implements Callable<Integer> {
           "Say one of --divide COURSE, --move COURSE --to-course COURSE, or --grades-up; neat-roster"
               + " arrange --help tells the rest.");
     }
+    if (role != null && move == null) {
+      throw Problem.usage("--role goes with --move COURSE.");
+    }
     Session session = options.session();
     session.folderOr("There is no roster folder here whose people could be moved. Try --folder.");
     try {
@@ -96,7 +105,7 @@ public final class ArrangeCommand implements Callable<Integer> {
       if (toCourse == null) {
         throw Problem.usage("--move needs --to-course COURSE.");
       }
-      return new Moving(session, where).arrange(move, toCourse);
+      return new Moving(session, where, role).arrange(move, toCourse);
     }
     return new GradesUp(session, where, lastGrade).arrange();
   }

@@ -7,9 +7,11 @@ import java.util.List;
 import java.util.Map;
 import neatroster.cli.folder.AddedSheet;
 import neatroster.cli.folder.Session;
+import neatroster.cli.terminal.Problem;
 import neatroster.core.arrange.ArrangeException;
 import neatroster.core.arrange.ArrangedPerson;
 import neatroster.core.model.Field;
+import neatroster.core.model.RoleWords;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
 
@@ -17,10 +19,31 @@ import neatroster.core.roster.ResolvedRoster;
 final class Moving {
   private final Session session;
   private final PeopleFilter filter;
+  private final String role;
 
-  Moving(Session session, List<String> where) {
+  /**
+   * A move.
+   *
+   * @param role in which role they are, or null for the usual one
+   */
+  Moving(Session session, List<String> where, String role) {
     this.session = session;
     this.filter = new PeopleFilter(session.settings(), where);
+    this.role = role == null ? session.settings().defaultRole() : role(session, role);
+  }
+
+  private static String role(Session session, String word) {
+    RoleWords roles = session.settings().roles();
+    return roles
+        .role(word)
+        .orElseThrow(
+            () ->
+                Problem.usage(
+                    "There is no role “"
+                        + word
+                        + "”. Roles: "
+                        + String.join(", ", roles.roles())
+                        + "."));
   }
 
   /** Whoever was moved out of a course by one sheet is not let in again by another. */
@@ -50,7 +73,6 @@ final class Moving {
       if (from == to) {
         throw new ArrangeException(fromName + " and " + toName + " are the same course.");
       }
-      String role = session.settings().defaultRole();
       List<ArrangedPerson> all = roster.people().of(from, role);
       List<ArrangedPerson> moved = new ArrayList<>(filter.of(all));
       moved.sort(
