@@ -8,6 +8,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
@@ -75,7 +77,7 @@ class DeliveriesIT {
     program.run("send", "--by-hand");
     // Ana was given another grade by hand, and Bo was taken away.
     export(
-        Instant.now().plusSeconds(60),
+        Instant.now(),
         "id,username,given name,family name,email,grade,watch",
         "1,amorgan,Ana,Morgan,ana@gull.example,9,port");
     JsonNode preview = preview();
@@ -134,5 +136,56 @@ class DeliveriesIT {
     assertThat(sent.exit()).isEqualTo(3);
     assertThat(sent.err()).contains("was edited since it was packed");
     assertThat(preview().get("counts").get("users").get("create").asInt()).isEqualTo(2);
+  }
+
+  @Test
+  void whatWasDeliveredIsTakenBackAndNoMoreThanThat() throws Exception {
+    settings("leave");
+    program.run("pack");
+    assertThat(program.run("undo", run(1)).err()).contains("is not recorded as delivered");
+    program.run("send", "--by-hand");
+    program.file(
+        "sheets/users.csv",
+        "id,username,given name,family name,email,grade,watch",
+        "1,amorgan,Ana,Morgan,ana@gull.example,7,starboard",
+        "2,bfinch,Bo,Finch,bo@pier.example,8,");
+    program.run("pack");
+    program.run("send", "--by-hand");
+    // Somebody put Bo into another grade by hand.
+    export(
+        Instant.now(),
+        "id,username,given name,family name,email,grade,watch",
+        "1,amorgan,Ana,Morgan,ana@gull.example,7,starboard",
+        "2,bfinch,Bo,Finch,bo@pier.example,9,");
+    JsonNode undone = JSON.readTree(program.run("undo", run(2), "--format", "json").out());
+    assertThat(undone.get("undoes").asText()).isEqualTo(run(2));
+    assertThat(undone.get("cannotBeUndone"))
+        .singleElement()
+        .satisfies(one -> assertThat(one.get("what").asText()).contains("changed again"));
+    String users = Files.readString(temp.resolve("runs/" + run(3) + "/plain/3-users.csv"));
+    assertThat(users.lines()).hasSize(2);
+    assertThat(users).contains("change,,amorgan,").contains(",6,").contains(",port");
+    program.run("send", "--by-hand");
+
+    // The first run made people: taking that back is more than the settings let through.
+    assertThat(program.run("undo", run(1)).exit()).isEqualTo(1);
+    Program.Result all =
+        program.run("undo", run(1), "--go-above", "removals=9", "--go-above", "withdrawals=9");
+    assertThat(all.exit()).isZero();
+    assertThat(Files.readString(temp.resolve("runs/" + run(4) + "/plain/7-removals.csv")))
+        .contains("remove,amorgan,,")
+        .contains("remove,,NAV-1,");
+    program.run("send", "--by-hand");
+    JsonNode history = JSON.readTree(program.run("history", "--format", "json").out());
+    assertThat(history.get("runs"))
+        .extracting(run -> run.get("state").asText() + " " + run.get("undoes").asText())
+        .containsExactly("undone null", "undone null", "sent " + run(2), "sent " + run(1));
+    // What we took away ourselves is no surprise: the sheets may have it made again.
+    assertThat(preview().get("left")).isEmpty();
+    assertThat(program.run("undo", run(1)).err()).contains("was taken back already");
+  }
+
+  private String run(int number) {
+    return LocalDate.now(ZoneId.systemDefault()) + "-" + number;
   }
 }

@@ -29,7 +29,7 @@ public final class Register implements AutoCloseable {
   /** Marks the file as ours: “NRos” in ASCII (SQLite file format, section 1.3.12). */
   private static final int APPLICATION_ID = 0x4E526F73;
 
-  private static final int VERSION = 4;
+  private static final int VERSION = 5;
 
   private static final String ACCOUNT =
       """
@@ -78,8 +78,13 @@ public final class Register implements AutoCloseable {
         name TEXT PRIMARY KEY,
         packed_at TEXT NOT NULL,
         digest TEXT NOT NULL,
-        delivered_at TEXT NOT NULL DEFAULT '');
+        delivered_at TEXT NOT NULL DEFAULT '',
+        undoes TEXT NOT NULL DEFAULT '');
       """;
+
+  /** Version 4 did not know which run takes back another. */
+  private static final String FROM_VERSION_4 =
+      "ALTER TABLE run ADD COLUMN undoes TEXT NOT NULL DEFAULT '';";
 
   /** Version 2 did not know whose passwords the accounts file holds, nor who was told. */
   private static final String FROM_VERSION_2 =
@@ -181,6 +186,15 @@ public final class Register implements AutoCloseable {
     return deepest.getMessage() == null ? "the disk gave up" : deepest.getMessage();
   }
 
+  private static String upgrade(int version) {
+    return switch (version) {
+      case 0, 1 -> FROM_VERSION_1;
+      case 2 -> FROM_VERSION_2;
+      case 3 -> RUNS;
+      default -> FROM_VERSION_4;
+    };
+  }
+
   private static void prepare(Connection connection, boolean made)
       throws SQLException, RegisterException {
     try (Statement statement = connection.createStatement()) {
@@ -207,7 +221,7 @@ public final class Register implements AutoCloseable {
       }
       if (version < VERSION) {
         statement.execute("BEGIN IMMEDIATE");
-        statement.executeUpdate(version < 2 ? FROM_VERSION_1 : version < 3 ? FROM_VERSION_2 : RUNS);
+        statement.executeUpdate(upgrade(version));
         statement.execute("PRAGMA user_version = " + VERSION);
         statement.execute("COMMIT");
       }
@@ -272,16 +286,19 @@ public final class Register implements AutoCloseable {
    * Remembers a run that was packed.
    *
    * @param digest what tells whether another run changes the same
+   * @param undoes the run that it takes back, if any
    */
-  public void runPacked(String name, Instant at, String digest) throws RegisterException {
+  public void runPacked(String name, Instant at, String digest, Optional<String> undoes)
+      throws RegisterException {
     write(
         () -> {
           try (PreparedStatement statement =
               connection.prepareStatement(
-                  "INSERT OR REPLACE INTO run (name, packed_at, digest) VALUES (?, ?, ?)")) {
+                  "INSERT OR REPLACE INTO run (name, packed_at, digest, undoes) VALUES (?, ?, ?, ?)")) {
             statement.setString(1, name);
             statement.setString(2, at.toString());
             statement.setString(3, digest);
+            statement.setString(4, undoes.orElse(""));
             statement.executeUpdate();
           }
         });
@@ -308,7 +325,7 @@ public final class Register implements AutoCloseable {
           try (Statement statement = connection.createStatement();
               ResultSet row =
                   statement.executeQuery(
-                      "SELECT name, packed_at, digest, delivered_at FROM run ORDER BY rowid")) {
+                      "SELECT name, packed_at, digest, delivered_at, undoes FROM run ORDER BY rowid")) {
             while (row.next()) {
               String delivered = row.getString(4);
               runs.add(
@@ -318,7 +335,8 @@ public final class Register implements AutoCloseable {
                       row.getString(3),
                       delivered.isEmpty()
                           ? Optional.empty()
-                          : Optional.of(Instant.parse(delivered))));
+                          : Optional.of(Instant.parse(delivered)),
+                      Optional.of(row.getString(5)).filter(undoes -> !undoes.isEmpty())));
             }
           }
           return runs;

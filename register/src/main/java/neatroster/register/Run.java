@@ -10,5 +10,11 @@ import java.util.Optional;
  * @param packedAt when it was packed
  * @param digest what tells whether another run changes the same
  * @param deliveredAt when it was delivered, if it was
+ * @param undoes the run that it takes back, if any
  */
-public record Run(String name, Instant packedAt, String digest, Optional<Instant> deliveredAt) {}
+public record Run(
+    String name,
+    Instant packedAt,
+    String digest,
+    Optional<Instant> deliveredAt,
+    Optional<String> undoes) {}

@@ -10,8 +10,6 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -19,10 +17,9 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import neatroster.cli.disk.DiskTrouble;
-import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.PasswordPlaces;
-import neatroster.cli.folder.RunDigest;
+import neatroster.cli.folder.RunBatches;
 import neatroster.cli.folder.RunFolder;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
@@ -42,7 +39,6 @@ import neatroster.core.compare.Above;
 import neatroster.core.compare.ChangeReceiver;
 import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
-import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.Totals;
 import neatroster.core.grid.Place;
@@ -53,13 +49,8 @@ import neatroster.core.model.Severity;
 import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
-import neatroster.core.text.Nearest;
 import neatroster.formats.BatchFormat;
-import neatroster.formats.BatchFormats;
-import neatroster.formats.BatchWriter;
 import neatroster.formats.OwnColumns;
-import neatroster.formats.RunChanges;
-import neatroster.formats.WrittenFile;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
@@ -75,13 +66,7 @@ public final class PackCommand implements Callable<Integer> {
   private static final int SHOWN = 20;
 
   @Mixin private CommonOptions options;
-
-  @Option(
-      names = "--as",
-      paramLabel = "FORMAT",
-      arity = "1..*",
-      description = "The formats to write (default: plain).")
-  private List<String> as = List.of("plain");
+  @Mixin private FormatOptions as;
 
   @Option(
       names = "--leave-out-faulty",
@@ -108,21 +93,12 @@ public final class PackCommand implements Callable<Integer> {
   private List<String> files = List.of();
 
   /**
-   * A file of the run.
-   *
-   * @param path its path in the run folder
-   * @param format the format's name
-   * @param written what it holds
-   * @param sha256 its digest
-   */
-  private record PackedFile(String path, String format, WrittenFile written, String sha256) {}
-
-  /**
    * A packed run.
    *
    * @param run its name
    * @param folder where it is, as people read it
    * @param files its batch files
+   * @param notCarried what the formats have no room for
    * @param counts for each phase and change how many
    * @param leftOut how many rows were left out
    * @param corrections the correction sheets, in the run folder
@@ -135,7 +111,8 @@ public final class PackCommand implements Callable<Integer> {
   private record Packed(
       String run,
       String folder,
-      List<PackedFile> files,
+      List<RunBatches.PackedFile> files,
+      List<RunBatches.NotCarried> notCarried,
       Map<String, Map<String, Integer>> counts,
       int leftOut,
       List<String> corrections,
@@ -147,7 +124,8 @@ public final class PackCommand implements Callable<Integer> {
     /** There was nothing to change. */
     static final Packed NOTHING =
         new Packed(
-            null, null, List.of(), Map.of(), 0, List.of(), List.of(), 0, null, List.of(), false);
+            null, null, List.of(), List.of(), Map.of(), 0, List.of(), List.of(), 0, null, List.of(),
+            false);
   }
 
   /** A value that is not delivered though its row is, because what it names is left out. */
@@ -156,7 +134,7 @@ public final class PackCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     Screen screen = options.screen();
-    List<BatchFormat> formats = formats();
+    List<BatchFormat> formats = as.formats();
     Session session = options.session().writing(to, "pack");
     Settings settings = session.settings();
     try (OpenRoster open = session.open(files);
@@ -192,25 +170,6 @@ public final class PackCommand implements Callable<Integer> {
               + "); nothing of it is left.",
           e);
     }
-  }
-
-  private List<BatchFormat> formats() {
-    List<BatchFormat> formats = new ArrayList<>();
-    for (String name : new LinkedHashSet<>(as)) {
-      formats.add(
-          BatchFormats.named(name.toLowerCase(Locale.ROOT))
-              .orElseThrow(
-                  () ->
-                      Problem.usage(
-                          "There is no format “"
-                              + name
-                              + "”."
-                              + Nearest.word(name, BatchFormats.names())
-                                  .map(near -> " Is " + near + " meant?")
-                                  .orElse(
-                                      " There is: " + String.join(", ", BatchFormats.names())))));
-    }
-    return formats;
   }
 
   /** An obstacle in words. */
@@ -301,36 +260,20 @@ public final class PackCommand implements Callable<Integer> {
             reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
             workplace.register().passwordsDue(),
             joinCodes(workplace.register()));
-    List<String> packedPasswords = new ArrayList<>();
     Path runs = workplace.folder().path("runs");
     LocalDate today = LocalDate.now(ZoneId.systemDefault());
     try (RunFolder run = RunFolder.start(runs, today)) {
-      Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
-      List<BatchWriter> writers = new ArrayList<>();
-      OwnColumns own = new OwnColumns(settings.reading().ownFields());
-      RunChanges changes =
-          new RunChanges(name -> run.create(KnownSource.CHANGES + "/" + name), own);
+      RunBatches batches =
+          new RunBatches(run, formats, new OwnColumns(settings.reading().ownFields()));
       List<Dropped> dropped = new ArrayList<>();
       CorrectionSheets corrections = new CorrectionSheets(run::create, checked);
       try {
-        for (BatchFormat format : formats) {
-          writers.add(format.writer(name -> run.create(format.name() + "/" + name), own));
-        }
         ChangeReceiver receiver =
             new ChangeReceiver() {
               @Override
               public void change(PlannedChange row) {
-                counts
-                    .computeIfAbsent(row.phase().word(), phase -> new LinkedHashMap<>())
-                    .merge(row.change().word(), 1, Integer::sum);
-                if (!row.value(Field.PASSWORD).isEmpty()) {
-                  packedPasswords.add(reference(row));
-                }
                 try {
-                  changes.add(row);
-                  for (BatchWriter writer : writers) {
-                    writer.row(row);
-                  }
+                  batches.add(row);
                 } catch (IOException e) {
                   throw new UncheckedIOException(e);
                 }
@@ -348,25 +291,15 @@ public final class PackCommand implements Callable<Integer> {
             };
         new Comparison(settings, checked, known, items, today, receiver).run();
       } finally {
-        for (BatchWriter writer : writers) {
-          writer.close();
-        }
-        changes.close();
+        batches.close();
         corrections.close();
       }
-      List<PackedFile> files = new ArrayList<>();
-      for (int i = 0; i < formats.size(); i++) {
-        String format = formats.get(i).name();
-        for (WrittenFile written : writers.get(i).written()) {
-          String path = format + "/" + written.name();
-          files.add(new PackedFile(path, format, written, run.sha256(path)));
-        }
-      }
+      List<RunBatches.PackedFile> files = batches.files();
       open.verifyUnchanged();
-      if (counts.isEmpty() && corrections.rows() == 0) {
+      if (batches.counts().isEmpty() && corrections.rows() == 0) {
         return Packed.NOTHING;
       }
-      String digest = RunDigest.of(name -> run.sha256(name), run.names(KnownSource.CHANGES));
+      String digest = batches.digest();
       List<Run> waiting =
           workplace.register().runs().stream()
               .filter(earlier -> earlier.deliveredAt().isEmpty())
@@ -377,11 +310,12 @@ public final class PackCommand implements Callable<Integer> {
               run.name(),
               workplace.folder().shown("runs/" + run.name()),
               files,
-              counts,
+              batches.notCarried(),
+              batches.counts(),
               corrections.rows(),
               List.copyOf(corrections.names()),
               dropped,
-              packedPasswords.size(),
+              batches.passwords().size(),
               waiting.stream()
                   .filter(earlier -> earlier.digest().equals(digest))
                   .map(Run::name)
@@ -394,20 +328,10 @@ public final class PackCommand implements Callable<Integer> {
         Json.write(out, json -> json(json, packed));
       }
       run.finish();
-      workplace.register().runPacked(run.name(), Instant.now(), digest);
-      workplace.register().passwordsPacked(packedPasswords);
+      workplace.register().runPacked(run.name(), Instant.now(), digest, Optional.empty());
+      workplace.register().passwordsPacked(batches.passwords());
       return packed;
     }
-  }
-
-  /** What the account of a batch row is referred to by. */
-  private static String reference(PlannedChange row) {
-    for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
-      if (!row.value(mark).isEmpty()) {
-        return row.value(mark);
-      }
-    }
-    return "";
   }
 
   private static Map<String, String> joinCodes(Register register) throws RegisterException {
@@ -423,13 +347,18 @@ public final class PackCommand implements Callable<Integer> {
     }
     screen.line("Packed run " + screen.bold(packed.run()) + " into " + packed.folder());
     screen.line("");
-    for (PackedFile file : packed.files()) {
+    for (RunBatches.PackedFile file : packed.files()) {
       screen.line(
           String.format(
               "  %-26s %s",
-              file.path(), Counted.of(file.written().rows(), one(file.written().phase()))));
+              file.path(), Counted.of(file.written().rows(), file.written().phase().one())));
     }
     screen.line("");
+    for (RunBatches.NotCarried one : packed.notCarried()) {
+      screen.line(
+          screen.yellow(one.format() + " does not carry " + one.count() + " × " + one.what())
+              + ".");
+    }
     if (packed.leftOut() > 0) {
       screen.line(
           screen.yellow(Counted.of(packed.leftOut(), "row") + " left out")
@@ -481,10 +410,6 @@ public final class PackCommand implements Callable<Integer> {
     }
   }
 
-  private static String one(Phase phase) {
-    return phase.word().substring(0, phase.word().length() - 1);
-  }
-
   private static void json(JsonGenerator json, Packed packed) throws IOException {
     json.writeStartObject();
     json.writeStringField("command", "pack");
@@ -496,17 +421,7 @@ public final class PackCommand implements Callable<Integer> {
       json.writeString(earlier);
     }
     json.writeEndArray();
-    json.writeArrayFieldStart("files");
-    for (PackedFile file : packed.files()) {
-      json.writeStartObject();
-      json.writeStringField("path", file.path());
-      json.writeStringField("format", file.format());
-      json.writeStringField("phase", file.written().phase().word());
-      json.writeNumberField("rows", file.written().rows());
-      json.writeStringField("sha256", file.sha256());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
+    RunBatches.json(json, packed.files());
     json.writeObjectFieldStart("counts");
     for (Map.Entry<String, Map<String, Integer>> phase : packed.counts().entrySet()) {
       json.writeObjectFieldStart(phase.getKey());
@@ -516,9 +431,7 @@ public final class PackCommand implements Callable<Integer> {
       json.writeEndObject();
     }
     json.writeEndObject();
-    // The plain format carries everything there is.
-    json.writeArrayFieldStart("notCarried");
-    json.writeEndArray();
+    RunBatches.jsonNotCarried(json, packed.notCarried());
     json.writeNumberField(PasswordPlaces.COUNT, packed.passwords());
     json.writeNumberField("leftOut", packed.leftOut());
     json.writeArrayFieldStart("corrections");

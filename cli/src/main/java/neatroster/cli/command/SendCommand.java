@@ -1,17 +1,12 @@
 package neatroster.cli.command;
 
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.util.List;
 import java.util.concurrent.Callable;
-import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.PackedRun;
 import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.RunDigest;
+import neatroster.cli.folder.RunChoice;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.terminal.Exit;
@@ -19,7 +14,6 @@ import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.model.Counted;
-import neatroster.core.text.Nearest;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
 import picocli.CommandLine.Command;
@@ -57,8 +51,8 @@ public final class SendCommand implements Callable<Integer> {
     RosterFolder folder =
         session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
     try (Workplace workplace = session.work("send")) {
-      Run run = run(workplace.register().runs());
-      verify(folder, run);
+      Run run = RunChoice.of(workplace.register().runs(), named);
+      RunChoice.verifyUnedited(folder, run);
       int changes = PackedRun.changes(folder, run.name());
       if (run.deliveredAt().isEmpty()) {
         workplace.register().runDelivered(run.name(), Instant.now());
@@ -71,52 +65,6 @@ public final class SendCommand implements Callable<Integer> {
       return Exit.DONE;
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
-    }
-  }
-
-  private Run run(List<Run> runs) {
-    if (runs.isEmpty()) {
-      throw Problem.usage("No run was packed in this folder. Run neat-roster pack first.");
-    }
-    if (named == null) {
-      return runs.get(runs.size() - 1);
-    }
-    return runs.stream()
-        .filter(run -> run.name().equals(named))
-        .findFirst()
-        .orElseThrow(
-            () ->
-                Problem.usage(
-                    "There is no run “"
-                        + named
-                        + "”."
-                        + Nearest.word(named, runs.stream().map(Run::name).toList())
-                            .map(near -> " Is " + near + " meant?")
-                            .orElse("")));
-  }
-
-  /** A run whose changes were edited would have the wrong things remembered. */
-  private static void verify(RosterFolder folder, Run run) {
-    Path place = folder.path("runs").resolve(run.name());
-    if (!Files.isDirectory(place)) {
-      throw Problem.unreadable(
-          folder.shown("runs/" + run.name())
-              + " is gone, so what the run changed is not known. Put it back, or put a new export of"
-              + " the platform into known/.",
-          null);
-    }
-    try {
-      if (!RunDigest.of(place).equals(run.digest())) {
-        throw Problem.unreadable(
-            folder.shown("runs/" + run.name() + "/changes")
-                + " was edited since it was packed, so it does not say any more what the batches"
-                + " change. Put a new export of the platform into known/ instead.",
-            null);
-      }
-    } catch (IOException e) {
-      throw Problem.unreadable(
-          folder.shown("runs/" + run.name()) + " cannot be read (" + DiskTrouble.reason(e) + ").",
-          e);
     }
   }
 

@@ -42,6 +42,11 @@ public enum Phase {
     return name().toLowerCase(Locale.ROOT);
   }
 
+  /** What one of its rows is called, as {@code user}. */
+  public String one() {
+    return word().substring(0, word().length() - 1);
+  }
+
   /**
    * A table's fields without the ones that are for the administrator's eyes or are taken apart on
    * the way.

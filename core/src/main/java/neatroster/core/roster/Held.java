@@ -52,6 +52,10 @@ public final class Held {
   private final IntList whoOf = new IntList();
   private final IntList placeOf = new IntList();
   private final BitSet enrollmentsThere = new BitSet();
+
+  /** The enrollments that we ended ourselves. */
+  private final BitSet withdrawn = new BitSet();
+
   private int present;
 
   /** Role, start and end of enrollments, each combination once. */
@@ -116,12 +120,14 @@ public final class Held {
    * Notes a row of an enrollment; the first counts.
    *
    * @param isThere whether the platform has it, as far as the row says
-   * @param wasDelivered whether the row says that we delivered it
+   * @param isDelivery whether the row is one that we delivered
+   * @param isEnded whether the row ends it
    */
-  void addEnrollment(int who, int place, int detail, boolean isThere, boolean wasDelivered) {
+  void addEnrollment(
+      int who, int place, int detail, boolean isThere, boolean isDelivery, boolean isEnded) {
     int known = enrollments.putIfNew(who, place, whoOf.size());
     int number = known == PairIndex.NEW ? whoOf.size() : known;
-    if (wasDelivered) {
+    if (isDelivery && !isEnded) {
       deliveredDetail.putIfAbsent(number, detail);
     }
     if (number < detailOf.size()) {
@@ -131,6 +137,7 @@ public final class Held {
     whoOf.add(who);
     placeOf.add(place);
     if (!isThere) {
+      withdrawn.set(number, isDelivery && isEnded);
       return;
     }
     enrollmentsThere.set(number);
@@ -263,10 +270,13 @@ public final class Held {
     return number == NONE || !enrollmentsThere.get(number) ? NONE : number;
   }
 
-  /** Whether an enrollment was delivered that the platform has no more. */
+  /** Whether an enrollment was delivered that the platform has no more, not by our doing. */
   public boolean isGoneEnrollment(String username, String course, String group) {
     int number = find(username, course, group);
-    return number != NONE && !enrollmentsThere.get(number) && deliveredDetail.containsKey(number);
+    return number != NONE
+        && !enrollmentsThere.get(number)
+        && !withdrawn.get(number)
+        && deliveredDetail.containsKey(number);
   }
 
   /** The numbers of the enrollments of somebody in a course, in whatever groups. */

@@ -66,11 +66,7 @@ final class HeldEnrollments {
       listed.set(course);
     }
     held.addEnrollment(
-        who,
-        place,
-        detail,
-        !isEnded && !(isDelivery && listed.get(course)),
-        isDelivery && !isEnded);
+        who, place, detail, !isEnded && !(isDelivery && listed.get(course)), isDelivery, isEnded);
   }
 
   private int who(RosterRow row, int line) {

@@ -1,0 +1,123 @@
+package neatroster.cli.command;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import neatroster.cli.folder.KnownSource;
+import neatroster.cli.folder.PackedRun;
+import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.folder.Session;
+import neatroster.cli.folder.Workplace;
+import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.model.Counted;
+import neatroster.register.Run;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+
+/** The runs so far, and what became of each. */
+@Command(name = "history", description = "Lists the runs so far, and what became of each.")
+public final class HistoryCommand implements Callable<Integer> {
+  private static final DateTimeFormatter MINUTES = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm");
+
+  @Mixin private CommonOptions options;
+
+  /**
+   * A run and what became of it.
+   *
+   * @param changes how many changes it holds, or nothing where they are gone
+   */
+  private record Past(Run run, String state, Optional<Integer> changes) {}
+
+  @Override
+  public Integer call() {
+    Session session = options.session();
+    RosterFolder folder =
+        session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
+    List<Run> runs = Workplace.runsIn(folder);
+    List<Past> past = new ArrayList<>();
+    for (Run run : runs) {
+      past.add(new Past(run, state(runs, run), changes(folder, run)));
+    }
+    if (options.json()) {
+      Json.write(session.screen().out(), json -> json(json, past));
+    } else {
+      text(session.screen(), past);
+    }
+    return Exit.DONE;
+  }
+
+  private static String state(List<Run> runs, Run run) {
+    boolean isUndone =
+        runs.stream()
+            .anyMatch(
+                other ->
+                    other.undoes().equals(Optional.of(run.name()))
+                        && other.deliveredAt().isPresent());
+    return isUndone ? "undone" : run.deliveredAt().isPresent() ? "sent" : "packed";
+  }
+
+  private static Optional<Integer> changes(RosterFolder folder, Run run) {
+    return Files.isDirectory(folder.path("runs").resolve(run.name()).resolve(KnownSource.CHANGES))
+        ? Optional.of(PackedRun.changes(folder, run.name()))
+        : Optional.empty();
+  }
+
+  private static void text(Screen screen, List<Past> past) {
+    if (past.isEmpty()) {
+      screen.line("No run was packed in this folder yet.");
+      return;
+    }
+    for (Past one : past) {
+      screen.line(
+          String.format(
+              "%s  %-8s %s",
+              screen.bold(String.format("%-14s", one.run().name())),
+              one.state(),
+              one.changes()
+                  .map(count -> Counted.of(count, "change"))
+                  .orElse("its folder is gone, so nobody can take it back")));
+      StringBuilder more = new StringBuilder("                packed ");
+      more.append(minutes(one.run().packedAt()));
+      one.run().deliveredAt().ifPresent(at -> more.append(", delivered ").append(minutes(at)));
+      one.run().undoes().ifPresent(other -> more.append("; takes back run ").append(other));
+      screen.line(more.toString());
+    }
+  }
+
+  private static String minutes(Instant at) {
+    return MINUTES.format(LocalDateTime.ofInstant(at, ZoneId.systemDefault()));
+  }
+
+  private static void json(JsonGenerator json, List<Past> past) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("command", "history");
+    json.writeArrayFieldStart("runs");
+    for (Past one : past) {
+      json.writeStartObject();
+      json.writeStringField("run", one.run().name());
+      json.writeStringField("packed", one.run().packedAt().toString());
+      json.writeStringField("state", one.state());
+      if (one.changes().isPresent()) {
+        json.writeNumberField("changes", one.changes().get());
+      } else {
+        json.writeNullField("changes");
+      }
+      json.writeStringField("undoes", one.run().undoes().orElse(null));
+      json.writeStringField(
+          "delivered", one.run().deliveredAt().map(Instant::toString).orElse(null));
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+}

@@ -1,0 +1,351 @@
+package neatroster.cli.command;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
+import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.folder.KnownSource;
+import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.folder.RunBatches;
+import neatroster.cli.folder.RunChoice;
+import neatroster.cli.folder.RunFolder;
+import neatroster.cli.folder.Session;
+import neatroster.cli.folder.Workplace;
+import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.Problem;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.compare.Above;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.compare.Reverse;
+import neatroster.core.compare.StillSo;
+import neatroster.core.compare.Totals;
+import neatroster.core.model.Counted;
+import neatroster.core.model.Field;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.Roster;
+import neatroster.core.settings.Settings;
+import neatroster.formats.KeptChanges;
+import neatroster.formats.OwnColumns;
+import neatroster.register.RegisterException;
+import neatroster.register.Run;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Packs what takes back a run that was delivered. */
+@Command(
+    name = "undo",
+    description = {
+      "Packs the reverse of a run that was delivered, as a run of its own: what it made is taken",
+      "away, what it changed is put back. What was changed again since is left."
+    })
+public final class UndoCommand implements Callable<Integer> {
+  @Mixin private CommonOptions options;
+  @Mixin private FormatOptions formats;
+
+  @Option(
+      names = "--go-above",
+      paramLabel = "KIND=NUMBER",
+      description =
+          "Lets it make so many removals, withdrawals or changes, whatever stop-above in the"
+              + " settings says. Repeatable.")
+  private Map<String, Integer> goAbove = Map.of();
+
+  @Parameters(paramLabel = "RUN", description = "The run, as 2027-01-12-1.")
+  private String named;
+
+  /** What is said of something that is not taken back, or not wholly. */
+  private static final class Kept {
+    private final Map<String, Integer> counts = new LinkedHashMap<>();
+
+    void add(String what) {
+      counts.merge(what, 1, Integer::sum);
+    }
+  }
+
+  /**
+   * An undoing.
+   *
+   * @param run the run that was packed, or null where there is nothing to take back
+   * @param kept what cannot be taken back, and how often
+   */
+  private record Undone(
+      String run,
+      String undoes,
+      String folder,
+      List<RunBatches.PackedFile> files,
+      List<RunBatches.NotCarried> notCarried,
+      Map<String, Map<String, Integer>> counts,
+      Map<String, Integer> kept) {}
+
+  @Override
+  public Integer call() {
+    Session session = options.session();
+    RosterFolder folder =
+        session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
+    formats.verify();
+    try (Workplace workplace = session.work("undo")) {
+      List<Run> runs = workplace.register().runs();
+      Run run = RunChoice.of(runs, named);
+      verify(runs, run);
+      RunChoice.verifyUnedited(folder, run);
+      Path changes = folder.path("runs").resolve(run.name()).resolve(KnownSource.CHANGES);
+      Roster none = new Roster(List.of(), List.of(), List.of());
+      Known known = session.basis(workplace.known(), none).known();
+      Undoing undoing =
+          new Undoing(new KeptChanges(changes), new StillSo(session.settings(), known));
+      String above = above(session.settings(), known, undoing);
+      if (!above.isEmpty()) {
+        refuse(session.screen(), run, above);
+        return Exit.FINDINGS;
+      }
+      Undone undone = pack(session.settings(), folder, workplace, run, undoing);
+      if (options.json()) {
+        Json.write(session.screen().out(), json -> json(json, undone));
+      } else {
+        text(session.screen(), undone);
+      }
+      return Exit.DONE;
+    } catch (RegisterException e) {
+      throw Problem.unreadable(e.getMessage() + ".", e);
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "The run could not be written (" + DiskTrouble.reason(e) + "); nothing of it is left.",
+          e);
+    }
+  }
+
+  private static void verify(List<Run> runs, Run run) {
+    if (run.deliveredAt().isEmpty()) {
+      throw Problem.usage(
+          "Run "
+              + run.name()
+              + " is not recorded as delivered, so there is nothing to take back. If it was"
+              + " uploaded, say so first: neat-roster send "
+              + run.name()
+              + " --by-hand");
+    }
+    for (Run other : runs) {
+      if (other.undoes().equals(Optional.of(run.name())) && other.deliveredAt().isPresent()) {
+        throw Problem.usage(
+            "Run " + run.name() + " was taken back already, by run " + other.name() + ".");
+      }
+    }
+  }
+
+  /** The changes that take a run back. */
+  private static final class Undoing {
+    private final KeptChanges changes;
+    private final StillSo stillSo;
+
+    Undoing(KeptChanges changes, StillSo stillSo) {
+      this.changes = changes;
+      this.stillSo = stillSo;
+    }
+
+    /** Hands on the changes; of several renamings the last comes first. */
+    void read(KeptChanges.Receiver receiver, Kept kept) throws IOException {
+      List<PlannedChange> renamings = new ArrayList<>();
+      changes.read(
+          change -> {
+            if (!stillSo.is(change)) {
+              kept.add(
+                  change.phase().one()
+                      + " to "
+                      + change.change().word()
+                      + ", changed again or gone since");
+              return;
+            }
+            Optional<PlannedChange> reverse = Reverse.of(change);
+            if (reverse.isEmpty()) {
+              kept.add(irreversible(change));
+              return;
+            }
+            costs(change, kept);
+            if (change.change() == Change.RENAME) {
+              renamings.add(0, reverse.get());
+            } else {
+              receiver.change(reverse.get());
+            }
+          });
+      for (PlannedChange renaming : renamings) {
+        receiver.change(renaming);
+      }
+    }
+
+    private static String irreversible(PlannedChange change) {
+      if (change.phase() == Phase.SITES) {
+        return "site made; others may be in it by now";
+      }
+      return switch (change.change()) {
+        case REMOVE -> "removal of what is known by its name alone";
+        case CREATE -> "account made without a username; remove it on the platform";
+        default -> "password changed; the one before is not known";
+      };
+    }
+
+    /** What is lost all the same. */
+    private static void costs(PlannedChange change, Kept kept) {
+      if (change.change() == Change.REMOVE) {
+        kept.add(
+            change.value(Field.COURSE).isEmpty()
+                ? "user removed, who is made anew; their work and password do not come back"
+                : "course or group removed, which is made anew; its contents do not come back");
+      } else if (change.change() == Change.WITHDRAW) {
+        kept.add("enrollment ended, which is made anew; marks may not come back");
+      }
+    }
+  }
+
+  private String above(Settings settings, Known known, Undoing undoing) throws IOException {
+    for (String kind : goAbove.keySet()) {
+      if (!settings.stopAbove().containsKey(kind)) {
+        throw Problem.usage("--go-above takes removals, withdrawals or changes with a number.");
+      }
+    }
+    Totals totals = new Totals(known.held(), settings.defaultRole());
+    undoing.read(totals::add, new Kept());
+    return Above.of(totals, known, settings.stopAbove(), goAbove).stream()
+        .map(Above::sentence)
+        .collect(Collectors.joining(". "));
+  }
+
+  private Undone pack(
+      Settings settings, RosterFolder folder, Workplace workplace, Run undoes, Undoing undoing)
+      throws IOException, RegisterException {
+    Path runs = folder.path("runs");
+    Kept kept = new Kept();
+    try (RunFolder run = RunFolder.start(runs, LocalDate.now(ZoneId.systemDefault()))) {
+      RunBatches batches =
+          new RunBatches(run, formats.formats(), new OwnColumns(settings.reading().ownFields()));
+      try {
+        undoing.read(batches::add, kept);
+      } finally {
+        batches.close();
+      }
+      boolean isNothing = batches.counts().isEmpty();
+      Undone undone =
+          new Undone(
+              isNothing ? null : run.name(),
+              undoes.name(),
+              isNothing ? null : folder.shown("runs/" + run.name()),
+              batches.files(),
+              batches.notCarried(),
+              batches.counts(),
+              kept.counts);
+      if (isNothing) {
+        return undone;
+      }
+      String digest = batches.digest();
+      try (var out = run.create("run.json")) {
+        Json.write(out, json -> json(json, undone));
+      }
+      run.finish();
+      workplace.register().runPacked(run.name(), Instant.now(), digest, Optional.of(undoes.name()));
+      return undone;
+    }
+  }
+
+  private void refuse(Screen screen, Run run, String why) {
+    String refused = "Nothing was packed. " + why;
+    if (options.json()) {
+      Json.write(
+          screen.out(),
+          json -> {
+            json.writeStartObject();
+            json.writeStringField("command", "undo");
+            json.writeNullField("run");
+            json.writeStringField("undoes", run.name());
+            json.writeStringField("refused", refused);
+            json.writeEndObject();
+          });
+    } else {
+      screen.line(screen.red(refused));
+    }
+  }
+
+  private static void text(Screen screen, Undone undone) {
+    if (undone.run() == null) {
+      screen.line(
+          "Nothing of run " + undone.undoes() + " can be taken back, so no run was packed.");
+    } else {
+      screen.line(
+          "Packed run "
+              + screen.bold(undone.run())
+              + ", which takes back run "
+              + undone.undoes()
+              + ", into "
+              + undone.folder());
+      screen.line("");
+      for (RunBatches.PackedFile file : undone.files()) {
+        screen.line(
+            String.format(
+                "  %-26s %s",
+                file.path(), Counted.of(file.written().rows(), file.written().phase().one())));
+      }
+    }
+    if (!undone.kept().isEmpty()) {
+      screen.line("");
+      screen.line(screen.yellow("What cannot be taken back"));
+      undone.kept().forEach((what, count) -> screen.line("  " + count + " × " + what));
+    }
+    for (RunBatches.NotCarried one : undone.notCarried()) {
+      screen.line(
+          screen.yellow(one.format() + " does not carry " + one.count() + " × " + one.what())
+              + ".");
+    }
+    if (undone.run() != null) {
+      screen.line("");
+      screen.line(
+          "Deliver the batches in the order of their numbers, then say so: neat-roster send "
+              + undone.run()
+              + " --by-hand");
+      screen.line(
+          "Your sheets still ask for what run "
+              + undone.undoes()
+              + " did: correct them, or the next pack does it again.");
+    }
+  }
+
+  private static void json(JsonGenerator json, Undone undone) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("command", "undo");
+    json.writeStringField("run", undone.run());
+    json.writeStringField("undoes", undone.undoes());
+    json.writeStringField("folder", undone.run() == null ? null : "runs/" + undone.run());
+    RunBatches.json(json, undone.files());
+    json.writeObjectFieldStart("counts");
+    for (Map.Entry<String, Map<String, Integer>> phase : undone.counts().entrySet()) {
+      json.writeObjectFieldStart(phase.getKey());
+      for (Map.Entry<String, Integer> change : phase.getValue().entrySet()) {
+        json.writeNumberField(change.getKey(), change.getValue());
+      }
+      json.writeEndObject();
+    }
+    json.writeEndObject();
+    RunBatches.jsonNotCarried(json, undone.notCarried());
+    json.writeArrayFieldStart("cannotBeUndone");
+    for (Map.Entry<String, Integer> one : undone.kept().entrySet()) {
+      json.writeStartObject();
+      json.writeStringField("what", one.getKey());
+      json.writeNumberField("count", one.getValue());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+}

@@ -1,0 +1,152 @@
+package neatroster.cli.folder;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.Closeable;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Field;
+import neatroster.formats.BatchFormat;
+import neatroster.formats.BatchWriter;
+import neatroster.formats.OwnColumns;
+import neatroster.formats.RunChanges;
+import neatroster.formats.WrittenFile;
+
+/** Writes the changes of a run in the making: as batches in each format, and kept for later. */
+public final class RunBatches implements Closeable {
+  private final RunFolder run;
+  private final List<BatchFormat> formats;
+  private final List<BatchWriter> writers = new ArrayList<>();
+  private final RunChanges changes;
+  private final Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
+  private final List<String> passwords = new ArrayList<>();
+
+  /**
+   * A file of the run.
+   *
+   * @param path its path in the run folder
+   * @param format the format's name
+   * @param written what it holds
+   * @param sha256 its digest
+   */
+  public record PackedFile(String path, String format, WrittenFile written, String sha256) {}
+
+  /**
+   * What a format could not carry.
+   *
+   * @param what what it is, in words
+   */
+  public record NotCarried(String format, String what, int count) {}
+
+  /** Starts the batches of a run. */
+  public RunBatches(RunFolder run, List<BatchFormat> formats, OwnColumns own) throws IOException {
+    this.run = run;
+    this.formats = formats;
+    changes = new RunChanges(name -> run.create(KnownSource.CHANGES + "/" + name), own);
+    for (BatchFormat format : formats) {
+      writers.add(format.writer(name -> run.create(format.name() + "/" + name), own));
+    }
+  }
+
+  /** Writes a change. */
+  public void add(PlannedChange change) throws IOException {
+    counts
+        .computeIfAbsent(change.phase().word(), phase -> new LinkedHashMap<>())
+        .merge(change.change().word(), 1, Integer::sum);
+    if (!change.value(Field.PASSWORD).isEmpty()) {
+      passwords.add(reference(change));
+    }
+    changes.add(change);
+    for (BatchWriter writer : writers) {
+      writer.row(change);
+    }
+  }
+
+  /** What the account of a batch row is referred to by. */
+  private static String reference(PlannedChange row) {
+    for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
+      if (!row.value(mark).isEmpty()) {
+        return row.value(mark);
+      }
+    }
+    return "";
+  }
+
+  @Override
+  public void close() throws IOException {
+    for (BatchWriter writer : writers) {
+      writer.close();
+    }
+    changes.close();
+  }
+
+  /** For each phase and change how many there are. */
+  public Map<String, Map<String, Integer>> counts() {
+    return counts;
+  }
+
+  /** Whose first passwords the batches hold. */
+  public List<String> passwords() {
+    return passwords;
+  }
+
+  /** The batch files; may be asked for once, when the batches are closed. */
+  public List<PackedFile> files() {
+    List<PackedFile> files = new ArrayList<>();
+    for (int i = 0; i < formats.size(); i++) {
+      String format = formats.get(i).name();
+      for (WrittenFile written : writers.get(i).written()) {
+        String path = format + "/" + written.name();
+        files.add(new PackedFile(path, format, written, run.sha256(path)));
+      }
+    }
+    return files;
+  }
+
+  /** What the formats have no room for. */
+  public List<NotCarried> notCarried() {
+    List<NotCarried> all = new ArrayList<>();
+    for (int i = 0; i < formats.size(); i++) {
+      String format = formats.get(i).name();
+      writers.get(i).notCarried().forEach((what, n) -> all.add(new NotCarried(format, what, n)));
+    }
+    return all;
+  }
+
+  /** What tells whether another run changes the same; may be asked for once. */
+  public String digest() {
+    return RunDigest.of(run::sha256, run.names(KnownSource.CHANGES));
+  }
+
+  /** Writes the files into an object of JSON. */
+  public static void json(JsonGenerator json, List<PackedFile> files) throws IOException {
+    json.writeArrayFieldStart("files");
+    for (PackedFile file : files) {
+      json.writeStartObject();
+      json.writeStringField("path", file.path());
+      json.writeStringField("format", file.format());
+      json.writeStringField("phase", file.written().phase().word());
+      json.writeNumberField("rows", file.written().rows());
+      json.writeStringField("sha256", file.sha256());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+  }
+
+  /** Writes what is not carried into an object of JSON. */
+  public static void jsonNotCarried(JsonGenerator json, List<NotCarried> notCarried)
+      throws IOException {
+    json.writeArrayFieldStart("notCarried");
+    for (NotCarried one : notCarried) {
+      json.writeStartObject();
+      json.writeStringField("format", one.format());
+      json.writeStringField("what", one.what());
+      json.writeNumberField("count", one.count());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+  }
+}

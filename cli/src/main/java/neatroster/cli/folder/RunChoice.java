@@ -1,0 +1,70 @@
+package neatroster.cli.folder;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.terminal.Problem;
+import neatroster.core.text.Nearest;
+import neatroster.register.Run;
+
+/** A run that a command names, as it was packed. */
+public final class RunChoice {
+  private RunChoice() {}
+
+  /**
+   * The run of a name.
+   *
+   * @param name the name, or null for the run that was packed last
+   * @throws Problem where there is no such run
+   */
+  public static Run of(List<Run> runs, String name) {
+    if (runs.isEmpty()) {
+      throw Problem.usage("No run was packed in this folder. Run neat-roster pack first.");
+    }
+    if (name == null) {
+      return runs.get(runs.size() - 1);
+    }
+    return runs.stream()
+        .filter(run -> run.name().equals(name))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                Problem.usage(
+                    "There is no run “"
+                        + name
+                        + "”."
+                        + Nearest.word(name, runs.stream().map(Run::name).toList())
+                            .map(near -> " Is " + near + " meant?")
+                            .orElse("")));
+  }
+
+  /**
+   * Sees to it that what a run changes stands there as it was packed: a run whose changes were
+   * edited would have the wrong things remembered, or taken back.
+   */
+  public static void verifyUnedited(RosterFolder folder, Run run) {
+    Path place = folder.path("runs").resolve(run.name());
+    if (!Files.isDirectory(place)) {
+      throw Problem.unreadable(
+          folder.shown("runs/" + run.name())
+              + " is gone, so what the run changed is not known. Put it back, or put a new export of"
+              + " the platform into known/.",
+          null);
+    }
+    try {
+      if (!RunDigest.of(place).equals(run.digest())) {
+        throw Problem.unreadable(
+            folder.shown("runs/" + run.name() + "/changes")
+                + " was edited since it was packed, so it does not say any more what the batches"
+                + " change. Put a new export of the platform into known/ instead.",
+            null);
+      }
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          folder.shown("runs/" + run.name()) + " cannot be read (" + DiskTrouble.reason(e) + ").",
+          e);
+    }
+  }
+}

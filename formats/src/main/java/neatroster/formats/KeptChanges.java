@@ -1,0 +1,144 @@
+package neatroster.formats;
+
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonParser;
+import com.fasterxml.jackson.core.JsonToken;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Deliveries;
+import neatroster.sheets.CsvLines;
+
+/** Reads back what {@link RunChanges} kept of a run, in the order in which it was kept. */
+public final class KeptChanges {
+  private static final JsonFactory JSON = new JsonFactory();
+
+  private final Path folder;
+
+  /** The changes kept in a folder. */
+  public KeptChanges(Path folder) {
+    this.folder = folder;
+  }
+
+  /** Takes the changes of a run. */
+  @FunctionalInterface
+  public interface Receiver {
+    /** Takes a change. */
+    void change(PlannedChange change) throws IOException;
+  }
+
+  /** Hands on every change, table by table. */
+  public void read(Receiver receiver) throws IOException {
+    Path sites = folder.resolve("sites.csv");
+    if (Files.exists(sites)) {
+      read(sites, Optional.empty(), receiver);
+    }
+    for (Table table : Table.values()) {
+      Path file = folder.resolve(RunChanges.fileName(table));
+      if (Files.exists(file)) {
+        read(file, Optional.of(table), receiver);
+      }
+    }
+  }
+
+  private static void read(Path file, Optional<Table> table, Receiver receiver) throws IOException {
+    List<String> header = new ArrayList<>();
+    List<Optional<Field>> fields = new ArrayList<>();
+    CsvLines.read(
+        file,
+        cells -> {
+          if (header.isEmpty()) {
+            header.addAll(cells);
+            cells.forEach(name -> fields.add(Field.named(name)));
+          } else {
+            receiver.change(change(table, header, fields, cells));
+          }
+        });
+  }
+
+  private static PlannedChange change(
+      Optional<Table> table, List<String> header, List<Optional<Field>> fields, List<String> cells)
+      throws IOException {
+    Map<Field, String> values = new EnumMap<>(Field.class);
+    Map<String, String> own = new LinkedHashMap<>();
+    Map<Field, String> before = new EnumMap<>(Field.class);
+    Map<String, String> ownBefore = new LinkedHashMap<>();
+    Change what = null;
+    for (int i = 0; i < header.size(); i++) {
+      String name = header.get(i);
+      Optional<Field> field = fields.get(i);
+      if (name.equals(Deliveries.CHANGE)) {
+        what = Change.valueOf(cells.get(i).toUpperCase(Locale.ROOT).replace('-', '_'));
+      } else if (name.equals(RunChanges.BEFORE)) {
+        before(cells.get(i), before, ownBefore);
+      } else if (field.isEmpty()) {
+        own.put(name, cells.get(i));
+      } else if (!cells.get(i).isEmpty()) {
+        values.put(field.get(), cells.get(i));
+      }
+    }
+    if (what == null) {
+      throw new IOException("a row that says of no change is among the changes");
+    }
+    if (table.isPresent() && table.get() == Table.ENROLLMENTS) {
+      // The phase says it.
+      values.remove(Field.STATUS);
+    }
+    if (what == Change.REMOVE) {
+      values.remove(Field.STATUS);
+      move(values, Field.CODE, Field.COURSE);
+      move(values, Field.NAME, Field.GROUP);
+    }
+    return new PlannedChange(phase(table, what), what, values, own).from(before).fromOwn(ownBefore);
+  }
+
+  private static Phase phase(Optional<Table> table, Change change) {
+    if (table.isEmpty()) {
+      return Phase.SITES;
+    }
+    return switch (change) {
+      case REMOVE -> Phase.REMOVALS;
+      case WITHDRAW -> Phase.WITHDRAWALS;
+      default -> Phase.valueOf(table.get().name());
+    };
+  }
+
+  private static void move(Map<Field, String> values, Field from, Field to) {
+    String value = values.remove(from);
+    if (value != null) {
+      values.put(to, value);
+    }
+  }
+
+  private static void before(String text, Map<Field, String> fields, Map<String, String> own)
+      throws IOException {
+    if (text.isEmpty()) {
+      return;
+    }
+    try (JsonParser json = JSON.createParser(text)) {
+      json.nextToken();
+      while (json.nextToken() == JsonToken.FIELD_NAME) {
+        String name = json.currentName();
+        String value = json.nextTextValue();
+        Optional<Field> field = Field.named(name);
+        if (field.isPresent()) {
+          fields.put(field.get(), value);
+        } else {
+          own.put(name, value);
+        }
+      }
+    }
+  }
+}
