@@ -4,6 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import de.siegmar.fastcsv.reader.CsvReader;
+import java.nio.file.FileSystem;
+import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
@@ -11,7 +14,9 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -183,6 +188,108 @@ class DeliveriesIT {
     // What we took away ourselves is no surprise: the sheets may have it made again.
     assertThat(preview().get("left")).isEmpty();
     assertThat(program.run("undo", run(1)).err()).contains("was taken back already");
+  }
+
+  @Test
+  void aDeltaHoldsWholeRecordsUnderTheSameIds() throws Exception {
+    settings("leave");
+    program.file(
+        "sheets/enrollments.csv",
+        "user,course,role,group",
+        "amorgan,NAV-1,,Port",
+        "amorgan,NAV-1,,Starboard",
+        "bfinch,NAV-1,instructor,");
+    program.file("sheets/groups.csv", "course,name", "NAV-1,Port", "NAV-1,Starboard");
+    assertThat(program.run("pack", "--as", "oneroster", "--oneroster", "2.0").exit()).isEqualTo(2);
+    assertThat(program.run("pack", "--as", "oneroster", "--oneroster", "1.1").out())
+        .contains("oneroster does not carry 2 × group membership");
+    program.run("send", "--by-hand");
+    Map<String, String> first = delivered(1, "bulk", "users");
+
+    program.file(
+        "roster.yaml",
+        "policy: {users: {known: overwrite, renamed: follow, removed: carry-out}, enrollments: {known: overwrite}}",
+        "stop-above: {removals: 9, withdrawals: 100%, changes: 100%}",
+        "fields: {watch: {table: users}}");
+    program.file(
+        "sheets/users.csv",
+        "id,username,former username,given name,family name,email,grade,watch",
+        "1,ana.lund,amorgan,Ana,Morgan,ana@pier.example,7,",
+        "2,bfinch,,Bo,Finch,bo@gull.example,8,starboard");
+    program.file(
+        "sheets/enrollments.csv",
+        "user,course,role,group,status",
+        "ana.lund,NAV-1,,Port,ended",
+        "ana.lund,NAV-1,,Starboard,",
+        "bfinch,NAV-1,instructor,,");
+    assertThat(program.run("pack", "--as", "oneroster", "--oneroster", "1.1").out())
+        .contains("group membership that ends");
+    List<Map<String, String>> users = rows(2, "delta", "users");
+    assertThat(users)
+        .extracting(
+            row ->
+                row.get("status")
+                    + " "
+                    + row.get("username")
+                    + " "
+                    + row.get("role")
+                    + " "
+                    + row.get("givenName")
+                    + " "
+                    + row.get("email")
+                    + " "
+                    + row.get("grades")
+                    + " "
+                    + row.get("metadata.watch"))
+        .containsExactlyInAnyOrder(
+            "active ana.lund student Ana ana@pier.example 7 ",
+            "active bfinch teacher Bo bo@gull.example 8 starboard");
+    assertThat(users)
+        .filteredOn(row -> row.get("username").equals("ana.lund"))
+        .extracting(row -> row.get("sourcedId"))
+        .containsExactly(first.get("amorgan"));
+    // She is still in the class, by the other group: nothing of it is deleted.
+    assertThat(rows(2, "delta", "enrollments")).isEmpty();
+    program.run("send", "--by-hand");
+
+    program.file(
+        "sheets/users.csv",
+        "id,username,given name,family name,email,grade,watch,status",
+        "1,ana.lund,Ana,Morgan,ana@pier.example,7,,removed",
+        "2,bfinch,Bo,Finch,bo@gull.example,8,starboard,");
+    program.file("sheets/enrollments.csv", "user,course,role,group", "bfinch,NAV-1,instructor,");
+    program.run("pack", "--as", "oneroster", "--oneroster", "1.1");
+    assertThat(rows(3, "delta", "users"))
+        .singleElement()
+        .satisfies(
+            row ->
+                assertThat(row)
+                    .containsEntry("status", "tobedeleted")
+                    .containsEntry("sourcedId", first.get("amorgan"))
+                    .containsEntry("familyName", "Morgan"));
+    assertThat(rows(3, "delta", "enrollments"))
+        .singleElement()
+        .satisfies(row -> assertThat(row).containsEntry("status", "tobedeleted"));
+  }
+
+  private Map<String, String> delivered(int run, String kind, String file) throws Exception {
+    Map<String, String> ids = new HashMap<>();
+    rows(run, kind, file).forEach(row -> ids.put(row.get("username"), row.get("sourcedId")));
+    return ids;
+  }
+
+  private List<Map<String, String>> rows(int run, String kind, String file) throws Exception {
+    Path zip = temp.resolve("runs/" + run(run) + "/oneroster/oneroster-1.1-" + kind + ".zip");
+    List<Map<String, String>> rows = new ArrayList<>();
+    try (FileSystem inside = FileSystems.newFileSystem(zip)) {
+      Path csv = inside.getPath(file + ".csv");
+      if (Files.exists(csv)) {
+        CsvReader.builder()
+            .ofNamedCsvRecord(Files.readString(csv))
+            .forEach(row -> rows.add(row.getFieldsAsMap()));
+      }
+    }
+    return rows;
   }
 
   private String run(int number) {

@@ -5,10 +5,6 @@ public interface BatchFormat {
   /** The name on the command line. */
   String name();
 
-  /**
-   * Starts a batch.
-   *
-   * @param own the school's own fields
-   */
-  BatchWriter writer(BatchFiles files, OwnColumns own);
+  /** Starts a batch. */
+  BatchWriter writer(BatchFiles files, BatchBackground background);
 }

@@ -5,7 +5,7 @@ import java.util.Optional;
 
 /** Every format there is. */
 public final class BatchFormats {
-  private static final List<BatchFormat> ALL = List.of(new PlainFormat());
+  private static final List<BatchFormat> ALL = List.of(new PlainFormat(), new OneRosterFormat());
 
   private BatchFormats() {}
 

@@ -21,8 +21,8 @@ final class PlainFormat implements BatchFormat {
   }
 
   @Override
-  public BatchWriter writer(BatchFiles files, OwnColumns own) {
-    return new Writer(files, own);
+  public BatchWriter writer(BatchFiles files, BatchBackground background) {
+    return new Writer(files, background.own());
   }
 
   private static final class Writer implements BatchWriter {

@@ -2,36 +2,28 @@ package neatroster.formats;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
-import java.util.LinkedHashMap;
+import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Stream;
 import neatroster.core.compare.Change;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Field;
+import neatroster.core.roster.Known;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 
 class PlainFormatTest {
-  private final Map<String, ByteArrayOutputStream> files = new LinkedHashMap<>();
+  @TempDir Path temp;
+  private Written files;
 
   private BatchWriter write(PlannedChange... rows) throws IOException {
-    BatchWriter writer =
-        BatchFormats.named("plain")
-            .orElseThrow()
-            .writer(
-                name -> {
-                  ByteArrayOutputStream file = new ByteArrayOutputStream();
-                  files.put(name, file);
-                  return file;
-                },
-                OwnColumns.none());
-    for (PlannedChange row : rows) {
-      writer.row(row);
-    }
-    writer.close();
-    return writer;
+    files = new Written(temp);
+    return files.write(
+        "plain", Written.background(Known.nothing(), true, "1.2", Set.of()), List.of(rows));
   }
 
   @Test
@@ -61,15 +53,16 @@ class PlainFormatTest {
   @Test
   void nothingToDeliverMakesNoFile() throws IOException {
     assertThat(write().written()).isEmpty();
-    assertThat(files).isEmpty();
+    assertThat(files.names()).isEmpty();
   }
 
   @Test
   void theHeadersOfEveryPhaseStayAsTheyAre() throws IOException {
-    for (Phase phase : Phase.values()) {
-      write(new PlannedChange(phase, Change.CREATE, Map.of()));
-    }
-    assertThat(files.keySet())
+    write(
+        Stream.of(Phase.values())
+            .map(phase -> new PlannedChange(phase, Change.CREATE, Map.of()))
+            .toArray(PlannedChange[]::new));
+    assertThat(files.names())
         .containsExactly(
             "1-sites.csv",
             "2-courses.csv",
@@ -92,6 +85,6 @@ class PlainFormatTest {
   }
 
   private String text(String name) {
-    return files.get(name).toString(StandardCharsets.UTF_8);
+    return files.text(name);
   }
 }

@@ -71,6 +71,9 @@ public final class Register implements AutoCloseable {
   /** Files that we wrote first passwords into, for telling where these still are. */
   private static final String SLIPS = "CREATE TABLE slips_file (path TEXT PRIMARY KEY);";
 
+  private static final String SOURCED_IDS =
+      "CREATE TABLE sourced_id (name TEXT PRIMARY KEY, id TEXT NOT NULL);";
+
   /** Version 3 did not know the runs. */
   private static final String RUNS =
       """
@@ -80,11 +83,12 @@ public final class Register implements AutoCloseable {
         digest TEXT NOT NULL,
         delivered_at TEXT NOT NULL DEFAULT '',
         undoes TEXT NOT NULL DEFAULT '');
-      """;
+      """
+          + SOURCED_IDS;
 
-  /** Version 4 did not know which run takes back another. */
+  /** Version 4 did not know which run takes back another, nor any sourcedIds. */
   private static final String FROM_VERSION_4 =
-      "ALTER TABLE run ADD COLUMN undoes TEXT NOT NULL DEFAULT '';";
+      "ALTER TABLE run ADD COLUMN undoes TEXT NOT NULL DEFAULT '';" + SOURCED_IDS;
 
   /** Version 2 did not know whose passwords the accounts file holds, nor who was told. */
   private static final String FROM_VERSION_2 =
@@ -340,6 +344,38 @@ public final class Register implements AutoCloseable {
             }
           }
           return runs;
+        });
+  }
+
+  /** The sourcedIds that differ from what their names give, by kind and name. */
+  public Map<String, String> sourcedIds() throws RegisterException {
+    return read(
+        () -> {
+          Map<String, String> ids = new HashMap<>();
+          try (Statement statement = connection.createStatement();
+              ResultSet row = statement.executeQuery("SELECT name, id FROM sourced_id")) {
+            while (row.next()) {
+              ids.put(row.getString(1), row.getString(2));
+            }
+          }
+          return ids;
+        });
+  }
+
+  /** Remembers sourcedIds that differ from what their names give. */
+  public void rememberSourcedIds(Map<String, String> ids) throws RegisterException {
+    write(
+        () -> {
+          try (PreparedStatement statement =
+              connection.prepareStatement(
+                  "INSERT OR REPLACE INTO sourced_id (name, id) VALUES (?, ?)")) {
+            for (Map.Entry<String, String> one : ids.entrySet()) {
+              statement.setString(1, one.getKey());
+              statement.setString(2, one.getValue());
+              statement.addBatch();
+            }
+            statement.executeBatch();
+          }
         });
   }
 

@@ -19,9 +19,24 @@ final class FormatOptions {
       description = "The formats to write (default: plain).")
   private List<String> as = List.of("plain");
 
+  @Option(
+      names = "--oneroster",
+      paramLabel = "1.1|1.2",
+      description = "The version of OneRoster that --as oneroster writes (default: 1.2).")
+  private String oneRoster = "1.2";
+
+  /** The version of OneRoster. */
+  String oneRoster() {
+    if (!oneRoster.equals("1.1") && !oneRoster.equals("1.2")) {
+      throw Problem.usage("--oneroster takes 1.1 or 1.2.");
+    }
+    return oneRoster;
+  }
+
   /** Sees to it that every format is one that there is. */
   void verify() {
     formats();
+    oneRoster();
   }
 
   /** The formats, each once. */

@@ -19,6 +19,7 @@ import java.util.stream.Collectors;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.PasswordPlaces;
+import neatroster.cli.folder.RunBackground;
 import neatroster.cli.folder.RunBatches;
 import neatroster.cli.folder.RunFolder;
 import neatroster.cli.folder.Session;
@@ -40,6 +41,7 @@ import neatroster.core.compare.ChangeReceiver;
 import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
 import neatroster.core.compare.PlannedChange;
+import neatroster.core.compare.Teaching;
 import neatroster.core.compare.Totals;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
@@ -49,8 +51,6 @@ import neatroster.core.model.Severity;
 import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
-import neatroster.formats.BatchFormat;
-import neatroster.formats.OwnColumns;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
@@ -134,7 +134,7 @@ public final class PackCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     Screen screen = options.screen();
-    List<BatchFormat> formats = as.formats();
+    as.verify();
     Session session = options.session().writing(to, "pack");
     Settings settings = session.settings();
     try (OpenRoster open = session.open(files);
@@ -153,7 +153,7 @@ public final class PackCommand implements Callable<Integer> {
         refuse(screen, checked, "Nothing was packed. " + why);
         return Exit.FINDINGS;
       }
-      Packed packed = pack(settings, formats, open, checked, known, workplace);
+      Packed packed = pack(settings, as, open, checked, known, workplace);
       if (options.json()) {
         Json.write(screen.out(), json -> json(json, packed));
       } else {
@@ -248,7 +248,7 @@ public final class PackCommand implements Callable<Integer> {
 
   private static Packed pack(
       Settings settings,
-      List<BatchFormat> formats,
+      FormatOptions formats,
       OpenRoster open,
       CheckResult checked,
       Known known,
@@ -264,9 +264,17 @@ public final class PackCommand implements Callable<Integer> {
     LocalDate today = LocalDate.now(ZoneId.systemDefault());
     try (RunFolder run = RunFolder.start(runs, today)) {
       RunBatches batches =
-          new RunBatches(run, formats, new OwnColumns(settings.reading().ownFields()));
+          new RunBatches(
+              run,
+              formats.formats(),
+              RunBackground.of(
+                  settings,
+                  known,
+                  teaching(formats, settings, checked, known),
+                  workplace.register(),
+                  formats.oneRoster()));
       List<Dropped> dropped = new ArrayList<>();
-      CorrectionSheets corrections = new CorrectionSheets(run::create, checked);
+      CorrectionSheets corrections = new CorrectionSheets(run, checked);
       try {
         ChangeReceiver receiver =
             new ChangeReceiver() {
@@ -334,6 +342,15 @@ public final class PackCommand implements Callable<Integer> {
     }
   }
 
+  /** Who teaches, where a format wants to know it: it is asked of every row. */
+  private static Teaching teaching(
+      FormatOptions formats, Settings settings, CheckResult checked, Known known) {
+    boolean isAsked = formats.formats().stream().anyMatch(format -> !format.name().equals("plain"));
+    return isAsked
+        ? new Teaching().with(known.held()).with(checked.resolved(), settings)
+        : new Teaching();
+  }
+
   private static Map<String, String> joinCodes(Register register) throws RegisterException {
     Map<String, String> codes = new HashMap<>();
     register.joinCodes().forEach(code -> codes.put(code.of(), code.code()));
@@ -350,8 +367,7 @@ public final class PackCommand implements Callable<Integer> {
     for (RunBatches.PackedFile file : packed.files()) {
       screen.line(
           String.format(
-              "  %-26s %s",
-              file.path(), Counted.of(file.written().rows(), file.written().phase().one())));
+              "  %-26s %s", file.path(), Counted.of(file.written().rows(), file.written().one())));
     }
     screen.line("");
     for (RunBatches.NotCarried one : packed.notCarried()) {

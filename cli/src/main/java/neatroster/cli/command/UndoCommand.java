@@ -7,8 +7,11 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
@@ -16,6 +19,7 @@ import java.util.stream.Collectors;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.folder.RunBackground;
 import neatroster.cli.folder.RunBatches;
 import neatroster.cli.folder.RunChoice;
 import neatroster.cli.folder.RunFolder;
@@ -31,6 +35,7 @@ import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.Reverse;
 import neatroster.core.compare.StillSo;
+import neatroster.core.compare.Teaching;
 import neatroster.core.compare.Totals;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
@@ -38,7 +43,6 @@ import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.formats.KeptChanges;
-import neatroster.formats.OwnColumns;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
 import picocli.CommandLine.Command;
@@ -113,7 +117,7 @@ public final class UndoCommand implements Callable<Integer> {
         refuse(session.screen(), run, above);
         return Exit.FINDINGS;
       }
-      Undone undone = pack(session.settings(), folder, workplace, run, undoing);
+      Undone undone = pack(session.settings(), known, folder, workplace, run, undoing);
       if (options.json()) {
         Json.write(session.screen().out(), json -> json(json, undone));
       } else {
@@ -160,6 +164,7 @@ public final class UndoCommand implements Callable<Integer> {
     /** Hands on the changes; of several renamings the last comes first. */
     void read(KeptChanges.Receiver receiver, Kept kept) throws IOException {
       List<PlannedChange> renamings = new ArrayList<>();
+      Map<String, String> formerOf = new HashMap<>();
       changes.read(
           change -> {
             if (!stillSo.is(change)) {
@@ -178,13 +183,29 @@ public final class UndoCommand implements Callable<Integer> {
             costs(change, kept);
             if (change.change() == Change.RENAME) {
               renamings.add(0, reverse.get());
+              formerOf.put(
+                  change.value(Field.USERNAME).toLowerCase(Locale.ROOT),
+                  change.value(Field.FORMER_USERNAME));
             } else {
-              receiver.change(reverse.get());
+              receiver.change(renamedBack(reverse.get(), formerOf));
             }
           });
       for (PlannedChange renaming : renamings) {
         receiver.change(renaming);
       }
+    }
+
+    /** Who is enrolled is named as they are called again once the users are delivered. */
+    private static PlannedChange renamedBack(PlannedChange change, Map<String, String> formerOf) {
+      String former = formerOf.get(change.value(Field.USER).toLowerCase(Locale.ROOT));
+      if (former == null) {
+        return change;
+      }
+      Map<Field, String> values = new EnumMap<>(change.values());
+      values.put(Field.USER, former);
+      return new PlannedChange(change.phase(), change.change(), values, change.own())
+          .from(change.before())
+          .fromOwn(change.ownBefore());
     }
 
     private static String irreversible(PlannedChange change) {
@@ -225,13 +246,26 @@ public final class UndoCommand implements Callable<Integer> {
   }
 
   private Undone pack(
-      Settings settings, RosterFolder folder, Workplace workplace, Run undoes, Undoing undoing)
+      Settings settings,
+      Known known,
+      RosterFolder folder,
+      Workplace workplace,
+      Run undoes,
+      Undoing undoing)
       throws IOException, RegisterException {
     Path runs = folder.path("runs");
     Kept kept = new Kept();
     try (RunFolder run = RunFolder.start(runs, LocalDate.now(ZoneId.systemDefault()))) {
       RunBatches batches =
-          new RunBatches(run, formats.formats(), new OwnColumns(settings.reading().ownFields()));
+          new RunBatches(
+              run,
+              formats.formats(),
+              RunBackground.of(
+                  settings,
+                  known,
+                  new Teaching().with(known.held()),
+                  workplace.register(),
+                  formats.oneRoster()));
       try {
         undoing.read(batches::add, kept);
       } finally {
@@ -295,7 +329,7 @@ public final class UndoCommand implements Callable<Integer> {
         screen.line(
             String.format(
                 "  %-26s %s",
-                file.path(), Counted.of(file.written().rows(), file.written().phase().one())));
+                file.path(), Counted.of(file.written().rows(), file.written().one())));
       }
     }
     if (!undone.kept().isEmpty()) {

@@ -15,6 +15,8 @@ import java.util.stream.Stream;
  * ever sees half of it. What is not finished goes.
  */
 public final class NewFolder implements Closeable {
+  private static final String SCRATCH = ".scratch";
+
   private final Path making;
 
   private NewFolder(Path making) {
@@ -44,8 +46,22 @@ public final class NewFolder implements Closeable {
     return PrivateFiles.create(file);
   }
 
+  /** A folder in it for what is put together on the way; it goes before the rest is moved. */
+  public Path scratch() throws IOException {
+    Path scratch = making.resolve(SCRATCH);
+    PrivateFiles.folder(scratch);
+    return scratch;
+  }
+
+  private void clearScratch() throws IOException {
+    if (Files.exists(making.resolve(SCRATCH))) {
+      PrivateFiles.delete(making.resolve(SCRATCH));
+    }
+  }
+
   /** Moves the folder to where nothing is yet, whole or not at all. */
   public void moveTo(Path place) throws IOException {
+    clearScratch();
     Files.move(making, place, StandardCopyOption.ATOMIC_MOVE);
     Leftovers.done(making);
   }
@@ -56,6 +72,7 @@ public final class NewFolder implements Closeable {
    * @throws FileAlreadyExistsException where one of that name is there; its file is the place
    */
   public void moveFilesInto(Path place) throws IOException {
+    clearScratch();
     try (Stream<Path> made = Files.list(making)) {
       List<Path> all = made.sorted().toList();
       for (Path file : all) {

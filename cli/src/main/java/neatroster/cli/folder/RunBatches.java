@@ -3,15 +3,19 @@ package neatroster.cli.folder;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.Closeable;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Field;
+import neatroster.formats.BatchBackground;
+import neatroster.formats.BatchFiles;
 import neatroster.formats.BatchFormat;
 import neatroster.formats.BatchWriter;
-import neatroster.formats.OwnColumns;
 import neatroster.formats.RunChanges;
 import neatroster.formats.WrittenFile;
 
@@ -41,13 +45,26 @@ public final class RunBatches implements Closeable {
    */
   public record NotCarried(String format, String what, int count) {}
 
+  /** A folder of the run. */
+  private record Place(RunFolder run, String folder) implements BatchFiles {
+    @Override
+    public OutputStream create(String name) throws IOException {
+      return run.create(folder + "/" + name);
+    }
+
+    @Override
+    public Path scratch() throws IOException {
+      return run.scratch();
+    }
+  }
+
   /** Starts the batches of a run. */
-  public RunBatches(RunFolder run, List<BatchFormat> formats, OwnColumns own) throws IOException {
+  public RunBatches(RunFolder run, List<BatchFormat> formats, BatchBackground background) {
     this.run = run;
     this.formats = formats;
-    changes = new RunChanges(name -> run.create(KnownSource.CHANGES + "/" + name), own);
+    changes = new RunChanges(new Place(run, KnownSource.CHANGES), background.own());
     for (BatchFormat format : formats) {
-      writers.add(format.writer(name -> run.create(format.name() + "/" + name), own));
+      writers.add(format.writer(new Place(run, format.name()), background));
     }
   }
 
@@ -128,7 +145,7 @@ public final class RunBatches implements Closeable {
       json.writeStartObject();
       json.writeStringField("path", file.path());
       json.writeStringField("format", file.format());
-      json.writeStringField("phase", file.written().phase().word());
+      json.writeStringField("phase", file.written().phase().map(Phase::word).orElse(null));
       json.writeNumberField("rows", file.written().rows());
       json.writeStringField("sha256", file.sha256());
       json.writeEndObject();

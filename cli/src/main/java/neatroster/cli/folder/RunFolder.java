@@ -65,6 +65,11 @@ public final class RunFolder implements Closeable {
     return new DigestOutputStream(new BufferedOutputStream(making.create(path), 1 << 16), digest);
   }
 
+  /** A folder for what is put together on the way; it goes when the run is finished. */
+  public Path scratch() throws IOException {
+    return making.scratch();
+  }
+
   /** The files in a folder of the run, by name. */
   public List<String> names(String folder) {
     return digests.keySet().stream().filter(path -> path.startsWith(folder + "/")).toList();

@@ -65,7 +65,7 @@ final class Absences {
     boolean canRemove = key.containsKey(Field.USERNAME);
     Policy.Absent absent = scope.policy.of(Table.USERS).absent();
     if (absent == Policy.Absent.REMOVE && canRemove) {
-      scope.asked.removeUser(account.reference(), null);
+      scope.asked.removeUser(scope.known.nameOnPlatform(position), null);
       scope.receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, key)
               .from(

@@ -15,6 +15,7 @@ final class Asked {
   private final BitSet withdrawn = new BitSet();
   private final Set<String> courses = new HashSet<>();
   private final Map<String, Place> removedUsers = new HashMap<>();
+  private final Map<String, String> renamed = new HashMap<>();
   private final Map<String, Place> removedCourses = new HashMap<>();
 
   /** The positions of the accounts that rows are about. */
@@ -45,6 +46,16 @@ final class Asked {
   /** Notes that a course is removed; the row may be null. */
   void removeCourse(String code, Place row) {
     removedCourses.put(code, row);
+  }
+
+  /** Notes that somebody is renamed. */
+  void rename(String former, String username) {
+    renamed.put(former.toLowerCase(Locale.ROOT), username);
+  }
+
+  /** What somebody is called when the users are delivered, by the name before. */
+  String nowCalled(String username) {
+    return renamed.getOrDefault(username.toLowerCase(Locale.ROOT), username);
   }
 
   /** The usernames, in lower case, of who is removed, with their rows. */

@@ -204,17 +204,19 @@ final class EnrollmentChanges {
     }
     values.remove(Field.STATUS);
     String who = values.getOrDefault(Field.USER, "");
+    String heldAs = user.isFound() ? references.heldAs(user.number()) : who;
     String inCourse = values.getOrDefault(Field.COURSE, "");
     String inGroup = values.getOrDefault(Field.GROUP, "");
     boolean leavesGroup = row.clears(Field.GROUP);
-    int seat = held.enrollment(who, inCourse, inGroup);
+    int seat = held.enrollment(heldAs, inCourse, inGroup);
     if (row.text(Field.STATUS).equals("ended")) {
-      end(row, values, who, inCourse, seat);
+      end(row, values, heldAs, inCourse, seat);
       return;
     }
     KnownEnrollments.Wanted wanted =
         new KnownEnrollments.Wanted(
             who,
+            heldAs,
             inCourse,
             inGroup,
             row.text(Field.ROLE),
@@ -225,7 +227,7 @@ final class EnrollmentChanges {
       knownEnrollments.inPlace(wanted, seat);
       return;
     }
-    boolean isThere = !inCourse.isEmpty() && held.seats(who, inCourse).length > 0;
+    boolean isThere = !inCourse.isEmpty() && held.seats(heldAs, inCourse).length > 0;
     if (isThere && inGroup.isEmpty() && !leavesGroup) {
       // The row asks for no group: whichever the platform has them in, they are in the course.
       knownEnrollments.inAnyGroup(wanted);
@@ -236,7 +238,7 @@ final class EnrollmentChanges {
       knownEnrollments.inCourse(wanted);
     } else if (scope.policy.of(Table.ENROLLMENTS).skipsNew()) {
       scope.skip(Table.ENROLLMENTS, who + " " + inCourse, row.place());
-    } else if (!held.isGoneEnrollment(who, inCourse, inGroup)
+    } else if (!held.isGoneEnrollment(heldAs, inCourse, inGroup)
         || !scope.staysGone(Table.ENROLLMENTS, who + " " + inCourse, row.place())) {
       scope.receiver.change(
           new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, values, wanted.own())
@@ -245,9 +247,10 @@ final class EnrollmentChanges {
   }
 
   /** Ends an enrollment; a row without a group ends all that somebody has in the course. */
-  private void end(RosterRow row, Map<Field, String> values, String who, String course, int seat) {
+  private void end(
+      RosterRow row, Map<Field, String> values, String heldAs, String course, int seat) {
     if (seat < 0 && !values.containsKey(Field.GROUP) && !course.isEmpty()) {
-      for (int other : held.seats(who, course)) {
+      for (int other : held.seats(heldAs, course)) {
         withdraw(other, Scope.why(Change.WITHDRAW), row.place());
       }
     }

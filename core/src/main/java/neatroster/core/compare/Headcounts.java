@@ -2,6 +2,7 @@ package neatroster.core.compare;
 
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -29,6 +30,7 @@ final class Headcounts {
   /** For each of them how many places it stands for. */
   private int[] places = new int[1024];
 
+  private final Map<String, String> formerOf = new HashMap<>();
   private int size;
 
   Headcounts(Held held, String defaultRole) {
@@ -70,10 +72,16 @@ final class Headcounts {
   /** How many places the platform has somebody in, in a course and role. */
   private int before(String user, String course, String role) {
     int count = 0;
-    for (int seat : held.seats(user, course)) {
+    String before = formerOf.getOrDefault(user.toLowerCase(Locale.ROOT), user);
+    for (int seat : held.seats(before, course)) {
       count += roleOr(held.roleOf(seat)).equals(role) ? 1 : 0;
     }
     return count;
+  }
+
+  /** Notes that somebody has another username from now on. */
+  void rename(String former, String username) {
+    formerOf.put(username.toLowerCase(Locale.ROOT), former);
   }
 
   /** Counts a change in. */

@@ -27,13 +27,15 @@ final class KnownEnrollments {
   /**
    * Somebody who is asked for in a course.
    *
-   * @param user what the platform calls them
+   * @param user what the platform calls them when the users are delivered
+   * @param heldAs what it calls them before
    * @param role the role that the row says, or empty
    * @param values the whole enrollment, as it would be made anew
    * @param own the school's own fields
    */
   record Wanted(
       String user,
+      String heldAs,
       String course,
       String group,
       String role,
@@ -53,7 +55,7 @@ final class KnownEnrollments {
 
   /** A place that the platform has somebody in and that no row has asked for, or -1. */
   private int unasked(Wanted wanted) {
-    for (int seat : held.seats(wanted.user(), wanted.course())) {
+    for (int seat : held.seats(wanted.heldAs(), wanted.course())) {
       if (!scope.asked.enrollments().get(seat)) {
         return seat;
       }
@@ -74,7 +76,7 @@ final class KnownEnrollments {
       scope.asked.enrollments().set(from);
       if (!policy.overwritesChanged()
           && policy.known(Field.GROUP) == Policy.Known.OVERWRITE
-          && held.isGoneEnrollment(wanted.user(), wanted.course(), wanted.group())) {
+          && held.isGoneEnrollment(wanted.heldAs(), wanted.course(), wanted.group())) {
         // It was delivered so, and somebody moved them on the platform.
         leave(wanted, Field.GROUP, held.groupOf(from), wanted.group(), "changed: overwrite");
         rest(wanted, from, held.groupOf(from));

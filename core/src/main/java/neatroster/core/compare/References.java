@@ -33,6 +33,15 @@ final class References {
         : username;
   }
 
+  /**
+   * What the platform calls a person where it says who is enrolled: until a renaming is delivered
+   * the former name.
+   */
+  String heldAs(int person) {
+    int account = scope.resolved.people().account(person);
+    return account < 0 ? of(person) : scope.known.nameOnPlatform(account);
+  }
+
   /** Whether a person is delivered, or there already. */
   boolean has(int person) {
     return scope.deliverable.hasPerson(person) && !of(person).isEmpty();
@@ -89,10 +98,15 @@ final class References {
     Scope.put(values, Field.INSTRUCTORS, String.join("; ", named));
   }
 
-  /** What somebody whom an export names is referred to by. */
+  /** What the roster refers to somebody by whom an export names. */
   String held(String name) {
     int account = scope.known.users().findReference(name);
-    return account < 0 ? name : scope.known.users().reference(account);
+    if (account < 0) {
+      return name;
+    }
+    int person = scope.resolved.people().ofAccount(account);
+    String asked = person < 0 ? "" : of(person);
+    return asked.isEmpty() ? scope.known.nameOnPlatform(account) : asked;
   }
 
   /** Whether two lists of instructors name the same people, whatever they call them. */

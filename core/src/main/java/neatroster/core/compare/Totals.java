@@ -43,6 +43,9 @@ public final class Totals {
     counts
         .computeIfAbsent(change.phase().word(), phase -> new LinkedHashMap<>())
         .merge(change.change().word(), 1, Integer::sum);
+    if (change.change() == Change.RENAME) {
+      heads.rename(change.value(Field.FORMER_USERNAME), change.value(Field.USERNAME));
+    }
     String course = change.value(Field.COURSE);
     if (course.isEmpty()) {
       return;

@@ -102,7 +102,7 @@ final class UnchangedEnrollments {
 
   private int who(int person) {
     if (whoOfPerson[person] == 0) {
-      int who = references.has(person) ? held.who(references.of(person)) : NONE;
+      int who = references.has(person) ? held.who(references.heldAs(person)) : NONE;
       whoOfPerson[person] = who + 2;
     }
     return whoOfPerson[person] - 2;

@@ -129,7 +129,7 @@ final class UserChanges {
           row, line, "The platform made the username; type it to have the user removed.");
     } else if (!scope.known.listsUsers() || isThere) {
       String there = position < 0 ? username : scope.known.renamed(position).orElse(username);
-      scope.asked.removeUser(username, record.place());
+      scope.asked.removeUser(there, record.place());
       scope.receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, there))
               .from(
@@ -145,6 +145,7 @@ final class UserChanges {
   /** Renames somebody; where it is known what the platform holds, nothing else goes along. */
   private void rename(
       RosterRow row, PersonRecord record, int position, String username, String former) {
+    scope.asked.rename(former, username);
     boolean isHeld = scope.held.user(position).isPresent();
     Map<Field, String> values = new EnumMap<>(Field.class);
     if (!isHeld) {

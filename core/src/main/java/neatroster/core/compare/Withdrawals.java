@@ -18,7 +18,7 @@ final class Withdrawals {
     scope.asked.withdrawn().set(seat);
     Held held = scope.held;
     Map<Field, String> values = new EnumMap<>(Field.class);
-    values.put(Field.USER, held.username(seat));
+    values.put(Field.USER, scope.asked.nowCalled(held.username(seat)));
     Scope.put(values, Field.COURSE, held.courseOf(seat));
     Scope.put(values, Field.GROUP, held.groupOf(seat));
     Scope.put(values, Field.ROLE, held.roleOf(seat));

@@ -17,7 +17,7 @@ final class HeldEnrollments {
   private static final int NOBODY = -1;
 
   private final Held held;
-  private final KnownUsers users;
+  private final Known known;
   private final ExportedAccounts accounts;
   private final Deliveries deliveries;
 
@@ -32,12 +32,12 @@ final class HeldEnrollments {
 
   HeldEnrollments(
       Held held,
-      KnownUsers users,
+      Known known,
       ExportedAccounts accounts,
       Deliveries deliveries,
       Map<String, Integer> renamed) {
     this.held = held;
-    this.users = users;
+    this.known = known;
     this.accounts = accounts;
     this.deliveries = deliveries;
     this.renamed = renamed;
@@ -75,12 +75,12 @@ final class HeldEnrollments {
     int account = row.isDerived() ? accounts.accountOf(line) : NOBODY;
     if (account == NOBODY && !user.isEmpty()) {
       account = renamed.getOrDefault(user.toLowerCase(Locale.ROOT), NOBODY);
-      account = account < 0 ? users.findReference(user) : account;
+      account = account < 0 ? known.users().findReference(user) : account;
     }
     if (account < NOBODY || (account < 0 && user.isEmpty())) {
       return NOBODY;
     }
-    return held.addWho(account < 0 ? user : users.reference(account));
+    return held.addWho(account < 0 ? user : known.nameOnPlatform(account));
   }
 
   private int place(RosterRow row) {

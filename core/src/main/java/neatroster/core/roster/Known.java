@@ -89,8 +89,7 @@ public final class Known {
     for (Table table : List.of(Table.COURSES, Table.GROUPS, Table.USERS)) {
       sheets.read(table, places::add);
     }
-    new HeldEnrollments(held, known.users, accounts, deliveries, known.accountsRenamed)
-        .read(sheets);
+    new HeldEnrollments(held, known, accounts, deliveries, known.accountsRenamed).read(sheets);
     return known;
   }
 
@@ -227,6 +226,11 @@ public final class Known {
   /** The categories that the platform's courses are in. */
   public Set<String> categories() {
     return categories;
+  }
+
+  /** What the platform calls an account: the name that it was given there, else the issued one. */
+  public String nameOnPlatform(int user) {
+    return renamed(user).orElseGet(() -> users.reference(user));
   }
 
   /**

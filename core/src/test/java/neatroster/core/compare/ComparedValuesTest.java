@@ -164,6 +164,47 @@ class ComparedValuesTest {
   }
 
   @Test
+  void whoIsRenamedStaysInTheirCourses() throws Exception {
+    Compared compared =
+        Compared.of(
+            settings(Policy.Known.OVERWRITE, Policy.Absent.REMOVE, false),
+            """
+            known
+            id | username | given name
+            1  | ana      | Ana
+            2  | bfinch   | Bo
+            """,
+            """
+            known
+            user | course | group | role
+            ana  | NAV-1  | Port  | learner
+            ana  | NAV-2  |       | learner
+            ana  | NAV-3  |       | learner
+            bfinch | NAV-1 |      | learner
+            """,
+            """
+            id | username | former username | given name
+            1  | ana.lund | ana             | Ana
+            2  | bfinch   |                 | Bo
+            """,
+            """
+            user     | course | group     | role       | status
+            ana.lund | NAV-1  | Starboard | learner    |
+            ana.lund | NAV-2  |           | instructor |
+            ana.lund | NAV-3  |           | learner    | ended
+            bfinch   | NAV-1  |           | learner    |
+            """);
+    assertThat(compared.changes)
+        .containsExactly(
+            "users rename ana.lund: username ana > ana.lund",
+            "enrollments re-role ana.lund NAV-2: role learner > instructor",
+            "withdrawals withdraw ana.lund NAV-3",
+            "enrollments regroup ana.lund NAV-1 Starboard: group Port > Starboard");
+    assertThat(compared.totals.headcounts().get("NAV-3").get("learner")).containsExactly(1, 0);
+    assertThat(compared.totals.headcounts().get("NAV-2").get("instructor")).containsExactly(0, 1);
+  }
+
+  @Test
   void whoIsRemovedLosesTheirPlacesAndTheCourseThatEmptiesIsTold() throws Exception {
     Compared compared =
         Compared.ofWhole(

@@ -59,7 +59,7 @@ public final class RenameRefused implements RowRule {
     if (row.account == null || row.account.username().isEmpty()) {
       return;
     }
-    String has = row.account.username();
+    String has = row.resolved.known().renamed(row.accountNumber).orElse(row.account.username());
     boolean named = row.text(Field.FORMER_USERNAME).equalsIgnoreCase(has);
     boolean other =
         row.has(Field.USERNAME)

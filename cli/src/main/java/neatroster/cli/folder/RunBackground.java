@@ -1,0 +1,42 @@
+package neatroster.cli.folder;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import neatroster.core.compare.Teaching;
+import neatroster.core.compare.WholeRecords;
+import neatroster.core.roster.Known;
+import neatroster.core.settings.Settings;
+import neatroster.formats.BatchBackground;
+import neatroster.formats.OwnColumns;
+import neatroster.formats.SourcedIds;
+import neatroster.register.Register;
+import neatroster.register.RegisterException;
+
+/** What the formats of a run may need beside its changes. */
+public final class RunBackground {
+  private RunBackground() {}
+
+  /**
+   * The background of a run.
+   *
+   * @param teaching who teaches
+   * @param oneRoster the version of OneRoster
+   */
+  public static BatchBackground of(
+      Settings settings, Known known, Teaching teaching, Register register, String oneRoster)
+      throws RegisterException {
+    boolean isFirst =
+        !known.listsUsers() && !known.hasEnrollments() && known.held().courses().isEmpty();
+    return new BatchBackground(
+        new OwnColumns(settings.reading().ownFields()),
+        settings.school().name(),
+        isFirst,
+        Instant.now(),
+        LocalDate.now(ZoneId.systemDefault()),
+        new WholeRecords(known),
+        teaching::has,
+        new SourcedIds(register.sourcedIds()),
+        oneRoster);
+  }
+}

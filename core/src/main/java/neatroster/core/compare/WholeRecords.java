@@ -1,0 +1,89 @@
+package neatroster.core.compare;
+
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.Locale;
+import java.util.Map;
+import neatroster.core.model.Cleared;
+import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
+import neatroster.core.roster.Known;
+
+/**
+ * What users and courses are as a whole after a change, for formats that replace records instead of
+ * changing fields.
+ */
+public final class WholeRecords {
+  private final Known known;
+  private final Map<String, String> formerOf = new HashMap<>();
+
+  /** Records over what the platform holds. */
+  public WholeRecords(Known known) {
+    this.known = known;
+  }
+
+  /** A user after a change; as far as is known, where it takes the user away. */
+  public Map<Field, String> user(PlannedChange change) {
+    String former = change.value(Field.FORMER_USERNAME);
+    String username =
+        change.change() == Change.RENAME && !former.isEmpty()
+            ? former
+            : change.value(Field.USERNAME);
+    if (!username.equals(change.value(Field.USERNAME))) {
+      formerOf.put(change.value(Field.USERNAME).toLowerCase(Locale.ROOT), username);
+    }
+    int account = known.users().findReference(username);
+    Map<Field, String> whole =
+        known
+            .held()
+            .user(account)
+            .map(row -> Differences.all(row, Phase.USERS))
+            .orElseGet(() -> new EnumMap<>(Field.class));
+    whole.remove(Field.FORMER_USERNAME);
+    if (account >= 0 && known.users().standing(account) == KnownUser.Standing.SUSPENDED) {
+      whole.put(Field.STATUS, "suspended");
+    }
+    apply(whole, change);
+    return whole;
+  }
+
+  /** A course after a change; as far as is known, where it takes the course away. */
+  public Map<Field, String> course(PlannedChange change) {
+    String code = change.value(Field.CODE);
+    Map<Field, String> whole = course(code.isEmpty() ? change.value(Field.COURSE) : code);
+    apply(whole, change);
+    return whole;
+  }
+
+  /** A course as the platform has it; nothing of one that it has not. */
+  public Map<Field, String> course(String code) {
+    return known
+        .held()
+        .course(code)
+        .map(row -> Differences.all(row, Phase.COURSES))
+        .orElseGet(() -> new EnumMap<>(Field.class));
+  }
+
+  /** In how many places of a course the platform has somebody: in it, or in groups of it. */
+  public int seats(String user, String course) {
+    String before = formerOf.getOrDefault(user.toLowerCase(Locale.ROOT), user);
+    return known.held().seats(before, course).length;
+  }
+
+  /** Puts what a change gives over a record. */
+  public static void apply(Map<Field, String> whole, PlannedChange change) {
+    if (change.change() == Change.REMOVE) {
+      change.before().forEach(whole::putIfAbsent);
+    }
+    change
+        .values()
+        .forEach(
+            (field, value) -> {
+              if (value.equals(Cleared.WORD)) {
+                whole.remove(field);
+              } else {
+                whole.put(field, value);
+              }
+            });
+  }
+}

@@ -1,0 +1,30 @@
+package neatroster.formats;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.function.Predicate;
+import neatroster.core.compare.WholeRecords;
+
+/**
+ * What a format may need beside the changes.
+ *
+ * @param own the school's own fields
+ * @param school the school's name, or empty
+ * @param isFirst whether nothing is known of the platform, so that the changes are the whole roster
+ * @param packedAt when the batch is packed
+ * @param today the same as a day where the user is
+ * @param whole what users and courses are as a whole after a change
+ * @param teaches whether a user, by the username, teaches or assists in any course of the roster
+ * @param ids the sourcedIds of what was delivered
+ * @param oneRoster the version of OneRoster, {@code 1.1} or {@code 1.2}
+ */
+public record BatchBackground(
+    OwnColumns own,
+    String school,
+    boolean isFirst,
+    Instant packedAt,
+    LocalDate today,
+    WholeRecords whole,
+    Predicate<String> teaches,
+    SourcedIds ids,
+    String oneRoster) {}

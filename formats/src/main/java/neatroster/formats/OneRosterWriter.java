@@ -1,0 +1,392 @@
+package neatroster.formats;
+
+import java.io.IOException;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.compare.WholeRecords;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+
+/**
+ * Tells a roster's changes in the terms of OneRoster: our course is a class of a course, a site is
+ * an org, who looks after somebody is an agent.
+ */
+final class OneRosterWriter implements BatchWriter {
+  private static final DateTimeFormatter MODIFIED =
+      DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm:ss.SSS'Z'", Locale.ROOT)
+          .withZone(ZoneOffset.UTC);
+
+  /** Roles of users, by ours. */
+  private static final Map<String, String> ROLES =
+      Map.of(
+          "learner", "student",
+          "instructor", "teacher",
+          "assistant", "aide",
+          "manager", "administrator",
+          "guardian", "guardian");
+
+  /** Roles in a class, by ours; there is none for who only looks on. */
+  private static final Map<String, String> ROLES_IN_CLASS =
+      Map.of(
+          "learner", "student",
+          "instructor", "teacher",
+          "assistant", "teacher",
+          "manager", "administrator");
+
+  private static final Set<Field> CARRIED_OF_USERS =
+      EnumSet.of(
+          Field.ID,
+          Field.USERNAME,
+          Field.FORMER_USERNAME,
+          Field.GIVEN_NAME,
+          Field.MIDDLE_NAME,
+          Field.FAMILY_NAME,
+          Field.EMAIL,
+          Field.PHONE,
+          Field.BIRTH_DATE,
+          Field.GRADE,
+          Field.SITE,
+          Field.MANAGER,
+          Field.PASSWORD,
+          Field.ROLE,
+          Field.STATUS);
+
+  private static final Set<Field> CARRIED_OF_COURSES =
+      EnumSet.of(
+          Field.CODE,
+          Field.CATALOG_CODE,
+          Field.TITLE,
+          Field.SITE,
+          Field.STARTS,
+          Field.ENDS,
+          Field.TERM,
+          Field.STATUS,
+          Field.COURSE);
+
+  private final BatchBackground background;
+  private final OneRosterZip zip;
+  private final OneRosterPlaces places;
+  private final String modified;
+  private final Map<String, Integer> notCarried = new TreeMap<>();
+
+  /** Users whose records change, by username in lower case, as they are in the end. */
+  private final Map<String, Map<Field, String>> changedUsers = new LinkedHashMap<>();
+
+  private final Map<String, Map<String, String>> changedOwn = new HashMap<>();
+
+  /** The usernames of guardians, in lower case. */
+  private final Set<String> guardians = new HashSet<>();
+
+  private final Map<String, Map<Field, String>> changedCourses = new LinkedHashMap<>();
+
+  /** The classes that have a primary teacher. */
+  private final Set<String> led = new HashSet<>();
+
+  /** Who was put into a class through a group: one row does, however many groups there are. */
+  private final Set<String> enrolledInGroups = new HashSet<>();
+
+  /** Who is taken out of groups of a class, and how many; whether they stay in it is seen last. */
+  private final Map<String, List<PlannedChange>> leaving = new LinkedHashMap<>();
+
+  private String written;
+
+  OneRosterWriter(BatchFiles files, BatchBackground background) {
+    this.background = background;
+    zip = new OneRosterZip(files, background.oneRoster());
+    modified = MODIFIED.format(background.packedAt());
+    places = new OneRosterPlaces(background, zip, this::mark);
+    zip.extend(OneRosterFile.USERS, metadata(Table.USERS));
+    zip.extend(OneRosterFile.CLASSES, metadata(Table.COURSES));
+    zip.extend(OneRosterFile.ENROLLMENTS, metadata(Table.ENROLLMENTS));
+  }
+
+  private List<String> metadata(Table table) {
+    return background.own().of(table).stream().map(OneRosterWriter::metadata).toList();
+  }
+
+  private static String metadata(String ownField) {
+    return "metadata." + ownField.strip().replaceAll("[^\\p{L}\\p{N}]+", "_");
+  }
+
+  /** Marks a row of a delta as there, or as one to delete; rows of bulk files carry no mark. */
+  private void mark(Map<String, String> row, boolean isThere) {
+    if (!background.isFirst()) {
+      row.put("status", isThere ? "active" : "tobedeleted");
+      row.put("dateLastModified", modified);
+    }
+  }
+
+  private void miss(String what) {
+    notCarried.merge(what, 1, Integer::sum);
+  }
+
+  private void missFields(PlannedChange change, Set<Field> carried, String of) {
+    change
+        .values()
+        .keySet()
+        .forEach(
+            field -> {
+              if (!carried.contains(field)) {
+                miss(field.label() + " of " + of);
+              }
+            });
+  }
+
+  @Override
+  public void row(PlannedChange change) throws IOException {
+    switch (change.phase()) {
+      case SITES -> places.org(change.value(Field.SITE));
+      case COURSES -> course(change);
+      case USERS -> user(change);
+      case GROUPS -> miss("group");
+      case ENROLLMENTS -> enrollment(change);
+      case WITHDRAWALS -> withdrawal(change);
+      case REMOVALS -> removal(change);
+    }
+  }
+
+  private void course(PlannedChange change) throws IOException {
+    missFields(change, CARRIED_OF_COURSES, "courses");
+    String code = change.value(Field.CODE);
+    Map<Field, String> whole = changedCourses.get(code);
+    if (whole == null) {
+      whole = background.whole().course(change);
+    } else {
+      WholeRecords.apply(whole, change);
+    }
+    if (change.change() == Change.CREATE) {
+      places.course(code, whole, change.own(), true);
+    } else {
+      changedCourses.put(code, whole);
+    }
+  }
+
+  private void user(PlannedChange change) throws IOException {
+    missFields(change, CARRIED_OF_USERS, "users");
+    String username = change.value(Field.USERNAME);
+    if (username.isEmpty()) {
+      miss("user without a username");
+      return;
+    }
+    if (change.value(Field.ROLE).equals("guardian")) {
+      guardians.add(username.toLowerCase(Locale.ROOT));
+    }
+    if (change.change() == Change.CREATE) {
+      user(background.whole().user(change), change.own(), true);
+      return;
+    }
+    String former = change.value(Field.FORMER_USERNAME);
+    if (change.change() == Change.RENAME && !former.isEmpty()) {
+      background.ids().rename("user", former, username);
+    }
+    String key = username.toLowerCase(Locale.ROOT);
+    Map<Field, String> whole = changedUsers.get(key);
+    if (whole == null) {
+      changedUsers.put(key, background.whole().user(change));
+    } else {
+      WholeRecords.apply(whole, change);
+    }
+    changedOwn.computeIfAbsent(key, k -> new HashMap<>()).putAll(change.own());
+  }
+
+  private void user(Map<Field, String> whole, Map<String, String> own, boolean isThere)
+      throws IOException {
+    String username = whole.getOrDefault(Field.USERNAME, "");
+    String id = background.ids().of("user", username);
+    String org = places.org(whole.getOrDefault(Field.SITE, ""));
+    String role = role(username, whole.getOrDefault(Field.ROLE, ""));
+    Map<String, String> row = new HashMap<>();
+    row.put("sourcedId", id);
+    mark(row, isThere);
+    boolean isOpen = !whole.getOrDefault(Field.STATUS, "").equals("suspended");
+    row.put("enabledUser", String.valueOf(isOpen && isThere));
+    row.put("orgSourcedIds", org);
+    row.put("primaryOrgSourcedId", org);
+    row.put("role", role);
+    row.put("username", username);
+    row.put("givenName", whole.getOrDefault(Field.GIVEN_NAME, ""));
+    row.put("familyName", whole.getOrDefault(Field.FAMILY_NAME, ""));
+    row.put("middleName", whole.getOrDefault(Field.MIDDLE_NAME, ""));
+    row.put("identifier", whole.getOrDefault(Field.ID, ""));
+    row.put("email", whole.getOrDefault(Field.EMAIL, ""));
+    row.put("phone", whole.getOrDefault(Field.PHONE, ""));
+    row.put("grades", whole.getOrDefault(Field.GRADE, ""));
+    row.put("password", whole.getOrDefault(Field.PASSWORD, ""));
+    row.put("agentSourcedIds", agents(whole.getOrDefault(Field.MANAGER, "")));
+    own.forEach((name, value) -> row.put(metadata(name), value));
+    zip.row(OneRosterFile.USERS, row);
+    if (background.oneRoster().equals("1.2")) {
+      Map<String, String> roleRow = new HashMap<>();
+      roleRow.put("sourcedId", background.ids().of("role", id));
+      mark(roleRow, isThere);
+      roleRow.put("userSourcedId", id);
+      roleRow.put("roleType", "primary");
+      roleRow.put("role", role.equals("administrator") ? "siteAdministrator" : role);
+      roleRow.put("orgSourcedId", org);
+      zip.row(OneRosterFile.ROLES, roleRow);
+    }
+    String born = whole.getOrDefault(Field.BIRTH_DATE, "");
+    if (!born.isEmpty()) {
+      Map<String, String> demographics = new HashMap<>();
+      demographics.put("sourcedId", id);
+      mark(demographics, isThere);
+      demographics.put("birthDate", born);
+      zip.row(OneRosterFile.DEMOGRAPHICS, demographics);
+    }
+  }
+
+  /** The role of a user who has none of their own: whoever teaches any class is a teacher. */
+  private String role(String username, String own) {
+    if (own.isEmpty()) {
+      return background.teaches().test(username) ? "teacher" : "student";
+    }
+    String role = ROLES.get(own);
+    if (role == null) {
+      miss("role " + own + " of users, written as student");
+      return "student";
+    }
+    return role;
+  }
+
+  private String agents(String manager) {
+    if (manager.isEmpty()) {
+      return "";
+    }
+    if (guardians.contains(manager.toLowerCase(Locale.ROOT))) {
+      return background.ids().of("user", manager);
+    }
+    miss("manager of users");
+    return "";
+  }
+
+  private void enrollment(PlannedChange change) throws IOException {
+    String user = change.value(Field.USER);
+    String course = change.value(Field.COURSE);
+    String group = change.value(Field.GROUP);
+    if (course.isEmpty()) {
+      miss("membership of a group across courses");
+      return;
+    }
+    if (!group.isEmpty()) {
+      miss("group membership");
+    }
+    if (change.change() == Change.REGROUP) {
+      return;
+    }
+    String key = user.toLowerCase(Locale.ROOT) + "\n" + course;
+    boolean mayComeAgain = !group.isEmpty() || !leaving.isEmpty();
+    if (mayComeAgain && !enrolledInGroups.add(key)) {
+      return;
+    }
+    enroll(change, true);
+  }
+
+  private void enroll(PlannedChange change, boolean isThere) throws IOException {
+    String role = change.value(Field.ROLE);
+    String inClass = ROLES_IN_CLASS.get(role.isEmpty() ? "learner" : role);
+    if (inClass == null) {
+      miss("enrollment as " + role);
+      return;
+    }
+    if (role.equals("assistant")) {
+      miss("role assistant in a class, written as teacher");
+    }
+    String course = change.value(Field.COURSE);
+    String user = background.ids().of("user", change.value(Field.USER));
+    String theClass = background.ids().of("class", course);
+    Map<String, String> row = new HashMap<>();
+    row.put("sourcedId", background.ids().of("enrollment", user + " " + theClass));
+    mark(row, isThere);
+    row.put("classSourcedId", theClass);
+    row.put("schoolSourcedId", places.orgOfCourse(course));
+    row.put("userSourcedId", user);
+    row.put("role", inClass);
+    boolean leads = background.isFirst() && role.equals("instructor") && led.add(course);
+    row.put("primary", String.valueOf(leads));
+    row.put("beginDate", date(change.value(Field.STARTS)));
+    row.put("endDate", date(change.value(Field.ENDS)));
+    change.own().forEach((name, value) -> row.put(metadata(name), value));
+    zip.row(OneRosterFile.ENROLLMENTS, row);
+  }
+
+  /** A date, where it is one: what is counted from the day of enrolling says no day. */
+  static String date(String text) {
+    return text.matches("\\d{4}-\\d{2}-\\d{2}") ? text : "";
+  }
+
+  private void withdrawal(PlannedChange change) throws IOException {
+    String course = change.value(Field.COURSE);
+    if (course.isEmpty()) {
+      miss("membership of a group across courses");
+      return;
+    }
+    String key = change.value(Field.USER).toLowerCase(Locale.ROOT) + "\n" + course;
+    leaving.computeIfAbsent(key, k -> new ArrayList<>()).add(change);
+  }
+
+  private void removal(PlannedChange change) throws IOException {
+    if (!change.value(Field.GROUP).isEmpty()) {
+      miss("group");
+    } else if (!change.value(Field.COURSE).isEmpty()) {
+      String code = change.value(Field.COURSE);
+      Map<Field, String> whole = background.whole().course(change);
+      whole.put(Field.CODE, code);
+      places.course(code, whole, Map.of(), false);
+      changedCourses.remove(code);
+    } else {
+      Map<Field, String> whole = background.whole().user(change);
+      whole.put(Field.USERNAME, change.value(Field.USERNAME));
+      user(whole, Map.of(), false);
+      changedUsers.remove(change.value(Field.USERNAME).toLowerCase(Locale.ROOT));
+    }
+  }
+
+  @Override
+  public void close() throws IOException {
+    for (Map.Entry<String, Map<Field, String>> course : changedCourses.entrySet()) {
+      places.course(course.getKey(), course.getValue(), Map.of(), true);
+    }
+    for (Map.Entry<String, Map<Field, String>> user : changedUsers.entrySet()) {
+      user(user.getValue(), changedOwn.getOrDefault(user.getKey(), Map.of()), true);
+    }
+    for (Map.Entry<String, List<PlannedChange>> one : leaving.entrySet()) {
+      PlannedChange first = one.getValue().get(0);
+      int seats = background.whole().seats(first.value(Field.USER), first.value(Field.COURSE));
+      boolean stays = enrolledInGroups.contains(one.getKey()) || seats > one.getValue().size();
+      if (stays) {
+        miss("group membership that ends");
+      } else {
+        enroll(first, false);
+      }
+    }
+    if (zip.rows() > 0) {
+      String kind = background.isFirst() ? "bulk" : "delta";
+      written = "oneroster-" + background.oneRoster() + "-" + kind + ".zip";
+      zip.write(written, kind, background.school());
+    }
+  }
+
+  @Override
+  public List<WrittenFile> written() {
+    return written == null
+        ? List.of()
+        : List.of(new WrittenFile(written, java.util.Optional.empty(), zip.rows()));
+  }
+
+  @Override
+  public Map<String, Integer> notCarried() {
+    return notCarried;
+  }
+}

@@ -1,0 +1,78 @@
+package neatroster.formats;
+
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HashMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.UUID;
+
+/**
+ * The sourcedIds of OneRoster: for each thing one that never changes and is never given to another.
+ * They are UUIDs made of what the thing is called (RFC 9562, version 5), so that the same roster
+ * gives the same ones on any machine; only where a name went over to another, or what had it was
+ * removed, is one remembered.
+ */
+public final class SourcedIds {
+  private static final UUID OURS = UUID.fromString("6f7d2b1c-54a8-5c11-9a3e-2f8b7c0d4e19");
+
+  private final Map<String, String> remembered;
+
+  /**
+   * The ids in the light of what was delivered.
+   *
+   * @param remembered those that differ from what their names give, by kind and name
+   */
+  public SourcedIds(Map<String, String> remembered) {
+    this.remembered = new HashMap<>(remembered);
+  }
+
+  /** The id of a thing of a kind, by its name; usernames make no difference by case. */
+  public String of(String kind, String name) {
+    String key = key(kind, name);
+    String there = remembered.get(key);
+    return there == null ? made(key) : there;
+  }
+
+  /** Notes that a thing has another name from now on. */
+  public void rename(String kind, String from, String to) {
+    String id = of(kind, from);
+    retire(kind, from);
+    remembered.put(key(kind, to), id);
+  }
+
+  /** Notes that a thing is gone: what gets its name later is another. */
+  public void retire(String kind, String name) {
+    String key = key(kind, name);
+    remembered.put(key, made(key + "\n" + of(kind, name)));
+  }
+
+  /** The ids that differ from what their names give, by kind and name. */
+  public Map<String, String> remembered() {
+    return Map.copyOf(remembered);
+  }
+
+  private static String key(String kind, String name) {
+    return kind + " " + (kind.equals("user") ? name.toLowerCase(Locale.ROOT) : name);
+  }
+
+  private static String made(String name) {
+    MessageDigest sha1;
+    try {
+      sha1 = MessageDigest.getInstance("SHA-1");
+    } catch (NoSuchAlgorithmException e) {
+      throw new IllegalStateException("every Java has SHA-1", e);
+    }
+    sha1.update(
+        ByteBuffer.allocate(16)
+            .putLong(OURS.getMostSignificantBits())
+            .putLong(OURS.getLeastSignificantBits())
+            .array());
+    ByteBuffer digest = ByteBuffer.wrap(sha1.digest(name.getBytes(StandardCharsets.UTF_8)));
+    long high = (digest.getLong() & ~0xf000L) | 0x5000L;
+    long low = (digest.getLong() & 0x3fffffffffffffffL) | 0x8000000000000000L;
+    return new UUID(high, low).toString();
+  }
+}
