@@ -17,6 +17,7 @@ import neatroster.core.compare.WholeRecords;
  * @param teaches whether a user, by the username, teaches or assists in any course of the roster
  * @param ids the sourcedIds of what was delivered
  * @param oneRoster the version of OneRoster, {@code 1.1} or {@code 1.2}
+ * @param ldifBase the entry of a directory that everything is under
  */
 public record BatchBackground(
     OwnColumns own,
@@ -27,4 +28,5 @@ public record BatchBackground(
     WholeRecords whole,
     Predicate<String> teaches,
     SourcedIds ids,
-    String oneRoster) {}
+    String oneRoster,
+    String ldifBase) {}

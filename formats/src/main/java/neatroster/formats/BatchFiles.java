@@ -10,7 +10,7 @@ public interface BatchFiles {
   OutputStream create(String name) throws IOException;
 
   /**
-   * A folder for what is put together later, which only we can read and which goes when the run is
+   * A folder for what is put together later, which only we can read and that goes when the run is
    * finished.
    */
   Path scratch() throws IOException;

@@ -5,7 +5,8 @@ import java.util.Optional;
 
 /** Every format there is. */
 public final class BatchFormats {
-  private static final List<BatchFormat> ALL = List.of(new PlainFormat(), new OneRosterFormat());
+  private static final List<BatchFormat> ALL =
+      List.of(new PlainFormat(), new OneRosterFormat(), new LdifFormat());
 
   private BatchFormats() {}
 

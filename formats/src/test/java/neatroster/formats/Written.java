@@ -52,7 +52,8 @@ final class Written implements BatchFiles {
         new WholeRecords(known),
         teaches::contains,
         new SourcedIds(Map.of()),
-        version);
+        version,
+        "dc=school,dc=example");
   }
 
   BatchWriter write(String format, BatchBackground background, List<PlannedChange> changes)

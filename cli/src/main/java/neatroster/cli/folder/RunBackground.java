@@ -37,6 +37,7 @@ public final class RunBackground {
         new WholeRecords(known),
         teaching::has,
         new SourcedIds(register.sourcedIds()),
-        oneRoster);
+        oneRoster,
+        settings.ldifBase());
   }
 }

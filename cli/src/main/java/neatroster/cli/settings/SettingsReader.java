@@ -15,6 +15,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
+import javax.naming.InvalidNameException;
+import javax.naming.ldap.LdapName;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.pass.Rules;
 import neatroster.core.model.DateOrder;
@@ -88,6 +90,7 @@ public final class SettingsReader {
           "accept",
           "words",
           "school",
+          "ldif",
           "guardians",
           "accounts",
           "anonymous");
@@ -192,7 +195,21 @@ public final class SettingsReader {
         .reading(reading)
         .checks(checks)
         .school(school(root))
+        .ldifBase(ldifBase(root))
         .build();
+  }
+
+  private static String ldifBase(YamlSection root) throws SettingsException {
+    YamlSection ldif = root.section("ldif");
+    ldif.only(List.of("base"));
+    String base = ldif.text("base", Settings.standard().ldifBase(), LONGEST_NAME);
+    try {
+      new LdapName(base);
+    } catch (InvalidNameException e) {
+      throw ldif.error(
+          "base", "here stands an entry of a directory, such as ou=people,dc=school,dc=example");
+    }
+    return base;
   }
 
   private Settings.School school(YamlSection root) throws SettingsException {

@@ -37,6 +37,7 @@ import neatroster.core.model.Table;
  * @param reading how sheets are read
  * @param checks what the rules need to know
  * @param school what slips and letters say of school and platform
+ * @param ldifBase the entry of a directory (RFC 4514) that LDIF batches put everything under
  */
 public record Settings(
     DateOrder dates,
@@ -57,7 +58,8 @@ public record Settings(
     Map<String, Optional<Severity>> rules,
     Reading reading,
     Checks checks,
-    School school) {
+    School school,
+    String ldifBase) {
 
   private static final Settings STANDARD = new Builder().build();
 
@@ -94,7 +96,8 @@ public record Settings(
         fewer,
         reading,
         checks,
-        school);
+        school,
+        ldifBase);
   }
 
   /** Settings that are being put together; what is not said is as in {@link #standard}. */
@@ -128,6 +131,7 @@ public record Settings(
     private Reading reading = Reading.standard();
     private Checks checks = Checks.standard();
     private School school = new School("", "", "");
+    private String ldifBase = "dc=school,dc=example";
 
     private Builder() {}
 
@@ -239,6 +243,12 @@ public record Settings(
       return this;
     }
 
+    /** The base of LDIF batches. */
+    public Builder ldifBase(String value) {
+      ldifBase = value;
+      return this;
+    }
+
     /** School and platform. */
     public Builder school(School value) {
       school = value;
@@ -266,7 +276,8 @@ public record Settings(
           rules,
           reading,
           checks,
-          school);
+          school,
+          ldifBase);
     }
   }
 

@@ -1,0 +1,17 @@
+package neatroster.formats;
+
+/**
+ * LDIF (RFC 2849): people as {@code inetOrgPerson} (RFC 2798) under an {@code organizationalUnit}
+ * for each site. A directory has no courses.
+ */
+final class LdifFormat implements BatchFormat {
+  @Override
+  public String name() {
+    return "ldif";
+  }
+
+  @Override
+  public BatchWriter writer(BatchFiles files, BatchBackground background) {
+    return new LdifWriter(files, background);
+  }
+}
