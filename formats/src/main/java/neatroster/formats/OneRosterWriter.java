@@ -18,6 +18,8 @@ import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.WholeRecords;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
+import neatroster.core.text.KeyIndex;
+import neatroster.core.text.PairIndex;
 
 /**
  * Tells a roster's changes in the terms of OneRoster: our course is a class of a course, a site is
@@ -95,7 +97,10 @@ final class OneRosterWriter implements BatchWriter {
   private final Set<String> led = new HashSet<>();
 
   /** Who was put into a class through a group: one row does, however many groups there are. */
-  private final Set<String> enrolledInGroups = new HashSet<>();
+  private final PairIndex inClass = new PairIndex();
+
+  private final KeyIndex users = KeyIndex.caseless();
+  private final KeyIndex courses = KeyIndex.exact();
 
   /** Who is taken out of groups of a class, and how many; whether they stay in it is seen last. */
   private final Map<String, List<PlannedChange>> leaving = new LinkedHashMap<>();
@@ -285,18 +290,27 @@ final class OneRosterWriter implements BatchWriter {
     if (change.change() == Change.REGROUP) {
       return;
     }
-    String key = user.toLowerCase(Locale.ROOT) + "\n" + course;
-    boolean mayComeAgain = !group.isEmpty() || !leaving.isEmpty();
-    if (mayComeAgain && !enrolledInGroups.add(key)) {
+    if (!group.isEmpty() && !notedInClass(user, course)) {
       return;
     }
     enroll(change, true);
   }
 
+  /** Notes that somebody is in a class, and says whether that is new. */
+  private boolean notedInClass(String user, String course) {
+    return inClass.putIfNew(users.add(user), courses.add(course), 0) == PairIndex.NEW;
+  }
+
+  private boolean isNotedInClass(String user, String course) {
+    int who = users.find(user);
+    int where = courses.find(course);
+    return who >= 0 && where >= 0 && inClass.find(who, where) != PairIndex.NEW;
+  }
+
   private void enroll(PlannedChange change, boolean isThere) throws IOException {
     String role = change.value(Field.ROLE);
-    String inClass = ROLES_IN_CLASS.get(role.isEmpty() ? "learner" : role);
-    if (inClass == null) {
+    String roleThere = ROLES_IN_CLASS.get(role.isEmpty() ? "learner" : role);
+    if (roleThere == null) {
       miss("enrollment as " + role);
       return;
     }
@@ -306,24 +320,29 @@ final class OneRosterWriter implements BatchWriter {
     String course = change.value(Field.COURSE);
     String user = background.ids().of("user", change.value(Field.USER));
     String theClass = background.ids().of("class", course);
-    Map<String, String> row = new HashMap<>();
-    row.put("sourcedId", background.ids().of("enrollment", user + " " + theClass));
-    mark(row, isThere);
-    row.put("classSourcedId", theClass);
-    row.put("schoolSourcedId", places.orgOfCourse(course));
-    row.put("userSourcedId", user);
-    row.put("role", inClass);
     boolean leads = background.isFirst() && role.equals("instructor") && led.add(course);
-    row.put("primary", String.valueOf(leads));
-    row.put("beginDate", date(change.value(Field.STARTS)));
-    row.put("endDate", date(change.value(Field.ENDS)));
-    change.own().forEach((name, value) -> row.put(metadata(name), value));
+    // There are more of these than of anything else: the cells stand in the order of the headers.
+    List<String> row = new ArrayList<>();
+    row.add(SourcedIds.made("enrollment " + user + " " + theClass));
+    row.add(background.isFirst() ? "" : isThere ? "active" : "tobedeleted");
+    row.add(background.isFirst() ? "" : modified);
+    row.add(theClass);
+    row.add(places.orgOfCourse(course));
+    row.add(user);
+    row.add(roleThere);
+    row.add(String.valueOf(leads));
+    row.add(date(change.value(Field.STARTS)));
+    row.add(date(change.value(Field.ENDS)));
+    background
+        .own()
+        .of(Table.ENROLLMENTS)
+        .forEach(name -> row.add(change.own().getOrDefault(name, "")));
     zip.row(OneRosterFile.ENROLLMENTS, row);
   }
 
   /** A date, where it is one: what is counted from the day of enrolling says no day. */
   static String date(String text) {
-    return text.matches("\\d{4}-\\d{2}-\\d{2}") ? text : "";
+    return text.length() == 10 && text.charAt(4) == '-' && text.charAt(7) == '-' ? text : "";
   }
 
   private void withdrawal(PlannedChange change) throws IOException {
@@ -364,7 +383,9 @@ final class OneRosterWriter implements BatchWriter {
     for (Map.Entry<String, List<PlannedChange>> one : leaving.entrySet()) {
       PlannedChange first = one.getValue().get(0);
       int seats = background.whole().seats(first.value(Field.USER), first.value(Field.COURSE));
-      boolean stays = enrolledInGroups.contains(one.getKey()) || seats > one.getValue().size();
+      boolean stays =
+          isNotedInClass(first.value(Field.USER), first.value(Field.COURSE))
+              || seats > one.getValue().size();
       if (stays) {
         miss("group membership that ends");
       } else {

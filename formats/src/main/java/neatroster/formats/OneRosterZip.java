@@ -1,6 +1,7 @@
 package neatroster.formats;
 
 import java.io.BufferedOutputStream;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
@@ -10,6 +11,8 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.zip.CRC32;
+import java.util.zip.CheckedOutputStream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import neatroster.sheets.CsvRows;
@@ -27,6 +30,8 @@ final class OneRosterZip {
   private final Map<OneRosterFile, CsvRows> open = new EnumMap<>(OneRosterFile.class);
   private final Map<OneRosterFile, Path> places = new EnumMap<>(OneRosterFile.class);
   private final Map<OneRosterFile, List<String>> more = new EnumMap<>(OneRosterFile.class);
+  private final Map<OneRosterFile, List<String>> headers = new EnumMap<>(OneRosterFile.class);
+  private final Map<OneRosterFile, CRC32> sums = new EnumMap<>(OneRosterFile.class);
   private int rows;
 
   OneRosterZip(BatchFiles files, String version) {
@@ -41,21 +46,38 @@ final class OneRosterZip {
 
   /** Adds a row; columns that it does not name are blank. */
   void row(OneRosterFile file, Map<String, String> cells) throws IOException {
-    CsvRows out = open.get(file);
-    List<String> header = header(file);
-    if (out == null) {
-      Path place = files.scratch().resolve(file.fileName());
-      places.put(file, place);
-      out = CsvRows.literal(new BufferedOutputStream(Files.newOutputStream(place), 1 << 16));
-      open.put(file, out);
-      out.row(header);
-    }
-    List<String> row = new ArrayList<>(header.size());
-    for (String name : header) {
+    CsvRows out = file(file);
+    List<String> row = new ArrayList<>();
+    for (String name : headers.get(file)) {
       row.add(cells.getOrDefault(name, ""));
     }
     out.row(row);
     rows++;
+  }
+
+  /** Adds a row whose cells stand in the order of the headers. */
+  void row(OneRosterFile file, List<String> cells) throws IOException {
+    file(file).row(cells);
+    rows++;
+  }
+
+  private CsvRows file(OneRosterFile file) throws IOException {
+    CsvRows out = open.get(file);
+    if (out == null) {
+      List<String> header = header(file);
+      headers.put(file, header);
+      Path place = files.scratch().resolve(file.fileName());
+      places.put(file, place);
+      CRC32 sum = new CRC32();
+      sums.put(file, sum);
+      out =
+          CsvRows.literal(
+              new CheckedOutputStream(
+                  new BufferedOutputStream(Files.newOutputStream(place), 1 << 16), sum));
+      open.put(file, out);
+      out.row(header);
+    }
+    return out;
   }
 
   private List<String> header(OneRosterFile file) {
@@ -81,8 +103,8 @@ final class OneRosterZip {
     }
     try (OutputStream out = files.create(name);
         ZipOutputStream zip = new ZipOutputStream(out)) {
-      begin(zip, "manifest.csv");
-      CsvRows manifest = CsvRows.literal(new Uncloseable(zip));
+      ByteArrayOutputStream listed = new ByteArrayOutputStream();
+      CsvRows manifest = CsvRows.literal(listed);
       manifest.row(List.of("propertyName", "value"));
       manifest.row(List.of("manifest.version", "1.0"));
       manifest.row(List.of("oneroster.version", version));
@@ -93,35 +115,27 @@ final class OneRosterZip {
       manifest.row(List.of("source.systemName", school));
       manifest.row(List.of("source.systemCode", ""));
       manifest.close();
+      CRC32 sum = new CRC32();
+      sum.update(listed.toByteArray());
+      begin(zip, "manifest.csv", listed.size(), sum);
+      listed.writeTo(zip);
       zip.closeEntry();
       for (Map.Entry<OneRosterFile, Path> file : places.entrySet()) {
-        begin(zip, file.getKey().fileName());
+        begin(zip, file.getKey().fileName(), Files.size(file.getValue()), sums.get(file.getKey()));
         Files.copy(file.getValue(), zip);
         zip.closeEntry();
       }
     }
   }
 
-  private static void begin(ZipOutputStream zip, String name) throws IOException {
+  /** Entries are stored: what compresses gives other bytes from machine to machine. */
+  private static void begin(ZipOutputStream zip, String name, long size, CRC32 sum)
+      throws IOException {
     ZipEntry entry = new ZipEntry(name);
+    entry.setMethod(ZipEntry.STORED);
+    entry.setSize(size);
+    entry.setCrc(sum.getValue());
     entry.setTimeLocal(NEVER);
     zip.putNextEntry(entry);
-  }
-
-  /** Hands on everything but the closing. */
-  private static final class Uncloseable extends java.io.FilterOutputStream {
-    Uncloseable(OutputStream out) {
-      super(out);
-    }
-
-    @Override
-    public void write(byte[] bytes, int start, int length) throws IOException {
-      out.write(bytes, start, length);
-    }
-
-    @Override
-    public void close() throws IOException {
-      flush();
-    }
   }
 }

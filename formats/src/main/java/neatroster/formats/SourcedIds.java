@@ -18,6 +18,10 @@ import java.util.UUID;
 public final class SourcedIds {
   private static final UUID OURS = UUID.fromString("6f7d2b1c-54a8-5c11-9a3e-2f8b7c0d4e19");
 
+  private static final int LATELY = 1 << 14;
+
+  private final String[] latelyAsked = new String[LATELY];
+  private final String[] latelyMade = new String[LATELY];
   private final Map<String, String> remembered;
 
   /**
@@ -32,8 +36,17 @@ public final class SourcedIds {
   /** The id of a thing of a kind, by its name; usernames make no difference by case. */
   public String of(String kind, String name) {
     String key = key(kind, name);
-    String there = remembered.get(key);
-    return there == null ? made(key) : there;
+    String there = remembered.isEmpty() ? null : remembered.get(key);
+    if (there != null) {
+      return there;
+    }
+    // Rows about one user or one class often come close together.
+    int slot = key.hashCode() & (LATELY - 1);
+    if (!key.equals(latelyAsked[slot])) {
+      latelyAsked[slot] = key;
+      latelyMade[slot] = made(key);
+    }
+    return latelyMade[slot];
   }
 
   /** Notes that a thing has another name from now on. */
@@ -58,7 +71,8 @@ public final class SourcedIds {
     return kind + " " + (kind.equals("user") ? name.toLowerCase(Locale.ROOT) : name);
   }
 
-  private static String made(String name) {
+  /** The id that a name gives. */
+  static String made(String name) {
     MessageDigest sha1;
     try {
       sha1 = MessageDigest.getInstance("SHA-1");
