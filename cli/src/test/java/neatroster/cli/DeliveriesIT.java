@@ -202,7 +202,8 @@ class DeliveriesIT {
     program.file("sheets/groups.csv", "course,name", "NAV-1,Port", "NAV-1,Starboard");
     assertThat(program.run("pack", "--as", "oneroster", "--oneroster", "2.0").exit()).isEqualTo(2);
     assertThat(program.run("pack", "--as", "oneroster", "--oneroster", "1.1").out())
-        .contains("oneroster does not carry 2 × group membership");
+        .contains("What oneroster has no room for")
+        .contains("2 × group membership");
     program.run("send", "--by-hand");
     Map<String, String> first = delivered(1, "bulk", "users");
 

@@ -27,6 +27,7 @@ import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.CorrectionSheets;
 import neatroster.cli.report.FindingsJson;
 import neatroster.cli.report.FindingsText;
+import neatroster.cli.report.RunText;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
@@ -364,17 +365,9 @@ public final class PackCommand implements Callable<Integer> {
     }
     screen.line("Packed run " + screen.bold(packed.run()) + " into " + packed.folder());
     screen.line("");
-    for (RunBatches.PackedFile file : packed.files()) {
-      screen.line(
-          String.format(
-              "  %-26s %s", file.path(), Counted.of(file.written().rows(), file.written().one())));
-    }
+    RunText.files(screen, packed.files());
+    RunText.notCarried(screen, packed.notCarried());
     screen.line("");
-    for (RunBatches.NotCarried one : packed.notCarried()) {
-      screen.line(
-          screen.yellow(one.format() + " does not carry " + one.count() + " × " + one.what())
-              + ".");
-    }
     if (packed.leftOut() > 0) {
       screen.line(
           screen.yellow(Counted.of(packed.leftOut(), "row") + " left out")

@@ -25,6 +25,7 @@ import neatroster.cli.folder.RunChoice;
 import neatroster.cli.folder.RunFolder;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
+import neatroster.cli.report.RunText;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
@@ -37,7 +38,6 @@ import neatroster.core.compare.Reverse;
 import neatroster.core.compare.StillSo;
 import neatroster.core.compare.Teaching;
 import neatroster.core.compare.Totals;
-import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
@@ -325,23 +325,14 @@ public final class UndoCommand implements Callable<Integer> {
               + ", into "
               + undone.folder());
       screen.line("");
-      for (RunBatches.PackedFile file : undone.files()) {
-        screen.line(
-            String.format(
-                "  %-26s %s",
-                file.path(), Counted.of(file.written().rows(), file.written().one())));
-      }
+      RunText.files(screen, undone.files());
     }
     if (!undone.kept().isEmpty()) {
       screen.line("");
       screen.line(screen.yellow("What cannot be taken back"));
-      undone.kept().forEach((what, count) -> screen.line("  " + count + " × " + what));
+      undone.kept().forEach((what, count) -> screen.line(String.format("  %6d × %s", count, what)));
     }
-    for (RunBatches.NotCarried one : undone.notCarried()) {
-      screen.line(
-          screen.yellow(one.format() + " does not carry " + one.count() + " × " + one.what())
-              + ".");
-    }
+    RunText.notCarried(screen, undone.notCarried());
     if (undone.run() != null) {
       screen.line("");
       screen.line(
