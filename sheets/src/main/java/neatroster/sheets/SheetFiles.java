@@ -18,6 +18,7 @@ public final class SheetFiles {
 
   private static final List<FileFormat> FORMATS =
       List.of(
+          new OneRosterZipFormat(),
           new XlsxFormat(),
           new OpenDocumentFormat(),
           new DocxFormat(),
