@@ -92,9 +92,7 @@ final class OneRosterPlaces {
     row.put("classType", "scheduled");
     row.put("schoolSourcedId", org);
     row.put("termSourcedIds", session(whole));
-    own.forEach(
-        (name, value) ->
-            row.put("metadata." + name.strip().replaceAll("[^\\p{L}\\p{N}]+", "_"), value));
+    own.forEach((name, value) -> row.put(OneRosterZip.metadata(name), value));
     zip.row(OneRosterFile.CLASSES, row);
   }
 

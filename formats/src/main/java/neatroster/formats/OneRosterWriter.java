@@ -118,11 +118,7 @@ final class OneRosterWriter implements BatchWriter {
   }
 
   private List<String> metadata(Table table) {
-    return background.own().of(table).stream().map(OneRosterWriter::metadata).toList();
-  }
-
-  private static String metadata(String ownField) {
-    return "metadata." + ownField.strip().replaceAll("[^\\p{L}\\p{N}]+", "_");
+    return background.own().of(table).stream().map(OneRosterZip::metadata).toList();
   }
 
   /** Marks a row of a delta as there, or as one to delete; rows of bulk files carry no mark. */
@@ -230,7 +226,7 @@ final class OneRosterWriter implements BatchWriter {
     row.put("grades", whole.getOrDefault(Field.GRADE, ""));
     row.put("password", whole.getOrDefault(Field.PASSWORD, ""));
     row.put("agentSourcedIds", agents(whole.getOrDefault(Field.MANAGER, "")));
-    own.forEach((name, value) -> row.put(metadata(name), value));
+    own.forEach((name, value) -> row.put(OneRosterZip.metadata(name), value));
     zip.row(OneRosterFile.USERS, row);
     if (background.oneRoster().equals("1.2")) {
       Map<String, String> roleRow = new HashMap<>();

@@ -39,7 +39,12 @@ final class OneRosterZip {
     this.version = version;
   }
 
-  /** Adds columns behind those of the standard, which must be called {@code metadata.NAME}. */
+  /** The header of a field of the school's own, which stands behind those of the standard. */
+  static String metadata(String ownField) {
+    return "metadata." + ownField.strip().replaceAll("[^\\p{L}\\p{N}]+", "_");
+  }
+
+  /** Adds columns behind those of the standard. */
   void extend(OneRosterFile file, List<String> headers) {
     more.put(file, headers);
   }

@@ -9,7 +9,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -28,20 +27,12 @@ class LdifFormatTest {
 
   @TempDir Path temp;
 
-  private static PlannedChange change(Phase phase, Change change, Object... fieldsAndValues) {
-    Map<Field, String> values = new EnumMap<>(Field.class);
-    for (int i = 0; i < fieldsAndValues.length; i += 2) {
-      values.put((Field) fieldsAndValues[i], (String) fieldsAndValues[i + 1]);
-    }
-    return new PlannedChange(phase, change, values);
-  }
-
   private static final List<PlannedChange> FIRST =
       List.of(
-          change(Phase.SITES, Change.CREATE, Field.SITE, "Main Pier"),
-          change(Phase.SITES, Change.CREATE, Field.SITE, "Main Pier/Cadets, \"upper\""),
-          change(Phase.COURSES, Change.CREATE, Field.CODE, "NAV-1"),
-          change(
+          Written.change(Phase.SITES, Change.CREATE, Field.SITE, "Main Pier"),
+          Written.change(Phase.SITES, Change.CREATE, Field.SITE, "Main Pier/Cadets, \"upper\""),
+          Written.change(Phase.COURSES, Change.CREATE, Field.CODE, "NAV-1"),
+          Written.change(
               Phase.USERS,
               Change.CREATE,
               Field.USERNAME,
@@ -60,7 +51,7 @@ class LdifFormatTest {
               "one-two",
               Field.BIRTH_DATE,
               "2014-03-02"),
-          change(
+          Written.change(
               Phase.USERS,
               Change.CREATE,
               Field.USERNAME,
@@ -71,11 +62,12 @@ class LdifFormatTest {
               "manager",
               Field.SITE,
               "Main Pier"),
-          change(Phase.ENROLLMENTS, Change.ENROLL, Field.USER, "jmuller", Field.COURSE, "NAV-1"));
+          Written.change(
+              Phase.ENROLLMENTS, Change.ENROLL, Field.USER, "jmuller", Field.COURSE, "NAV-1"));
 
   private static final List<PlannedChange> THEN =
       List.of(
-          change(
+          Written.change(
                   Phase.USERS,
                   Change.RENAME,
                   Field.USERNAME,
@@ -83,7 +75,7 @@ class LdifFormatTest {
                   Field.FORMER_USERNAME,
                   "jmuller")
               .from(Map.of(Field.USERNAME, "jmuller", Field.SITE, "Main Pier/Cadets, \"upper\"")),
-          change(
+          Written.change(
                   Phase.USERS,
                   Change.CHANGE,
                   Field.USERNAME,
@@ -102,7 +94,7 @@ class LdifFormatTest {
                       "Main Pier/Cadets, \"upper\"",
                       Field.GRADE,
                       "")),
-          change(Phase.REMOVALS, Change.REMOVE, Field.USERNAME, "boss")
+          Written.change(Phase.REMOVALS, Change.REMOVE, Field.USERNAME, "boss")
               .from(Map.of(Field.SITE, "Main Pier")));
 
   private Written write(List<PlannedChange> changes) throws IOException {

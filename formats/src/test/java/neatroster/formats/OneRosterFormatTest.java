@@ -23,18 +23,10 @@ import org.junit.jupiter.params.provider.ValueSource;
 class OneRosterFormatTest {
   @TempDir Path temp;
 
-  private static PlannedChange change(Phase phase, Change change, Object... fieldsAndValues) {
-    Map<Field, String> values = new EnumMap<>(Field.class);
-    for (int i = 0; i < fieldsAndValues.length; i += 2) {
-      values.put((Field) fieldsAndValues[i], (String) fieldsAndValues[i + 1]);
-    }
-    return new PlannedChange(phase, change, values);
-  }
-
   private static final List<PlannedChange> ROSTER =
       List.of(
-          change(Phase.SITES, Change.CREATE, Field.SITE, "Main Pier/Cadets"),
-          change(
+          Written.change(Phase.SITES, Change.CREATE, Field.SITE, "Main Pier/Cadets"),
+          Written.change(
               Phase.COURSES,
               Change.CREATE,
               Field.CODE,
@@ -49,8 +41,8 @@ class OneRosterFormatTest {
               "2026-12-18",
               Field.CAPACITY,
               "12"),
-          change(Phase.COURSES, Change.CREATE, Field.CODE, "RAD-1", Field.TITLE, "Radio"),
-          change(
+          Written.change(Phase.COURSES, Change.CREATE, Field.CODE, "RAD-1", Field.TITLE, "Radio"),
+          Written.change(
               Phase.USERS,
               Change.CREATE,
               Field.USERNAME,
@@ -61,7 +53,7 @@ class OneRosterFormatTest {
               "Lund",
               Field.ROLE,
               "guardian"),
-          change(
+          Written.change(
               Phase.USERS,
               Change.CREATE,
               Field.USERNAME,
@@ -78,7 +70,7 @@ class OneRosterFormatTest {
               "mum",
               Field.PASSWORD,
               "one-two"),
-          change(
+          Written.change(
               Phase.USERS,
               Change.CREATE,
               Field.USERNAME,
@@ -94,7 +86,7 @@ class OneRosterFormatTest {
 
   private static PlannedChange enrolled(String user, String course, String group, String role) {
     PlannedChange row =
-        change(
+        Written.change(
             Phase.ENROLLMENTS,
             Change.ENROLL,
             Field.USER,

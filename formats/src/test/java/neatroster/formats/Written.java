@@ -10,14 +10,18 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.WholeRecords;
+import neatroster.core.model.Field;
 import neatroster.core.roster.Known;
 
 /** Files that a format wrote, read by others than those who wrote them. */
@@ -92,5 +96,14 @@ final class Written implements BatchFiles {
       }
     }
     return all;
+  }
+
+  /** A change with values, each behind its field. */
+  static PlannedChange change(Phase phase, Change change, Object... fieldsAndValues) {
+    Map<Field, String> values = new EnumMap<>(Field.class);
+    for (int i = 0; i < fieldsAndValues.length; i += 2) {
+      values.put((Field) fieldsAndValues[i], (String) fieldsAndValues[i + 1]);
+    }
+    return new PlannedChange(phase, change, values);
   }
 }
