@@ -169,24 +169,39 @@ class WakingPropertyTest {
         .toList();
   }
 
-  @Property(tries = 100)
+  private static final List<KnownUser.Standing> STANDINGS =
+      List.of(
+          KnownUser.Standing.ISSUED, KnownUser.Standing.ON_PLATFORM, KnownUser.Standing.SUSPENDED);
+
+  /** Accounts of some of the people, a few under another username. */
+  private static List<KnownUser> accounts(Random random) {
+    List<KnownUser> accounts = new ArrayList<>();
+    List<String> names =
+        List.of("Ana Vale", "Bo Marlowe", "Cyril Finch", "Di Vale", "Edna Marlowe");
+    for (int i = 0; i < names.size(); i++) {
+      if (random.nextInt(3) > 0) {
+        accounts.add(
+            new KnownUser(
+                new Person("50" + i, "", names.get(i), "", ""),
+                random.nextInt(4) == 0 ? "dvale" + i : "u" + "abcde".charAt(i),
+                "",
+                "",
+                STANDINGS.get(random.nextInt(STANDINGS.size()))));
+      }
+    }
+    return accounts;
+  }
+
+  @Property(tries = 150)
   void theSameIsFoundAsInEveryRowAndOnTwoThreads(@ForAll long seed) {
     Random random = new Random(seed);
     Known known =
-        random.nextInt(3) > 0
-            ? Known.nothing()
-            : Known.of(
-                new KnownUsers(
-                    List.of(
-                        new KnownUser(
-                            new Person("503", "", "Di Vale", "", ""),
-                            "dvale",
-                            "",
-                            "",
-                            KnownUser.Standing.SUSPENDED))));
+        random.nextInt(3) > 0 ? Known.nothing() : Known.of(new KnownUsers(accounts(random)));
     Basis basis =
         new Basis(
-            Settings.standard(),
+            random.nextBoolean()
+                ? Settings.standard()
+                : Settings.standard().withoutRules(List.of("already-known", "already-enrolled")),
             known,
             Optional.of(LocalDate.of(2027, 1, 15)),
             Optional.of(Set.of()));
