@@ -9,6 +9,7 @@ import neatroster.core.roster.Held;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.settings.Settings;
+import neatroster.core.value.Instructors;
 
 /** Who teaches or assists in any course, for formats that want to know it of everybody. */
 public final class Teaching {
@@ -24,6 +25,14 @@ public final class Teaching {
             usernames.add(held.username(seat));
           }
         });
+    for (String code : held.courses()) {
+      held.course(code)
+          .map(row -> row.text(Field.INSTRUCTORS))
+          .ifPresent(
+              list ->
+                  Instructors.of(list)
+                      .forEach(name -> usernames.add(name.toLowerCase(Locale.ROOT))));
+    }
     return this;
   }
 
@@ -37,11 +46,22 @@ public final class Teaching {
               String role =
                   settings.roles().role(row.text(Field.ROLE)).orElse(settings.defaultRole());
               Link user = TEACHING.contains(role) ? roster.user(row, line) : Link.NONE;
-              if (user.isFound()) {
-                usernames.add(roster.people().username(user.number()).toLowerCase(Locale.ROOT));
-              }
+              add(roster, user);
             });
+    roster
+        .rows()
+        .read(
+            Table.COURSES,
+            (row, line) ->
+                Instructors.of(row.text(Field.INSTRUCTORS))
+                    .forEach(name -> add(roster, roster.user(name))));
     return this;
+  }
+
+  private void add(ResolvedRoster roster, Link user) {
+    if (user.isFound()) {
+      usernames.add(roster.people().username(user.number()).toLowerCase(Locale.ROOT));
+    }
   }
 
   /** Whether somebody teaches. */
