@@ -16,6 +16,7 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.Nearest;
+import neatroster.formats.RunChanges;
 import neatroster.sheets.SheetFile;
 import neatroster.sheets.SheetFiles;
 
@@ -37,7 +38,12 @@ public final class PackedRun {
     for (Path batch : usersBatches(place)) {
       try (SheetFile file = SheetFiles.open(batch, batch.toString())) {
         SheetReading.of(file.sheets().get(0), Optional.of(Table.USERS))
-            .read(row -> usernames.add(row.text(Field.USERNAME).toLowerCase(Locale.ROOT)));
+            .read(
+                row -> {
+                  if (!row.text(Field.STATUS).equals("removed")) {
+                    usernames.add(row.text(Field.USERNAME).toLowerCase(Locale.ROOT));
+                  }
+                });
       } catch (IOException | UnreadableSheetException e) {
         throw Problem.unreadable(batch + " cannot be read.", e);
       }
@@ -71,6 +77,12 @@ public final class PackedRun {
   }
 
   private static List<Path> usersBatches(Path run) {
+    Path changes = run.resolve(KnownSource.CHANGES);
+    if (Files.isDirectory(changes)) {
+      // Whatever the formats of the batches are.
+      Path users = changes.resolve(RunChanges.fileName(Table.USERS));
+      return Files.isRegularFile(users) ? List.of(users) : List.of();
+    }
     Path plain = run.resolve("plain");
     if (!Files.isDirectory(plain)) {
       throw Problem.usage(
