@@ -252,6 +252,22 @@ class DeliveriesIT {
     // She is still in the class, by the other group: nothing of it is deleted.
     assertThat(rows(2, "delta", "enrollments")).isEmpty();
     program.run("send", "--by-hand");
+    // By the new name alone it is still known who it is.
+    program.file(
+        "sheets/users.csv",
+        "id,username,given name,family name,email,grade,watch",
+        "1,ana.lund,Ana,Morgan,ana@pier.example,8,",
+        "2,bfinch,Bo,Finch,bo@gull.example,8,starboard");
+    assertThat(program.run("undo", run(2)).out()).contains("plain/3-users.csv");
+    program.run("pack", "--as", "oneroster", "--oneroster", "1.1");
+    assertThat(rows(4, "delta", "users"))
+        .singleElement()
+        .satisfies(
+            row ->
+                assertThat(row)
+                    .containsEntry("sourcedId", first.get("amorgan"))
+                    .containsEntry("familyName", "Morgan")
+                    .containsEntry("grades", "8"));
 
     program.file(
         "sheets/users.csv",
@@ -260,7 +276,7 @@ class DeliveriesIT {
         "2,bfinch,Bo,Finch,bo@gull.example,8,starboard,");
     program.file("sheets/enrollments.csv", "user,course,role,group", "bfinch,NAV-1,instructor,");
     program.run("pack", "--as", "oneroster", "--oneroster", "1.1");
-    assertThat(rows(3, "delta", "users"))
+    assertThat(rows(5, "delta", "users"))
         .singleElement()
         .satisfies(
             row ->
@@ -268,7 +284,7 @@ class DeliveriesIT {
                     .containsEntry("status", "tobedeleted")
                     .containsEntry("sourcedId", first.get("amorgan"))
                     .containsEntry("familyName", "Morgan"));
-    assertThat(rows(3, "delta", "enrollments"))
+    assertThat(rows(5, "delta", "enrollments"))
         .singleElement()
         .satisfies(row -> assertThat(row).containsEntry("status", "tobedeleted"));
   }

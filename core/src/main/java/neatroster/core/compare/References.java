@@ -100,7 +100,7 @@ final class References {
 
   /** What the roster refers to somebody by whom an export names. */
   String held(String name) {
-    int account = scope.known.users().findReference(name);
+    int account = scope.known.accountOf(name);
     if (account < 0) {
       return name;
     }

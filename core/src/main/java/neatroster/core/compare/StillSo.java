@@ -47,7 +47,7 @@ public final class StillSo {
   }
 
   private boolean user(PlannedChange change) {
-    int account = known.users().findUsername(change.value(Field.USERNAME));
+    int account = known.accountOf(change.value(Field.USERNAME));
     Optional<HeldRow> there = held.user(account);
     return switch (change.change()) {
       case CREATE, RENAME -> there.isPresent();
@@ -117,7 +117,7 @@ public final class StillSo {
     if (!change.value(Field.COURSE).isEmpty()) {
       return held.course(change.value(Field.COURSE)).isEmpty();
     }
-    int account = known.users().findUsername(change.value(Field.USERNAME));
+    int account = known.accountOf(change.value(Field.USERNAME));
     return held.user(account).isEmpty();
   }
 }

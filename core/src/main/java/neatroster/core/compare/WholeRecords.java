@@ -32,7 +32,7 @@ public final class WholeRecords {
     if (!username.equals(change.value(Field.USERNAME))) {
       formerOf.put(change.value(Field.USERNAME).toLowerCase(Locale.ROOT), username);
     }
-    int account = known.users().findReference(username);
+    int account = known.accountOf(username);
     Map<Field, String> whole =
         known
             .held()

@@ -1,8 +1,6 @@
 package neatroster.core.roster;
 
 import java.util.BitSet;
-import java.util.Locale;
-import java.util.Map;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
@@ -21,26 +19,17 @@ final class HeldEnrollments {
   private final ExportedAccounts accounts;
   private final Deliveries deliveries;
 
-  /** The accounts that somebody renamed on the platform, by their usernames there. */
-  private final Map<String, Integer> renamed;
-
   /**
    * The courses whose enrollments an export lists: what was delivered before it and is not in it is
    * there no more.
    */
   private final BitSet listed = new BitSet();
 
-  HeldEnrollments(
-      Held held,
-      Known known,
-      ExportedAccounts accounts,
-      Deliveries deliveries,
-      Map<String, Integer> renamed) {
+  HeldEnrollments(Held held, Known known, ExportedAccounts accounts, Deliveries deliveries) {
     this.held = held;
     this.known = known;
     this.accounts = accounts;
     this.deliveries = deliveries;
-    this.renamed = renamed;
   }
 
   void read(Roster exports) {
@@ -74,8 +63,7 @@ final class HeldEnrollments {
     // A class list says who by a row of people, whose account was found.
     int account = row.isDerived() ? accounts.accountOf(line) : NOBODY;
     if (account == NOBODY && !user.isEmpty()) {
-      account = renamed.getOrDefault(user.toLowerCase(Locale.ROOT), NOBODY);
-      account = account < 0 ? known.users().findReference(user) : account;
+      account = known.accountOf(user);
     }
     if (account < NOBODY || (account < 0 && user.isEmpty())) {
       return NOBODY;

@@ -89,7 +89,7 @@ public final class Known {
     for (Table table : List.of(Table.COURSES, Table.GROUPS, Table.USERS)) {
       sheets.read(table, places::add);
     }
-    new HeldEnrollments(held, known, accounts, deliveries, known.accountsRenamed).read(sheets);
+    new HeldEnrollments(held, known, accounts, deliveries).read(sheets);
     return known;
   }
 
@@ -226,6 +226,15 @@ public final class Known {
   /** The categories that the platform's courses are in. */
   public Set<String> categories() {
     return categories;
+  }
+
+  /**
+   * The position of the account that a name means on the platform: the username there, else the
+   * issued one, an email address or an id; or -1.
+   */
+  public int accountOf(String name) {
+    int account = accountsRenamed.getOrDefault(name.toLowerCase(Locale.ROOT), -1);
+    return account < 0 ? users.findReference(name) : account;
   }
 
   /** What the platform calls an account: the name that it was given there, else the issued one. */
