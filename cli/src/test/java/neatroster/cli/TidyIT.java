@@ -222,6 +222,63 @@ class TidyIT {
   }
 
   @Test
+  void theMembersOfAGroupAreWrittenOut() throws Exception {
+    program.file(
+        "people.csv",
+        "username,given name,family name,email",
+        "amarlowe,Ana,Marlowe,ana@pier.example",
+        ",Bo,Finch,bo@pier.example",
+        "cmoss,Cy,Moss,cy@pier.example");
+    program.file("classes.csv", "code,title", "KNOT-1,Knots", "SAIL-1,Sails");
+    program.file("groups.csv", "name,course", "Port Watch,", "Empty Watch,");
+    program.file(
+        "watch.csv",
+        "user,group",
+        "amarlowe,Port Watch",
+        "bo@pier.example,Port Watch",
+        "cmoss,Port Watch");
+    program.file(
+        "joined.csv",
+        "course,members of,role",
+        "KNOT-1,Port Watch,learner",
+        "SAIL-1,Port Watch,learner",
+        "SAIL-1,Empty Watch,learner");
+    program.file("own.csv", "user,course,role", "cmoss,SAIL-1,instructor");
+    String[] all = {
+      "people.csv", "classes.csv", "groups.csv", "watch.csv", "own.csv", "joined.csv"
+    };
+    Program.Result result = program.run(tidied(all, "first"));
+    assertThat(result.out()).contains("stays as it is: no row says who is in it");
+    assertThat(Files.readString(folder.resolve("first/joined.csv")))
+        .isEqualToIgnoringNewLines(
+            """
+            user,course,members of,role
+            amarlowe,KNOT-1,,learner
+            bo@pier.example,KNOT-1,,learner
+            cmoss,KNOT-1,,learner
+            amarlowe,SAIL-1,,learner
+            bo@pier.example,SAIL-1,,learner
+            ,SAIL-1,Empty Watch,learner
+            """);
+    program.file("joined.csv", "course,members of", "KNOT-1,Port Watch");
+    program.run(tidied(all, "second"));
+    assertThat(Files.readString(folder.resolve("second/joined.csv")))
+        .isEqualToIgnoringNewLines(
+            """
+            user,course
+            amarlowe,KNOT-1
+            bo@pier.example,KNOT-1
+            cmoss,KNOT-1
+            """);
+  }
+
+  private static String[] tidied(String[] files, String to) {
+    return Stream.of(Stream.of("tidy"), Stream.of(files), Stream.of("--to", to))
+        .flatMap(words -> words)
+        .toArray(String[]::new);
+  }
+
+  @Test
   void aTornRowIsNotRepairedAndNothingIsOverwritten() throws Exception {
     program.file("notes.csv", "code,title", "KNOT-1,Knots, Bends ,and Hitches");
     assertThat(program.run("tidy", "notes.csv", "--to", "clean").exit()).isZero();

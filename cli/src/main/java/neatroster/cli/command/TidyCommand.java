@@ -35,12 +35,14 @@ import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.roster.KnownUsers;
+import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
 import neatroster.core.tidy.Suggested;
 import neatroster.core.tidy.TidyChanges;
 import neatroster.core.tidy.TidySheet;
+import neatroster.core.tidy.WrittenOutMembers;
 import neatroster.register.FolderLock;
 import neatroster.sheets.CsvRows;
 import neatroster.sheets.XlsxRows;
@@ -115,6 +117,7 @@ public final class TidyCommand implements Callable<Integer> {
                   Checker.check(open.roster(), session.basis(open.roster())).findings(), rules)
               : (row, column, value) -> value;
       TidySheet.Acquaintance known = known(session, open.roster());
+      Optional<WrittenOutMembers> members = members(session, open.roster());
       int most = options.json() ? Integer.MAX_VALUE : SHOWN;
       TidyChanges changes = new TidyChanges(create(making, "changes"), most);
       try (changes) {
@@ -126,7 +129,7 @@ public final class TidyCommand implements Callable<Integer> {
             }
             continue;
           }
-          new TidySheet(sheet, changes, correction, known)
+          new TidySheet(sheet, changes, correction, known, members)
               .write(FileStems.free(sheet.name(), names), stem -> create(making, stem))
               .forEach((stem, rows) -> written.put(stem + "." + kind, rows));
         }
@@ -183,6 +186,16 @@ public final class TidyCommand implements Callable<Integer> {
       }
       return Optional.empty();
     };
+  }
+
+  /** Who is in cross-course groups, where some row enrolls all members of one. */
+  private static Optional<WrittenOutMembers> members(Session session, Roster roster) {
+    if (roster.sheets().stream().noneMatch(sheet -> sheet.has(Field.MEMBERS_OF))) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        new WrittenOutMembers(
+            ResolvedRoster.of(roster, session.settings(), session.basis(roster).known())));
   }
 
   /** Moves the files into their place, all of them or, where one is there already, none. */

@@ -1,7 +1,6 @@
 package neatroster.core.arrange;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -15,8 +14,10 @@ import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
+import neatroster.core.roster.GroupMembers;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.PersonRecord;
+import neatroster.core.roster.PersonReference;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.settings.Settings;
 
@@ -48,7 +49,7 @@ public final class CoursePeople {
   /** Who is in a course in a role, each once, with the group. */
   public List<ArrangedPerson> of(int course, String role) {
     Map<Integer, String> groups = new LinkedHashMap<>();
-    Map<Integer, List<Integer>> members = new HashMap<>();
+    GroupMembers members = new GroupMembers(resolved);
     resolved
         .rows()
         .read(
@@ -64,10 +65,8 @@ public final class CoursePeople {
               if (counts && in.isTo(course) && isRole(row, role)) {
                 groups.merge(
                     user.number(), row.text(Field.GROUP), (one, two) -> one.isEmpty() ? two : one);
-              } else if (counts && in.isBlank() && resolved.group(row).isFound()) {
-                members
-                    .computeIfAbsent(resolved.group(row).number(), g -> new ArrayList<>())
-                    .add(user.number());
+              } else if (counts) {
+                members.add(row, line);
               }
             });
     resolved
@@ -80,9 +79,7 @@ public final class CoursePeople {
                   && resolved.course(row).isTo(course)
                   && !deliverable.isFaulty(line)
                   && isRole(row, role)) {
-                members
-                    .getOrDefault(all.number(), List.of())
-                    .forEach(user -> groups.putIfAbsent(user, row.text(Field.GROUP)));
+                members.of(all).forEach(user -> groups.putIfAbsent(user, row.text(Field.GROUP)));
               }
             });
     List<ArrangedPerson> people = new ArrayList<>();
@@ -122,11 +119,8 @@ public final class CoursePeople {
       notListed.add(shown);
       return;
     }
-    String reference = resolved.people().username(person);
-    for (Field field : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
-      reference = reference.isEmpty() ? record.map(row -> row.text(field)).orElse("") : reference;
-    }
-    reference = reference.isEmpty() ? account.map(KnownUser::reference).orElse("") : reference;
+    String reference = PersonReference.of(resolved, person);
+
     if (reference.isEmpty()) {
       withoutReference.add(shown);
       return;

@@ -1,8 +1,5 @@
 package neatroster.core.compare;
 
-import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.Names;
@@ -10,6 +7,7 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
+import neatroster.core.roster.GroupMembers;
 import neatroster.core.roster.Held;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
@@ -26,7 +24,8 @@ final class EnrollmentChanges {
   private final RowValues rows;
   private final References references;
   private final KnownEnrollments knownEnrollments;
-  private final Map<Integer, List<Integer>> membersOfGroup = new HashMap<>();
+  private final GroupMembers members;
+  private boolean enrollsMembers;
   private final PairIndex enrolled = new PairIndex();
   private final PairIndex grouped = new PairIndex();
 
@@ -37,24 +36,16 @@ final class EnrollmentChanges {
     this.rows = rows;
     this.references = references;
     this.knownEnrollments = new KnownEnrollments(scope);
+    this.members = new GroupMembers(resolved);
   }
 
   /**
    * Remembers who is in which cross-course group, so that rows for all members can be written out.
    */
   void collectMembers(RosterRow row, int line) {
-    Link members = resolved.membersOf(row);
-    Link group = resolved.group(row);
-    Link user = resolved.user(row, line);
-    if (members.isFound()) {
-      membersOfGroup.computeIfAbsent(members.number(), g -> new ArrayList<>());
-    } else if (resolved.course(row).isBlank()
-        && group.isFound()
-        && user.isFound()
-        && !scope.deliverable.isFaulty(line)
-        && references.has(user.number())
-        && !row.text(Field.STATUS).equals("ended")) {
-      membersOfGroup.computeIfAbsent(group.number(), g -> new ArrayList<>()).add(user.number());
+    enrollsMembers |= resolved.membersOf(row).isFound();
+    if (!scope.deliverable.isFaulty(line)) {
+      members.add(row, line);
     }
   }
 
@@ -79,7 +70,7 @@ final class EnrollmentChanges {
 
   /** Whether rows enroll the members of groups. */
   boolean hasMembers() {
-    return !membersOfGroup.isEmpty();
+    return enrollsMembers;
   }
 
   /** Takes the rows of all sheets. */
@@ -153,14 +144,16 @@ final class EnrollmentChanges {
     if (!row.has(Field.MEMBERS_OF) || row.has(Field.USER)) {
       return;
     }
-    Link members = resolved.membersOf(row);
+    Link group = resolved.membersOf(row);
     if (scope.deliverable.isFaulty(line)) {
       scope.leaveOut(row, line, null);
-    } else if (members.isFound() && !scope.deliverable.hasGroup(members.number())) {
+    } else if (group.isFound() && !scope.deliverable.hasGroup(group.number())) {
       scope.leaveOut(row, line, Scope.leftOutToo("group", row.text(Field.MEMBERS_OF)));
-    } else if (!missing(row, line) && members.isFound()) {
-      for (int user : membersOfGroup.getOrDefault(members.number(), List.of())) {
-        enroll(row, Link.to(user));
+    } else if (!missing(row, line) && group.isFound()) {
+      for (int user : members.of(group)) {
+        if (references.has(user)) {
+          enroll(row, Link.to(user));
+        }
       }
     }
   }

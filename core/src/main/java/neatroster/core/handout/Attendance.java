@@ -23,6 +23,7 @@ import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Consent;
+import neatroster.core.roster.GroupMembers;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Link;
@@ -158,7 +159,7 @@ public final class Attendance {
     joinCodes.forEach(this::joinCode);
     rows(Table.USERS, this::user);
     accountsWithoutRow();
-    Map<Integer, List<Draft>> members = new HashMap<>();
+    GroupMembers members = new GroupMembers(resolved);
     rows(Table.ENROLLMENTS, (row, line) -> enrollment(row, line, members));
     rows(Table.ENROLLMENTS, (row, line) -> membersOf(row, line, members));
     rows(Table.COURSES, this::instructorsOf);
@@ -308,7 +309,7 @@ public final class Attendance {
     }
   }
 
-  private void enrollment(RosterRow row, int line, Map<Integer, List<Draft>> members) {
+  private void enrollment(RosterRow row, int line, GroupMembers members) {
     Link user = resolved.user(row, line);
     Draft draft = user.isFound() ? draftOfPerson.get(user.number()) : null;
     if (draft == null || deliverable.isFaulty(line) || row.text(Field.STATUS).equals("ended")) {
@@ -317,22 +318,21 @@ public final class Attendance {
     if (resolved.isMovedAway(row, user, resolved.course(row))) {
       return;
     }
-    Link group = resolved.group(row);
     if (row.has(Field.COURSE)) {
       seat(draft, row);
-    } else if (group.isFound()) {
-      members.computeIfAbsent(group.number(), g -> new ArrayList<>()).add(draft);
+    } else {
+      members.add(row, line);
     }
   }
 
-  private void membersOf(RosterRow row, int line, Map<Integer, List<Draft>> members) {
+  private void membersOf(RosterRow row, int line, GroupMembers members) {
     Link group = resolved.membersOf(row);
     if (group.isFound()
         && !deliverable.isFaulty(line)
         && deliverable.hasGroup(group.number())
         && row.has(Field.COURSE)
         && !row.has(Field.USER)) {
-      members.getOrDefault(group.number(), List.of()).forEach(draft -> seat(draft, row));
+      members.of(group).forEach(person -> seat(draftOfPerson.get(person), row));
     }
   }
 

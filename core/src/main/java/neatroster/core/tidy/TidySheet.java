@@ -50,33 +50,52 @@ public final class TidySheet {
 
   private final SheetReading sheet;
   private final Acquaintance known;
+  private final Optional<WrittenOutMembers> members;
+
   private final List<Field> filled = new ArrayList<>();
   private final TidyChanges changes;
   private final Correction correction;
   private final List<Column> kept = new ArrayList<>();
   private final List<Field> added = new ArrayList<>();
+
+  /** Whether a column says who the members of groups are, where the sheet has none for people. */
+  private boolean namesMembers;
+
   private final Map<String, Integer> written = new LinkedHashMap<>();
 
   /**
    * A sheet to be written.
    *
    * @param known who somebody is whom a list names by an email address or a username alone
+   * @param members who is in cross-course groups, where rows enroll all members of one
    * @throws UnreadableSheetException where it cannot be read to its end
    */
   public TidySheet(
-      SheetReading sheet, TidyChanges changes, Correction correction, Acquaintance known)
+      SheetReading sheet,
+      TidyChanges changes,
+      Correction correction,
+      Acquaintance known,
+      Optional<WrittenOutMembers> members)
       throws UnreadableSheetException {
     this.known = known;
+    this.members = members;
     this.sheet = sheet;
     this.changes = changes;
     this.correction = correction;
     List<Column> unnamed = unnamed(sheet);
     for (Column column : sheet.columns()) {
-      boolean enrolling = sheet.saysCourse(column) || isOfEnrollment(column);
+      boolean enrolling = sheet.enrolls() && (sheet.saysCourse(column) || isOfEnrollment(column));
+
       boolean used = sheet.isPart(column) && column.field().isEmpty();
       boolean named = !column.header().isEmpty() || column.field().isPresent();
       if (!enrolling && !used && (named || unnamed.contains(column))) {
         kept.add(column);
+      }
+    }
+    if (members.isPresent() && sheet.has(Field.MEMBERS_OF)) {
+      namesMembers = !sheet.has(Field.USER);
+      if (allAreWrittenOut()) {
+        kept.removeIf(column -> column.field().equals(Optional.of(Field.MEMBERS_OF)));
       }
     }
     for (Column column : unnamed) {
@@ -108,6 +127,17 @@ public final class TidySheet {
         && !sheet.has(Field.GIVEN_NAME)
         && !sheet.has(Field.FAMILY_NAME)
         && !sheet.has(Field.FULL_NAME);
+  }
+
+  private boolean allAreWrittenOut() throws UnreadableSheetException {
+    boolean[] all = {true};
+    sheet.read(
+        row ->
+            all[0] &=
+                !row.isUneven()
+                    && (!WrittenOutMembers.isFor(row)
+                        || !members.orElseThrow().of(row).references().isEmpty()));
+    return all[0];
   }
 
   private static List<Column> unnamed(SheetReading sheet) throws UnreadableSheetException {
@@ -159,8 +189,10 @@ public final class TidySheet {
             if (along && !row.isUneven()) {
               cells.add(compact(row));
             }
-            // In a list with a row for each course the same person comes again.
-            if (sheet.shape() != Shape.ROWS || !sheet.enrolls() || people.add(cells)) {
+            if (members.isPresent() && WrittenOutMembers.isFor(row)) {
+              rows[0] += writeMembers(out, row, cells);
+            } else if (sheet.shape() != Shape.ROWS || !sheet.enrolls() || people.add(cells)) {
+              // In a list with a row for each course the same person comes again.
               write(out, cells);
               rows[0]++;
             }
@@ -184,6 +216,44 @@ public final class TidySheet {
     }
   }
 
+  /**
+   * Writes a row that enrolls the members of a group once for each of them.
+   *
+   * @return how many rows that makes
+   */
+  private int writeMembers(RowWriter out, RosterRow row, List<String> cells) {
+    WrittenOutMembers.Of become = members.orElseThrow().of(row);
+    String header = row.column(Field.MEMBERS_OF).map(Column::header).orElse("");
+    String group = row.text(Field.MEMBERS_OF);
+    if (become.references().isEmpty()) {
+      changes.add(row.place(), header, group, group, "stays as it is: " + become.why());
+      write(out, cells);
+      return 1;
+    }
+    int user = 0;
+    for (int i = 0; i < kept.size(); i++) {
+      if (kept.get(i).field().equals(Optional.of(Field.USER))) {
+        user = i;
+      } else if (kept.get(i).field().equals(Optional.of(Field.MEMBERS_OF))) {
+        cells.set(i + (namesMembers ? 1 : 0), "");
+      }
+    }
+    for (String reference : become.references()) {
+      cells.set(user, reference);
+      write(out, cells);
+    }
+    changes.add(
+        row.place(),
+        header,
+        group,
+        String.join(", ", become.references()),
+        "written out"
+            + (become.onTheirOwn() == 0
+                ? ""
+                : "; " + become.onTheirOwn() + " more have a row of their own for the course"));
+    return become.references().size();
+  }
+
   private static void write(RowWriter out, List<String> cells) {
     try {
       out.row(cells);
@@ -194,6 +264,9 @@ public final class TidySheet {
 
   private List<String> header(boolean along) {
     List<String> header = new ArrayList<>();
+    if (namesMembers) {
+      header.add(Field.USER.label());
+    }
     for (Column column : kept) {
       String own = column.header().isEmpty() ? "column " + column.letters() : column.header();
       header.add(column.field().map(Field::label).orElse(own));
@@ -225,6 +298,9 @@ public final class TidySheet {
         cells.add(row.raw().cell(i).toString());
       }
       return cells;
+    }
+    if (namesMembers) {
+      cells.add("");
     }
     for (Column column : kept) {
       cells.add(cell(row, column));

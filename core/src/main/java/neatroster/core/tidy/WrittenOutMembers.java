@@ -1,0 +1,84 @@
+package neatroster.core.tidy;
+
+import java.util.ArrayList;
+import java.util.List;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.core.roster.GroupMembers;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.PersonReference;
+import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.text.PairIndex;
+
+/** The members of cross-course groups, for rows that enroll all of them. */
+public final class WrittenOutMembers {
+  private final ResolvedRoster resolved;
+  private final GroupMembers members;
+  private final PairIndex onTheirOwn = new PairIndex();
+
+  /**
+   * What a row becomes.
+   *
+   * @param references what each member is called by; empty where the row stays as it is
+   * @param onTheirOwn how many more members there are whom rows of their own enroll in the course
+   * @param why why the row stays as it is; else empty
+   */
+  public record Of(List<String> references, int onTheirOwn, String why) {}
+
+  /** The members, as the rows of all sheets name them. */
+  public WrittenOutMembers(ResolvedRoster resolved) {
+    this.resolved = resolved;
+    members = new GroupMembers(resolved);
+    resolved
+        .rows()
+        .read(
+            Table.ENROLLMENTS,
+            (row, line) -> {
+              members.add(row, line);
+              Link user = resolved.user(row, line);
+              Link course = resolved.course(row);
+              if (user.isFound() && course.isFound()) {
+                onTheirOwn.putIfNew(user.number(), course.number(), 0);
+              }
+            });
+  }
+
+  /** Whether a row enrolls all members of a group. */
+  public static boolean isFor(RosterRow row) {
+    return !row.isUneven() && row.has(Field.MEMBERS_OF) && !row.has(Field.USER);
+  }
+
+  /** What a row that {@link #isFor} becomes. */
+  public Of of(RosterRow row) {
+    Link group = resolved.membersOf(row);
+    Link course = resolved.course(row);
+    List<String> references = new ArrayList<>();
+    int others = 0;
+    int nameless = 0;
+    for (int person : members.of(group)) {
+      String reference = PersonReference.of(resolved, person);
+      if (course.isFound() && onTheirOwn.find(person, course.number()) != PairIndex.NEW) {
+        others++;
+      } else if (reference.isEmpty()) {
+        nameless++;
+      } else {
+        references.add(reference);
+      }
+    }
+    if (!group.isFound()) {
+      return stays("no list has this group");
+    }
+    if (nameless > 0) {
+      return stays(nameless + " of its members have neither username, email nor id yet");
+    }
+    if (references.isEmpty()) {
+      return stays(others == 0 ? "no row says who is in it" : "all of them have rows of their own");
+    }
+    return new Of(references, others, "");
+  }
+
+  private static Of stays(String why) {
+    return new Of(List.of(), 0, why);
+  }
+}
