@@ -18,6 +18,7 @@ import neatroster.core.compare.WholeRecords;
  * @param ids the sourcedIds of what was delivered
  * @param oneRoster the version of OneRoster, {@code 1.1} or {@code 1.2}
  * @param ldifBase the entry of a directory that everything is under
+ * @param split how files are divided
  */
 public record BatchBackground(
     OwnColumns own,
@@ -29,4 +30,5 @@ public record BatchBackground(
     Predicate<String> teaches,
     SourcedIds ids,
     String oneRoster,
-    String ldifBase) {}
+    String ldifBase,
+    Split split) {}

@@ -5,6 +5,16 @@ public interface BatchFormat {
   /** The name on the command line. */
   String name();
 
+  /** The folder of its files in a run. */
+  default String folder() {
+    return name();
+  }
+
+  /** Whether its files are divided where that is asked for. */
+  default boolean isSplit() {
+    return false;
+  }
+
   /** Starts a batch. */
   BatchWriter writer(BatchFiles files, BatchBackground background);
 }

@@ -12,9 +12,11 @@ import neatroster.core.model.Table;
 /** The columns of the school's own fields, the same in every row of a table. */
 public final class OwnColumns {
   private final Map<Table, List<String>> names = new EnumMap<>(Table.class);
+  private final List<OwnField> fields;
 
   /** The columns of these fields, in their order. */
   public OwnColumns(List<OwnField> fields) {
+    this.fields = List.copyOf(fields);
     for (OwnField field : fields) {
       names.computeIfAbsent(field.table(), table -> new ArrayList<>()).add(field.name());
     }
@@ -23,6 +25,11 @@ public final class OwnColumns {
   /** No such fields. */
   public static OwnColumns none() {
     return new OwnColumns(List.of());
+  }
+
+  /** The fields themselves. */
+  List<OwnField> fields() {
+    return fields;
   }
 
   /** The headers behind those of a phase. */

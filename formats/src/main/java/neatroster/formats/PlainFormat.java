@@ -3,10 +3,14 @@ package neatroster.formats;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import neatroster.core.compare.Change;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
+import neatroster.core.compare.WholeRecords;
 import neatroster.core.model.Field;
 import neatroster.sheets.CsvRows;
 
@@ -15,14 +19,45 @@ import neatroster.sheets.CsvRows;
  * field of the phase by its name, then the school's own.
  */
 final class PlainFormat implements BatchFormat {
+  private static final String ENDING = ".csv";
+
   @Override
   public String name() {
     return "plain";
   }
 
   @Override
+  public boolean isSplit() {
+    return true;
+  }
+
+  @Override
   public BatchWriter writer(BatchFiles files, BatchBackground background) {
-    return new Writer(files, background.own());
+    return background.split().isNone()
+        ? new Writer(files, background.own())
+        : new SplitWriter(files, background);
+  }
+
+  private static String stem(Phase phase) {
+    return phase.number() + "-" + phase.word();
+  }
+
+  private static List<String> header(Phase phase, OwnColumns own) {
+    List<String> header = new ArrayList<>();
+    header.add("change");
+    phase.fields().forEach(field -> header.add(field.label()));
+    header.addAll(own.of(phase));
+    return header;
+  }
+
+  private static List<String> cells(PlannedChange row, OwnColumns own) {
+    List<String> cells = new ArrayList<>();
+    cells.add(row.change().word());
+    for (Field field : row.phase().fields()) {
+      cells.add(row.value(field));
+    }
+    cells.addAll(own.cells(row));
+    return cells;
   }
 
   private static final class Writer implements BatchWriter {
@@ -40,27 +75,12 @@ final class PlainFormat implements BatchFormat {
     public void row(PlannedChange row) throws IOException {
       CsvRows file = open.get(row.phase());
       if (file == null) {
-        file = start(row.phase());
+        file = CsvRows.literal(files.create(stem(row.phase()) + ENDING));
+        open.put(row.phase(), file);
+        file.row(header(row.phase(), own));
       }
-      List<String> cells = new ArrayList<>();
-      cells.add(row.change().word());
-      for (Field field : row.phase().fields()) {
-        cells.add(row.value(field));
-      }
-      cells.addAll(own.cells(row));
-      file.row(cells);
+      file.row(cells(row, own));
       rows.merge(row.phase(), 1, Integer::sum);
-    }
-
-    private CsvRows start(Phase phase) throws IOException {
-      CsvRows file = CsvRows.literal(files.create(fileName(phase)));
-      open.put(phase, file);
-      List<String> header = new ArrayList<>();
-      header.add("change");
-      phase.fields().forEach(field -> header.add(field.label()));
-      header.addAll(own.of(phase));
-      file.row(header);
-      return file;
     }
 
     @Override
@@ -73,12 +93,105 @@ final class PlainFormat implements BatchFormat {
     @Override
     public List<WrittenFile> written() {
       List<WrittenFile> written = new ArrayList<>();
-      rows.forEach((phase, count) -> written.add(new WrittenFile(fileName(phase), phase, count)));
+      rows.forEach(
+          (phase, count) -> written.add(new WrittenFile(stem(phase) + ENDING, phase, count)));
       return written;
     }
+  }
 
-    private static String fileName(Phase phase) {
-      return phase.number() + "-" + phase.word() + ".csv";
+  /** Writes several files for a phase. */
+  private static final class SplitWriter implements BatchWriter {
+    private final BatchFiles files;
+    private final OwnColumns own;
+    private final Split split;
+    private final WholeRecords whole;
+    private final Map<Phase, SplitRows> rows = new EnumMap<>(Phase.class);
+    private final Map<String, String> sites = new HashMap<>();
+    private final FileNames names = new FileNames();
+    private final List<WrittenFile> written = new ArrayList<>();
+
+    SplitWriter(BatchFiles files, BatchBackground background) {
+      this.files = files;
+      this.own = background.own();
+      this.split = background.split();
+      this.whole = background.whole();
+    }
+
+    @Override
+    public void row(PlannedChange row) {
+      rows.computeIfAbsent(row.phase(), phase -> new SplitRows(split.mostRows()))
+          .add(of(row), whose(row), cells(row, own));
+    }
+
+    private String of(PlannedChange row) {
+      if (split.by().isEmpty()) {
+        return "";
+      }
+      return split.by().get() == Split.By.course ? course(row) : site(row);
+    }
+
+    private static String course(PlannedChange row) {
+      return switch (row.phase()) {
+        case COURSES -> FileNames.safe(row.value(Field.CODE));
+        case GROUPS, ENROLLMENTS, WITHDRAWALS -> FileNames.safe(row.value(Field.COURSE));
+        default -> "";
+      };
+    }
+
+    private String site(PlannedChange row) {
+      return switch (row.phase()) {
+        case USERS -> {
+          String site = FileNames.safe(whole.user(row).getOrDefault(Field.SITE, ""));
+          sites.put(key(row.value(Field.USERNAME)), site);
+          yield site;
+        }
+        case COURSES -> FileNames.safe(whole.course(row).getOrDefault(Field.SITE, ""));
+        case ENROLLMENTS, WITHDRAWALS ->
+            sites.computeIfAbsent(key(row.value(Field.USER)), this::knownSite);
+        default -> "";
+      };
+    }
+
+    private String knownSite(String user) {
+      PlannedChange none =
+          new PlannedChange(Phase.USERS, Change.CHANGE, Map.of(Field.USERNAME, user));
+      return FileNames.safe(whole.user(none).getOrDefault(Field.SITE, ""));
+    }
+
+    private static String key(String user) {
+      return user.toLowerCase(Locale.ROOT);
+    }
+
+    private static String whose(PlannedChange row) {
+      return switch (row.phase()) {
+        case ENROLLMENTS, WITHDRAWALS -> key(row.value(Field.USER));
+        case USERS -> key(row.key());
+        default -> row.key();
+      };
+    }
+
+    @Override
+    public void close() throws IOException {
+      for (Map.Entry<Phase, SplitRows> entry : rows.entrySet()) {
+        Phase phase = entry.getKey();
+        entry.getValue().read((of, number, all) -> write(phase, of, number, all));
+      }
+    }
+
+    private void write(Phase phase, String of, int number, List<List<String>> all)
+        throws IOException {
+      String stem = stem(phase) + (of.isEmpty() ? "" : "-" + of);
+      String name = names.free((number == 0 ? stem : FileNames.numbered(stem, number)) + ENDING);
+      try (CsvRows file = CsvRows.literal(files.create(name))) {
+        file.row(header(phase, own));
+        all.forEach(file::row);
+      }
+      written.add(new WrittenFile(name, phase, all.size()));
+    }
+
+    @Override
+    public List<WrittenFile> written() {
+      return written;
     }
   }
 }

@@ -4,10 +4,16 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import neatroster.cli.folder.Layouts;
+import neatroster.cli.folder.Session;
 import neatroster.cli.terminal.Problem;
+import neatroster.core.layout.Layout;
 import neatroster.core.text.Nearest;
 import neatroster.formats.BatchFormat;
 import neatroster.formats.BatchFormats;
+import neatroster.formats.LayoutFormat;
+import neatroster.formats.Split;
 import picocli.CommandLine.Option;
 
 /** The formats that batches are written in. */
@@ -16,14 +22,30 @@ final class FormatOptions {
       names = "--as",
       paramLabel = "FORMAT",
       arity = "1..*",
-      description = "The formats to write (default: plain).")
-  private List<String> as = List.of("plain");
+      description =
+          "The formats to write: plain, oneroster, ldif, layout:NAME (default: the platform's layout"
+              + " that the settings name, or plain).")
+  private List<String> as = List.of();
 
   @Option(
       names = "--oneroster",
       paramLabel = "1.1|1.2",
       description = "The version of OneRoster that --as oneroster writes (default: 1.2).")
   private String oneRoster = "1.2";
+
+  @Option(
+      names = "--most-rows",
+      paramLabel = "NUMBER",
+      description = "Divides batches into files of so many rows at the most.")
+  private int mostRows;
+
+  @Option(
+      names = "--split",
+      paramLabel = "course|site",
+      description = "Divides batches into a file for each course or site.")
+  private Split.By by;
+
+  private List<BatchFormat> formats;
 
   /** The version of OneRoster. */
   String oneRoster() {
@@ -33,29 +55,72 @@ final class FormatOptions {
     return oneRoster;
   }
 
+  /** How batches are divided. */
+  Split split() {
+    return new Split(mostRows, Optional.ofNullable(by));
+  }
+
   /** Sees to it that every format is one that there is. */
-  void verify() {
-    formats();
+  void verify(Session session) {
     oneRoster();
+    if (mostRows < 0) {
+      throw Problem.usage("--most-rows takes a number from 1.");
+    }
+    formats = new ArrayList<>();
+    for (String name : new LinkedHashSet<>(as.isEmpty() ? usual(session) : as)) {
+      BatchFormat format =
+          name.toLowerCase(Locale.ROOT).startsWith(LayoutFormat.PREFIX)
+              ? layout(session, name.substring(LayoutFormat.PREFIX.length()))
+              : named(name);
+      if (!split().isNone() && !format.isSplit()) {
+        throw Problem.usage(
+            name + " is not divided into files; leave out --most-rows and --split for it.");
+      }
+      formats.add(format);
+    }
+  }
+
+  /** What is written where nobody says: the layout that the settings name, or our own CSV. */
+  private static List<String> usual(Session session) {
+    String layout = session.settings().school().platformLayout();
+    return List.of(layout.isEmpty() ? "plain" : LayoutFormat.PREFIX + layout);
+  }
+
+  private static BatchFormat named(String name) {
+    return BatchFormats.named(name.toLowerCase(Locale.ROOT))
+        .orElseThrow(
+            () ->
+                Problem.usage(
+                    "There is no format “"
+                        + name
+                        + "”."
+                        + Nearest.word(name, BatchFormats.names())
+                            .map(near -> " Is " + near + " meant?")
+                            .orElse(
+                                " There is: "
+                                    + String.join(", ", BatchFormats.names())
+                                    + ", and layout:NAME for a layout of your own.")));
+  }
+
+  private BatchFormat layout(Session session, String name) {
+    Layout layout = new Layouts(session).named(name);
+    layout = mostRows > 0 ? layout.withMostRows(mostRows) : layout;
+    return new LayoutFormat(by == null ? layout : layout.splitBy(by.name()));
   }
 
   /** The formats, each once. */
   List<BatchFormat> formats() {
-    List<BatchFormat> formats = new ArrayList<>();
-    for (String name : new LinkedHashSet<>(as)) {
-      formats.add(
-          BatchFormats.named(name.toLowerCase(Locale.ROOT))
-              .orElseThrow(
-                  () ->
-                      Problem.usage(
-                          "There is no format “"
-                              + name
-                              + "”."
-                              + Nearest.word(name, BatchFormats.names())
-                                  .map(near -> " Is " + near + " meant?")
-                                  .orElse(
-                                      " There is: " + String.join(", ", BatchFormats.names())))));
-    }
     return formats;
+  }
+
+  /** The layouts among them. */
+  List<Layout> layouts() {
+    List<Layout> layouts = new ArrayList<>();
+    for (BatchFormat format : formats) {
+      if (format instanceof LayoutFormat layout) {
+        layouts.add(layout.layout());
+      }
+    }
+    return layouts;
   }
 }

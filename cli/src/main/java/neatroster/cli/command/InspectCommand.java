@@ -1,19 +1,27 @@
 package neatroster.cli.command;
 
+import java.io.IOException;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
+import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.disk.LineEnds;
+import neatroster.cli.folder.Layouts;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.SettingsSaver;
 import neatroster.cli.report.InspectJson;
 import neatroster.cli.report.InspectText;
 import neatroster.cli.report.PeopleReport;
+import neatroster.cli.report.ProposalReport;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.check.Basis;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetSurvey;
+import neatroster.core.layout.LayoutProposal;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import picocli.CommandLine.Command;
@@ -42,6 +50,13 @@ public final class InspectCommand implements Callable<Integer> {
       })
   private boolean who;
 
+  @Option(
+      names = "--layout",
+      paramLabel = "NAME",
+      description =
+          "Makes layouts/NAME.yaml of a platform’s blank import template, for pack --as layout:NAME.")
+  private String layout;
+
   @Parameters(
       paramLabel = "FILE",
       description = "PATH, PATH#SHEET, TABLE=PATH, or course:CODE=PATH. Without any: sheets/.")
@@ -58,6 +73,9 @@ public final class InspectCommand implements Callable<Integer> {
       throw Problem.usage(
           "--save writes into the roster.yaml of a roster folder, and there is none here. Make one"
               + " with neat-roster begin DIR.");
+    }
+    if (layout != null) {
+      return propose(session);
     }
     try (OpenRoster open = session.open(files)) {
       Roster roster = open.roster();
@@ -80,6 +98,43 @@ public final class InspectCommand implements Callable<Integer> {
           roster.unread().stream().anyMatch(sheet -> !sheet.isLeftAlone())
               || seen.stream().anyMatch(sheet -> sheet.trouble() != null);
       return troubled ? Exit.FINDINGS : Exit.DONE;
+    }
+  }
+
+  private int propose(Session session) {
+    if (files.size() != 1 || save || who) {
+      throw Problem.usage(
+          "--layout takes one template: neat-roster inspect TEMPLATE --layout " + layout);
+    }
+    Layouts layouts = new Layouts(session);
+    layouts.verifyFree(layout);
+    try (OpenRoster open = session.open(files)) {
+      List<SheetReading> sheets = open.roster().sheets();
+      if (sheets.isEmpty()) {
+        throw Problem.unreadable(
+            files.get(0)
+                + ": no header is one that we know, so no layout can be made of it. Write"
+                + " layouts/"
+                + layout
+                + ".yaml by hand; docs/layouts.md says how.",
+            null);
+      }
+      Path template = session.resolve(Path.of(sheets.get(0).name().file()));
+      LayoutProposal proposal =
+          new LayoutProposal(
+              layout, sheets, template.getFileName().toString(), LineEnds.of(template));
+      open.verifyUnchanged();
+      String file = layouts.write(layout, proposal.text());
+      ProposalReport report = new ProposalReport(layout, file, proposal.matched(), open.roster());
+      if (options.json()) {
+        Json.write(session.screen().out(), report::json);
+      } else {
+        report.text(session.screen());
+      }
+      return Exit.DONE;
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          files.get(0) + " cannot be read (" + DiskTrouble.reason(e) + ").", e);
     }
   }
 

@@ -15,6 +15,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.OpenRoster;
@@ -27,6 +28,7 @@ import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.CorrectionSheets;
 import neatroster.cli.report.FindingsJson;
 import neatroster.cli.report.FindingsText;
+import neatroster.cli.report.LayoutText;
 import neatroster.cli.report.RunText;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
@@ -44,14 +46,18 @@ import neatroster.core.compare.IssuedItems;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.Teaching;
 import neatroster.core.compare.Totals;
+import neatroster.core.compare.WholeRecords;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.layout.Layout;
+import neatroster.core.layout.LayoutJudge;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
+import neatroster.formats.LayoutExcerpt;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
@@ -65,6 +71,8 @@ import picocli.CommandLine.Parameters;
 public final class PackCommand implements Callable<Integer> {
   /** So many dropped values are shown; the run holds all. */
   private static final int SHOWN = 20;
+
+  private static final int MOST_SHOWN = 1000;
 
   @Mixin private CommonOptions options;
   @Mixin private FormatOptions as;
@@ -87,6 +95,12 @@ public final class PackCommand implements Callable<Integer> {
           "Lets one run make so many removals, withdrawals or changes, whatever stop-above in the"
               + " settings says. Repeatable.")
   private Map<String, Integer> goAbove = Map.of();
+
+  @Option(
+      names = "--show",
+      paramLabel = "NUMBER",
+      description = "Shows the first rows of each file of a layout, and packs nothing.")
+  private int show;
 
   @Parameters(
       paramLabel = "FILE",
@@ -135,14 +149,21 @@ public final class PackCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     Screen screen = options.screen();
-    as.verify();
     Session session = options.session().writing(to, "pack");
+    as.verify(session);
+    verifyShow();
     Settings settings = session.settings();
     try (OpenRoster open = session.open(files);
         Workplace workplace = session.work("pack")) {
       Basis basis = session.comparing(workplace.known(), open.roster());
       Known known = basis.known();
       CheckResult checked = Checker.check(open.roster(), basis);
+      IssuedItems items = items(workplace);
+      if (show > 0) {
+        show(screen, settings, checked, known, items);
+        return Exit.DONE;
+      }
+      checked = checked.with(misfits(settings, checked, known, items));
       Optional<Obstacle> obstacle = Obstacle.of(checked, leaveOutFaulty);
       if (obstacle.isPresent()) {
         refuse(screen, checked, why(obstacle.get()));
@@ -154,7 +175,7 @@ public final class PackCommand implements Callable<Integer> {
         refuse(screen, checked, "Nothing was packed. " + why);
         return Exit.FINDINGS;
       }
-      Packed packed = pack(settings, as, open, checked, known, workplace);
+      Packed packed = pack(settings, as, open, checked, known, items, workplace);
       if (options.json()) {
         Json.write(screen.out(), json -> json(json, packed));
       } else {
@@ -204,12 +225,43 @@ public final class PackCommand implements Callable<Integer> {
     }
     Totals totals = new Totals(known.held(), settings.defaultRole());
     IssuedItems nothing = IssuedItems.of(reference -> "");
-    LocalDate today = LocalDate.now(ZoneId.systemDefault());
-    ChangeReceiver counter =
+    compare(settings, checked, known, nothing, totals::add);
+
+    return Above.of(totals, known, settings.stopAbove(), goAbove);
+  }
+
+  private static IssuedItems items(Workplace workplace) throws RegisterException {
+    Map<String, String> passwords = workplace.accounts().passwords();
+    return new IssuedItems(
+        reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
+        workplace.register().passwordsDue(),
+        joinCodes(workplace.register()));
+  }
+
+  /** What the layouts have no room for; it is found before anything is written. */
+  private List<Finding> misfits(
+      Settings settings, CheckResult checked, Known known, IssuedItems items) {
+    List<Finding> findings = new ArrayList<>();
+    for (Layout layout : as.layouts()) {
+      LayoutJudge judge =
+          new LayoutJudge(layout, settings.reading().ownFields(), new WholeRecords(known));
+      compare(settings, checked, known, items, judge::add);
+      findings.addAll(judge.findings());
+    }
+    return findings;
+  }
+
+  private static void compare(
+      Settings settings,
+      CheckResult checked,
+      Known known,
+      IssuedItems items,
+      Consumer<PlannedChange> taker) {
+    ChangeReceiver receiver =
         new ChangeReceiver() {
           @Override
           public void change(PlannedChange change) {
-            totals.add(change);
+            taker.accept(change);
           }
 
           @Override
@@ -217,8 +269,38 @@ public final class PackCommand implements Callable<Integer> {
             // It is no change.
           }
         };
-    new Comparison(settings, checked, known, nothing, today, counter).run();
-    return Above.of(totals, known, settings.stopAbove(), goAbove);
+    LocalDate today = LocalDate.now(ZoneId.systemDefault());
+    new Comparison(settings, checked, known, items, today, receiver).run();
+  }
+
+  private void verifyShow() {
+    if (show < 0 || show > MOST_SHOWN) {
+      throw Problem.usage("--show takes how many rows, from 1 to " + MOST_SHOWN + ".");
+    }
+    if (show > 0 && as.layouts().size() != as.formats().size()) {
+      throw Problem.usage(
+          "--show looks at the files of a layout: neat-roster pack --as layout:NAME --show 5");
+    }
+  }
+
+  /** Shows the first rows of each file of the layouts, and packs nothing. */
+  private void show(
+      Screen screen, Settings settings, CheckResult checked, Known known, IssuedItems items)
+      throws IOException {
+    List<LayoutText> shown = new ArrayList<>();
+    for (Layout layout : as.layouts()) {
+      LayoutExcerpt excerpt =
+          new LayoutExcerpt(layout, show, settings.reading().ownFields(), new WholeRecords(known));
+      compare(settings, checked, known, items, excerpt::add);
+      shown.add(new LayoutText(layout, excerpt.files(), excerpt.notCarried()));
+    }
+    List<Finding> misfits = misfits(settings, checked, known, items);
+    if (options.json()) {
+      Json.write(screen.out(), json -> LayoutText.json(json, shown, misfits));
+    } else {
+      shown.forEach(one -> one.write(screen));
+      LayoutText.misfits(screen, misfits);
+    }
   }
 
   private void refuse(Screen screen, CheckResult checked, String why) {
@@ -253,14 +335,10 @@ public final class PackCommand implements Callable<Integer> {
       OpenRoster open,
       CheckResult checked,
       Known known,
+      IssuedItems items,
       Workplace workplace)
       throws IOException, RegisterException {
-    Map<String, String> passwords = workplace.accounts().passwords();
-    IssuedItems items =
-        new IssuedItems(
-            reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
-            workplace.register().passwordsDue(),
-            joinCodes(workplace.register()));
+
     Path runs = workplace.folder().path("runs");
     LocalDate today = LocalDate.now(ZoneId.systemDefault());
     try (RunFolder run = RunFolder.start(runs, today)) {
@@ -273,7 +351,8 @@ public final class PackCommand implements Callable<Integer> {
                   known,
                   teaching(formats, settings, checked, known),
                   workplace.register(),
-                  formats.oneRoster()));
+                  formats.oneRoster(),
+                  formats.split()));
       List<Dropped> dropped = new ArrayList<>();
       CorrectionSheets corrections = new CorrectionSheets(run, checked);
       try {
@@ -396,7 +475,7 @@ public final class PackCommand implements Callable<Integer> {
         (packed.passwords() == 0
                 ? ""
                 : "The batches hold first passwords: keep them where only you can read them. ")
-            + "Deliver the batches in the order of their numbers, then say so: neat-roster send "
+            + "Deliver the batches in the order of this list, then say so: neat-roster send "
             + packed.run()
             + " --by-hand");
     waiting(screen, packed);

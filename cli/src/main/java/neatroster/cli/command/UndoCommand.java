@@ -38,6 +38,9 @@ import neatroster.core.compare.Reverse;
 import neatroster.core.compare.StillSo;
 import neatroster.core.compare.Teaching;
 import neatroster.core.compare.Totals;
+import neatroster.core.compare.WholeRecords;
+import neatroster.core.layout.Layout;
+import neatroster.core.layout.LayoutJudge;
 import neatroster.core.model.Field;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
@@ -58,6 +61,8 @@ import picocli.CommandLine.Parameters;
       "away, what it changed is put back. What was changed again since is left."
     })
 public final class UndoCommand implements Callable<Integer> {
+  private static final int MISFITS_SAID = 5;
+
   @Mixin private CommonOptions options;
   @Mixin private FormatOptions formats;
 
@@ -101,7 +106,7 @@ public final class UndoCommand implements Callable<Integer> {
     Session session = options.session();
     RosterFolder folder =
         session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
-    formats.verify();
+    formats.verify(session);
     try (Workplace workplace = session.work("undo")) {
       List<Run> runs = workplace.register().runs();
       Run run = RunChoice.of(runs, named);
@@ -115,6 +120,11 @@ public final class UndoCommand implements Callable<Integer> {
       String above = above(session.settings(), known, undoing);
       if (!above.isEmpty()) {
         refuse(session.screen(), run, above);
+        return Exit.FINDINGS;
+      }
+      String misfits = misfits(session.settings(), known, undoing);
+      if (!misfits.isEmpty()) {
+        refuse(session.screen(), run, misfits);
         return Exit.FINDINGS;
       }
       Undone undone = pack(session.settings(), known, folder, workplace, run, undoing);
@@ -245,6 +255,20 @@ public final class UndoCommand implements Callable<Integer> {
         .collect(Collectors.joining(". "));
   }
 
+  /** What the layouts have no room for, in sentences. */
+  private String misfits(Settings settings, Known known, Undoing undoing) throws IOException {
+    List<String> sentences = new ArrayList<>();
+    for (Layout layout : formats.layouts()) {
+      LayoutJudge judge =
+          new LayoutJudge(layout, settings.reading().ownFields(), new WholeRecords(known));
+      undoing.read(judge::add, new Kept());
+      judge.findings().stream()
+          .limit(MISFITS_SAID)
+          .forEach(finding -> sentences.add(finding.message()));
+    }
+    return String.join(" ", sentences);
+  }
+
   private Undone pack(
       Settings settings,
       Known known,
@@ -265,7 +289,8 @@ public final class UndoCommand implements Callable<Integer> {
                   known,
                   new Teaching().with(known.held()),
                   workplace.register(),
-                  formats.oneRoster()));
+                  formats.oneRoster(),
+                  formats.split()));
       try {
         undoing.read(batches::add, kept);
       } finally {
@@ -336,7 +361,7 @@ public final class UndoCommand implements Callable<Integer> {
     if (undone.run() != null) {
       screen.line("");
       screen.line(
-          "Deliver the batches in the order of their numbers, then say so: neat-roster send "
+          "Deliver the batches in the order of this list, then say so: neat-roster send "
               + undone.run()
               + " --by-hand");
       screen.line(

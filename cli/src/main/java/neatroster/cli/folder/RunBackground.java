@@ -10,6 +10,7 @@ import neatroster.core.settings.Settings;
 import neatroster.formats.BatchBackground;
 import neatroster.formats.OwnColumns;
 import neatroster.formats.SourcedIds;
+import neatroster.formats.Split;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
 
@@ -22,9 +23,15 @@ public final class RunBackground {
    *
    * @param teaching who teaches
    * @param oneRoster the version of OneRoster
+   * @param split how files are divided
    */
   public static BatchBackground of(
-      Settings settings, Known known, Teaching teaching, Register register, String oneRoster)
+      Settings settings,
+      Known known,
+      Teaching teaching,
+      Register register,
+      String oneRoster,
+      Split split)
       throws RegisterException {
     boolean isFirst =
         !known.listsUsers() && !known.hasEnrollments() && known.held().courses().isEmpty();
@@ -38,6 +45,7 @@ public final class RunBackground {
         teaching::has,
         new SourcedIds(register.sourcedIds()),
         oneRoster,
-        settings.ldifBase());
+        settings.ldifBase(),
+        split);
   }
 }

@@ -64,7 +64,7 @@ public final class RunBatches implements Closeable {
     this.formats = formats;
     changes = new RunChanges(new Place(run, KnownSource.CHANGES), background.own());
     for (BatchFormat format : formats) {
-      writers.add(format.writer(new Place(run, format.name()), background));
+      writers.add(format.writer(new Place(run, format.folder()), background));
     }
   }
 
@@ -116,7 +116,7 @@ public final class RunBatches implements Closeable {
     for (int i = 0; i < formats.size(); i++) {
       String format = formats.get(i).name();
       for (WrittenFile written : writers.get(i).written()) {
-        String path = format + "/" + written.name();
+        String path = formats.get(i).folder() + "/" + written.name();
         files.add(new PackedFile(path, format, written, run.sha256(path)));
       }
     }

@@ -1,8 +1,6 @@
 package neatroster.cli.settings;
 
 import java.io.IOException;
-import java.nio.charset.CharacterCodingException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -35,19 +33,12 @@ import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
 import neatroster.core.value.Judged;
 import neatroster.core.value.Values;
-import org.yaml.snakeyaml.LoaderOptions;
-import org.yaml.snakeyaml.Yaml;
-import org.yaml.snakeyaml.error.MarkedYAMLException;
-import org.yaml.snakeyaml.error.YAMLException;
-import org.yaml.snakeyaml.nodes.Node;
 
 /**
  * Reads {@code roster.yaml}. Every key has a default; a key that has no meaning is an error with
  * its place.
  */
 public final class SettingsReader {
-  private static final int LARGEST = 1 << 20;
-
   /** Settings of the contract that no command of this version acts on. */
   /** What no two people may share, with what to say instead. */
   private static final Map<Field, String> OF_ONE_PERSON =
@@ -121,50 +112,13 @@ public final class SettingsReader {
 
   /** Reads a settings file. */
   public static Outcome read(Path file, String name) throws SettingsException, IOException {
-    String text;
-    try {
-      if (!Files.isRegularFile(file)) {
-        throw new SettingsException(name + " is no file");
-      }
-      if (Files.size(file) > LARGEST) {
-        throw new SettingsException(name + " is larger than settings can be");
-      }
-      text = Files.readString(file);
-    } catch (CharacterCodingException e) {
-      throw new SettingsException(name + " is no text in UTF-8");
-    }
-    return read(text, name);
+    return read(YamlFile.text(file, name), name);
   }
 
   /** Reads the text of a settings file. */
   public static Outcome read(String text, String name) throws SettingsException {
     SettingsReader reader = new SettingsReader();
-    return new Outcome(reader.settings(root(name, text)), reader.remarks);
-  }
-
-  private static YamlSection root(String name, String text) throws SettingsException {
-    LoaderOptions options = new LoaderOptions();
-    options.setMaxAliasesForCollections(20);
-    options.setNestingDepthLimit(30);
-    try {
-      Node root = new Yaml(options).compose(new java.io.StringReader(text));
-      return root == null ? YamlSection.empty(name) : YamlSection.of(name, root);
-    } catch (MarkedYAMLException e) {
-      String place =
-          e.getProblemMark() == null
-              ? ""
-              : ", line "
-                  + (e.getProblemMark().getLine() + 1)
-                  + ", column "
-                  + (e.getProblemMark().getColumn() + 1);
-      throw new SettingsException(name + place + ": this is not YAML (" + e.getProblem() + ")");
-    } catch (YAMLException e) {
-      throw new SettingsException(name + ": this is not YAML (" + firstLine(e.getMessage()) + ")");
-    }
-  }
-
-  private static String firstLine(String message) {
-    return message == null ? "" : message.lines().findFirst().orElse("");
+    return new Outcome(reader.settings(YamlFile.root(name, text)), reader.remarks);
   }
 
   private Settings settings(YamlSection root) throws SettingsException {
@@ -217,7 +171,7 @@ public final class SettingsReader {
     school.only(List.of("name"));
     YamlSection platform = root.section("platform");
     platform.only(List.of("name", "address", "service", "token", "layout"));
-    for (String key : List.of("service", "token", "layout")) {
+    for (String key : List.of("service", "token")) {
       boolean blank =
           !platform.isSection(key)
               ? platform.text(key, "").isEmpty()
@@ -229,7 +183,8 @@ public final class SettingsReader {
     return new Settings.School(
         school.text("name", "", LONGEST_NAME),
         platform.text("name", "", LONGEST_NAME),
-        platform.text("address", "", LONGEST_ADDRESS));
+        platform.text("address", "", LONGEST_ADDRESS),
+        platform.text("layout", "", LONGEST_NAME));
   }
 
   private static Settings.Checks checks(YamlSection root) throws SettingsException {

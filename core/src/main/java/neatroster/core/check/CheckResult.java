@@ -1,6 +1,7 @@
 package neatroster.core.check;
 
 import java.util.BitSet;
+import java.util.List;
 import java.util.Map;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.SheetReading;
@@ -29,6 +30,12 @@ public record CheckResult(
   /** The rows that were checked. */
   public Roster roster() {
     return resolved.rows();
+  }
+
+  /** The same with findings that another command made. */
+  public CheckResult with(List<Finding> more) {
+    findings.addInOrder(more, roster().sheets().stream().map(SheetReading::name).toList());
+    return this;
   }
 
   /** How many findings have this severity. */

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.RandomAccess;
 import java.util.function.IntPredicate;
+import java.util.stream.IntStream;
 import neatroster.core.grid.Place;
 import neatroster.core.grid.SheetName;
 import neatroster.core.model.Field;
@@ -281,6 +282,15 @@ public final class FindingList extends AbstractList<Finding> implements RandomAc
     }
     order = kept;
     modCount++;
+  }
+
+  /** Adds findings where they belong. */
+  void addInOrder(List<Finding> more, List<SheetName> orderOfSheets) {
+    int before = kindOf.size();
+    int[] own = IntStream.range(0, size()).map(this::place).toArray();
+    more.forEach(this::add);
+    order = IntStream.concat(Arrays.stream(own), IntStream.range(before, kindOf.size())).toArray();
+    sort(orderOfSheets);
   }
 
   /** Brings them in the order of sheet, row, column, rule and message. */

@@ -4,9 +4,12 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
+import neatroster.core.model.OwnField;
+import neatroster.core.roster.HeldRow;
 import neatroster.core.roster.Known;
 
 /**
@@ -45,6 +48,17 @@ public final class WholeRecords {
     }
     apply(whole, change);
     return whole;
+  }
+
+  /** What the platform holds of a field of the school's own; empty where nothing says it. */
+  public String own(PlannedChange change, OwnField field) {
+    Optional<HeldRow> row =
+        switch (change.phase()) {
+          case USERS -> known.held().user(known.accountOf(change.value(Field.USERNAME)));
+          case COURSES -> known.held().course(change.value(Field.CODE));
+          default -> Optional.empty();
+        };
+    return row.flatMap(held -> held.own(field)).orElse("");
   }
 
   /** A course after a change; as far as is known, where it takes the course away. */

@@ -37,6 +37,12 @@ public final class Pattern {
   /** How many characters are drawn where the slot does not say. */
   private static final int USUAL_RANDOM = 4;
 
+  /** What a filter that gives a date its form begins with. */
+  private static final String DATE = "date ";
+
+  /** The same for a filter that leaves what is no date as it is. */
+  private static final String WHERE_DATE = "where-date ";
+
   private static final Set<String> CASES = Set.of("lower", "upper", "ascii", "title");
 
   private final String text;
@@ -182,7 +188,7 @@ public final class Pattern {
       return filter;
     }
     if (filter.matches("[yMd./-]+") && isDateForm(filter)) {
-      return "date " + filter;
+      return DATE + filter;
     }
     Optional<String> near = Nearest.word(filter, CASES);
     throw new PatternException(
@@ -298,7 +304,36 @@ public final class Pattern {
     return filled.toString();
   }
 
+  /**
+   * The same pattern with a form for its dates: slots of these values that have none get it. What
+   * is no date stays as it is.
+   *
+   * @param form a date form, such as {@code dd.MM.yyyy}
+   * @param dates the names of the values that are dates
+   * @throws IllegalArgumentException where it is no date form
+   */
+  public Pattern withDatesAs(String form, Set<String> dates) {
+    if (!isDateForm(form)) {
+      throw new IllegalArgumentException(form);
+    }
+    List<Part> dated = new ArrayList<>();
+    for (Part part : parts) {
+      boolean isDate = part.name() != null && dates.contains(part.name());
+      if (isDate && part.filters().stream().noneMatch(filter -> filter.startsWith(DATE))) {
+        List<String> filters = new ArrayList<>(List.of(WHERE_DATE + form));
+        filters.addAll(part.filters());
+        dated.add(new Part(null, part.name(), part.limit(), filters));
+      } else {
+        dated.add(part);
+      }
+    }
+    return new Pattern(text, List.copyOf(dated));
+  }
+
   private static String plainText(Part part, String given) {
+    if (part.name().equals(COUNTER)) {
+      return "0".repeat(Math.max(0, part.limit() - given.length())) + given;
+    }
     String value = given;
     for (String filter : part.filters()) {
       value =
@@ -307,16 +342,24 @@ public final class Pattern {
             case "upper" -> value.toUpperCase(Locale.ROOT);
             case "ascii" -> AsciiText.of(value);
             case "title" -> titled(value);
-            default ->
-                filter.startsWith("or ")
-                    ? value.isEmpty() ? filter.substring(3) : value
-                    : dated(value, filter.substring(5));
+            default -> filtered(filter, value);
           };
     }
     int letters = value.codePointCount(0, value.length());
     return part.limit() == 0 || letters <= part.limit()
         ? value
         : value.substring(0, value.offsetByCodePoints(0, part.limit()));
+  }
+
+  private static String filtered(String filter, String value) {
+    if (filter.startsWith("or ")) {
+      return value.isEmpty() ? filter.substring(3) : value;
+    }
+    if (filter.startsWith(WHERE_DATE)) {
+      String date = dated(value, filter.substring(WHERE_DATE.length()));
+      return date.isEmpty() ? value : date;
+    }
+    return dated(value, filter.substring(DATE.length()));
   }
 
   private static String titled(String value) {

@@ -458,6 +458,13 @@ public record Settings(
    * @param name the school's name, or empty
    * @param platformName what the platform is called, or empty
    * @param platformAddress where to log in, or empty
+   * @param platformLayout the layout that batches are written in, or empty
    */
-  public record School(String name, String platformName, String platformAddress) {}
+  public record School(
+      String name, String platformName, String platformAddress, String platformLayout) {
+    /** A school whose platform has no layout. */
+    public School(String name, String platformName, String platformAddress) {
+      this(name, platformName, platformAddress, "");
+    }
+  }
 }

@@ -104,6 +104,7 @@ import neatroster.core.check.rules.values.BadPlacement;
 import neatroster.core.check.rules.values.BadTimeZone;
 import neatroster.core.check.rules.values.DateOrders;
 import neatroster.core.check.rules.values.DatesOutOfOrder;
+import neatroster.core.check.rules.values.DoesNotFit;
 import neatroster.core.check.rules.values.DuplicateValue;
 import neatroster.core.check.rules.values.MissingValue;
 import neatroster.core.check.rules.values.PhoneWithoutCountry;
@@ -237,7 +238,8 @@ public final class Rules {
         new GroupOverCapacity(),
         new TooManyCourses(settings),
         new MadeGroup(),
-        new NoAccount());
+        new NoAccount(),
+        new DoesNotFit());
     sheetRules = of(SheetRule.class);
     List<ColumnRule> columns = of(ColumnRule.class);
     columnRules = columns.stream().filter(rule -> !rule.seesReferences()).toList();

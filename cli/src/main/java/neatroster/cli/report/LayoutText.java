@@ -1,0 +1,101 @@
+package neatroster.cli.report;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.util.List;
+import java.util.Map;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.check.Finding;
+import neatroster.core.layout.Layout;
+import neatroster.core.model.Counted;
+import neatroster.formats.LayoutExcerpt;
+
+/**
+ * The files of a layout as they would begin.
+ *
+ * @param layout the layout
+ * @param files its files
+ * @param notCarried what no file has a place for
+ */
+public record LayoutText(
+    Layout layout, List<LayoutExcerpt.Beginning> files, Map<String, Integer> notCarried) {
+  private static final int MISFITS_SHOWN = 12;
+
+  /** Writes them on the screen. */
+  public void write(Screen screen) {
+    screen.line(
+        screen.bold("layout:" + layout.name())
+            + "  "
+            + screen.dim(layout.place() + "; nothing is packed"));
+    for (LayoutExcerpt.Beginning file : files) {
+      screen.line("");
+      screen.line(
+          screen.bold(file.name())
+              + "  "
+              + screen.dim(Counted.of(file.rows(), "row") + "; " + file.format()));
+      file.lines().forEach(line -> screen.line("  " + line));
+    }
+    if (!notCarried.isEmpty()) {
+      screen.line("");
+      screen.line(screen.yellow("not carried") + "  the layout has no column for this:");
+      notCarried.forEach((what, count) -> screen.line("  " + count + "  " + what));
+    }
+  }
+
+  /** Writes on the screen what does not fit. */
+  public static void misfits(Screen screen, List<Finding> misfits) {
+    if (misfits.isEmpty()) {
+      return;
+    }
+    screen.line("");
+    screen.line(screen.red("does not fit") + "  so it could not be packed:");
+    for (Finding misfit : misfits.subList(0, Math.min(MISFITS_SHOWN, misfits.size()))) {
+      screen.line(
+          "  "
+              + misfit.place().sheet()
+              + (misfit.place().row() == 0 ? "" : ", row " + misfit.place().row())
+              + "  "
+              + misfit.message());
+    }
+    if (misfits.size() > MISFITS_SHOWN) {
+      screen.line("  and " + (misfits.size() - MISFITS_SHOWN) + " more");
+    }
+  }
+
+  /** Writes them as JSON. */
+  public static void json(JsonGenerator json, List<LayoutText> layouts, List<Finding> misfits)
+      throws IOException {
+    json.writeStartObject();
+    json.writeStringField("command", "pack");
+    json.writeNullField("run");
+    json.writeArrayFieldStart("shown");
+    for (LayoutText layout : layouts) {
+      for (LayoutExcerpt.Beginning file : layout.files()) {
+        json.writeStartObject();
+        json.writeStringField("layout", layout.layout().name());
+        json.writeStringField("name", file.name());
+        json.writeNumberField("rows", file.rows());
+        json.writeArrayFieldStart("lines");
+        for (String line : file.lines()) {
+          json.writeString(line);
+        }
+        json.writeEndArray();
+        json.writeEndObject();
+      }
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("notCarried");
+    for (LayoutText layout : layouts) {
+      for (Map.Entry<String, Integer> one : layout.notCarried().entrySet()) {
+        json.writeStartObject();
+        json.writeStringField("format", "layout:" + layout.layout().name());
+        json.writeStringField("what", one.getKey());
+        json.writeNumberField("count", one.getValue());
+        json.writeEndObject();
+      }
+    }
+    json.writeEndArray();
+    FindingsJson.findings(json, misfits);
+    json.writeEndObject();
+  }
+}

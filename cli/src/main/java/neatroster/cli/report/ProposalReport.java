@@ -1,0 +1,81 @@
+package neatroster.cli.report;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.layout.LayoutProposal;
+import neatroster.core.roster.Roster;
+
+/**
+ * What became of a platform's template.
+ *
+ * @param name the layout's name
+ * @param file its file
+ * @param sheets what was matched
+ * @param roster the template
+ */
+public record ProposalReport(
+    String name, String file, List<LayoutProposal.Matched> sheets, Roster roster) {
+  /** Writes it on the screen. */
+  public void text(Screen screen) {
+    for (LayoutProposal.Matched sheet : sheets) {
+      screen.line(
+          screen.bold(sheet.sheet().name().toString())
+              + screen.dim(" — a row for each " + sheet.row().word()));
+      List<String> open = new ArrayList<>();
+      for (LayoutProposal.MatchedColumn column : sheet.columns()) {
+        if (column.value().isEmpty()) {
+          open.add(column.header());
+        } else {
+          String again = column.most() > 0 ? "  " + column.most() + " times" : "";
+          screen.line(
+              String.format("  %-24s %s", column.header(), column.value()) + screen.dim(again));
+        }
+      }
+      if (!open.isEmpty()) {
+        screen.line(
+            "  " + screen.yellow("not matched") + ", left blank: " + String.join(", ", open));
+      }
+      screen.line("");
+    }
+    for (Roster.Unread sheet : roster.unread()) {
+      screen.line(
+          screen.yellow("left alone")
+              + "  "
+              + sheet.name()
+              + ": "
+              + (sheet.isLeftAlone() ? "no header is one that we know" : sheet.why().getMessage())
+              + ".");
+    }
+    screen.line("Wrote " + screen.bold(file) + ". Look it over, then see what comes out of it:");
+    screen.line("neat-roster pack --as layout:" + name + " --show 5");
+  }
+
+  /** Writes it as JSON. */
+  public void json(JsonGenerator json) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("command", "inspect");
+    json.writeStringField("layout", name);
+    json.writeStringField("path", file);
+    json.writeArrayFieldStart("files");
+    for (LayoutProposal.Matched sheet : sheets) {
+      json.writeStartObject();
+      json.writeStringField("sheet", sheet.sheet().name().toString());
+      json.writeStringField("row", sheet.row().word());
+      json.writeArrayFieldStart("columns");
+      for (LayoutProposal.MatchedColumn column : sheet.columns()) {
+        json.writeStartObject();
+        json.writeStringField("header", column.header());
+        json.writeStringField("value", column.value());
+        json.writeNumberField("most", column.most());
+        json.writeEndObject();
+      }
+      json.writeEndArray();
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+}

@@ -1,0 +1,390 @@
+package neatroster.cli.settings;
+
+import java.io.IOException;
+import java.nio.charset.Charset;
+import java.nio.charset.IllegalCharsetNameException;
+import java.nio.charset.UnsupportedCharsetException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import neatroster.core.compare.Change;
+import neatroster.core.layout.AllowedLetters;
+import neatroster.core.layout.Layout;
+import neatroster.core.layout.LayoutColumn;
+import neatroster.core.layout.LayoutFile;
+import neatroster.core.layout.LayoutWords;
+import neatroster.core.layout.RowKind;
+import neatroster.core.model.Field;
+import neatroster.core.model.FieldType;
+import neatroster.core.model.OwnField;
+import neatroster.core.pattern.Pattern;
+import neatroster.core.pattern.PatternException;
+import neatroster.core.settings.Settings;
+import neatroster.core.text.Quoted;
+
+/** Reads {@code layouts/NAME.yaml}. Every key but {@code row} and {@code columns} has a default. */
+public final class LayoutReader {
+  private static final List<String> KEYS = List.of("files", "words");
+
+  private static final List<String> OF_FILES =
+      List.of(
+          "name",
+          "row",
+          "changes",
+          "as",
+          "header",
+          "separator",
+          "quotes",
+          "encoding",
+          "line-end",
+          "dates",
+          "most-rows",
+          "columns");
+
+  private static final List<String> OF_COLUMNS =
+      List.of("header", "value", "required", "longest", "allow", "each", "most");
+
+  private static final Set<Change> AWAY =
+      Set.of(Change.SUSPEND, Change.RESTORE, Change.REMOVE, Change.WITHDRAW);
+
+  private static final int MOST_ROWS = 100_000_000;
+  private static final int MOST_COLUMNS = 1000;
+  private static final int LONGEST_CELL = 1_000_000;
+
+  private final String name;
+  private final Settings settings;
+
+  private LayoutReader(String name, Settings settings) {
+    this.name = name;
+    this.settings = settings;
+  }
+
+  /**
+   * Reads a layout.
+   *
+   * @param file the file
+   * @param shown the file as messages name it
+   * @param name what the layout is called
+   * @param settings the settings, for the school's own fields and roles
+   */
+  public static Layout read(Path file, String shown, String name, Settings settings)
+      throws SettingsException, IOException {
+    return read(YamlFile.text(file, shown), shown, name, settings);
+  }
+
+  /** Reads the text of a layout. */
+  public static Layout read(String text, String shown, String name, Settings settings)
+      throws SettingsException {
+    return new LayoutReader(name, settings).layout(YamlFile.root(shown, text), shown);
+  }
+
+  private Layout layout(YamlSection root, String shown) throws SettingsException {
+    root.only(KEYS);
+    List<YamlSection> sections = root.sections("files");
+    if (sections.isEmpty()) {
+      throw new SettingsException(
+          shown + ": a layout says its files, such as “files: [{row: user, columns: […]}]”");
+    }
+    List<LayoutFile> files = new ArrayList<>();
+    Set<String> names = new HashSet<>();
+    for (YamlSection section : sections) {
+      LayoutFile file = file(section);
+      if (!names.add(file.name().toString().toLowerCase(Locale.ROOT))) {
+        throw section.error(
+            "two files of the layout are called " + Quoted.value(file.name().toString()));
+      }
+      files.add(file);
+    }
+    return new Layout(name, shown, List.copyOf(files), words(root.section("words")));
+  }
+
+  private LayoutFile file(YamlSection section) throws SettingsException {
+    section.only(OF_FILES);
+    Map<String, RowKind> kinds = new LinkedHashMap<>();
+    for (RowKind kind : RowKind.values()) {
+      kinds.put(kind.word(), kind);
+    }
+    if (!section.has("row")) {
+      throw section.error(
+          "a file says what its rows stand for: row: " + String.join(", ", kinds.keySet()));
+    }
+    RowKind row = section.choice("row", kinds, RowKind.USER);
+    boolean isNamedWorkbook = section.text("name", "").toLowerCase(Locale.ROOT).endsWith(".xlsx");
+    boolean isWorkbook =
+        section.choice("as", SettingsReader.ordered("csv", false, "xlsx", true), isNamedWorkbook);
+    boolean header = section.yes("header", true);
+    List<LayoutColumn> columns = columns(section, row, header);
+    return new LayoutFile(
+        fileName(section, row, isWorkbook),
+        row,
+        changes(section, row, saysWhat(columns)),
+        form(section, isWorkbook),
+        header,
+        section.has("most-rows") ? section.number("most-rows", 1, MOST_ROWS, 1) : 0,
+        columns);
+  }
+
+  private Pattern fileName(YamlSection section, RowKind row, boolean isWorkbook)
+      throws SettingsException {
+    String usual = name + "-" + row.word() + "s" + (isWorkbook ? ".xlsx" : ".csv");
+    section.verify("name", text -> pattern(text, LayoutFile.NAMED).fault());
+    String text = section.text("name", usual);
+    if (text.isBlank() || text.startsWith(".") || text.matches(".*[\\\\/:*?\"<>|].*")) {
+      throw section.error("name", "here stands the name of a file, without a folder");
+    }
+    Pattern pattern = pattern(text, LayoutFile.NAMED).pattern().orElseThrow();
+    for (String by : pattern.names()) {
+      if (!by.equals("n") && !row.isOfOne(by)) {
+        throw section.error(
+            "name",
+            "a " + row.word() + " is not of one " + by + ", so {" + by + "} has no meaning");
+      }
+    }
+    return pattern;
+  }
+
+  /** Whether the rows of a file say what is done: by the change, or by the status. */
+  private static boolean saysWhat(List<LayoutColumn> columns) {
+    return columns.stream()
+        .flatMap(column -> column.value().names().stream())
+        .anyMatch(name -> name.equals("change") || name.equals(Field.STATUS.label()));
+  }
+
+  /**
+   * Which changes go in. Where no column says what is done, a row means that something is to be
+   * there: then who is to be taken away is not among them, unless the layout says so.
+   */
+  private static Set<Change> changes(YamlSection section, RowKind row, boolean saysWhat)
+      throws SettingsException {
+    Map<String, Change> possible = new LinkedHashMap<>();
+    possibleFor(row).forEach(change -> possible.put(change.word(), change));
+    Set<Change> changes = EnumSet.noneOf(Change.class);
+    List<String> usual =
+        possible.values().stream()
+            .filter(change -> saysWhat || !AWAY.contains(change))
+            .map(Change::word)
+            .toList();
+    for (String word : section.list("changes", usual)) {
+      if (!possible.containsKey(word)) {
+        throw section.error(
+            "changes",
+            Quoted.value(word)
+                + " is not done to a "
+                + row.word()
+                + "; there is "
+                + String.join(", ", possible.keySet()));
+      }
+      changes.add(possible.get(word));
+    }
+    return changes;
+  }
+
+  private static Set<Change> possibleFor(RowKind row) {
+    return switch (row) {
+      case USER ->
+          EnumSet.of(
+              Change.CREATE,
+              Change.CHANGE,
+              Change.RENAME,
+              Change.SUSPEND,
+              Change.RESTORE,
+              Change.REMOVE);
+      case COURSE, GROUP -> EnumSet.of(Change.CREATE, Change.CHANGE, Change.REMOVE);
+      case ENROLLMENT ->
+          EnumSet.of(Change.ENROLL, Change.RE_ROLE, Change.REGROUP, Change.CHANGE, Change.WITHDRAW);
+      case SITE -> EnumSet.of(Change.CREATE);
+    };
+  }
+
+  private LayoutFile.Form form(YamlSection section, boolean isWorkbook) throws SettingsException {
+    String separator = section.text("separator", ",");
+    if (separator.equals("tab")) {
+      separator = "\t";
+    }
+    if (separator.length() != 1 || separator.equals("\"") || separator.equals("\n")) {
+      throw section.error("separator", "here stands one character in quotation marks, or tab");
+    }
+    String encoding = section.text("encoding", "utf-8");
+    Charset charset;
+    try {
+      charset = Charset.forName(encoding);
+      charset.newEncoder();
+    } catch (IllegalCharsetNameException
+        | UnsupportedCharsetException
+        | UnsupportedOperationException e) {
+      throw section.error(
+          "encoding",
+          "there is no encoding " + Quoted.value(encoding) + "; such as utf-8 or windows-1252");
+    }
+    return new LayoutFile.Form(
+        isWorkbook,
+        separator.charAt(0),
+        section.choice(
+            "quotes",
+            SettingsReader.ordered(
+                "where-needed",
+                LayoutFile.Quotes.WHERE_NEEDED,
+                "always",
+                LayoutFile.Quotes.ALWAYS,
+                "never",
+                LayoutFile.Quotes.NEVER),
+            LayoutFile.Quotes.WHERE_NEEDED),
+        charset,
+        section.choice("line-end", SettingsReader.ordered("crlf", "\r\n", "lf", "\n"), "\r\n"));
+  }
+
+  private List<LayoutColumn> columns(YamlSection section, RowKind row, boolean header)
+      throws SettingsException {
+    List<YamlSection> sections = section.sections("columns");
+    if (sections.isEmpty() || sections.size() > MOST_COLUMNS) {
+      throw section.error(
+          "a file says its columns, 1 to "
+              + MOST_COLUMNS
+              + ", such as “columns: [{header: LOGIN, value: \"{username}\"}]”");
+    }
+    boolean repeats = sections.stream().anyMatch(column -> column.has("each"));
+    String dates = dates(section);
+    List<LayoutColumn> columns = new ArrayList<>();
+    int most = 0;
+    for (YamlSection column : sections) {
+      columns.add(column(column, row, header, repeats, dates));
+      LayoutColumn last = columns.get(columns.size() - 1);
+      if (last.isForEachEnrollment() && most > 0 && last.most() != most) {
+        throw column.error("most", "all repeated columns of a file come again equally often");
+      }
+      most = Math.max(most, last.most());
+    }
+    if (repeats && columns.stream().allMatch(LayoutColumn::isForEachEnrollment)) {
+      throw section.error("a file with repeated columns has one that says whose they are");
+    }
+    return List.copyOf(columns);
+  }
+
+  private static String dates(YamlSection section) throws SettingsException {
+    String dates = section.text("dates", "yyyy-MM-dd");
+    try {
+      if (!dates.matches("[yMd./ -]+")) {
+        throw new IllegalArgumentException(dates);
+      }
+      Pattern.parse("{starts}", Set.of("starts")).withDatesAs(dates, Set.of());
+    } catch (IllegalArgumentException | PatternException e) {
+      throw section.error(
+          "dates", "here stands how a date is written, of yyyy, MM and dd, such as dd.MM.yyyy");
+    }
+    return dates;
+  }
+
+  private LayoutColumn column(
+      YamlSection column, RowKind row, boolean header, boolean repeats, String dates)
+      throws SettingsException {
+    column.only(OF_COLUMNS);
+    boolean isEach =
+        column.has("each")
+            && column.choice("each", SettingsReader.ordered("enrollment", true), false);
+    if (isEach && row != RowKind.USER) {
+      throw column.error("each", "only a file of users (row: user) has columns that come again");
+    }
+    String title = column.text("header", "");
+    if (header && title.isBlank()) {
+      throw column.error("a column has a header, unless the file says header: false");
+    }
+    if (column.has("most") && !isEach) {
+      throw column.error("most", "only a column with each: enrollment comes again");
+    }
+    Set<String> names =
+        new LinkedHashSet<>(
+            (isEach ? RowKind.ENROLLMENT : row).names(settings.reading().ownFields()));
+    if (repeats) {
+      // Whoever has more enrollments than fit has several rows.
+      names.remove("n");
+    }
+    column.verify("value", text -> pattern(text, names).fault());
+    Pattern value = pattern(column.text("value", ""), names).pattern().orElseThrow();
+    Optional<AllowedLetters> allowed = AllowedLetters.of(column.text("allow", ""));
+    if (column.has("allow") && allowed.isEmpty()) {
+      throw column.error("allow", "here stand the letters that are allowed, such as a-z0-9._-");
+    }
+    return new LayoutColumn(
+        title,
+        value.withDatesAs(dates, dateValues()),
+        column.yes("required", false),
+        column.has("longest") ? column.number("longest", 1, LONGEST_CELL, 1) : 0,
+        allowed,
+        isEach,
+        isEach ? column.number("most", 1, MOST_COLUMNS, 1) : 0);
+  }
+
+  private Set<String> dateValues() {
+    Set<String> dates = new HashSet<>();
+    for (Field field : Field.values()) {
+      if (field.type() == FieldType.DATE) {
+        dates.add(field.label());
+      }
+    }
+    for (OwnField field : settings.reading().ownFields()) {
+      if (field.type() == OwnField.Type.DATE) {
+        dates.add(field.key());
+      }
+    }
+    return dates;
+  }
+
+  /** A pattern, or what is wrong with it. */
+  private record Parsed(Optional<Pattern> pattern, Optional<YamlSection.Fault> fault) {}
+
+  private static Parsed pattern(String text, Set<String> names) {
+    try {
+      return new Parsed(Optional.of(Pattern.parse(text, names)), Optional.empty());
+    } catch (PatternException e) {
+      return new Parsed(
+          Optional.empty(), Optional.of(new YamlSection.Fault(e.position(), e.getMessage())));
+    }
+  }
+
+  private LayoutWords words(YamlSection section) throws SettingsException {
+    Map<String, Map<String, String>> words = new HashMap<>();
+    Set<String> names = new LinkedHashSet<>();
+    for (RowKind kind : RowKind.values()) {
+      names.addAll(kind.names(settings.reading().ownFields()));
+    }
+    for (String key : section.keys()) {
+      if (key.equals("yes") || key.equals("no")) {
+        continue;
+      }
+      String value = Field.named(key).map(Field::label).orElse(key.toLowerCase(Locale.ROOT));
+      if (!names.contains(value)) {
+        throw section.unknownKey(key, "there is no value " + Quoted.value(key), names);
+      }
+      words.put(value, words(section.section(key), value));
+    }
+    return new LayoutWords(words, section.text("yes", "yes"), section.text("no", "no"));
+  }
+
+  private Map<String, String> words(YamlSection section, String value) throws SettingsException {
+    Set<String> known = new LinkedHashSet<>();
+    if (value.equals("change")) {
+      for (Change change : Change.values()) {
+        known.add(change.word());
+      }
+    } else if (value.equals(Field.ROLE.label())) {
+      known.addAll(settings.roles().roles());
+    }
+    Map<String, String> words = new HashMap<>();
+    for (String ours : section.keys()) {
+      if (!known.isEmpty() && !known.contains(ours)) {
+        throw section.unknownKey(ours, "there is no " + value + " " + Quoted.value(ours), known);
+      }
+      words.put(ours, section.text(ours, ""));
+    }
+    return words;
+  }
+}

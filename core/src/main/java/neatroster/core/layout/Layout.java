@@ -1,0 +1,32 @@
+package neatroster.core.layout;
+
+import java.util.List;
+
+/**
+ * How a platform wants its import files.
+ *
+ * @param name what it is called after {@code layout:}
+ * @param place the file that says it, as messages name it
+ * @param files its files
+ * @param words the platform's words
+ */
+public record Layout(String name, String place, List<LayoutFile> files, LayoutWords words) {
+  /** The same layout with files of so many rows at the most. */
+  public Layout withMostRows(int most) {
+    return with(files.stream().map(file -> file.withMostRows(most)).toList());
+  }
+
+  /**
+   * The same layout with a file for each course or site, where that can be: a person's rows stay
+   * together.
+   *
+   * @param by {@code course} or {@code site}
+   */
+  public Layout splitBy(String by) {
+    return with(files.stream().map(file -> file.splitBy(by)).toList());
+  }
+
+  private Layout with(List<LayoutFile> other) {
+    return new Layout(name, place, other, words);
+  }
+}

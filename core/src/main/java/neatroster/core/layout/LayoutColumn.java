@@ -1,0 +1,29 @@
+package neatroster.core.layout;
+
+import java.util.Optional;
+import neatroster.core.pattern.Pattern;
+
+/**
+ * A column of a layout's file.
+ *
+ * @param header its header; in a repeated column <code>{i}</code> stands for its number
+ * @param value the pattern of its cells
+ * @param isRequired whether no cell may be blank
+ * @param longest how many characters a cell takes; 0 for any number
+ * @param allowed the letters that a cell takes, where not all are
+ * @param isForEachEnrollment whether the column comes again for each of a user's enrollments
+ * @param most how often a column comes again
+ */
+public record LayoutColumn(
+    String header,
+    Pattern value,
+    boolean isRequired,
+    int longest,
+    Optional<AllowedLetters> allowed,
+    boolean isForEachEnrollment,
+    int most) {
+  /** The header of a repeated column. */
+  String header(int number) {
+    return header.replace("{i}", String.valueOf(number));
+  }
+}

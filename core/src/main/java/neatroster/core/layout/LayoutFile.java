@@ -1,0 +1,144 @@
+package neatroster.core.layout;
+
+import java.nio.charset.Charset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Field;
+import neatroster.core.pattern.Pattern;
+import neatroster.core.pattern.PatternException;
+
+/**
+ * A file of a layout.
+ *
+ * @param name the pattern of its name, of <code>{n}</code>, <code>{course}</code> and <code>{site}
+ *     </code>
+ * @param row what a row stands for
+ * @param changes which changes go in
+ * @param form how it is written down
+ * @param header whether headers stand on top
+ * @param mostRows how many rows it takes below the header; 0 for any number
+ * @param columns its columns
+ */
+public record LayoutFile(
+    Pattern name,
+    RowKind row,
+    Set<Change> changes,
+    Form form,
+    boolean header,
+    int mostRows,
+    List<LayoutColumn> columns) {
+
+  /** When cells stand in quotation marks. */
+  public enum Quotes {
+    WHERE_NEEDED,
+    ALWAYS,
+    NEVER
+  }
+
+  /**
+   * How a file is written down; all but the dates is for CSV.
+   *
+   * @param isWorkbook whether it is a workbook (XLSX) and no CSV
+   * @param separator what stands between cells
+   * @param quotes when cells are quoted
+   * @param encoding how text is encoded
+   * @param lineEnd what ends a line
+   */
+  public record Form(
+      boolean isWorkbook, char separator, Quotes quotes, Charset encoding, String lineEnd) {}
+
+  /** The names of values that a file's name may have. */
+  public static final Set<String> NAMED = Set.of("n", "course", "site");
+
+  /** Whether a change gets a row of its own. */
+  boolean takes(PlannedChange change) {
+    return row == RowKind.of(change)
+        && changes.contains(change.change())
+        && hasRoomFor(change, columns);
+  }
+
+  /** Whether an enrollment goes along in the row of its user. */
+  boolean takesAlong(PlannedChange change) {
+    List<LayoutColumn> repeated =
+        columns.stream().filter(LayoutColumn::isForEachEnrollment).toList();
+    return !repeated.isEmpty()
+        && RowKind.of(change) == RowKind.ENROLLMENT
+        && change.change() != Change.WITHDRAW
+        && hasRoomFor(change, repeated);
+  }
+
+  /** Who is in a group across courses and in no course is said by the group's name alone. */
+  private static boolean hasRoomFor(PlannedChange change, List<LayoutColumn> columns) {
+    return RowKind.of(change) != RowKind.ENROLLMENT
+        || !change.value(Field.COURSE).isEmpty()
+        || columns.stream()
+            .anyMatch(column -> column.value().names().contains(Field.GROUP.label()));
+  }
+
+  /** The same file with so many rows at the most, unless it takes fewer. */
+  LayoutFile withMostRows(int most) {
+    int fewer = mostRows == 0 ? most : Math.min(mostRows, most);
+    return new LayoutFile(name, row, changes, form, header, fewer, columns);
+  }
+
+  /** The same file, one for each course or site where its rows are of one. */
+  LayoutFile splitBy(String by) {
+    if (name.names().contains(by) || !row.isOfOne(by)) {
+      return this;
+    }
+    String text = name.toString();
+    int ending = text.lastIndexOf('.') < 0 ? text.length() : text.lastIndexOf('.');
+    String split = text.substring(0, ending) + "-{" + by + "}" + text.substring(ending);
+    try {
+      return new LayoutFile(
+          Pattern.parse(split, NAMED), row, changes, form, header, mostRows, columns);
+    } catch (PatternException e) {
+      throw new IllegalStateException(split, e);
+    }
+  }
+
+  /** Whether a row holds the enrollments of its user. */
+  public boolean hasEnrollments() {
+    return columns.stream().anyMatch(LayoutColumn::isForEachEnrollment);
+  }
+
+  /** How many enrollments a row holds. */
+  int places() {
+    return columns.stream()
+        .filter(LayoutColumn::isForEachEnrollment)
+        .mapToInt(LayoutColumn::most)
+        .max()
+        .orElse(0);
+  }
+
+  /** What stands on top. */
+  public List<String> headers() {
+    List<String> headers = new ArrayList<>();
+    int places = places();
+    for (int i = 0; i < columns.size(); i++) {
+      LayoutColumn column = columns.get(i);
+      if (!column.isForEachEnrollment()) {
+        headers.add(column.header());
+      } else if (i == 0 || !columns.get(i - 1).isForEachEnrollment()) {
+        for (int place = 1; place <= places; place++) {
+          for (LayoutColumn each : repeatedFrom(i)) {
+            headers.add(each.header(place));
+          }
+        }
+      }
+    }
+    return headers;
+  }
+
+  /** The repeated columns that stand together from a column on. */
+  List<LayoutColumn> repeatedFrom(int first) {
+    int end = first;
+    while (end < columns.size() && columns.get(end).isForEachEnrollment()) {
+      end++;
+    }
+    return columns.subList(first, end);
+  }
+}

@@ -1,0 +1,232 @@
+package neatroster.core.layout;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.compare.WholeRecords;
+import neatroster.core.grid.Place;
+import neatroster.core.grid.SheetName;
+import neatroster.core.model.Field;
+import neatroster.core.model.OwnField;
+import neatroster.core.text.PackedCells;
+
+/** Makes the rows of a layout's files from the changes of a batch. */
+public final class LayoutRows {
+  /** Takes the rows. */
+  public interface Receiver {
+    /**
+     * Takes the rows of one thing, which stand in one file.
+     *
+     * @param naming the values of the file's name: its course and site, as far as it names them
+     */
+    void rows(LayoutFile file, Map<String, String> naming, List<List<String>> rows);
+
+    /** Takes what does not fit. */
+    void misfit(Misfit misfit);
+  }
+
+  private final Layout layout;
+  private final List<OwnField> ownFields;
+  private final Receiver receiver;
+  private final LayoutValues values;
+  private final OtherValues others;
+  private final LayoutLosses losses;
+  private final Map<LayoutFile, CellFit> fits = new HashMap<>();
+  private final Map<LayoutFile, Map<String, Waiting>> waiting = new LinkedHashMap<>();
+  private final Map<LayoutFile, Integer> counters = new HashMap<>();
+
+  /** A user's row until all enrollments are there. */
+  private static final class Waiting {
+    final byte[] cells;
+    final Map<String, String> naming;
+    byte[] enrollments = {};
+
+    Waiting(byte[] cells, Map<String, String> naming) {
+      this.cells = cells;
+      this.naming = naming;
+    }
+  }
+
+  /**
+   * The rows of a layout.
+   *
+   * @param ownFields the school's own fields
+   * @param whole what users and courses are as a whole
+   */
+  public LayoutRows(
+      Layout layout, List<OwnField> ownFields, WholeRecords whole, Receiver receiver) {
+    this.layout = layout;
+    this.ownFields = ownFields;
+    this.receiver = receiver;
+    values = new LayoutValues(ownFields, whole, layout.words());
+    Map<RowKind, Set<String>> names = new EnumMap<>(RowKind.class);
+    for (RowKind kind : RowKind.values()) {
+      names.put(kind, kind.names(ownFields));
+    }
+    others = new OtherValues(values, layout, names);
+    losses = new LayoutLosses(layout);
+    for (LayoutFile file : layout.files()) {
+      fits.put(file, new CellFit(file));
+      if (file.hasEnrollments()) {
+        waiting.put(file, new LinkedHashMap<>());
+      }
+    }
+  }
+
+  /** Takes a change of the batch. */
+  public void add(PlannedChange change) {
+    RowKind kind = RowKind.of(change);
+    Map<String, String> row = values.of(kind, change);
+    others.add(kind, change, row);
+    if (kind == RowKind.ENROLLMENT || kind == RowKind.GROUP) {
+      others.putUnder(row, change);
+    }
+    losses.add(kind, change, ownFields);
+    for (LayoutFile file : layout.files()) {
+      if (file.takes(change)) {
+        if (file.hasEnrollments()) {
+          await(file, row, change);
+        } else {
+          emit(file, row, change);
+        }
+      } else if (file.takesAlong(change)) {
+        along(file, row, change);
+      }
+    }
+  }
+
+  private void emit(LayoutFile file, Map<String, String> row, PlannedChange change) {
+    row.put(LayoutValues.COUNTER, String.valueOf(counters.merge(file, 1, Integer::sum)));
+    List<String> cells = new ArrayList<>();
+    for (LayoutColumn column : file.columns()) {
+      cells.add(cell(file, column, column.header(), row, change));
+    }
+    receiver.rows(file, naming(file, row), List.of(cells));
+  }
+
+  private String cell(
+      LayoutFile file,
+      LayoutColumn column,
+      String header,
+      Map<String, String> row,
+      PlannedChange change) {
+    String value = column.value().fillPlainly(row);
+    Optional<String> trouble = fits.get(file).trouble(column, value);
+    trouble.ifPresent(
+        why -> {
+          boolean isSecret = column.value().names().contains(Field.PASSWORD.label());
+          String what = header.isEmpty() ? "A cell of " + file.name() : header;
+          receiver.misfit(
+              new Misfit(
+                  place(change),
+                  what + " of " + change.key() + " " + why + ".",
+                  isSecret ? null : value));
+        });
+    return value;
+  }
+
+  private Place place(PlannedChange change) {
+    return change.place() == null
+        ? new Place(new SheetName(layout.place(), null), 0)
+        : change.place();
+  }
+
+  private static Map<String, String> naming(LayoutFile file, Map<String, String> row) {
+    Map<String, String> naming = new HashMap<>();
+    for (String name : file.name().names()) {
+      if (!name.equals(LayoutValues.COUNTER)) {
+        boolean isCourse = name.equals(Field.COURSE.label());
+        String value = row.getOrDefault(name, "");
+        naming.put(
+            name, value.isEmpty() && isCourse ? row.getOrDefault(Field.CODE.label(), "") : value);
+      }
+    }
+    return naming;
+  }
+
+  private Waiting await(LayoutFile file, Map<String, String> row, PlannedChange change) {
+    List<String> cells = new ArrayList<>();
+    for (LayoutColumn column : file.columns()) {
+      if (!column.isForEachEnrollment()) {
+        cells.add(cell(file, column, column.header(), row, change));
+      }
+    }
+    Waiting user = new Waiting(PackedCells.of(cells), naming(file, row));
+    String name = row.getOrDefault(Field.USERNAME.label(), "");
+    Waiting earlier =
+        waiting.get(file).put(name.isEmpty() ? change.key() : name.toLowerCase(Locale.ROOT), user);
+    if (earlier != null) {
+      hand(file, earlier);
+    }
+    return user;
+  }
+
+  private void along(LayoutFile file, Map<String, String> row, PlannedChange change) {
+    String name = change.value(Field.USER);
+    Waiting user = waiting.get(file).get(name.toLowerCase(Locale.ROOT));
+    if (user == null) {
+      user = await(file, others.user(name), change);
+    }
+    List<String> cells = new ArrayList<>();
+    for (LayoutColumn column : file.columns()) {
+      if (column.isForEachEnrollment()) {
+        cells.add(cell(file, column, column.header().replace("{i}", ""), row, change));
+      }
+    }
+    user.enrollments = PackedCells.joined(user.enrollments, PackedCells.of(cells));
+  }
+
+  /** Hands on the rows that have waited. */
+  public void finish() {
+    waiting.forEach((file, users) -> users.values().forEach(user -> hand(file, user)));
+    waiting.values().forEach(Map::clear);
+  }
+
+  private void hand(LayoutFile file, Waiting user) {
+    List<String> own = PackedCells.cells(user.cells);
+    List<String> enrollments = PackedCells.cells(user.enrollments);
+    int width = (int) file.columns().stream().filter(LayoutColumn::isForEachEnrollment).count();
+    int count = enrollments.size() / width;
+    int places = file.places();
+    List<List<String>> rows = new ArrayList<>();
+    for (int first = 0; first == 0 || first < count; first += places) {
+      rows.add(row(file, own, enrollments, first, width));
+    }
+    receiver.rows(file, user.naming, rows);
+  }
+
+  private static List<String> row(
+      LayoutFile file, List<String> own, List<String> enrollments, int first, int width) {
+    List<String> cells = new ArrayList<>();
+    int ownIndex = 0;
+    int eachIndex = 0;
+    for (int i = 0; i < file.columns().size(); i++) {
+      if (!file.columns().get(i).isForEachEnrollment()) {
+        cells.add(own.get(ownIndex++));
+        continue;
+      }
+      int together = file.repeatedFrom(i).size();
+      for (int place = first; place < first + file.places(); place++) {
+        for (int column = 0; column < together; column++) {
+          int at = place * width + eachIndex + column;
+          cells.add(at < enrollments.size() ? enrollments.get(at) : "");
+        }
+      }
+      eachIndex += together;
+      i += together - 1;
+    }
+    return cells;
+  }
+
+  /** What no file has a place for, and how often. */
+  public Map<String, Integer> notCarried() {
+    return losses.losses();
+  }
+}

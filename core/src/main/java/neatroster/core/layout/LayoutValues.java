@@ -1,0 +1,125 @@
+package neatroster.core.layout;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.compare.WholeRecords;
+import neatroster.core.model.Cleared;
+import neatroster.core.model.Field;
+import neatroster.core.model.FieldType;
+import neatroster.core.model.OwnField;
+
+/** The values of rows by the names that patterns know them by, in the platform's words. */
+final class LayoutValues {
+  /** What is done, in a pattern. */
+  static final String CHANGE = "change";
+
+  /** The number of the row, in a pattern. */
+  static final String COUNTER = "n";
+
+  private static final Map<Field, String> SHORT =
+      Map.of(Field.GIVEN_NAME, "given", Field.MIDDLE_NAME, "middle", Field.FAMILY_NAME, "family");
+
+  private final List<OwnField> ownFields;
+  private final WholeRecords whole;
+  private final LayoutWords words;
+
+  LayoutValues(List<OwnField> ownFields, WholeRecords whole, LayoutWords words) {
+    this.ownFields = ownFields;
+    this.whole = whole;
+    this.words = words;
+  }
+
+  /** The values of a change's own fields: of the user or the course as a whole, after it. */
+  Map<String, String> of(RowKind kind, PlannedChange change) {
+    Map<Field, String> record =
+        switch (kind) {
+          case USER -> user(change);
+          case COURSE -> whole.course(change);
+          default -> change.values();
+        };
+    Map<String, String> values = new HashMap<>();
+    for (Field field : kind.fields()) {
+      put(values, field, record.getOrDefault(field, ""));
+    }
+    if (kind == RowKind.GROUP && change.change() == Change.REMOVE) {
+      put(values, Field.NAME, change.value(Field.GROUP));
+    } else if (kind == RowKind.COURSE && change.change() == Change.REMOVE) {
+      put(values, Field.CODE, change.value(Field.COURSE));
+    }
+    putWord(values, Field.STATUS.label(), status(kind, change.change(), record));
+    for (OwnField field : ownFields) {
+      if (kind.has(field)) {
+        String value = own(field, change);
+        values.put(
+            field.key(), field.type() == OwnField.Type.YES_NO ? yesNo(value) : word(field, value));
+      }
+    }
+    putWord(values, CHANGE, change.change().word());
+    return values;
+  }
+
+  private String word(OwnField field, String value) {
+    return words.word(field.key(), value);
+  }
+
+  private String own(OwnField field, PlannedChange change) {
+    String said = change.own().getOrDefault(field.name(), "");
+    if (said.equals(Cleared.WORD)) {
+      return "";
+    }
+    return said.isEmpty() ? whole.own(change, field) : said;
+  }
+
+  /** A user as a whole. First passwords and how they are changed go by what the change says. */
+  private Map<Field, String> user(PlannedChange change) {
+    Map<Field, String> record = whole.user(change);
+    for (Field field : List.of(Field.PASSWORD, Field.CHANGE_AT_FIRST_LOGIN)) {
+      record.remove(field);
+      if (!change.value(field).isEmpty()) {
+        record.put(field, change.value(field));
+      }
+    }
+    return record;
+  }
+
+  private static String status(RowKind kind, Change change, Map<Field, String> record) {
+    return switch (change) {
+      case SUSPEND -> "suspended";
+      case REMOVE -> "removed";
+      case WITHDRAW -> "ended";
+      case RESTORE -> "active";
+      default -> {
+        String usual = kind == RowKind.COURSE || kind == RowKind.GROUP ? "open" : "active";
+        String said = record.getOrDefault(Field.STATUS, "");
+        yield said.isEmpty() ? usual : said;
+      }
+    };
+  }
+
+  private void put(Map<String, String> values, Field field, String said) {
+    String value = said.equals(Cleared.WORD) ? "" : said;
+    boolean isYesNo = field.type() == FieldType.CONSENT || field == Field.CHANGE_AT_FIRST_LOGIN;
+    String written = isYesNo ? yesNo(value) : words.word(field.label(), value);
+    values.put(field.label(), written);
+    String brief = SHORT.get(field);
+    if (brief != null) {
+      values.put(brief, written);
+    }
+  }
+
+  private void putWord(Map<String, String> values, String name, String value) {
+    values.put(name, words.word(name, value));
+  }
+
+  private String yesNo(String value) {
+    return switch (value.toLowerCase(Locale.ROOT)) {
+      case "yes", "true" -> words.yes();
+      case "no", "false" -> words.no();
+      default -> value;
+    };
+  }
+}

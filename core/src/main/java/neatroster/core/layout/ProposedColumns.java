@@ -1,0 +1,129 @@
+package neatroster.core.layout;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import neatroster.core.intake.Column;
+import neatroster.core.intake.HeaderMeaning;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+
+/** Matches the headers of a platform's template to the values of a layout. */
+final class ProposedColumns {
+  private static final Pattern NUMBERED = Pattern.compile("(.*?)(\\d{1,3})(\\D*)");
+
+  /**
+   * A column of the layout.
+   *
+   * @param header its header, in a repeated column with <code>{i}</code>
+   * @param value the pattern of its cells; empty where nothing matches
+   * @param most how often it comes again; 0 where it is not repeated
+   * @param isRequired whether the template marks it
+   */
+  record Proposed(String header, String value, int most, boolean isRequired) {}
+
+  private ProposedColumns() {}
+
+  /** The columns for a template's sheet, in its order. */
+  static List<Proposed> of(SheetReading sheet, RowKind kind) {
+    List<Column> columns = sheet.columns();
+    List<Proposed> proposed = new ArrayList<>();
+    int i = 0;
+    while (i < columns.size()) {
+      List<Proposed> repeated = kind == RowKind.USER ? repeatedFrom(columns, i) : List.of();
+      if (repeated.isEmpty()) {
+        proposed.add(single(sheet, kind, columns.get(i)));
+        i++;
+      } else {
+        proposed.addAll(repeated);
+        i += repeated.size() * repeated.get(0).most();
+      }
+    }
+    return proposed;
+  }
+
+  private static Proposed single(SheetReading sheet, RowKind kind, Column column) {
+    boolean isNumbered = sheet.saysCourse(column) && kind == RowKind.USER;
+    Optional<Field> field = isNumbered ? Optional.empty() : column.field();
+    String value =
+        field
+            .map(ProposedColumns::value)
+            .or(() -> sheet.ownField(column).map(own -> "{" + own.key() + "}"))
+            .orElse("");
+    return new Proposed(column.header(), value, 0, isMarked(column.header()));
+  }
+
+  private static String value(Field field) {
+    return switch (field) {
+      case GIVEN_NAME -> "{given}";
+      case MIDDLE_NAME -> "{middle}";
+      case FAMILY_NAME -> "{family}";
+      case FULL_NAME -> "{given} {family}";
+      case ENROLLMENTS_CELL, NOTE, MEMBERS_OF -> "";
+      default -> "{" + field.label() + "}";
+    };
+  }
+
+  private static boolean isMarked(String header) {
+    return header.strip().endsWith("*") || header.strip().startsWith("*");
+  }
+
+  /**
+   * The columns that come again from one on: <code>KURS1, ROLLE1, KURS2, ROLLE2</code>. They stand
+   * together in the order of their numbers, or they are none.
+   */
+  private static List<Proposed> repeatedFrom(List<Column> columns, int first) {
+    Map<String, Proposed> bases = new LinkedHashMap<>();
+    int number = -1;
+    int i = first;
+    for (; i < columns.size(); i++) {
+      Matcher matcher = NUMBERED.matcher(columns.get(i).header());
+      if (!matcher.matches()) {
+        break;
+      }
+      int its = Integer.parseInt(matcher.group(2));
+      String base = matcher.group(1) + "{i}" + matcher.group(3);
+      if (number >= 0 && its != number) {
+        break;
+      }
+      Optional<Field> field =
+          HeaderMeaning.of(Table.ENROLLMENTS, (matcher.group(1) + matcher.group(3)).strip())
+              .filter(RowKind.ENROLLMENT.fields()::contains);
+      if (field.isEmpty() || bases.containsKey(base) || its != 1) {
+        break;
+      }
+      number = its;
+      bases.put(base, new Proposed(base, value(field.get()), 1, false));
+    }
+    int width = bases.size();
+    if (width == 0 || bases.values().stream().noneMatch(one -> one.value().equals("{course}"))) {
+      return List.of();
+    }
+    int most = 1;
+    while (stands(columns, first + most * width, bases, most + 1)) {
+      most++;
+    }
+    int times = most;
+    return bases.values().stream()
+        .map(one -> new Proposed(one.header(), one.value(), times, false))
+        .toList();
+  }
+
+  private static boolean stands(
+      List<Column> columns, int from, Map<String, Proposed> bases, int number) {
+    int i = from;
+    for (String base : bases.keySet()) {
+      String header = base.replace("{i}", String.valueOf(number));
+      if (i >= columns.size() || !columns.get(i).header().equals(header)) {
+        return false;
+      }
+      i++;
+    }
+    return true;
+  }
+}

@@ -1,0 +1,111 @@
+package neatroster.core.layout;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Field;
+import neatroster.core.model.OwnField;
+import neatroster.core.model.Table;
+
+/** What a row of a layout's file stands for. */
+public enum RowKind {
+  USER,
+  COURSE,
+  GROUP,
+  ENROLLMENT,
+  SITE;
+
+  /**
+   * Whether every such row is of one course, or of one site.
+   *
+   * @param what {@code course} or {@code site}
+   */
+  public boolean isOfOne(String what) {
+    return switch (this) {
+      case USER, SITE -> what.equals("site");
+      case COURSE, ENROLLMENT -> true;
+      case GROUP -> what.equals("course");
+    };
+  }
+
+  /** The name in layouts. */
+  public String word() {
+    return name().toLowerCase(Locale.ROOT);
+  }
+
+  /** What a change is about. */
+  public static RowKind of(PlannedChange change) {
+    return switch (change.phase()) {
+      case SITES -> SITE;
+      case COURSES -> COURSE;
+      case USERS -> USER;
+      case GROUPS -> GROUP;
+      case ENROLLMENTS, WITHDRAWALS -> ENROLLMENT;
+      case REMOVALS ->
+          !change.value(Field.GROUP).isEmpty()
+              ? GROUP
+              : change.value(Field.COURSE).isEmpty() ? USER : COURSE;
+    };
+  }
+
+  /** The fields that a row has itself. */
+  List<Field> fields() {
+    return switch (this) {
+      case SITE -> Phase.SITES.fields();
+      case USER -> Phase.USERS.fields();
+      case COURSE -> Phase.COURSES.fields();
+      case GROUP -> Phase.GROUPS.fields();
+      case ENROLLMENT -> {
+        List<Field> fields = new ArrayList<>(Phase.ENROLLMENTS.fields());
+        fields.add(Field.STATUS);
+        yield fields;
+      }
+    };
+  }
+
+  private Table table() {
+    return switch (this) {
+      case SITE, USER -> Table.USERS;
+      case COURSE -> Table.COURSES;
+      case GROUP -> Table.GROUPS;
+      case ENROLLMENT -> Table.ENROLLMENTS;
+    };
+  }
+
+  /** Whether a field of the school's own is one of such a row. */
+  boolean has(OwnField field) {
+    return this != SITE && field.table() == table();
+  }
+
+  /**
+   * What the values of a row's cells go by: its own fields, those of the user and the course that
+   * an enrollment or a group names, the short words for the parts of a name, {@code change}, and
+   * the counter <code>{n}</code>.
+   */
+  public Set<String> names(List<OwnField> ownFields) {
+    Set<String> names = new LinkedHashSet<>();
+    for (RowKind kind : withOthers()) {
+      kind.fields().forEach(field -> names.add(field.label()));
+      if (kind == USER) {
+        names.addAll(List.of("given", "middle", "family"));
+      }
+      ownFields.stream().filter(kind::has).forEach(field -> names.add(field.key()));
+    }
+    names.add(LayoutValues.CHANGE);
+    names.add(LayoutValues.COUNTER);
+    return names;
+  }
+
+  /** This kind and those whose fields its rows may name too, its own first. */
+  List<RowKind> withOthers() {
+    return switch (this) {
+      case ENROLLMENT -> List.of(ENROLLMENT, USER, COURSE);
+      case GROUP -> List.of(GROUP, COURSE);
+      default -> List.of(this);
+    };
+  }
+}
