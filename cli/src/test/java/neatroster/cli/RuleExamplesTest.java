@@ -16,6 +16,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
@@ -42,8 +43,7 @@ class RuleExamplesTest {
   void findsTheMarkedRowsOfItsExample(RuleText rule) throws Exception {
     Set<String> marked = write(rule.example());
     assertThat(marked).isNotEmpty();
-    // A rule about giving accounts speaks when they are given.
-    JsonNode findings = run(rule.name().equals("no-account") ? "issue" : "check").get("findings");
+    JsonNode findings = run(COMMANDS.getOrDefault(rule.name(), "check")).get("findings");
     Set<String> found = new TreeSet<>();
     for (JsonNode finding : findings) {
       if (finding.get("rule").asText().equals(rule.name())) {
@@ -55,6 +55,10 @@ class RuleExamplesTest {
     }
     assertThat(found).as(findings.toPrettyString()).isEqualTo(marked);
   }
+
+  /** A rule about giving accounts speaks when they are given, one about batches when they are. */
+  private static final Map<String, String> COMMANDS =
+      Map.of("no-account", "issue", "does-not-fit", "pack");
 
   /** Rules that tell a run of rows in one finding. */
   private static final Set<String> RUN_TOGETHER = Set.of("fill-down-slip", "shifted-column");
@@ -76,6 +80,12 @@ class RuleExamplesTest {
       if (first.startsWith("(roster.yaml) ")) {
         settings.append(first.substring(14)).append('\n');
         lines.remove(0);
+      } else if (first.startsWith("(layouts/")) {
+        Files.createDirectories(folder.resolve("layouts"));
+        String layout = first.substring(1, first.indexOf(')'));
+        Files.writeString(
+            folder.resolve(layout), String.join("\n", lines.subList(1, lines.size())));
+        lines.clear();
       } else if (first.startsWith("(photos) ")) {
         Files.createDirectories(folder.resolve("photos"));
         for (String photo : first.substring(9).split(", ", -1)) {

@@ -41,6 +41,7 @@ class WallsTest {
           "accounts",
           "arrange",
           "compare",
+          "layout",
           "batch",
           "handout");
 

@@ -11,6 +11,14 @@ public interface BatchWriter extends Closeable {
   /** Writes a change. Rows of different phases may come mixed. */
   void row(PlannedChange row) throws IOException;
 
+  /**
+   * Whether the format has room for a change, if not for all that it says. What no format of a run
+   * carries is not delivered with it, and is due as before.
+   */
+  default boolean carries(PlannedChange change) {
+    return true;
+  }
+
   /** Finishes every file. */
   @Override
   void close() throws IOException;

@@ -10,7 +10,6 @@ import java.io.Writer;
 import java.util.List;
 import neatroster.core.grid.RowWriter;
 import neatroster.core.layout.LayoutFile;
-import neatroster.sheets.XlsxRows;
 
 /** Writes rows down as a layout says. Whether they fit was found out before. */
 final class LayoutCells {
@@ -20,11 +19,17 @@ final class LayoutCells {
    * Starts a file.
    *
    * @param name its name, which names the sheet of a workbook
+   * @param files where a workbook is put together
    */
-  static RowWriter start(LayoutFile.Form form, OutputStream out, String name) {
-    if (form.isWorkbook()) {
-      return new XlsxRows(out, name.replaceFirst("\\.[^.]*$", ""));
-    }
+  static RowWriter start(LayoutFile.Form form, OutputStream out, String name, BatchFiles files)
+      throws IOException {
+    return form.isWorkbook()
+        ? new SteadyWorkbook(out, files.scratch().resolve(name), FileNames.stem(name))
+        : text(form, out);
+  }
+
+  /** Starts a file of text. */
+  static RowWriter text(LayoutFile.Form form, OutputStream out) {
     Writer text = new OutputStreamWriter(out, form.encoding());
     if (form.quotes() == LayoutFile.Quotes.NEVER) {
       return new Unquoted(text, form);

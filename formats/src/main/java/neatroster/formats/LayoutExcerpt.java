@@ -137,7 +137,7 @@ public final class LayoutExcerpt {
             file.form().quotes(),
             java.nio.charset.StandardCharsets.UTF_8,
             "\n");
-    try (RowWriter out = LayoutCells.start(form, bytes, file.name().toString())) {
+    try (RowWriter out = LayoutCells.text(form, bytes)) {
       for (List<String> row : all) {
         out.row(row);
       }

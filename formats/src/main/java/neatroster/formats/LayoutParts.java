@@ -58,7 +58,7 @@ final class LayoutParts {
     part++;
     rows = 0;
     name = freeName();
-    open = LayoutCells.start(file.form(), files.create(name), name);
+    open = LayoutCells.start(file.form(), files.create(name), name, files);
     if (file.header()) {
       open.row(file.headers());
     }

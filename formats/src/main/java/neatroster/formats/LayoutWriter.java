@@ -59,6 +59,11 @@ final class LayoutWriter implements BatchWriter {
     }
   }
 
+  @Override
+  public boolean carries(PlannedChange change) {
+    return layout.takes(change);
+  }
+
   private void take(LayoutFile file, Map<String, String> naming, List<List<String>> together) {
     if (!naming.isEmpty()) {
       kept.computeIfAbsent(file, f -> new LinkedHashMap<>())

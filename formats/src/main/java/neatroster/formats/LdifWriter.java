@@ -102,6 +102,15 @@ final class LdifWriter implements BatchWriter {
     }
   }
 
+  @Override
+  public boolean carries(PlannedChange change) {
+    return switch (change.phase()) {
+      case SITES, USERS -> true;
+      case REMOVALS -> !change.value(Field.USERNAME).isEmpty();
+      default -> false;
+    };
+  }
+
   private void site(String path) throws IOException {
     LdifLines out = file(Phase.SITES);
     out.record(DistinguishedName.site(path, base));

@@ -168,6 +168,20 @@ final class OneRosterWriter implements BatchWriter {
     }
   }
 
+  /** There are no groups in OneRoster, and nobody is without a name. */
+  @Override
+  public boolean carries(PlannedChange change) {
+    return switch (change.phase()) {
+      case SITES, COURSES -> true;
+      case USERS -> !change.value(Field.USERNAME).isEmpty();
+      case GROUPS -> false;
+      case ENROLLMENTS ->
+          !change.value(Field.COURSE).isEmpty() && change.change() != Change.REGROUP;
+      case WITHDRAWALS -> !change.value(Field.COURSE).isEmpty();
+      case REMOVALS -> change.value(Field.GROUP).isEmpty();
+    };
+  }
+
   private void course(PlannedChange change) throws IOException {
     missFields(change, CARRIED_OF_COURSES, "courses");
     String code = change.value(Field.CODE);

@@ -6,14 +6,12 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.zip.CRC32;
 import java.util.zip.CheckedOutputStream;
-import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import neatroster.sheets.CsvRows;
 
@@ -22,9 +20,6 @@ import neatroster.sheets.CsvRows;
  * whenever and wherever it is made of the same rows.
  */
 final class OneRosterZip {
-  /** The earliest time that a zip can say. */
-  private static final LocalDateTime NEVER = LocalDateTime.of(1980, 1, 1, 0, 0);
-
   private final BatchFiles files;
   private final String version;
   private final Map<OneRosterFile, CsvRows> open = new EnumMap<>(OneRosterFile.class);
@@ -133,14 +128,8 @@ final class OneRosterZip {
     }
   }
 
-  /** Entries are stored: what compresses gives other bytes from machine to machine. */
   private static void begin(ZipOutputStream zip, String name, long size, CRC32 sum)
       throws IOException {
-    ZipEntry entry = new ZipEntry(name);
-    entry.setMethod(ZipEntry.STORED);
-    entry.setSize(size);
-    entry.setCrc(sum.getValue());
-    entry.setTimeLocal(NEVER);
-    zip.putNextEntry(entry);
+    zip.putNextEntry(SteadyZip.entry(name, size, sum.getValue()));
   }
 }

@@ -57,7 +57,8 @@ final class Written implements BatchFiles {
         teaches::contains,
         new SourcedIds(Map.of()),
         version,
-        "dc=school,dc=example");
+        "dc=school,dc=example",
+        Split.NONE);
   }
 
   BatchWriter write(String format, BatchBackground background, List<PlannedChange> changes)

@@ -114,6 +114,7 @@ public final class PackCommand implements Callable<Integer> {
    * @param folder where it is, as people read it
    * @param files its batch files
    * @param notCarried what the formats have no room for
+   * @param stillDue how many changes no format of the run carries
    * @param counts for each phase and change how many
    * @param leftOut how many rows were left out
    * @param corrections the correction sheets, in the run folder
@@ -128,6 +129,7 @@ public final class PackCommand implements Callable<Integer> {
       String folder,
       List<RunBatches.PackedFile> files,
       List<RunBatches.NotCarried> notCarried,
+      int stillDue,
       Map<String, Map<String, Integer>> counts,
       int leftOut,
       List<String> corrections,
@@ -139,8 +141,26 @@ public final class PackCommand implements Callable<Integer> {
     /** There was nothing to change. */
     static final Packed NOTHING =
         new Packed(
-            null, null, List.of(), List.of(), Map.of(), 0, List.of(), List.of(), 0, null, List.of(),
-            false);
+            null, null, List.of(), List.of(), 0, Map.of(), 0, List.of(), List.of(), 0, null,
+            List.of(), false);
+
+    /** There was nothing to change that a format of the run carries. */
+    static Packed carryingNothing(List<RunBatches.NotCarried> notCarried, int stillDue) {
+      return new Packed(
+          null,
+          null,
+          List.of(),
+          notCarried,
+          stillDue,
+          Map.of(),
+          0,
+          List.of(),
+          List.of(),
+          0,
+          null,
+          List.of(),
+          false);
+    }
   }
 
   /** A value that is not delivered though its row is, because what it names is left out. */
@@ -251,12 +271,18 @@ public final class PackCommand implements Callable<Integer> {
     return findings;
   }
 
-  private static void compare(
+  /**
+   * Hands on every change.
+   *
+   * @return how many rows are left out
+   */
+  private static int compare(
       Settings settings,
       CheckResult checked,
       Known known,
       IssuedItems items,
       Consumer<PlannedChange> taker) {
+    int[] leftOut = {0};
     ChangeReceiver receiver =
         new ChangeReceiver() {
           @Override
@@ -266,11 +292,12 @@ public final class PackCommand implements Callable<Integer> {
 
           @Override
           public void leftOut(RosterRow row, int line, String why) {
-            // It is no change.
+            leftOut[0]++;
           }
         };
     LocalDate today = LocalDate.now(ZoneId.systemDefault());
     new Comparison(settings, checked, known, items, today, receiver).run();
+    return leftOut[0];
   }
 
   private void verifyShow() {
@@ -291,8 +318,8 @@ public final class PackCommand implements Callable<Integer> {
     for (Layout layout : as.layouts()) {
       LayoutExcerpt excerpt =
           new LayoutExcerpt(layout, show, settings.reading().ownFields(), new WholeRecords(known));
-      compare(settings, checked, known, items, excerpt::add);
-      shown.add(new LayoutText(layout, excerpt.files(), excerpt.notCarried()));
+      int leftOut = compare(settings, checked, known, items, excerpt::add);
+      shown.add(new LayoutText(layout, excerpt.files(), excerpt.notCarried(), leftOut));
     }
     List<Finding> misfits = misfits(settings, checked, known, items);
     if (options.json()) {
@@ -349,6 +376,7 @@ public final class PackCommand implements Callable<Integer> {
               RunBackground.of(
                   settings,
                   known,
+                  new WholeRecords(known),
                   teaching(formats, settings, checked, known),
                   workplace.register(),
                   formats.oneRoster(),
@@ -385,7 +413,9 @@ public final class PackCommand implements Callable<Integer> {
       List<RunBatches.PackedFile> files = batches.files();
       open.verifyUnchanged();
       if (batches.counts().isEmpty() && corrections.rows() == 0) {
-        return Packed.NOTHING;
+        return batches.stillDue() == 0
+            ? Packed.NOTHING
+            : Packed.carryingNothing(batches.notCarried(), batches.stillDue());
       }
       String digest = batches.digest();
       List<Run> waiting =
@@ -399,6 +429,7 @@ public final class PackCommand implements Callable<Integer> {
               workplace.folder().shown("runs/" + run.name()),
               files,
               batches.notCarried(),
+              batches.stillDue(),
               batches.counts(),
               corrections.rows(),
               List.copyOf(corrections.names()),
@@ -438,6 +469,13 @@ public final class PackCommand implements Callable<Integer> {
   }
 
   private static void text(Screen screen, Packed packed) {
+    if (packed.run() == null && packed.stillDue() > 0) {
+      screen.line(
+          screen.yellow(Counted.of(packed.stillDue(), "change"))
+              + ", and none that the formats have room for, so no run was packed.");
+      RunText.notCarried(screen, packed.notCarried());
+      return;
+    }
     if (packed.run() == null) {
       screen.line("Nothing is to be changed on the platform, so no run was packed.");
       return;
@@ -447,6 +485,14 @@ public final class PackCommand implements Callable<Integer> {
     RunText.files(screen, packed.files());
     RunText.notCarried(screen, packed.notCarried());
     screen.line("");
+    if (packed.stillDue() > 0) {
+      screen.line(
+          screen.yellow(
+                  Counted.of(packed.stillDue(), "change")
+                      + (packed.stillDue() == 1 ? " is" : " are"))
+              + " in no batch of this run and will be in the next one again, until a format carries"
+              + " them: neat-roster pack --as plain has all.");
+    }
     if (packed.leftOut() > 0) {
       screen.line(
           screen.yellow(Counted.of(packed.leftOut(), "row") + " left out")
@@ -520,6 +566,7 @@ public final class PackCommand implements Callable<Integer> {
     }
     json.writeEndObject();
     RunBatches.jsonNotCarried(json, packed.notCarried());
+    json.writeNumberField("stillDue", packed.stillDue());
     json.writeNumberField(PasswordPlaces.COUNT, packed.passwords());
     json.writeNumberField("leftOut", packed.leftOut());
     json.writeArrayFieldStart("corrections");

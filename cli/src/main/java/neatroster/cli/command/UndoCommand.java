@@ -122,12 +122,14 @@ public final class UndoCommand implements Callable<Integer> {
         refuse(session.screen(), run, above);
         return Exit.FINDINGS;
       }
-      String misfits = misfits(session.settings(), known, undoing);
+      WholeRecords whole = new WholeRecords(known);
+      new KeptChanges(changes.resolveSibling(KnownSource.DUE)).read(whole::assume);
+      String misfits = misfits(session.settings(), whole, undoing);
       if (!misfits.isEmpty()) {
         refuse(session.screen(), run, misfits);
         return Exit.FINDINGS;
       }
-      Undone undone = pack(session.settings(), known, folder, workplace, run, undoing);
+      Undone undone = pack(session.settings(), known, whole, folder, workplace, run, undoing);
       if (options.json()) {
         Json.write(session.screen().out(), json -> json(json, undone));
       } else {
@@ -256,11 +258,11 @@ public final class UndoCommand implements Callable<Integer> {
   }
 
   /** What the layouts have no room for, in sentences. */
-  private String misfits(Settings settings, Known known, Undoing undoing) throws IOException {
+  private String misfits(Settings settings, WholeRecords whole, Undoing undoing)
+      throws IOException {
     List<String> sentences = new ArrayList<>();
     for (Layout layout : formats.layouts()) {
-      LayoutJudge judge =
-          new LayoutJudge(layout, settings.reading().ownFields(), new WholeRecords(known));
+      LayoutJudge judge = new LayoutJudge(layout, settings.reading().ownFields(), whole);
       undoing.read(judge::add, new Kept());
       judge.findings().stream()
           .limit(MISFITS_SAID)
@@ -272,6 +274,7 @@ public final class UndoCommand implements Callable<Integer> {
   private Undone pack(
       Settings settings,
       Known known,
+      WholeRecords whole,
       RosterFolder folder,
       Workplace workplace,
       Run undoes,
@@ -287,6 +290,7 @@ public final class UndoCommand implements Callable<Integer> {
               RunBackground.of(
                   settings,
                   known,
+                  whole,
                   new Teaching().with(known.held()),
                   workplace.register(),
                   formats.oneRoster(),
@@ -297,6 +301,9 @@ public final class UndoCommand implements Callable<Integer> {
         batches.close();
       }
       boolean isNothing = batches.counts().isEmpty();
+      if (batches.stillDue() > 0) {
+        kept.counts.put("change that no format of this run has room for", batches.stillDue());
+      }
       Undone undone =
           new Undone(
               isNothing ? null : run.name(),

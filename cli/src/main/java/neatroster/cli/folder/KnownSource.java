@@ -24,6 +24,12 @@ public record KnownSource(FileArgument file, Instant at, Optional<String> run) {
   /** The folder of a run that holds what it changes. */
   public static final String CHANGES = "changes";
 
+  /**
+   * The folder in a run of what none of its formats carries, in the same form: it is not delivered
+   * with the run, but says who it is that the batches name.
+   */
+  public static final String DUE = "not-carried";
+
   /** Everything that says what the platform holds, the newest first. */
   static List<KnownSource> of(Session session) {
     List<KnownSource> sources = new ArrayList<>();

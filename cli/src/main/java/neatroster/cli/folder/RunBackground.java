@@ -21,6 +21,7 @@ public final class RunBackground {
   /**
    * The background of a run.
    *
+   * @param whole what users and courses are as a whole
    * @param teaching who teaches
    * @param oneRoster the version of OneRoster
    * @param split how files are divided
@@ -28,6 +29,7 @@ public final class RunBackground {
   public static BatchBackground of(
       Settings settings,
       Known known,
+      WholeRecords whole,
       Teaching teaching,
       Register register,
       String oneRoster,
@@ -41,7 +43,7 @@ public final class RunBackground {
         isFirst,
         Instant.now(),
         LocalDate.now(ZoneId.systemDefault()),
-        new WholeRecords(known),
+        whole,
         teaching::has,
         new SourcedIds(register.sourcedIds()),
         oneRoster,

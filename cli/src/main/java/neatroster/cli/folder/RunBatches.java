@@ -25,8 +25,10 @@ public final class RunBatches implements Closeable {
   private final List<BatchFormat> formats;
   private final List<BatchWriter> writers = new ArrayList<>();
   private final RunChanges changes;
+  private final RunChanges due;
   private final Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
   private final List<String> passwords = new ArrayList<>();
+  private int stillDue;
 
   /**
    * A file of the run.
@@ -63,13 +65,24 @@ public final class RunBatches implements Closeable {
     this.run = run;
     this.formats = formats;
     changes = new RunChanges(new Place(run, KnownSource.CHANGES), background.own());
+    due = new RunChanges(new Place(run, KnownSource.DUE), background.own());
     for (BatchFormat format : formats) {
       writers.add(format.writer(new Place(run, format.folder()), background));
     }
   }
 
-  /** Writes a change. */
+  /** Writes a change, as far as the formats have room for it. */
   public void add(PlannedChange change) throws IOException {
+    boolean isCarried = false;
+    for (BatchWriter writer : writers) {
+      isCarried |= writer.carries(change);
+      writer.row(change);
+    }
+    if (!isCarried) {
+      stillDue++;
+      due.add(change);
+      return;
+    }
     counts
         .computeIfAbsent(change.phase().word(), phase -> new LinkedHashMap<>())
         .merge(change.change().word(), 1, Integer::sum);
@@ -77,9 +90,11 @@ public final class RunBatches implements Closeable {
       passwords.add(reference(change));
     }
     changes.add(change);
-    for (BatchWriter writer : writers) {
-      writer.row(change);
-    }
+  }
+
+  /** How many changes no format carries: they are due as before. */
+  public int stillDue() {
+    return stillDue;
   }
 
   /** What the account of a batch row is referred to by. */
@@ -98,6 +113,7 @@ public final class RunBatches implements Closeable {
       writer.close();
     }
     changes.close();
+    due.close();
   }
 
   /** For each phase and change how many there are. */

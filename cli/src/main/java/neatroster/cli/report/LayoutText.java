@@ -16,9 +16,13 @@ import neatroster.formats.LayoutExcerpt;
  * @param layout the layout
  * @param files its files
  * @param notCarried what no file has a place for
+ * @param leftOut how many rows with errors are not among them
  */
 public record LayoutText(
-    Layout layout, List<LayoutExcerpt.Beginning> files, Map<String, Integer> notCarried) {
+    Layout layout,
+    List<LayoutExcerpt.Beginning> files,
+    Map<String, Integer> notCarried,
+    int leftOut) {
   private static final int MISFITS_SHOWN = 12;
 
   /** Writes them on the screen. */
@@ -34,6 +38,12 @@ public record LayoutText(
               + "  "
               + screen.dim(Counted.of(file.rows(), "row") + "; " + file.format()));
       file.lines().forEach(line -> screen.line("  " + line));
+    }
+    if (leftOut > 0) {
+      screen.line("");
+      screen.line(
+          screen.yellow(Counted.of(leftOut, "row") + " left out")
+              + ", because of errors; neat-roster check shows them");
     }
     if (!notCarried.isEmpty()) {
       screen.line("");
@@ -95,6 +105,7 @@ public record LayoutText(
       }
     }
     json.writeEndArray();
+    json.writeNumberField("leftOut", layouts.isEmpty() ? 0 : layouts.get(0).leftOut());
     FindingsJson.findings(json, misfits);
     json.writeEndObject();
   }

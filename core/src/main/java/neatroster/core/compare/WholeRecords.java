@@ -19,10 +19,36 @@ import neatroster.core.roster.Known;
 public final class WholeRecords {
   private final Known known;
   private final Map<String, String> formerOf = new HashMap<>();
+  private final Map<String, PlannedChange> assumed = new HashMap<>();
 
   /** Records over what the platform holds. */
   public WholeRecords(Known known) {
     this.known = known;
+  }
+
+  /**
+   * Takes a user or a course for what a change says, where the platform is not known to hold them:
+   * a batch may name people whom another program makes.
+   */
+  public void assume(PlannedChange change) {
+    if (change.phase() == Phase.USERS) {
+      assumed.put(keyOf(Phase.USERS, change.value(Field.USERNAME)), change);
+    } else if (change.phase() == Phase.COURSES) {
+      assumed.put(keyOf(Phase.COURSES, change.value(Field.CODE)), change);
+    }
+  }
+
+  private static String keyOf(Phase phase, String name) {
+    return phase.word() + " " + name.toLowerCase(Locale.ROOT);
+  }
+
+  private Map<Field, String> assumed(Phase phase, String name) {
+    Map<Field, String> whole = new EnumMap<>(Field.class);
+    PlannedChange change = assumed.get(keyOf(phase, name));
+    if (change != null) {
+      apply(whole, change);
+    }
+    return whole;
   }
 
   /** A user after a change; as far as is known, where it takes the user away. */
@@ -41,7 +67,7 @@ public final class WholeRecords {
             .held()
             .user(account)
             .map(row -> Differences.all(row, Phase.USERS))
-            .orElseGet(() -> new EnumMap<>(Field.class));
+            .orElseGet(() -> assumed(Phase.USERS, username));
     whole.remove(Field.FORMER_USERNAME);
     if (account >= 0 && known.users().standing(account) == KnownUser.Standing.SUSPENDED) {
       whole.put(Field.STATUS, "suspended");
@@ -75,7 +101,7 @@ public final class WholeRecords {
         .held()
         .course(code)
         .map(row -> Differences.all(row, Phase.COURSES))
-        .orElseGet(() -> new EnumMap<>(Field.class));
+        .orElseGet(() -> assumed(Phase.COURSES, code));
   }
 
   /** In how many places of a course the platform has somebody: in it, or in groups of it. */

@@ -1,6 +1,7 @@
 package neatroster.core.layout;
 
 import java.util.List;
+import neatroster.core.compare.PlannedChange;
 
 /**
  * How a platform wants its import files.
@@ -24,6 +25,11 @@ public record Layout(String name, String place, List<LayoutFile> files, LayoutWo
    */
   public Layout splitBy(String by) {
     return with(files.stream().map(file -> file.splitBy(by)).toList());
+  }
+
+  /** Whether some file has room for a change. */
+  public boolean takes(PlannedChange change) {
+    return files.stream().anyMatch(file -> file.takes(change) || file.takesAlong(change));
   }
 
   private Layout with(List<LayoutFile> other) {

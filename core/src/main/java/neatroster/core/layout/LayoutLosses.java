@@ -49,6 +49,10 @@ final class LayoutLosses {
           Integer::sum);
       return;
     }
+    if (change.change() == Change.REMOVE || change.change() == Change.WITHDRAW) {
+      // Whom and what it takes away is enough.
+      return;
+    }
     change
         .values()
         .forEach(

@@ -102,8 +102,15 @@ final class LayoutValues {
 
   private void put(Map<String, String> values, Field field, String said) {
     String value = said.equals(Cleared.WORD) ? "" : said;
-    boolean isYesNo = field.type() == FieldType.CONSENT || field == Field.CHANGE_AT_FIRST_LOGIN;
-    String written = isYesNo ? yesNo(value) : words.word(field.label(), value);
+    boolean isConsent = field.type() == FieldType.CONSENT;
+    String written =
+        isConsent || field == Field.CHANGE_AT_FIRST_LOGIN
+            ? yesNo(value)
+            : words.word(field.label(), value);
+    if (isConsent && written.equals(value) && !value.isEmpty() && words.hasOwnYes()) {
+      // The day on which consent came is a yes too, for a platform that has a word for it.
+      written = words.yes();
+    }
     values.put(field.label(), written);
     String brief = SHORT.get(field);
     if (brief != null) {

@@ -13,6 +13,10 @@ public record LayoutWords(Map<String, Map<String, String>> ofValues, String yes,
   /** Our own words. */
   public static final LayoutWords OURS = new LayoutWords(Map.of(), "yes", "no");
 
+  boolean hasOwnYes() {
+    return !yes.equals(OURS.yes);
+  }
+
   String word(String name, String value) {
     return ofValues.getOrDefault(name, Map.of()).getOrDefault(value, value);
   }

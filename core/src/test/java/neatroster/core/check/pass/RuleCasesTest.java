@@ -436,6 +436,7 @@ class RuleCasesTest {
           "hidden-rows",
           "conflicting-exports",
           "covers-nothing",
+          "does-not-fit",
           // Where the settings say so.
           "made-group",
           "no-account",

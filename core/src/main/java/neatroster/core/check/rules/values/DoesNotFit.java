@@ -16,7 +16,11 @@ public final class DoesNotFit implements NoticeRule {
           "The platform would refuse the row, cut the value off or put question marks into a name.",
           "Mend the value in the sheet, or mend the layout: {family|ascii} writes plain letters, {family:20} the first 20 of them.",
           """
-          (layouts/harbour.yaml) - {header: LOGIN, value: "{username}", longest: 8}
+                    (layouts/harbour.yaml)
+          files: [{row: user, columns: [{header: LOGIN, value: "{username}", longest: 8}]}]
+
+          (roster.yaml) platform: {layout: harbour}
+
 
           username  | given name | family name
           aferreira | Ana        | Ferreira     ← has 9 characters
