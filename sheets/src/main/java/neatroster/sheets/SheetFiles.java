@@ -25,6 +25,8 @@ public final class SheetFiles {
           new XlsFormat(),
           new XmlWorkbookFormat(),
           new HtmlFormat(),
+          new PlainBatchFormat(),
+          new LdifFileFormat(),
           new CsvFormat(TextChoice.OPEN));
 
   private SheetFiles() {}

@@ -16,6 +16,7 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.Nearest;
+import neatroster.formats.KeptChanges;
 import neatroster.formats.RunChanges;
 import neatroster.sheets.SheetFile;
 import neatroster.sheets.SheetFiles;
@@ -55,22 +56,9 @@ public final class PackedRun {
   public static int changes(RosterFolder folder, String run) {
     Path changes = folder.path("runs").resolve(run).resolve(KnownSource.CHANGES);
     int[] count = new int[1];
-    try (Stream<Path> files = Files.list(changes)) {
-      for (Path file : files.sorted().toList()) {
-        try (SheetFile opened = SheetFiles.open(file, file.toString())) {
-          opened
-              .sheets()
-              .get(0)
-              .read(
-                  row -> {
-                    count[0]++;
-                    return true;
-                  });
-          // The header is none.
-          count[0]--;
-        }
-      }
-    } catch (IOException | UnreadableSheetException e) {
+    try {
+      new KeptChanges(changes).read(change -> count[0]++);
+    } catch (IOException e) {
       throw Problem.unreadable(changes + " cannot be read.", e);
     }
     return count[0];

@@ -40,7 +40,10 @@ public final class InspectText {
       screen.line(screen.bold(sheet.name().toString()));
       String what =
           sheet.isLeftAlone() ? screen.yellow("left alone") : screen.red("not understood");
-      String why = sheet.isLeftAlone() ? "no header is one that we know" : sheet.why().getMessage();
+      String why =
+          sheet.isLeftAlone() && !sheet.why().isOfNoMatter()
+              ? "no header is one that we know"
+              : sheet.why().getMessage();
       screen.line("  " + what + ": " + why + ".");
       screen.line("");
     }

@@ -14,7 +14,8 @@ public final class UnreadableSheetException extends Exception {
   private enum Kind {
     DAMAGED,
     EMPTY,
-    NOT_A_TABLE
+    NOT_A_TABLE,
+    OF_NO_MATTER
   }
 
   /**
@@ -41,6 +42,16 @@ public final class UnreadableSheetException extends Exception {
   /** A sheet that was read without trouble but has nothing in it that could be a table. */
   public static UnreadableSheetException notATable(String message) {
     return new UnreadableSheetException(0, Kind.NOT_A_TABLE, message);
+  }
+
+  /** A sheet that was understood and says nothing that would be missed. */
+  public static UnreadableSheetException ofNoMatter(String message) {
+    return new UnreadableSheetException(0, Kind.OF_NO_MATTER, message);
+  }
+
+  /** Whether the sheet says nothing that would be missed. */
+  public boolean isOfNoMatter() {
+    return kind == Kind.OF_NO_MATTER;
   }
 
   /** The row where reading stopped, or 0. */

@@ -72,7 +72,7 @@ public final class Roster {
   public record Unread(SheetName name, UnreadableSheetException why, boolean besideTables) {
     /** Whether nobody needs to do anything about it. */
     public boolean isLeftAlone() {
-      return besideTables && why.isNotATable();
+      return why.isOfNoMatter() || (besideTables && why.isNotATable());
     }
   }
 

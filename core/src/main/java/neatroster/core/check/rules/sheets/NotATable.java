@@ -30,7 +30,11 @@ public final class NotATable implements NoticeRule {
   /** Adds the finding for a file or sheet. */
   public void add(Roster.Unread sheet, Findings findings) {
     Place place = new Place(sheet.name(), 0);
-    if (sheet.isLeftAlone()) {
+    if (sheet.why().isOfNoMatter()) {
+      findings.add(
+          new Finding.Builder(this, place, "This was left alone: " + sheet.why().getMessage() + ".")
+              .asNote());
+    } else if (sheet.isLeftAlone()) {
       findings.add(
           new Finding.Builder(
                   this,

@@ -1,0 +1,112 @@
+package neatroster.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A batch given back as what is known lacks nothing but what its loss report named. */
+class ReadBackIT {
+  private static final ObjectMapper JSON = new ObjectMapper();
+
+  @TempDir Path temp;
+  private Program school;
+
+  @BeforeEach
+  void theDemoSchool() throws Exception {
+    new Program(temp).run("demo", "school");
+    school = new Program(temp.resolve("school"));
+  }
+
+  /** Packs, and gives for each change that is left how often it is, with the files as known. */
+  private Map<String, Integer> left(String format, String... more) throws Exception {
+    List<String> pack = new ArrayList<>(List.of("pack", "--as", format, "--format", "json"));
+    pack.addAll(List.of(more));
+    JsonNode packed = JSON.readTree(school.run(pack.toArray(String[]::new)).out());
+    List<String> preview = new ArrayList<>(List.of("preview", "--format", "json"));
+    for (JsonNode file : packed.get("files")) {
+      preview.add("--known");
+      preview.add(packed.get("folder").asText() + "/" + file.get("path").asText());
+    }
+    Program.Result result = school.run(preview.toArray(String[]::new));
+    assertThat(result.exit()).as(result.err()).isZero();
+    Map<String, Integer> left = new TreeMap<>();
+    for (JsonNode change : JSON.readTree(result.out()).get("changes")) {
+      left.merge(
+          change.get("table").asText() + " " + change.get("change").asText(), 1, Integer::sum);
+    }
+    return left;
+  }
+
+  @Test
+  void ofOurOwnFormatNothingIsLost() throws Exception {
+    assertThat(left("plain")).isEmpty();
+    assertThat(left("plain", "--most-rows", "40", "--split", "course")).isEmpty();
+  }
+
+  @Test
+  void ofADirectoryThePeopleAreThere() throws Exception {
+    assertThat(left("ldif"))
+        .containsOnlyKeys("sites create", "courses create", "groups create", "enrollments enroll");
+  }
+
+  @Test
+  void ofALayoutAllThatItHasColumnsFor() throws Exception {
+    Files.createDirectories(temp.resolve("school/layouts"));
+    new Program(temp)
+        .file(
+            "school/layouts/wide.yaml",
+            "files:",
+            "  - row: user",
+            "    separator: \";\"",
+            "    dates: dd.MM.yyyy",
+            "    columns:",
+            "      - {header: id, value: \"{id}\"}",
+            "      - {header: username, value: \"{username}\"}",
+            "      - {header: Vorname, value: \"{given}\"}",
+            "      - {header: Nachname, value: \"{family}\"}",
+            "      - {header: E-Mail, value: \"{email}\"}",
+            "      - {header: Standort, value: \"{site}\"}",
+            "      - {header: \"Kurs {i}\", value: \"{course}\", each: enrollment, most: 2}",
+            "      - {header: \"Rolle {i}\", value: \"{role}\", each: enrollment, most: 2}",
+            "      - {header: \"Gruppe {i}\", value: \"{group}\", each: enrollment, most: 2}");
+    assertThat(left("layout:wide").keySet())
+        .doesNotContain("users create", "users change", "enrollments re-role");
+  }
+
+  @Test
+  void whatABatchTakesAwayIsNotTakenForThere() throws Exception {
+    String run = JSON.readTree(school.run("pack", "--format", "json").out()).get("run").asText();
+    school.run("send", run, "--by-hand");
+    String[] undo = {
+      "undo", run, "--go-above", "removals=999", "--go-above", "withdrawals=999", "--format", "json"
+    };
+    JsonNode undone = JSON.readTree(school.run(undo).out());
+    Path plain = temp.resolve("school").resolve(undone.get("folder").asText()).resolve("plain");
+    Map<String, Integer> statuses = new TreeMap<>();
+    try (Stream<Path> files = Files.list(plain)) {
+      for (Path file : files.toList()) {
+        JsonNode sheets =
+            JSON.readTree(school.run("inspect", file.toString(), "--format", "json").out());
+        sheets
+            .get("sheets")
+            .forEach(sheet -> statuses.put(sheet.get("table").asText(), sheet.get("rows").asInt()));
+      }
+    }
+    assertThat(statuses)
+        .containsExactlyInAnyOrderEntriesOf(
+            Map.of("users", 60, "courses", 8, "groups", 12, "enrollments", 150));
+    Program.Result check = school.run("check", plain.resolve("7-removals.csv").toString());
+    assertThat(check.out()).contains("removal-refused");
+  }
+}
