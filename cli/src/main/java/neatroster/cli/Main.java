@@ -13,6 +13,7 @@ import neatroster.cli.command.AddCommand;
 import neatroster.cli.command.ArrangeCommand;
 import neatroster.cli.command.BeginCommand;
 import neatroster.cli.command.CheckCommand;
+import neatroster.cli.command.ConfirmCommand;
 import neatroster.cli.command.DemoCommand;
 import neatroster.cli.command.FindCommand;
 import neatroster.cli.command.HandoutCommand;
@@ -72,6 +73,7 @@ public final class Main implements Runnable, Program {
     COMMANDS.put("preview", PreviewCommand::new);
     COMMANDS.put("pack", PackCommand::new);
     COMMANDS.put("send", SendCommand::new);
+    COMMANDS.put("confirm", ConfirmCommand::new);
     COMMANDS.put("history", HistoryCommand::new);
     COMMANDS.put("undo", UndoCommand::new);
     COMMANDS.put("handout", HandoutCommand::new);

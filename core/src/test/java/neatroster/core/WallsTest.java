@@ -42,6 +42,7 @@ class WallsTest {
           "arrange",
           "compare",
           "layout",
+          "confirm",
           "batch",
           "handout");
 

@@ -66,7 +66,7 @@ public final class RunChanges implements Closeable {
     file.row(row(table, change));
   }
 
-  private static Table table(PlannedChange change) {
+  static Table table(PlannedChange change) {
     return switch (change.phase()) {
       case COURSES -> Table.COURSES;
       case GROUPS -> Table.GROUPS;
@@ -79,7 +79,7 @@ public final class RunChanges implements Closeable {
     };
   }
 
-  private static List<Field> fields(Table table) {
+  static List<Field> fields(Table table) {
     return Phase.valueOf(table.name()).fields().stream()
         .filter(field -> field != Field.PASSWORD && field != Field.CHANGE_AT_FIRST_LOGIN)
         .toList();
@@ -97,7 +97,8 @@ public final class RunChanges implements Closeable {
     return header;
   }
 
-  private List<String> row(Table table, PlannedChange change) throws IOException {
+  /** The values of a change under the fields of its table, with what is done as the status. */
+  static Map<Field, String> values(Table table, PlannedChange change) {
     Map<Field, String> values = new EnumMap<>(Field.class);
     values.putAll(change.values());
     if (change.change() == Change.REMOVE) {
@@ -106,6 +107,11 @@ public final class RunChanges implements Closeable {
     } else if (change.phase() == Phase.WITHDRAWALS) {
       values.put(Field.STATUS, "ended");
     }
+    return values;
+  }
+
+  private List<String> row(Table table, PlannedChange change) throws IOException {
+    Map<Field, String> values = values(table, change);
     List<String> row = new ArrayList<>();
     row.add(change.change().word());
     fields(table).forEach(field -> row.add(values.getOrDefault(field, "")));

@@ -29,7 +29,7 @@ public final class Register implements AutoCloseable {
   /** Marks the file as ours: “NRos” in ASCII (SQLite file format, section 1.3.12). */
   private static final int APPLICATION_ID = 0x4E526F73;
 
-  private static final int VERSION = 5;
+  private static final int VERSION = 6;
 
   private static final String ACCOUNT =
       """
@@ -82,13 +82,22 @@ public final class Register implements AutoCloseable {
         packed_at TEXT NOT NULL,
         digest TEXT NOT NULL,
         delivered_at TEXT NOT NULL DEFAULT '',
-        undoes TEXT NOT NULL DEFAULT '');
+                undoes TEXT NOT NULL DEFAULT '',
+        confirmed_at TEXT NOT NULL DEFAULT '',
+        confirmed_digest TEXT NOT NULL DEFAULT '',
+        failed INTEGER NOT NULL DEFAULT 0);
       """
           + SOURCED_IDS;
 
+  /** Version 5 did not know what became of runs on the platform. */
+  private static final String FROM_VERSION_5 =
+      "ALTER TABLE run ADD COLUMN confirmed_at TEXT NOT NULL DEFAULT '';"
+          + "ALTER TABLE run ADD COLUMN confirmed_digest TEXT NOT NULL DEFAULT '';"
+          + "ALTER TABLE run ADD COLUMN failed INTEGER NOT NULL DEFAULT 0;";
+
   /** Version 4 did not know which run takes back another, nor any sourcedIds. */
   private static final String FROM_VERSION_4 =
-      "ALTER TABLE run ADD COLUMN undoes TEXT NOT NULL DEFAULT '';" + SOURCED_IDS;
+      "ALTER TABLE run ADD COLUMN undoes TEXT NOT NULL DEFAULT '';" + SOURCED_IDS + FROM_VERSION_5;
 
   /** Version 2 did not know whose passwords the accounts file holds, nor who was told. */
   private static final String FROM_VERSION_2 =
@@ -195,7 +204,8 @@ public final class Register implements AutoCloseable {
       case 0, 1 -> FROM_VERSION_1;
       case 2 -> FROM_VERSION_2;
       case 3 -> RUNS;
-      default -> FROM_VERSION_4;
+      case 4 -> FROM_VERSION_4;
+      default -> FROM_VERSION_5;
     };
   }
 
@@ -321,6 +331,30 @@ public final class Register implements AutoCloseable {
         });
   }
 
+  private static Optional<Run.Confirmed> confirmed(ResultSet row) throws SQLException {
+    String at = row.getString(6);
+    return at.isEmpty()
+        ? Optional.empty()
+        : Optional.of(new Run.Confirmed(Instant.parse(at), row.getString(7), row.getInt(8)));
+  }
+
+  /** Remembers what was found out about a run on the platform. */
+  public void runConfirmed(String name, Run.Confirmed confirmed) throws RegisterException {
+    write(
+        () -> {
+          try (PreparedStatement statement =
+              connection.prepareStatement(
+                  "UPDATE run SET confirmed_at = ?, confirmed_digest = ?, failed = ?"
+                      + " WHERE name = ?")) {
+            statement.setString(1, confirmed.at().toString());
+            statement.setString(2, confirmed.digest());
+            statement.setInt(3, confirmed.failed());
+            statement.setString(4, name);
+            statement.executeUpdate();
+          }
+        });
+  }
+
   /** The runs that were packed, in the order in which they were. */
   public List<Run> runs() throws RegisterException {
     return read(
@@ -329,7 +363,8 @@ public final class Register implements AutoCloseable {
           try (Statement statement = connection.createStatement();
               ResultSet row =
                   statement.executeQuery(
-                      "SELECT name, packed_at, digest, delivered_at, undoes FROM run ORDER BY rowid")) {
+                      "SELECT name, packed_at, digest, delivered_at, undoes, confirmed_at,"
+                          + " confirmed_digest, failed FROM run ORDER BY rowid")) {
             while (row.next()) {
               String delivered = row.getString(4);
               runs.add(
@@ -340,7 +375,8 @@ public final class Register implements AutoCloseable {
                       delivered.isEmpty()
                           ? Optional.empty()
                           : Optional.of(Instant.parse(delivered)),
-                      Optional.of(row.getString(5)).filter(undoes -> !undoes.isEmpty())));
+                      Optional.of(row.getString(5)).filter(undoes -> !undoes.isEmpty()),
+                      confirmed(row)));
             }
           }
           return runs;

@@ -28,7 +28,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.regex.Pattern;
 import neatroster.core.grid.UnreadableSheetException;
-import neatroster.core.model.Cleared;
 import neatroster.core.text.PackedCells;
 
 /**
@@ -81,6 +80,9 @@ final class LdifPeople {
   /** What a search for entries says of itself below them. */
   private static final Pattern OF_A_SEARCH =
       Pattern.compile("(?:search|result|ref): ", Pattern.CASE_INSENSITIVE);
+
+  /** What our sheets say of a value that goes. */
+  private static final String CLEARED = "(none)";
 
   private static final int LONGEST_RECORD = 100_000;
 
@@ -227,7 +229,7 @@ final class LdifPeople {
     for (Modification one : modify.getModifications()) {
       String name = one.getAttributeName().toLowerCase(Locale.ROOT);
       String[] said = one.getValues();
-      String value = said.length == 0 ? Cleared.WORD : said[0];
+      String value = said.length == 0 ? CLEARED : said[0];
       if (FIELDS.containsKey(name)) {
         values.put(FIELDS.get(name), value);
       } else if (name.equals("manager")) {

@@ -3,69 +3,64 @@ package neatroster.sheets;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
-import neatroster.core.compare.Phase;
+import java.util.Set;
 import neatroster.core.grid.Sheet;
 import neatroster.core.grid.UnreadableSheetException;
-import neatroster.core.model.Field;
 
 /**
- * A batch file of our own CSV, told by its headers: the rows of one phase behind what is done with
- * them. What is done is read as the status of what a row is about.
+ * A batch file of our own CSV, told by its first column: what is done with the user, course, group
+ * or enrollment that the row is about. It is read as the status of what the row is about.
  */
 final class PlainBatchFormat implements FileFormat {
-  private static final String CHANGE = "change";
-  private static final String KEPT = "before";
+  private static final Set<String> CHANGES =
+      Set.of(
+          "create",
+          "change",
+          "rename",
+          "suspend",
+          "restore",
+          "remove",
+          "enroll",
+          "re-role",
+          "regroup",
+          "withdraw");
+
+  private static final String SITES = "change,site";
+  private static final String REMOVALS = "change,username,course,group";
+
+  /** What a run keeps of its changes has this column behind the others, and is read as such. */
+  private static final String KEPT = ",before";
 
   @Override
   public boolean recognizes(Path path, byte[] head) {
-    return phase(head).isPresent();
+    List<String> lines = text(head).lines().limit(2).toList();
+    return lines.size() == 2
+        && header(head).matches("change,(?:site|id|username|code|course|user)(?:,.*)?")
+        && !header(head).endsWith(KEPT)
+        && CHANGES.contains(lines.get(1).replace("\"", "").replaceAll(",.*", ""));
   }
 
-  private static Optional<Phase> phase(byte[] head) {
-    String begin = new String(head, StandardCharsets.UTF_8);
-    begin = begin.startsWith("\uFEFF") ? begin.substring(1) : begin;
-    String first = begin.lines().findFirst().orElse("").replace("\"", "");
-    if (first.endsWith("," + KEPT)) {
-      // What a run keeps of its changes is read as such.
-      return Optional.empty();
-    }
-    for (Phase phase : Phase.values()) {
-      String headers = headers(phase);
-      // Behind them stand the school's own fields, in any number.
-      if (first.equals(headers) || first.startsWith(headers + ",")) {
-        return Optional.of(withdrawals(phase, begin));
-      }
-    }
-    return Optional.empty();
+  private static String text(byte[] head) {
+    String text = new String(head, StandardCharsets.UTF_8);
+    return text.startsWith("\uFEFF") ? text.substring(1) : text;
   }
 
-  private static String headers(Phase phase) {
-    List<String> headers = new ArrayList<>(List.of(CHANGE));
-    phase.fields().stream().map(Field::label).forEach(headers::add);
-    return String.join(",", headers);
-  }
-
-  /** Enrollments and withdrawals have the same headers. */
-  private static Phase withdrawals(Phase phase, String begin) {
-    boolean isWithdrawal =
-        begin.lines().skip(1).findFirst().orElse("").replace("\"", "").startsWith("withdraw,");
-    return phase == Phase.ENROLLMENTS && isWithdrawal ? Phase.WITHDRAWALS : phase;
+  private static String header(byte[] head) {
+    return text(head).lines().findFirst().orElse("").replace("\"", "");
   }
 
   @Override
   public SheetFile open(Path path, String name, byte[] head, ReadingBudget budget)
       throws UnreadableSheetException, IOException {
-    Phase phase = phase(head).orElseThrow();
-    if (phase == Phase.SITES) {
+    String header = header(head);
+    if (header.equals(SITES)) {
       throw UnreadableSheetException.ofNoMatter(
           "it lists sites, which the lists of users and courses name too");
     }
     Sheet batch = new CsvFormat(TextChoice.OPEN).open(path, name, head, budget).sheets().get(0);
     return new HeldFile(
-        phase == Phase.REMOVALS
+        header.equals(REMOVALS)
             ? PlainBatchSheet.ofRemovals(batch)
             : List.of(PlainBatchSheet.of(batch)));
   }

@@ -63,7 +63,13 @@ public final class HistoryCommand implements Callable<Integer> {
                 other ->
                     other.undoes().equals(Optional.of(run.name()))
                         && other.deliveredAt().isPresent());
-    return isUndone ? "undone" : run.deliveredAt().isPresent() ? "sent" : "packed";
+    if (isUndone) {
+      return "undone";
+    }
+    if (run.confirmed().isPresent()) {
+      return run.confirmed().get().failed() == 0 ? "confirmed" : "sent in part";
+    }
+    return run.deliveredAt().isPresent() ? "sent" : "packed";
   }
 
   private static Optional<Integer> changes(RosterFolder folder, Run run) {
@@ -80,7 +86,7 @@ public final class HistoryCommand implements Callable<Integer> {
     for (Past one : past) {
       screen.line(
           String.format(
-              "%s  %-8s %s",
+              "%s  %-12s %s",
               screen.bold(String.format("%-14s", one.run().name())),
               one.state(),
               one.changes()
@@ -89,6 +95,13 @@ public final class HistoryCommand implements Callable<Integer> {
       StringBuilder more = new StringBuilder("                packed ");
       more.append(minutes(one.run().packedAt()));
       one.run().deliveredAt().ifPresent(at -> more.append(", delivered ").append(minutes(at)));
+      one.run()
+          .confirmed()
+          .ifPresent(
+              found ->
+                  more.append(", confirmed ")
+                      .append(minutes(found.at()))
+                      .append(found.failed() == 0 ? "" : " but for " + found.failed()));
       one.run().undoes().ifPresent(other -> more.append("; takes back run ").append(other));
       screen.line(more.toString());
     }
@@ -113,6 +126,8 @@ public final class HistoryCommand implements Callable<Integer> {
         json.writeNullField("changes");
       }
       json.writeStringField("undoes", one.run().undoes().orElse(null));
+      json.writeStringField(
+          "confirmed", one.run().confirmed().map(found -> found.at().toString()).orElse(null));
       json.writeStringField(
           "delivered", one.run().deliveredAt().map(Instant::toString).orElse(null));
       json.writeEndObject();

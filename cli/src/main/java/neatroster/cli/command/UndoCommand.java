@@ -112,7 +112,7 @@ public final class UndoCommand implements Callable<Integer> {
       Run run = RunChoice.of(runs, named);
       verify(runs, run);
       RunChoice.verifyUnedited(folder, run);
-      Path changes = folder.path("runs").resolve(run.name()).resolve(KnownSource.CHANGES);
+      Path changes = RunChoice.kept(folder, run);
       Roster none = new Roster(List.of(), List.of(), List.of());
       Known known = session.basis(workplace.known(), none).known();
       Undoing undoing =

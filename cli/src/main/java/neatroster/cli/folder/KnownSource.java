@@ -30,6 +30,9 @@ public record KnownSource(FileArgument file, Instant at, Optional<String> run) {
    */
   public static final String DUE = "not-carried";
 
+  /** The folder in a run of what the platform took of its changes, in the same form. */
+  public static final String TAKEN = "taken";
+
   /** Everything that says what the platform holds, the newest first. */
   static List<KnownSource> of(Session session) {
     List<KnownSource> sources = new ArrayList<>();
@@ -40,6 +43,7 @@ public record KnownSource(FileArgument file, Instant at, Optional<String> run) {
               folder.knownFiles().forEach(file -> sources.add(export(file)));
               delivered(session, folder, sources);
             });
+    sources.removeIf(source -> !session.looksAt(source));
     for (String argument : session.known()) {
       sources.add(export(session.file(argument)));
     }
@@ -64,7 +68,8 @@ public record KnownSource(FileArgument file, Instant at, Optional<String> run) {
       if (run.deliveredAt().isEmpty()) {
         continue;
       }
-      String changes = "runs/" + run.name() + "/" + CHANGES;
+      String kept = run.confirmed().isPresent() ? TAKEN : CHANGES;
+      String changes = "runs/" + run.name() + "/" + kept;
       if (!Files.isDirectory(folder.path(changes))) {
         session
             .screen()

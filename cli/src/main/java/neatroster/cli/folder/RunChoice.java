@@ -40,6 +40,14 @@ public final class RunChoice {
                             .orElse("")));
   }
 
+  /** Where a run keeps what it changed: what the platform took of it, once that was found out. */
+  public static Path kept(RosterFolder folder, Run run) {
+    return folder
+        .path("runs")
+        .resolve(run.name())
+        .resolve(run.confirmed().isPresent() ? KnownSource.TAKEN : KnownSource.CHANGES);
+  }
+
   /**
    * Sees to it that what a run changes stands there as it was packed: a run whose changes were
    * edited would have the wrong things remembered, or taken back.
@@ -54,7 +62,13 @@ public final class RunChoice {
           null);
     }
     try {
-      if (!RunDigest.of(place).equals(run.digest())) {
+      boolean isEdited = !RunDigest.of(place, KnownSource.CHANGES).equals(run.digest());
+      if (!isEdited && run.confirmed().isPresent()) {
+        isEdited =
+            !Files.isDirectory(place.resolve(KnownSource.TAKEN))
+                || !RunDigest.of(place, KnownSource.TAKEN).equals(run.confirmed().get().digest());
+      }
+      if (isEdited) {
         throw Problem.unreadable(
             folder.shown("runs/" + run.name() + "/changes")
                 + " was edited since it was packed, so it does not say any more what the batches"

@@ -30,11 +30,15 @@ public final class RunDigest {
     return HexFormat.of().formatHex(digest.digest(all.toString().getBytes(StandardCharsets.UTF_8)));
   }
 
-  /** The digest of what a packed run changes, as it is now on the disk. */
-  public static String of(Path run) throws IOException {
+  /**
+   * The digest of what a packed run changes, as it is now on the disk.
+   *
+   * @param folder the folder of the run that holds it
+   */
+  public static String of(Path run, String folder) throws IOException {
     List<String> names;
-    try (Stream<Path> files = Files.list(run.resolve(KnownSource.CHANGES))) {
-      names = files.map(file -> KnownSource.CHANGES + "/" + file.getFileName()).toList();
+    try (Stream<Path> files = Files.list(run.resolve(folder))) {
+      names = files.map(file -> folder + "/" + file.getFileName()).toList();
     }
     try {
       return of(

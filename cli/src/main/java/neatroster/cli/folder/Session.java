@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.settings.SettingsReader;
 import neatroster.cli.terminal.Problem;
@@ -23,6 +24,7 @@ public final class Session {
   private final List<String> known;
   private final Screen screen;
   private Settings settings;
+  private Predicate<KnownSource> isLookedAt = source -> true;
 
   /**
    * A session.
@@ -76,6 +78,24 @@ public final class Session {
   /** Where remarks go. */
   public Screen screen() {
     return screen;
+  }
+
+  /**
+   * The same session with other exports, and of what the folder knows only some.
+   *
+   * @param exports files that say what the platform holds
+   * @param among what of the folder's own is looked at
+   */
+  public Session knowing(List<String> exports, Predicate<KnownSource> among) {
+    Session other = new Session(directory, folder, exports, screen);
+    other.settings = settings();
+    other.isLookedAt = among;
+    return other;
+  }
+
+  /** Whether something of the folder that says what the platform holds is looked at. */
+  boolean looksAt(KnownSource source) {
+    return isLookedAt.test(source);
   }
 
   /** Has two lists compared, with what their people are told apart by, and all that differs. */

@@ -1,0 +1,156 @@
+package neatroster.cli.folder;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import neatroster.cli.disk.NewFolder;
+import neatroster.cli.disk.PrivateFiles;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.confirm.Outcome;
+import neatroster.core.confirm.Taken;
+import neatroster.formats.BatchFiles;
+import neatroster.formats.FailedRows;
+import neatroster.formats.KeptChanges;
+import neatroster.formats.OwnColumns;
+import neatroster.formats.RunChanges;
+
+/**
+ * What became of a delivered run, kept with it: what the platform took, which counts as known from
+ * then on, and what it did not take, as sheets to be mended.
+ */
+public final class RunConfirmation {
+  /** The folder in a run of the rows that the platform did not take. */
+  public static final String FAILED = "failed";
+
+  private final Path run;
+  private final OwnColumns own;
+  private final List<Found> missing = new ArrayList<>();
+  private final List<Found> different = new ArrayList<>();
+  private int asAsked;
+  private int notTold;
+  private Map<String, Integer> failedRows = Map.of();
+
+  /**
+   * A change with what became of it.
+   *
+   * @param change the change
+   * @param outcome what became of it
+   */
+  public record Found(PlannedChange change, Outcome outcome) {}
+
+  /** A confirmation of a run in its folder. */
+  public RunConfirmation(Path run, OwnColumns own) {
+    this.run = run;
+    this.own = own;
+  }
+
+  /** A folder in the making, for files of a run. */
+  private record Place(NewFolder folder) implements BatchFiles {
+    @Override
+    public OutputStream create(String name) throws IOException {
+      return folder.create(name);
+    }
+
+    @Override
+    public Path scratch() throws IOException {
+      return folder.scratch();
+    }
+  }
+
+  /**
+   * Asks what became of every change, and keeps the answers with the run. Where not one change is
+   * there nothing is kept, unless that may be: most likely something else was given.
+   *
+   * @param mayBeNothing whether the whole upload may have failed
+   * @return the digest of what the platform took; nothing where nothing is kept
+   */
+  public Optional<String> ask(Function<PlannedChange, Outcome> outcomes, boolean mayBeNothing)
+      throws IOException {
+    KeptChanges changes = new KeptChanges(run.resolve(KnownSource.CHANGES));
+    try (NewFolder taken = NewFolder.beside(run.resolve(KnownSource.TAKEN));
+        NewFolder failed = NewFolder.beside(run.resolve(FAILED))) {
+      FailedRows rows = new FailedRows(new Place(failed), own);
+      try (RunChanges keep = new RunChanges(new Place(taken), own)) {
+        changes.read(
+            change -> {
+              Outcome outcome = outcomes.apply(change);
+              note(new Found(change, outcome));
+              if (outcome.kind() == Outcome.Kind.MISSING) {
+                rows.look(change);
+              }
+              Optional<PlannedChange> counts = Taken.of(change, outcome);
+              if (counts.isPresent()) {
+                keep.add(counts.get());
+              }
+            });
+      }
+      if (asAsked == 0 && different.isEmpty() && !missing.isEmpty() && !mayBeNothing) {
+        return Optional.empty();
+      }
+      try (rows) {
+        for (Found one : missing) {
+          rows.add(one.change(), one.outcome().why());
+        }
+      }
+      failedRows = rows.rows();
+      put(taken, KnownSource.TAKEN);
+      if (failedRows.isEmpty()) {
+        remove(FAILED);
+      } else {
+        put(failed, FAILED);
+      }
+    }
+    return Optional.of(RunDigest.of(run, KnownSource.TAKEN));
+  }
+
+  private void put(NewFolder made, String name) throws IOException {
+    remove(name);
+    made.moveTo(run.resolve(name));
+  }
+
+  private void remove(String name) throws IOException {
+    if (Files.exists(run.resolve(name))) {
+      PrivateFiles.delete(run.resolve(name));
+    }
+  }
+
+  private void note(Found found) {
+    switch (found.outcome().kind()) {
+      case AS_ASKED -> asAsked++;
+      case NOT_TOLD -> notTold++;
+      case MISSING -> missing.add(found);
+      case DIFFERENT -> different.add(found);
+    }
+  }
+
+  /** What is not there. */
+  public List<Found> missing() {
+    return missing;
+  }
+
+  /** What is there otherwise. */
+  public List<Found> different() {
+    return different;
+  }
+
+  /** How much is as it was asked. */
+  public int asAsked() {
+    return asAsked;
+  }
+
+  /** How much nothing was said of. */
+  public int notTold() {
+    return notTold;
+  }
+
+  /** The sheets of what the platform did not take, each with its rows. */
+  public Map<String, Integer> failedRows() {
+    return failedRows;
+  }
+}

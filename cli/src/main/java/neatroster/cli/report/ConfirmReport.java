@@ -1,0 +1,216 @@
+package neatroster.cli.report;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.folder.RunConfirmation;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.confirm.Outcome;
+import neatroster.core.grid.Place;
+import neatroster.core.model.Counted;
+import neatroster.core.text.Quoted;
+
+/** What became of a run on the platform, as people and programs read it. */
+public final class ConfirmReport {
+  private static final int SHOWN = 12;
+
+  private final String run;
+  private final RosterFolder folder;
+  private final RunConfirmation confirmation;
+  private final List<Extra> extras = new ArrayList<>();
+  private List<Place> notOfTheRun = List.of();
+  private int reported = -1;
+
+  /** Somebody in a course whom nobody asked for. */
+  private record Extra(String user, String course) {}
+
+  /** A report of a run. */
+  public ConfirmReport(String run, RosterFolder folder, RunConfirmation confirmation) {
+    this.run = run;
+    this.folder = folder;
+    this.confirmation = confirmation;
+  }
+
+  /** Adds somebody who is in a course without having been asked for. */
+  public void addExtra(String user, String course) {
+    extras.add(new Extra(user, course));
+  }
+
+  /**
+   * Says that it goes by the platform's report of the upload.
+   *
+   * @param rows how many rows that has
+   * @param others the refused rows in it that are about nothing in the run
+   */
+  public void reported(int rows, List<Place> others) {
+    reported = rows;
+    notOfTheRun = List.copyOf(others);
+  }
+
+  /** Writes it on the screen. */
+  public void text(Screen screen) {
+    screen.line("Run " + screen.bold(run) + " on the platform");
+    screen.line("");
+    count(screen, confirmation.asAsked(), "as asked", false);
+    count(screen, confirmation.missing().size(), "missing", true);
+    count(screen, confirmation.different().size(), "different", true);
+    count(screen, extras.size(), "extra", true);
+    if (confirmation.notTold() > 0) {
+      screen.line(
+          String.format("  %7d  not told", confirmation.notTold())
+              + screen.dim(
+                  reported < 0
+                      ? "  the export says nothing of such things; they count as delivered"
+                      : "  the report does not list them; they count as delivered"));
+    }
+    section(
+        screen,
+        "missing",
+        confirmation.missing().stream()
+            .map(
+                one ->
+                    what(one) + (one.outcome().why().isEmpty() ? "" : "  " + one.outcome().why()))
+            .toList());
+    section(
+        screen,
+        "different",
+        confirmation.different().stream()
+            .map(one -> what(one) + "  " + differences(one.outcome()))
+            .toList());
+    section(
+        screen,
+        "extra, asked for by nobody",
+        extras.stream().map(one -> one.user() + "  in " + one.course()).toList());
+    section(
+        screen,
+        "refused rows that are about nothing in this run",
+        notOfTheRun.stream().map(place -> place.sheet() + ", row " + place.row()).toList());
+    screen.line("");
+    if (!confirmation.different().isEmpty()) {
+      screen.line("What is different counts as the platform has it; the next preview shows it.");
+    }
+    if (confirmation.failedRows().isEmpty()) {
+      if (confirmation.different().isEmpty()) {
+        screen.line("Nothing is missing, and nothing is different.");
+      }
+      return;
+    }
+    String files =
+        confirmation.failedRows().entrySet().stream()
+            .map(
+                file ->
+                    folder.shown(path(file.getKey()))
+                        + " ("
+                        + Counted.of(file.getValue(), "row")
+                        + ")")
+            .collect(Collectors.joining(", "));
+    screen.line("What is missing is in " + files + ", with the reason.");
+    screen.line(
+        "It does not count as delivered: mend the sheets, and the next neat-roster pack asks for it"
+            + " again.");
+  }
+
+  private String path(String file) {
+    return "runs/" + run + "/" + RunConfirmation.FAILED + "/" + file;
+  }
+
+  private static void count(Screen screen, int count, String what, boolean isTrouble) {
+    if (count > 0 || !isTrouble) {
+      String line = String.format("  %7d  %s", count, what);
+      screen.line(isTrouble ? screen.yellow(line) : line);
+    }
+  }
+
+  private static void section(Screen screen, String title, List<String> lines) {
+    if (lines.isEmpty()) {
+      return;
+    }
+    screen.line("");
+    screen.line(screen.bold(title));
+    lines.stream().limit(SHOWN).forEach(line -> screen.line("  " + line));
+    if (lines.size() > SHOWN) {
+      screen.line("  and " + (lines.size() - SHOWN) + " more");
+    }
+  }
+
+  private static String what(RunConfirmation.Found found) {
+    PlannedChange change = found.change();
+    boolean isOfCourse =
+        change.phase() == Phase.ENROLLMENTS
+            || change.phase() == Phase.WITHDRAWALS
+            || change.phase() == Phase.REMOVALS;
+    return change.change().word()
+        + (isOfCourse ? "" : " " + change.phase().one())
+        + "  "
+        + change.key();
+  }
+
+  private static String differences(Outcome outcome) {
+    return outcome.differences().stream()
+        .map(
+            one ->
+                one.field()
+                    + " "
+                    + Quoted.value(one.asked())
+                    + ", there "
+                    + (one.there().isEmpty() ? "nothing" : Quoted.value(one.there())))
+        .collect(Collectors.joining("; "));
+  }
+
+  /** Writes it as JSON. */
+  public void json(JsonGenerator json) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("command", "confirm");
+    json.writeStringField("run", run);
+    json.writeNumberField("asAsked", confirmation.asAsked());
+    json.writeArrayFieldStart("missing");
+    for (RunConfirmation.Found one : confirmation.missing()) {
+      start(json, one);
+      json.writeStringField("why", one.outcome().why());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("different");
+    for (RunConfirmation.Found one : confirmation.different()) {
+      start(json, one);
+      json.writeObjectFieldStart("fields");
+      for (Outcome.Difference difference : one.outcome().differences()) {
+        json.writeObjectFieldStart(difference.field());
+        json.writeStringField("asked", difference.asked());
+        json.writeStringField("there", difference.there());
+        json.writeEndObject();
+      }
+      json.writeEndObject();
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("extra");
+    for (Extra extra : extras) {
+      json.writeStartObject();
+      json.writeStringField("user", extra.user());
+      json.writeStringField("course", extra.course());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeNumberField("notYet", 0);
+    json.writeNumberField("notTold", confirmation.notTold());
+    json.writeArrayFieldStart("corrections");
+    for (String file : confirmation.failedRows().keySet()) {
+      json.writeString(path(file));
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+
+  private static void start(JsonGenerator json, RunConfirmation.Found one) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("phase", one.change().phase().word());
+    json.writeStringField("change", one.change().change().word());
+    json.writeStringField("key", one.change().key());
+  }
+}

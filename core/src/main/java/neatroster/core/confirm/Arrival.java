@@ -1,0 +1,306 @@
+package neatroster.core.confirm;
+
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.BiConsumer;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Cleared;
+import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.OwnField;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Held;
+import neatroster.core.roster.HeldRow;
+import neatroster.core.roster.Known;
+import neatroster.core.settings.Settings;
+import neatroster.core.value.Instructors;
+
+/** Whether the changes of a run are on the platform, by what it exports. */
+public final class Arrival {
+  private static final Set<Field> NAMES =
+      EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
+
+  /** What tells whom a change is about, and what no export shows. */
+  private static final Set<Field> NOT_COMPARED =
+      EnumSet.of(
+          Field.USERNAME,
+          Field.FORMER_USERNAME,
+          Field.PASSWORD,
+          Field.CHANGE_AT_FIRST_LOGIN,
+          Field.STATUS,
+          Field.CODE,
+          Field.COURSE,
+          Field.NAME,
+          Field.COPY_OF,
+          Field.JOIN_CODE);
+
+  private final Settings settings;
+  private final Known now;
+  private final Held held;
+
+  /**
+   * Asks an export.
+   *
+   * @param now what the platform holds by its export
+   */
+  public Arrival(Settings settings, Known now) {
+    this.settings = settings;
+    this.now = now;
+    this.held = now.held();
+  }
+
+  /** What became of a change. */
+  public Outcome of(PlannedChange change) {
+    if (!isTold(change)) {
+      return Outcome.NOT_TOLD;
+    }
+    return switch (change.phase()) {
+      case SITES -> Outcome.AS_ASKED;
+      case USERS -> user(change);
+      case COURSES -> row(change, held.course(change.value(Field.CODE)), Table.COURSES);
+      case GROUPS -> group(change);
+      case ENROLLMENTS -> enrollment(change);
+      case WITHDRAWALS -> seat(change) < 0 ? Outcome.AS_ASKED : Outcome.missing("still enrolled");
+      case REMOVALS -> isGone(change) ? Outcome.AS_ASKED : Outcome.missing("still there");
+    };
+  }
+
+  /** Whether the export is about such things at all. */
+  private boolean isTold(PlannedChange change) {
+    return switch (change.phase()) {
+      case SITES -> now.sites().contains(change.value(Field.SITE));
+      case USERS -> now.listsUsers();
+      case COURSES -> !held.courses().isEmpty();
+      case GROUPS -> now.listsGroups();
+      case ENROLLMENTS, WITHDRAWALS ->
+          now.hasEnrollments()
+              && (!change.value(Field.COURSE).isEmpty() || held.tellsOfEnrollments(Field.GROUP));
+      case REMOVALS ->
+          !change.value(Field.GROUP).isEmpty()
+              ? now.listsGroups()
+              : change.value(Field.COURSE).isEmpty() ? now.listsUsers() : !held.courses().isEmpty();
+    };
+  }
+
+  /** The account that a change is about: by its username, or by a mark where it has none. */
+  private int account(PlannedChange change) {
+    int account = now.accountOf(change.value(Field.USERNAME));
+    for (Field mark : List.of(Field.EMAIL, Field.ID)) {
+      boolean isNameless = change.value(Field.USERNAME).isEmpty();
+      if (account < 0 && isNameless && !change.value(mark).isEmpty()) {
+        account = now.users().findReference(change.value(mark));
+      }
+    }
+    return account;
+  }
+
+  private Outcome user(PlannedChange change) {
+    int account = account(change);
+    Optional<HeldRow> there = held.user(account);
+    if (there.isEmpty()) {
+      return Outcome.MISSING;
+    }
+    boolean isShut = now.users().standing(account) == KnownUser.Standing.SUSPENDED;
+    if (change.change() == Change.SUSPEND && !isShut) {
+      return different("status", "suspended", "active");
+    }
+    if (change.change() == Change.RESTORE && isShut) {
+      return different("status", "active", "suspended");
+    }
+    return row(change, there, Table.USERS);
+  }
+
+  private static Outcome different(String field, String asked, String there) {
+    return Outcome.of(List.of(new Outcome.Difference(field, asked, there)));
+  }
+
+  private Outcome group(PlannedChange change) {
+    String course = change.value(Field.COURSE);
+    String name = change.value(Field.NAME);
+    return now.hasGroup(course, name)
+        ? held.group(course, name)
+            .map(row -> row(change, Optional.of(row), Table.GROUPS))
+            .orElse(Outcome.AS_ASKED)
+        : Outcome.MISSING;
+  }
+
+  private Outcome row(PlannedChange change, Optional<HeldRow> there, Table table) {
+    if (there.isEmpty()) {
+      return Outcome.MISSING;
+    }
+    List<Outcome.Difference> differences = new ArrayList<>();
+    HeldRow row = there.get();
+    for (Map.Entry<Field, String> entry : change.values().entrySet()) {
+      Field field = entry.getKey();
+      String asked = given(entry.getValue());
+      if (NAMES.contains(field)) {
+        continue;
+      }
+      String has = row.text(field);
+      if (!NOT_COMPARED.contains(field) && row.tells(field) && !isSame(field, asked, has)) {
+        differences.add(new Outcome.Difference(field.label(), asked, has));
+      }
+    }
+    names(change, row, differences);
+    for (OwnField field : settings.reading().ownFields()) {
+      String asked = change.own().getOrDefault(field.name(), "");
+      Optional<String> has = row.own(field);
+      if (field.table() == table
+          && !asked.isEmpty()
+          && has.isPresent()
+          && !has.get().equals(given(asked))) {
+        differences.add(new Outcome.Difference(field.name(), given(asked), has.get()));
+      }
+    }
+    return Outcome.of(differences);
+  }
+
+  /** A name that is known as a whole alone is compared as a whole. */
+  private static void names(
+      PlannedChange change, HeldRow row, List<Outcome.Difference> differences) {
+    boolean isAsked = change.values().keySet().stream().anyMatch(NAMES::contains);
+    boolean isTold =
+        row.tells(Field.FAMILY_NAME) || row.tells(Field.GIVEN_NAME) || row.tells(Field.FULL_NAME);
+    if (!isAsked || !isTold) {
+      return;
+    }
+    Map<Field, String> has =
+        Map.of(
+            Field.GIVEN_NAME, row.name().given(),
+            Field.MIDDLE_NAME, row.name().middle(),
+            Field.FAMILY_NAME, row.name().family(),
+            Field.SUFFIX, row.name().suffix());
+    if (row.hasOnlyFullName()) {
+      String asked = whole(change.values());
+      if (change.change() == Change.CREATE && !asked.equals(whole(has))) {
+        differences.add(new Outcome.Difference(Field.FULL_NAME.label(), asked, whole(has)));
+      }
+      return;
+    }
+    for (Field field : NAMES) {
+      if (change.values().containsKey(field)
+          && row.tells(field)
+          && !given(change.value(field)).equals(has.get(field))) {
+        differences.add(
+            new Outcome.Difference(field.label(), given(change.value(field)), has.get(field)));
+      }
+    }
+  }
+
+  private static String whole(Map<Field, String> values) {
+    List<String> parts = new ArrayList<>();
+    for (Field field : NAMES) {
+      String part = given(values.getOrDefault(field, ""));
+      if (!part.isEmpty()) {
+        parts.add(part);
+      }
+    }
+    return String.join(" ", parts);
+  }
+
+  private static String given(String value) {
+    return value.equals(Cleared.WORD) ? "" : value;
+  }
+
+  private boolean isSame(Field field, String asked, String has) {
+    return switch (field) {
+      case EMAIL -> asked.equalsIgnoreCase(has);
+      case MANAGER -> isSamePerson(asked, has);
+      case INSTRUCTORS -> areSame(Instructors.of(asked), Instructors.of(has));
+      default -> asked.equals(has);
+    };
+  }
+
+  private boolean isSamePerson(String one, String other) {
+    int account = one.isEmpty() ? -1 : now.users().findReference(one);
+    return one.equalsIgnoreCase(other)
+        || (account >= 0 && !other.isEmpty() && account == now.users().findReference(other));
+  }
+
+  private boolean areSame(List<String> asked, List<String> has) {
+    return asked.size() == has.size()
+        && asked.stream().allMatch(one -> has.stream().anyMatch(two -> isSamePerson(one, two)));
+  }
+
+  /** What the platform calls the user of an enrollment. */
+  private String user(String name) {
+    int account = now.accountOf(name);
+    account = account < 0 ? now.users().findReference(name) : account;
+    return account < 0 ? name : now.nameOnPlatform(account);
+  }
+
+  private int seat(PlannedChange change) {
+    return held.enrollment(
+        user(change.value(Field.USER)), change.value(Field.COURSE), change.value(Field.GROUP));
+  }
+
+  private Outcome enrollment(PlannedChange change) {
+    int seat = seat(change);
+    String group = change.value(Field.GROUP);
+    int[] seats = held.seats(user(change.value(Field.USER)), change.value(Field.COURSE));
+    if (seat < 0 && seats.length == 0) {
+      return Outcome.MISSING;
+    }
+    List<Outcome.Difference> differences = new ArrayList<>();
+    if (seat < 0) {
+      seat = seats[0];
+      // An export that lists no groups says nothing of them.
+      if (held.tellsOfEnrollments(Field.GROUP) && !group.isEmpty()) {
+        differences.add(new Outcome.Difference("group", group, held.groupOf(seat)));
+      }
+    }
+    int found = seat;
+    compare(change, Field.ROLE, held.roleOf(found), differences);
+    for (Field field : List.of(Field.STARTS, Field.ENDS)) {
+      compare(change, field, held.dateOf(found, field), differences);
+    }
+    return Outcome.of(differences);
+  }
+
+  private void compare(
+      PlannedChange change, Field field, String has, List<Outcome.Difference> differences) {
+    String asked = change.value(field);
+    boolean isTold = held.tellsOfEnrollments(field) && (field != Field.ROLE || !has.isEmpty());
+    if (isTold && !asked.isEmpty() && !given(asked).equals(has)) {
+      differences.add(new Outcome.Difference(field.label(), given(asked), has));
+    }
+  }
+
+  private boolean isGone(PlannedChange change) {
+    if (!change.value(Field.GROUP).isEmpty()) {
+      return !now.hasGroup(change.value(Field.COURSE), change.value(Field.GROUP));
+    }
+    if (!change.value(Field.COURSE).isEmpty()) {
+      return held.course(change.value(Field.COURSE)).isEmpty();
+    }
+    return held.user(now.accountOf(change.value(Field.USERNAME))).isEmpty();
+  }
+
+  /**
+   * Who is in courses without anybody having asked for it.
+   *
+   * @param before what was known, the run included
+   * @param courses the courses that are looked at, in lower case
+   * @param receiver takes each user with the course
+   */
+  public void extras(Known before, Set<String> courses, BiConsumer<String, String> receiver) {
+    Set<String> told = new HashSet<>();
+    held.eachEnrollment(
+        seat -> {
+          String course = held.courseOf(seat);
+          String user = held.username(seat);
+          if (courses.contains(course.toLowerCase(Locale.ROOT))
+              && before.held().seats(user, course).length == 0
+              && told.add(user + "\n" + course)) {
+            receiver.accept(user, course);
+          }
+        });
+  }
+}

@@ -1,0 +1,45 @@
+package neatroster.core.confirm;
+
+import java.util.List;
+
+/**
+ * What became of a change.
+ *
+ * @param kind what
+ * @param differences in what the platform has it otherwise
+ * @param why the reason that the platform gave, or another, as a sentence; or empty
+ */
+public record Outcome(Kind kind, List<Difference> differences, String why) {
+  /** The kinds of outcomes. */
+  public enum Kind {
+    /** It is as it was asked. */
+    AS_ASKED,
+    /** It is not there; what was to go still is. */
+    MISSING,
+    /** It is there otherwise. */
+    DIFFERENT,
+    /** What was given says nothing of it. */
+    NOT_TOLD
+  }
+
+  /**
+   * A value that is otherwise.
+   *
+   * @param field the field's name in sheets
+   * @param asked what was asked
+   * @param there what the platform has, or empty
+   */
+  public record Difference(String field, String asked, String there) {}
+
+  static final Outcome AS_ASKED = new Outcome(Kind.AS_ASKED, List.of(), "");
+  static final Outcome MISSING = new Outcome(Kind.MISSING, List.of(), "");
+  static final Outcome NOT_TOLD = new Outcome(Kind.NOT_TOLD, List.of(), "");
+
+  static Outcome missing(String why) {
+    return new Outcome(Kind.MISSING, List.of(), why);
+  }
+
+  static Outcome of(List<Difference> differences) {
+    return differences.isEmpty() ? AS_ASKED : new Outcome(Kind.DIFFERENT, differences, "");
+  }
+}

@@ -1,0 +1,54 @@
+package neatroster.core.confirm;
+
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Field;
+
+/** What of a change counts as known after its outcome was found out. */
+public final class Taken {
+  private Taken() {}
+
+  /**
+   * The change as the platform took it: with its own values where those differ, so that the next
+   * run sees the difference; nothing where it is missing, so that the next run asks for it again.
+   */
+  public static Optional<PlannedChange> of(PlannedChange change, Outcome outcome) {
+    return switch (outcome.kind()) {
+      case AS_ASKED, NOT_TOLD -> Optional.of(change);
+      case MISSING -> Optional.empty();
+      case DIFFERENT -> {
+        boolean isChange = change.change() != Change.CREATE && change.change() != Change.ENROLL;
+        Map<Field, String> values = new EnumMap<>(Field.class);
+        values.putAll(change.values());
+        Map<Field, String> before = new EnumMap<>(Field.class);
+        before.putAll(change.before());
+        Map<String, String> own = new HashMap<>(change.own());
+        for (Outcome.Difference one : outcome.differences()) {
+          Optional<Field> field = Field.named(one.field());
+          if (field.isEmpty()) {
+            own.remove(one.field());
+          } else if (one.there().isEmpty() || isChange) {
+            values.remove(field.get());
+            before.remove(field.get());
+          } else {
+            values.put(field.get(), one.there());
+          }
+        }
+        yield Optional.of(
+            new PlannedChange(
+                change.phase(),
+                change.change(),
+                values,
+                own,
+                before,
+                change.ownBefore(),
+                change.why(),
+                change.place()));
+      }
+    };
+  }
+}
