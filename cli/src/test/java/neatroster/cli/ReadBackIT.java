@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.SplittableRandom;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
@@ -52,6 +53,81 @@ class ReadBackIT {
   void ofOurOwnFormatNothingIsLost() throws Exception {
     assertThat(left("plain")).isEmpty();
     assertThat(left("plain", "--most-rows", "40", "--split", "course")).isEmpty();
+  }
+
+  @Test
+  void ofABulkRequestNothingIsLostThatOneCanSee() throws Exception {
+    assertThat(left("scim")).isEmpty();
+  }
+
+  /** Rosters with whatever signs people and courses may have in their names. */
+  @Test
+  void whateverThingsAreCalled() throws Exception {
+    for (long seed : new long[] {7, 2027}) {
+      randomRoster(new SplittableRandom(seed));
+      assertThat(left("plain")).as("plain, %s", seed).isEmpty();
+      assertThat(left("scim")).as("scim, %s", seed).isEmpty();
+      assertThat(left("oneroster").keySet())
+          .as("oneroster, %s", seed)
+          .isSubsetOf("groups create", "enrollments enroll");
+      assertThat(left("ldif").keySet())
+          .as("ldif, %s", seed)
+          .doesNotContain("users create", "users change");
+    }
+  }
+
+  private void randomRoster(SplittableRandom random) throws Exception {
+    Path sheets = temp.resolve("school/sheets");
+    try (Stream<Path> files = Files.list(sheets)) {
+      for (Path file : files.toList()) {
+        Files.delete(file);
+      }
+    }
+    String[] given = {"Ana", "Björn", "Zoë", "Chloé-Anne", "林", "Олена", "Mary Lou", "O"};
+    String[] family = {
+      "Marlowe", "Ó Briain", "D’Arcy", "van der Meer", "Łącki", "Smith; Jones", "港", "St. \"Ives\""
+    };
+    String[] titles = {"Knots, Bends", "Nav; \"Coastal\"", "Météo", "Радио", "A/B", "100 % Sea"};
+    List<String> people =
+        new ArrayList<>(List.of("id,username,given name,family name,email,site,language"));
+    List<String> courses = new ArrayList<>(List.of("code,title,starts,ends,capacity"));
+    List<String> groups = new ArrayList<>(List.of("course,name"));
+    List<String> enrollments = new ArrayList<>(List.of("user,course,role,group"));
+    for (int i = 0; i < 12; i++) {
+      String title = titles[random.nextInt(titles.length)] + " " + i;
+      courses.add("C-" + i + "," + quoted(title) + ",2027-01-11,2027-06-18," + (20 + i));
+      groups.add("C-" + i + "," + quoted("Wache; " + i));
+    }
+    for (int i = 0; i < 60; i++) {
+      people.add(
+          String.join(
+              ",",
+              String.valueOf(4000 + i),
+              "user" + i,
+              quoted(given[random.nextInt(given.length)]),
+              quoted(family[random.nextInt(family.length)] + (char) ('a' + i % 26)),
+              "user" + i + "@pier.example",
+              i % 3 == 0 ? "" : "Pier/Dock " + i % 4,
+              i % 5 == 0 ? "de" : ""));
+      int course = random.nextInt(12);
+      boolean inGroup = random.nextBoolean();
+      enrollments.add(
+          String.join(
+              ",",
+              "user" + i,
+              "C-" + course,
+              i % 9 == 0 ? "instructor" : "learner",
+              inGroup ? quoted("Wache; " + course) : ""));
+      enrollments.add("user" + i + ",C-" + (course + 1) % 12 + ",learner,");
+    }
+    Files.write(sheets.resolve("people.csv"), people);
+    Files.write(sheets.resolve("courses.csv"), courses);
+    Files.write(sheets.resolve("groups.csv"), groups);
+    Files.write(sheets.resolve("enrollments.csv"), enrollments);
+  }
+
+  private static String quoted(String cell) {
+    return '"' + cell.replace("\"", "\"\"") + '"';
   }
 
   @Test

@@ -6,7 +6,7 @@ import java.util.Optional;
 /** Every format there is. */
 public final class BatchFormats {
   private static final List<BatchFormat> ALL =
-      List.of(new PlainFormat(), new OneRosterFormat(), new LdifFormat());
+      List.of(new PlainFormat(), new OneRosterFormat(), new ScimFormat(), new LdifFormat());
 
   private BatchFormats() {}
 

@@ -27,6 +27,7 @@ public final class SheetFiles {
           new HtmlFormat(),
           new PlainBatchFormat(),
           new LdifFileFormat(),
+          new ScimFileFormat(),
           new CsvFormat(TextChoice.OPEN));
 
   private SheetFiles() {}

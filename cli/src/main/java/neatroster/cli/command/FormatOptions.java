@@ -23,7 +23,7 @@ final class FormatOptions {
       paramLabel = "FORMAT",
       arity = "1..*",
       description =
-          "The formats to write: plain, oneroster, ldif, layout:NAME (default: the platform's layout"
+          "The formats to write: plain, oneroster, scim, ldif, layout:NAME (default: the platform's layout"
               + " that the settings name, or plain).")
   private List<String> as = List.of();
 

@@ -109,7 +109,7 @@ public final class ConfirmReport {
                         + Counted.of(file.getValue(), "row")
                         + ")")
             .collect(Collectors.joining(", "));
-    screen.line("What is missing is in " + files + ", with the reason.");
+    screen.line("What is missing is in " + files + (reported < 0 ? "." : ", with the reason."));
     screen.line(
         "It does not count as delivered: mend the sheets, and the next neat-roster pack asks for it"
             + " again.");

@@ -18,6 +18,9 @@ import neatroster.core.roster.Roster;
  */
 public record ProposalReport(
     String name, String file, List<LayoutProposal.Matched> sheets, Roster roster) {
+  /** Longer headers stand beyond the column of values. */
+  private static final int WIDEST = 40;
+
   /** Writes it on the screen. */
   public void text(Screen screen) {
     for (LayoutProposal.Matched sheet : sheets) {
@@ -25,13 +28,20 @@ public record ProposalReport(
           screen.bold(sheet.sheet().name().toString())
               + screen.dim(" — a row for each " + sheet.row().word()));
       List<String> open = new ArrayList<>();
+      int width =
+          sheet.columns().stream()
+              .mapToInt(column -> column.header().length())
+              .filter(length -> length <= WIDEST)
+              .max()
+              .orElse(WIDEST);
       for (LayoutProposal.MatchedColumn column : sheet.columns()) {
         if (column.value().isEmpty()) {
           open.add(column.header());
         } else {
           String again = column.most() > 0 ? "  " + column.most() + " times" : "";
           screen.line(
-              String.format("  %-24s %s", column.header(), column.value()) + screen.dim(again));
+              String.format("  %-" + width + "s  %s", column.header(), column.value())
+                  + screen.dim(again));
         }
       }
       if (!open.isEmpty()) {

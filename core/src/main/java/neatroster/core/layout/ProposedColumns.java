@@ -3,8 +3,10 @@ package neatroster.core.layout;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import neatroster.core.intake.Column;
@@ -15,6 +17,23 @@ import neatroster.core.model.Table;
 
 /** Matches the headers of a platform's template to the values of a layout. */
 final class ProposedColumns {
+  private static final Set<String> WHAT_IS_DONE =
+      Set.of(
+          "change",
+          "action",
+          "operation",
+          "aktion",
+          "änderung",
+          "vorgang",
+          "acción",
+          "accion",
+          "operación",
+          "opération",
+          "operation type",
+          "ação",
+          "acao",
+          "operação");
+
   private static final Pattern NUMBERED = Pattern.compile("(.*?)(\\d{1,3})(\\D*)");
 
   /**
@@ -54,8 +73,16 @@ final class ProposedColumns {
         field
             .map(ProposedColumns::value)
             .or(() -> sheet.ownField(column).map(own -> "{" + own.key() + "}"))
+            .or(() -> change(column.header()))
             .orElse("");
     return new Proposed(column.header(), value, 0, isMarked(column.header()));
+  }
+
+  /** Whether a column says what is to be done. */
+  private static Optional<String> change(String header) {
+    return WHAT_IS_DONE.contains(header.strip().toLowerCase(Locale.ROOT))
+        ? Optional.of("{change}")
+        : Optional.empty();
   }
 
   private static String value(Field field) {

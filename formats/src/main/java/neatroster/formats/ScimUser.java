@@ -1,0 +1,138 @@
+package neatroster.formats;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import java.util.StringJoiner;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Field;
+
+/** Writes a User of SCIM (RFC 7643, sections 4.1 and 4.3). */
+final class ScimUser {
+  static final String SCHEMA = "urn:ietf:params:scim:schemas:core:2.0:User";
+  static final String ENTERPRISE = "urn:ietf:params:scim:schemas:extension:enterprise:2.0:User";
+
+  /** What a User has an attribute for. */
+  static final Set<Field> CARRIED =
+      EnumSet.of(
+          Field.ID,
+          Field.USERNAME,
+          Field.GIVEN_NAME,
+          Field.MIDDLE_NAME,
+          Field.FAMILY_NAME,
+          Field.SUFFIX,
+          Field.PREFERRED_NAME,
+          Field.EMAIL,
+          Field.PHONE,
+          Field.PASSWORD,
+          Field.STATUS,
+          Field.LANGUAGE,
+          Field.TIME_ZONE,
+          Field.COUNTRY,
+          Field.CITY,
+          Field.PHOTO,
+          Field.SITE,
+          Field.MANAGER);
+
+  private final JsonGenerator json;
+
+  ScimUser(JsonGenerator json) {
+    this.json = json;
+  }
+
+  /**
+   * Writes a user.
+   *
+   * @param manager the reference to the manager, or empty
+   */
+  void write(PlannedChange user, String manager) throws IOException {
+    boolean hasEnterprise =
+        !manager.isEmpty() || !user.value(Field.SITE).isEmpty() || !user.value(Field.ID).isEmpty();
+    json.writeStartObject();
+    json.writeArrayFieldStart("schemas");
+    json.writeString(SCHEMA);
+    if (hasEnterprise) {
+      json.writeString(ENTERPRISE);
+    }
+    json.writeEndArray();
+    text("externalId", user.value(Field.ID));
+    text("userName", user.value(Field.USERNAME));
+    name(user);
+    String preferred = user.value(Field.PREFERRED_NAME);
+    text("displayName", preferred.isEmpty() ? formatted(user) : preferred);
+    text("nickName", preferred);
+    list("emails", user.value(Field.EMAIL), true);
+    list("phoneNumbers", user.value(Field.PHONE), false);
+    list("photos", user.value(Field.PHOTO), false);
+    text("password", user.value(Field.PASSWORD));
+    json.writeBooleanField("active", !user.value(Field.STATUS).equals("suspended"));
+    text("preferredLanguage", user.value(Field.LANGUAGE));
+    text("timezone", user.value(Field.TIME_ZONE));
+    address(user);
+    if (hasEnterprise) {
+      json.writeObjectFieldStart(ENTERPRISE);
+      text("employeeNumber", user.value(Field.ID));
+      text("department", user.value(Field.SITE));
+      if (!manager.isEmpty()) {
+        json.writeObjectFieldStart("manager");
+        json.writeStringField("value", manager);
+        json.writeEndObject();
+      }
+      json.writeEndObject();
+    }
+    json.writeEndObject();
+  }
+
+  private void name(PlannedChange user) throws IOException {
+    json.writeObjectFieldStart("name");
+    text("formatted", formatted(user));
+    text("givenName", user.value(Field.GIVEN_NAME));
+    text("middleName", user.value(Field.MIDDLE_NAME));
+    text("familyName", user.value(Field.FAMILY_NAME));
+    text("honorificSuffix", user.value(Field.SUFFIX));
+    json.writeEndObject();
+  }
+
+  private static String formatted(PlannedChange user) {
+    StringJoiner name = new StringJoiner(" ");
+    for (Field field :
+        List.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX)) {
+      if (!user.value(field).isEmpty()) {
+        name.add(user.value(field));
+      }
+    }
+    return name.toString();
+  }
+
+  private void list(String name, String value, boolean isPrimary) throws IOException {
+    if (!value.isEmpty()) {
+      json.writeArrayFieldStart(name);
+      json.writeStartObject();
+      json.writeStringField("value", value);
+      if (isPrimary) {
+        json.writeBooleanField("primary", true);
+      }
+      json.writeEndObject();
+      json.writeEndArray();
+    }
+  }
+
+  private void address(PlannedChange user) throws IOException {
+    if (!user.value(Field.COUNTRY).isEmpty() || !user.value(Field.CITY).isEmpty()) {
+      json.writeArrayFieldStart("addresses");
+      json.writeStartObject();
+      text("locality", user.value(Field.CITY));
+      text("country", user.value(Field.COUNTRY));
+      json.writeEndObject();
+      json.writeEndArray();
+    }
+  }
+
+  private void text(String name, String value) throws IOException {
+    if (!value.isEmpty()) {
+      json.writeStringField(name, value);
+    }
+  }
+}

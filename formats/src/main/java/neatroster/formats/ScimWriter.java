@@ -1,0 +1,327 @@
+package neatroster.formats;
+
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Field;
+import neatroster.core.value.Instructors;
+
+/** Writes the operations of one Bulk request: users as they come, then the Groups with members. */
+final class ScimWriter implements BatchWriter {
+  static final String BULK = "urn:ietf:params:scim:api:messages:2.0:BulkRequest";
+  static final String GROUP = "urn:ietf:params:scim:schemas:core:2.0:Group";
+
+  /** What plain SCIM cannot say of courses and groups. */
+  static final String COURSE = "urn:neatroster:scim:schemas:extension:course:1.0";
+
+  private static final String NAME = "1-bulk.json";
+  private static final String NEEDS_ID = "the platform has, whose ids a batch does not know";
+
+  private static final Set<Field> CARRIED_OF_COURSES =
+      EnumSet.of(
+          Field.CODE,
+          Field.TITLE,
+          Field.DESCRIPTION,
+          Field.CATEGORY,
+          Field.SITE,
+          Field.STARTS,
+          Field.ENDS,
+          Field.CAPACITY,
+          Field.LANGUAGE,
+          Field.JOIN_CODE,
+          Field.INSTRUCTORS);
+
+  private final BatchFiles files;
+  private final Map<String, Integer> notCarried = new TreeMap<>();
+  private final Set<String> users = new HashSet<>();
+  private final Map<String, Group> groups = new LinkedHashMap<>();
+  private final List<PlannedChange> waiting = new ArrayList<>();
+  private JsonGenerator json;
+  private int operations;
+
+  /** A course or a group, until its members are all there. */
+  private static final class Group {
+    final PlannedChange change;
+    final Map<String, List<PlannedChange>> members = new LinkedHashMap<>();
+
+    Group(PlannedChange change) {
+      this.change = change;
+    }
+  }
+
+  ScimWriter(BatchFiles files) {
+    this.files = files;
+  }
+
+  private static String lower(String text) {
+    return text.toLowerCase(Locale.ROOT);
+  }
+
+  private static String user(String name) {
+    return "user:" + lower(name);
+  }
+
+  private static String course(String code) {
+    return "course:" + lower(code);
+  }
+
+  private static String group(String course, String name) {
+    return "group:" + lower(course) + ":" + lower(name);
+  }
+
+  @Override
+  public boolean carries(PlannedChange change) {
+    return switch (change.phase()) {
+      case SITES -> true;
+      case USERS -> change.change() == Change.CREATE && !change.value(Field.USERNAME).isEmpty();
+      case COURSES, GROUPS -> change.change() == Change.CREATE;
+      case ENROLLMENTS ->
+          change.change() == Change.ENROLL
+              && users.contains(user(change.value(Field.USER)))
+              && place(change).isPresent();
+      case WITHDRAWALS, REMOVALS -> false;
+    };
+  }
+
+  /** The Group that an enrollment is in. */
+  private Optional<Group> place(PlannedChange change) {
+    String in = change.value(Field.COURSE);
+    return Optional.ofNullable(
+        groups.get(in.isEmpty() ? group("", change.value(Field.GROUP)) : course(in)));
+  }
+
+  @Override
+  public void row(PlannedChange change) throws IOException {
+    if (!carries(change)) {
+      boolean isNameless =
+          change.change() == Change.CREATE && change.value(Field.USERNAME).isEmpty();
+      miss(isNameless ? "user without a username" : change.phase().one() + " that " + NEEDS_ID);
+      return;
+    }
+    switch (change.phase()) {
+      case USERS -> {
+        missFields(change, ScimUser.CARRIED, "users");
+        users.add(user(change.value(Field.USERNAME)));
+        if (change.value(Field.MANAGER).isEmpty()) {
+          write(change, "");
+        } else {
+          // A manager may come later.
+          waiting.add(change);
+        }
+      }
+      case COURSES -> {
+        missFields(change, CARRIED_OF_COURSES, "courses");
+        groups.put(course(change.value(Field.CODE)), new Group(change));
+      }
+      case GROUPS ->
+          groups.put(
+              group(change.value(Field.COURSE), change.value(Field.NAME)), new Group(change));
+      case ENROLLMENTS -> enroll(change);
+      default -> {
+        // A site is a word of each user and course.
+      }
+    }
+  }
+
+  private void enroll(PlannedChange change) {
+    String who = user(change.value(Field.USER));
+    place(change).orElseThrow().members.computeIfAbsent(who, w -> new ArrayList<>(1)).add(change);
+    Group within = groups.get(group(change.value(Field.COURSE), change.value(Field.GROUP)));
+    if (within != null && !change.value(Field.COURSE).isEmpty()) {
+      within.members.computeIfAbsent(who, w -> new ArrayList<>(1)).add(change);
+    }
+  }
+
+  private void miss(String what) {
+    notCarried.merge(what, 1, Integer::sum);
+  }
+
+  private void missFields(PlannedChange change, Set<Field> carried, String of) {
+    change
+        .values()
+        .forEach(
+            (field, value) -> {
+              if (!carried.contains(field) && !value.isEmpty()) {
+                miss(field.label() + " of " + of);
+              }
+            });
+    change
+        .own()
+        .forEach(
+            (name, value) -> {
+              if (!value.isEmpty()) {
+                miss(name + " of " + of);
+              }
+            });
+  }
+
+  private void begin(String path, String bulkId) throws IOException {
+    if (json == null) {
+      json = new JsonFactory().createGenerator(files.create(NAME));
+      json.useDefaultPrettyPrinter();
+      json.writeStartObject();
+      json.writeArrayFieldStart("schemas");
+      json.writeString(BULK);
+      json.writeEndArray();
+      json.writeArrayFieldStart("Operations");
+    }
+    operations++;
+    json.writeStartObject();
+    json.writeStringField("method", "POST");
+    json.writeStringField("path", path);
+    json.writeStringField("bulkId", bulkId);
+    json.writeFieldName("data");
+  }
+
+  private void write(PlannedChange user, String manager) throws IOException {
+    begin("/Users", user(user.value(Field.USERNAME)));
+    new ScimUser(json).write(user, manager);
+    json.writeEndObject();
+  }
+
+  private void write(String bulkId, Group group) throws IOException {
+    PlannedChange change = group.change;
+    boolean isCourse = !change.value(Field.CODE).isEmpty();
+    String in = isCourse ? "" : change.value(Field.COURSE);
+    if (isCourse) {
+      instructors(group);
+    }
+    begin("/Groups", bulkId);
+    json.writeStartObject();
+    json.writeArrayFieldStart("schemas");
+    json.writeString(GROUP);
+    json.writeString(COURSE);
+    json.writeEndArray();
+    json.writeStringField(
+        "externalId",
+        isCourse
+            ? "course:" + change.value(Field.CODE)
+            : "group:" + in + ":" + change.value(Field.NAME));
+    String title = change.value(isCourse ? Field.TITLE : Field.NAME);
+    json.writeStringField("displayName", title.isEmpty() ? change.value(Field.CODE) : title);
+    json.writeArrayFieldStart("members");
+    for (String who : group.members.keySet()) {
+      json.writeStartObject();
+      json.writeStringField("value", "bulkId:" + who);
+      json.writeStringField("type", "User");
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeObjectFieldStart(COURSE);
+    json.writeStringField("kind", isCourse ? "course" : "group");
+    if (groups.containsKey(course(in))) {
+      json.writeStringField("course", "bulkId:" + course(in));
+    }
+    for (Field field : CARRIED_OF_COURSES) {
+      String value = change.value(field);
+      if (!value.isEmpty() && field != Field.INSTRUCTORS && (isCourse || field != Field.CODE)) {
+        if (field == Field.CAPACITY && value.matches("\\d{1,9}")) {
+          json.writeNumberField(field.key(), Integer.parseInt(value));
+        } else {
+          json.writeStringField(field.key(), value);
+        }
+      }
+    }
+    if (isCourse) {
+      enrollments(group);
+    }
+    json.writeEndObject();
+    json.writeEndObject();
+    json.writeEndObject();
+  }
+
+  /** Whom a course's row names as its instructors are members too. */
+  private void instructors(Group course) {
+    for (String name :
+        new LinkedHashSet<>(Instructors.of(course.change.value(Field.INSTRUCTORS)))) {
+      if (users.contains(user(name))) {
+        course.members.putIfAbsent(
+            user(name),
+            List.of(
+                new PlannedChange(
+                    neatroster.core.compare.Phase.ENROLLMENTS,
+                    Change.ENROLL,
+                    Map.of(Field.USER, name, Field.ROLE, "instructor"))));
+      } else {
+        miss("instructor of a course whom " + NEEDS_ID);
+      }
+    }
+  }
+
+  private void enrollments(Group course) throws IOException {
+    json.writeArrayFieldStart("enrollments");
+    for (Map.Entry<String, List<PlannedChange>> member : course.members.entrySet()) {
+      PlannedChange first = member.getValue().get(0);
+      json.writeStartObject();
+      json.writeStringField("user", "bulkId:" + member.getKey());
+      text("role", first.value(Field.ROLE));
+      List<String> names =
+          member.getValue().stream()
+              .map(change -> change.value(Field.GROUP))
+              .filter(name -> !name.isEmpty())
+              .distinct()
+              .toList();
+      if (!names.isEmpty()) {
+        json.writeArrayFieldStart("groups");
+        for (String name : names) {
+          json.writeString(name);
+        }
+        json.writeEndArray();
+      }
+      text("starts", first.value(Field.STARTS));
+      text("ends", first.value(Field.ENDS));
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+  }
+
+  private void text(String name, String value) throws IOException {
+    if (!value.isEmpty()) {
+      json.writeStringField(name, value);
+    }
+  }
+
+  @Override
+  public void close() throws IOException {
+    for (PlannedChange user : waiting) {
+      String manager = user(user.value(Field.MANAGER));
+      if (!users.contains(manager)) {
+        miss("manager whom " + NEEDS_ID);
+      }
+      write(user, users.contains(manager) ? "bulkId:" + manager : "");
+    }
+    for (Map.Entry<String, Group> group : groups.entrySet()) {
+      write(group.getKey(), group.getValue());
+    }
+    if (json != null) {
+      json.writeEndArray();
+      json.writeEndObject();
+      json.close();
+    }
+  }
+
+  @Override
+  public List<WrittenFile> written() {
+    return operations == 0
+        ? List.of()
+        : List.of(new WrittenFile(NAME, Optional.empty(), operations));
+  }
+
+  @Override
+  public Map<String, Integer> notCarried() {
+    return notCarried;
+  }
+}

@@ -1,0 +1,281 @@
+package neatroster.sheets;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import neatroster.core.grid.FileFacts;
+import neatroster.core.grid.Sheet;
+import neatroster.core.grid.SheetName;
+import neatroster.core.grid.SheetRow;
+import neatroster.core.text.PackedCells;
+
+/**
+ * The Users and Groups of SCIM (RFC 7643) as tables of ours: a Group is a course or a group, as its
+ * extension or its external id says, else a course.
+ */
+final class ScimTables {
+  private static final String COURSE = "urn:neatroster:scim:schemas:extension:course:1.0";
+  private static final String ENTERPRISE =
+      "urn:ietf:params:scim:schemas:extension:enterprise:2.0:user";
+
+  private static final List<String> USERS =
+      List.of(
+          "id",
+          "username",
+          "given name",
+          "middle name",
+          "family name",
+          "suffix",
+          "preferred name",
+          "email",
+          "phone",
+          "site",
+          "manager",
+          "language",
+          "time zone",
+          "country",
+          "city",
+          "photo",
+          "password",
+          "status");
+  private static final List<String> COURSES =
+      List.of(
+          "code",
+          "title",
+          "description",
+          "category",
+          "site",
+          "starts",
+          "ends",
+          "capacity",
+          "language",
+          "join code");
+  private static final List<String> GROUPS =
+      List.of("course", "name", "description", "capacity", "join code");
+  private static final List<String> ENROLLMENTS =
+      List.of("user", "course", "role", "group", "starts", "ends");
+
+  private final List<Line> users = new ArrayList<>();
+  private final List<Line> courses = new ArrayList<>();
+  private final List<Line> groups = new ArrayList<>();
+  private final List<Line> enrollments = new ArrayList<>();
+  private final Map<String, String> usernames = new HashMap<>();
+  private final Map<String, String> codes = new HashMap<>();
+
+  /** A row with the line of the file at which its resource begins. */
+  private static final class Line {
+    private final int number;
+    private final byte[] cells;
+
+    Line(int number, List<String> cells) {
+      this.number = number;
+      this.cells = PackedCells.of(cells);
+    }
+  }
+
+  /**
+   * Adds a resource.
+   *
+   * @param line the line at which it begins
+   * @param id what others refer to it by
+   */
+  void add(int line, String id, Map<?, ?> resource) {
+    if (!JsonTree.text(resource, "username").isEmpty()) {
+      user(line, id, resource);
+    } else if (!JsonTree.text(resource, "displayname").isEmpty()) {
+      group(line, id, resource);
+    }
+  }
+
+  private void user(int line, String id, Map<?, ?> user) {
+    Map<?, ?> name = JsonTree.object(user, "name");
+    Map<?, ?> more = JsonTree.object(user, ENTERPRISE);
+    Object address = first(user, "addresses");
+    String username = JsonTree.text(user, "username");
+    usernames.put(id, username);
+    String external = JsonTree.text(user, "externalid");
+    users.add(
+        new Line(
+            line,
+            List.of(
+                external.isEmpty() ? JsonTree.text(more, "employeenumber") : external,
+                username,
+                JsonTree.text(name, "givenname"),
+                JsonTree.text(name, "middlename"),
+                JsonTree.text(name, "familyname"),
+                JsonTree.text(name, "honorificsuffix"),
+                JsonTree.text(user, "nickname"),
+                value(user, "emails"),
+                value(user, "phonenumbers"),
+                JsonTree.text(more, "department"),
+                JsonTree.text(JsonTree.object(more, "manager"), "value"),
+                JsonTree.text(user, "preferredlanguage"),
+                JsonTree.text(user, "timezone"),
+                JsonTree.text(address, "country"),
+                JsonTree.text(address, "locality"),
+                value(user, "photos"),
+                JsonTree.text(user, "password"),
+                JsonTree.text(user, "active").equals("false") ? "suspended" : "")));
+  }
+
+  private static Object first(Map<?, ?> resource, String key) {
+    List<?> all = JsonTree.list(resource, key);
+    for (Object one : all) {
+      if (JsonTree.text(one, "primary").equals("true")) {
+        return one;
+      }
+    }
+    return all.isEmpty() ? Map.of() : all.get(0);
+  }
+
+  private static String value(Map<?, ?> resource, String key) {
+    return JsonTree.text(first(resource, key), "value");
+  }
+
+  private void group(int line, String id, Map<?, ?> group) {
+    Map<?, ?> more = JsonTree.object(group, COURSE);
+    String external = JsonTree.text(group, "externalid");
+    String shown = JsonTree.text(group, "displayname");
+    String[] parts = external.split(":", 3);
+    boolean isGroup = JsonTree.text(more, "kind").equals("group") || parts[0].equals("group");
+    if (isGroup) {
+      String course = parts[0].equals("group") && parts.length == 3 ? parts[1] : "";
+      String in = codes.getOrDefault(JsonTree.text(more, "course"), course);
+      String name = parts[0].equals("group") && parts.length == 3 ? parts[2] : shown;
+      groups.add(
+          new Line(
+              line,
+              List.of(
+                  in,
+                  name,
+                  JsonTree.text(more, "description"),
+                  JsonTree.text(more, "capacity"),
+                  JsonTree.text(more, "joincode"))));
+      for (Object member : JsonTree.list(group, "members")) {
+        enrollments.add(
+            new Line(line, List.of(JsonTree.text(member, "value"), in, "", name, "", "")));
+      }
+      return;
+    }
+    String code = JsonTree.text(more, "code");
+    if (code.isEmpty()) {
+      code = external.startsWith("course:") ? external.substring("course:".length()) : shown;
+    }
+    codes.put(id, code);
+    courses.add(
+        new Line(
+            line,
+            List.of(
+                code,
+                shown.equals(code) ? "" : shown,
+                JsonTree.text(more, "description"),
+                JsonTree.text(more, "category"),
+                JsonTree.text(more, "site"),
+                JsonTree.text(more, "starts"),
+                JsonTree.text(more, "ends"),
+                JsonTree.text(more, "capacity"),
+                JsonTree.text(more, "language"),
+                JsonTree.text(more, "joincode"))));
+    members(line, group, more, code);
+  }
+
+  /** Who is in a course, with what the extension says of it. */
+  private void members(int line, Map<?, ?> group, Map<?, ?> more, String code) {
+    Map<String, Object> details = new HashMap<>();
+    for (Object one : JsonTree.list(more, "enrollments")) {
+      details.put(JsonTree.text(one, "user"), one);
+    }
+    for (Object member : JsonTree.list(group, "members")) {
+      String user = JsonTree.text(member, "value");
+      Object detail = details.getOrDefault(user, Map.of());
+      List<?> inGroups = JsonTree.list(detail, "groups");
+      for (Object name : inGroups.isEmpty() ? List.of("") : inGroups) {
+        enrollments.add(
+            new Line(
+                line,
+                List.of(
+                    user,
+                    code,
+                    JsonTree.text(detail, "role"),
+                    String.valueOf(name),
+                    JsonTree.text(detail, "starts"),
+                    JsonTree.text(detail, "ends"))));
+      }
+    }
+  }
+
+  /** The tables that have rows. */
+  List<Sheet> sheets(String file) {
+    List<Sheet> sheets = new ArrayList<>();
+    int manager = USERS.indexOf("manager");
+    add(sheets, new SheetName(file, "Users"), USERS, users, manager);
+    add(sheets, new SheetName(file, "Courses"), COURSES, courses, -1);
+    add(sheets, new SheetName(file, "Groups"), GROUPS, groups, -1);
+    add(sheets, new SheetName(file, "Members"), ENROLLMENTS, withoutTwins(), 0);
+    return sheets;
+  }
+
+  /** That somebody is in a group within a course is said by the course's members already. */
+  private List<Line> withoutTwins() {
+    Map<String, Line> told = new HashMap<>();
+    List<Line> lines = new ArrayList<>();
+    for (boolean isOfCourses : new boolean[] {true, false}) {
+      for (Line line : enrollments) {
+        List<String> cells = PackedCells.cells(line.cells);
+        boolean isPlain = cells.get(2).isEmpty() && !cells.get(3).isEmpty();
+        String key = cells.get(0) + "\n" + cells.get(1) + "\n" + cells.get(3);
+        if (isPlain != isOfCourses && told.putIfAbsent(key, line) == null) {
+          lines.add(line);
+        }
+      }
+    }
+    return lines;
+  }
+
+  private void add(
+      List<Sheet> sheets, SheetName name, List<String> headers, List<Line> lines, int reference) {
+    if (!lines.isEmpty()) {
+      sheets.add(new Table(name, headers, lines, reference, usernames));
+    }
+  }
+
+  /**
+   * One table.
+   *
+   * @param reference the column that refers to a user, or -1
+   */
+  private record Table(
+      SheetName name,
+      List<String> headers,
+      List<Line> all,
+      int reference,
+      Map<String, String> usernames)
+      implements Sheet {
+    @Override
+    public FileFacts facts() {
+      return FileFacts.of("scim");
+    }
+
+    @Override
+    public void read(Receiver receiver) {
+      SheetRow row = new SheetRow();
+      row.begin(1);
+      headers.forEach(row::add);
+      if (!receiver.row(row)) {
+        return;
+      }
+      for (Line line : all) {
+        row.begin(line.number);
+        List<String> cells = PackedCells.cells(line.cells);
+        for (int i = 0; i < cells.size(); i++) {
+          String cell = cells.get(i);
+          row.add(i == reference ? usernames.getOrDefault(cell, cell) : cell);
+        }
+        if (!receiver.row(row)) {
+          return;
+        }
+      }
+    }
+  }
+}
