@@ -85,6 +85,10 @@ final class LayoutParts {
 
   /** The phase of a file whose rows are all of one kind of change. */
   private Optional<Phase> phase() {
+    if (file.hasEnrollments()) {
+      // Whoever has many has several rows.
+      return Optional.empty();
+    }
     return switch (file.row()) {
       case SITE -> Optional.of(Phase.SITES);
       case COURSE -> Optional.of(Phase.COURSES);

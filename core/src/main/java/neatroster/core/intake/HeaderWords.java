@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.regex.Pattern;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 
@@ -25,6 +26,10 @@ final class HeaderWords {
       EnumSet.of(Field.COURSE, Field.GROUP, Field.STARTS, Field.ENDS);
 
   static final Set<Field> NAMES = EnumSet.of(Field.GIVEN_NAME, Field.FAMILY_NAME, Field.FULL_NAME);
+
+  /** What stands between the parts of a name in a header. */
+  private static final Pattern BOTH_PARTS =
+      Pattern.compile("[,;/&+|]|\\s-\\s|\\s(?:and|und|et|y|e)\\s", Pattern.CASE_INSENSITIVE);
 
   private static final Map<Table, Map<String, Match>> WORDS = load();
 
@@ -111,6 +116,9 @@ final class HeaderWords {
       if (match == null && table == Table.USERS && SecretColumns.isPassword(header)) {
         match = new Match(Field.PASSWORD, Column.By.SYNONYM);
       }
+      if (match == null && table == Table.USERS && namesBothParts(header, listed)) {
+        match = new Match(Field.FULL_NAME, Column.By.SYNONYM);
+      }
       if (match == null) {
         match =
             ComposedHeaders.field(
@@ -128,6 +136,22 @@ final class HeaderWords {
       }
     }
     return matches;
+  }
+
+  /** Whether a header names the parts of a name one after the other: “Surname, First name”. */
+  private static boolean namesBothParts(String header, Map<String, Match> listed) {
+    List<String> parts = BOTH_PARTS.splitAsStream(header).filter(part -> !part.isBlank()).toList();
+    if (parts.size() != 2) {
+      return false;
+    }
+    Set<Field> fields = EnumSet.noneOf(Field.class);
+    for (String part : parts) {
+      Match match = listed.get(squeeze(part));
+      if (match == null || !NAMES.contains(match.field()) || !fields.add(match.field())) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /**

@@ -349,12 +349,16 @@ public final class SheetReading {
           lost.add(columns.get(column));
         }
       }
-      boolean grouped = enrolling.map(Enrolling::usesGroupColumn).orElse(false);
-      if (!grouped && has(Field.GROUP) && row.has(Field.GROUP)) {
+      if (!usesGroupColumn() && has(Field.GROUP) && row.has(Field.GROUP)) {
         lost.add(columns.get(indexOf(Field.GROUP)));
       }
     }
     return lost;
+  }
+
+  /** Whether a column of groups beside the courses says in which group of a course somebody is. */
+  public boolean usesGroupColumn() {
+    return enrolling.map(Enrolling::usesGroupColumn).orElse(false);
   }
 
   /** Whether {@link #withoutCourse} may find anything in a row. */

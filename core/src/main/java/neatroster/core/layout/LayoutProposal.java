@@ -75,6 +75,7 @@ public final class LayoutProposal {
     text.append("# The platform's words for ours, where it has others:\n");
     text.append("# words:\n");
     text.append("#   role: {learner: student, instructor: teacher}\n");
+    text.append("#   change: {create: new, change: edit}\n");
     text.append("#   yes: \"1\"\n");
     text.append("#   no: \"0\"\n");
   }

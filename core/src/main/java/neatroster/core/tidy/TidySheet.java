@@ -172,7 +172,11 @@ public final class TidySheet {
    * person.
    */
   private boolean isOfEnrollment(Column column) {
+    boolean goesAlong =
+        sheet.shape() == Shape.ROWS
+            || (sheet.usesGroupColumn() && column.field().equals(Optional.of(Field.GROUP)));
     return sheet.table() == Table.USERS
+        && goesAlong
         && column.field().isPresent()
         && !Table.USERS.fields().contains(column.field().get());
   }
