@@ -19,6 +19,11 @@ public interface BatchWriter extends Closeable {
     return true;
   }
 
+  /** Whether the first passwords of users are in the batch. */
+  default boolean carriesPasswords() {
+    return true;
+  }
+
   /** Finishes every file. */
   @Override
   void close() throws IOException;

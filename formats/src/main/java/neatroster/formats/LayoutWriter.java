@@ -12,6 +12,7 @@ import neatroster.core.layout.Layout;
 import neatroster.core.layout.LayoutFile;
 import neatroster.core.layout.LayoutRows;
 import neatroster.core.layout.Misfit;
+import neatroster.core.model.Field;
 
 /**
  * Writes the files of a layout. Files of which there is one for each course or site are written one
@@ -62,6 +63,11 @@ final class LayoutWriter implements BatchWriter {
   @Override
   public boolean carries(PlannedChange change) {
     return layout.takes(change);
+  }
+
+  @Override
+  public boolean carriesPasswords() {
+    return layout.names(Field.PASSWORD);
   }
 
   private void take(LayoutFile file, Map<String, String> naming, List<List<String>> together) {

@@ -183,7 +183,7 @@ public final class PackCommand implements Callable<Integer> {
         show(screen, settings, checked, known, items);
         return Exit.DONE;
       }
-      checked = checked.with(misfits(settings, checked, known, items));
+      checked = withMisfits(settings, checked, known, items);
       Optional<Obstacle> obstacle = Obstacle.of(checked, leaveOutFaulty);
       if (obstacle.isPresent()) {
         refuse(screen, checked, why(obstacle.get()));
@@ -256,6 +256,23 @@ public final class PackCommand implements Callable<Integer> {
         reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
         workplace.register().passwordsDue(),
         joinCodes(workplace.register()));
+  }
+
+  /**
+   * The check with what the layouts have no room for. Where rows are left out because of it, others
+   * may speak for the same people, and are looked at too.
+   */
+  private CheckResult withMisfits(
+      Settings settings, CheckResult checked, Known known, IssuedItems items) {
+    CheckResult result = checked;
+    List<Finding> found = misfits(settings, result, known, items);
+    int faulty = -1;
+    while (!found.isEmpty() && result.faultyLines().cardinality() > faulty) {
+      faulty = result.faultyLines().cardinality();
+      result = result.with(found);
+      found = leaveOutFaulty ? misfits(settings, result, known, items) : List.of();
+    }
+    return result;
   }
 
   /** What the layouts have no room for; it is found before anything is written. */

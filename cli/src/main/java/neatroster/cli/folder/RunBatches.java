@@ -74,8 +74,12 @@ public final class RunBatches implements Closeable {
   /** Writes a change, as far as the formats have room for it. */
   public void add(PlannedChange change) throws IOException {
     boolean isCarried = false;
+    boolean holdsPassword = false;
     for (BatchWriter writer : writers) {
-      isCarried |= writer.carries(change);
+      boolean carries = writer.carries(change);
+      isCarried |= carries;
+      holdsPassword |= carries && writer.carriesPasswords();
+
       writer.row(change);
     }
     if (!isCarried) {
@@ -86,7 +90,7 @@ public final class RunBatches implements Closeable {
     counts
         .computeIfAbsent(change.phase().word(), phase -> new LinkedHashMap<>())
         .merge(change.change().word(), 1, Integer::sum);
-    if (!change.value(Field.PASSWORD).isEmpty()) {
+    if (holdsPassword && !change.value(Field.PASSWORD).isEmpty()) {
       passwords.add(reference(change));
     }
     changes.add(change);

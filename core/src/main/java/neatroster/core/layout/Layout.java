@@ -2,6 +2,7 @@ package neatroster.core.layout;
 
 import java.util.List;
 import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Field;
 
 /**
  * How a platform wants its import files.
@@ -25,6 +26,13 @@ public record Layout(String name, String place, List<LayoutFile> files, LayoutWo
    */
   public Layout splitBy(String by) {
     return with(files.stream().map(file -> file.splitBy(by)).toList());
+  }
+
+  /** Whether some column holds a field. */
+  public boolean names(Field field) {
+    return files.stream()
+        .flatMap(file -> file.columns().stream())
+        .anyMatch(column -> column.value().names().contains(field.label()));
   }
 
   /** Whether some file has room for a change. */

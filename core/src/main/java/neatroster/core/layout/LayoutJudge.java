@@ -15,8 +15,6 @@ import neatroster.core.model.OwnField;
 
 /** Finds out before anything is written what of a batch a layout cannot hold. */
 public final class LayoutJudge {
-  /** A column that fits nowhere is told by fewer. */
-  private static final int MOST = 10_000;
 
   private final LayoutRows rows;
   private final Set<Misfit> misfits = new LinkedHashSet<>();
@@ -55,9 +53,7 @@ public final class LayoutJudge {
 
               @Override
               public void misfit(Misfit misfit) {
-                if (misfits.size() < MOST) {
-                  misfits.add(misfit);
-                }
+                misfits.add(misfit);
               }
             });
   }
