@@ -273,6 +273,36 @@ class LayoutsIT {
   }
 
   @Test
+  void anyColumnOfTheSheetsMayStandInALayout() throws Exception {
+    program.file(
+        "sheets/people.csv",
+        "username,given name,family name,Cost centre",
+        "asolheim,Åse,Solheim,K-17",
+        "bfinch,Bo,Finch,",
+        "jmueller,Jörn,Müller,K-18",
+        "znunes,Zoë,Nuñes,K-18");
+    program.file(
+        "layouts/costs.yaml",
+        "files:",
+        "  - name: costs.csv",
+        "    row: user",
+        "    columns:",
+        "      - {header: LOGIN, value: \"{username}\"}",
+        "      - {header: KST, value: \"{cost centre|or none}\"}");
+    Path run = packed("--as", "layout:costs", "--as", "plain");
+    assertThat(rows(run.resolve("layout-costs/costs.csv"), ',', StandardCharsets.UTF_8))
+        .containsExactly(
+            List.of("LOGIN", "KST"),
+            List.of("asolheim", "K-17"),
+            List.of("bfinch", "none"),
+            List.of("jmueller", "K-18"),
+            List.of("znunes", "K-18"));
+    program.file("sheets/people.csv", "username,given name,family name", "asolheim,Åse,Solheim");
+    assertThat(pack("--as", "layout:costs").err())
+        .contains("layouts/costs.yaml, line 6", "no sheet has a column of that name");
+  }
+
+  @Test
   void aLookShowsTheFirstRowsAndNoPassword() throws Exception {
     program.run("issue", SHEETS[0], "--to", "out");
     program.file(

@@ -9,6 +9,7 @@ import neatroster.cli.folder.Layouts;
 import neatroster.cli.folder.Session;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.layout.Layout;
+import neatroster.core.roster.Roster;
 import neatroster.core.text.Nearest;
 import neatroster.formats.BatchFormat;
 import neatroster.formats.BatchFormats;
@@ -77,6 +78,26 @@ final class FormatOptions {
             name + " is not divided into files; leave out --most-rows and --split for it.");
       }
       formats.add(format);
+    }
+    session.declare(
+        layouts().stream()
+            .flatMap(layout -> layout.extras().stream())
+            .map(Layout.Extra::field)
+            .distinct()
+            .toList());
+  }
+
+  /** Sees to it that the sheets have the columns that layouts name beside all fields. */
+  void verifyExtras(Roster roster) {
+    for (Layout layout : layouts()) {
+      for (Layout.Extra extra : layout.extras()) {
+        boolean isThere =
+            roster.sheets().stream()
+                .anyMatch(sheet -> sheet.ownFields().containsKey(extra.field()));
+        if (!isThere) {
+          throw Problem.usage(extra.otherwise());
+        }
+      }
     }
   }
 

@@ -175,6 +175,7 @@ public final class PackCommand implements Callable<Integer> {
     Settings settings = session.settings();
     try (OpenRoster open = session.open(files);
         Workplace workplace = session.work("pack")) {
+      as.verifyExtras(open.roster());
       Basis basis = session.comparing(workplace.known(), open.roster());
       Known known = basis.known();
       CheckResult checked = Checker.check(open.roster(), basis);

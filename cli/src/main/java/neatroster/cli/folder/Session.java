@@ -11,6 +11,7 @@ import neatroster.cli.settings.SettingsReader;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.check.Basis;
+import neatroster.core.model.OwnField;
 import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Policy;
@@ -91,6 +92,13 @@ public final class Session {
     other.settings = settings();
     other.isLookedAt = among;
     return other;
+  }
+
+  /** Takes columns of the sheets for fields of the school's own, beside those of the settings. */
+  public void declare(List<OwnField> fields) {
+    if (!fields.isEmpty()) {
+      settings = settings().withFields(fields);
+    }
   }
 
   /** Whether something of the folder that says what the platform holds is looked at. */

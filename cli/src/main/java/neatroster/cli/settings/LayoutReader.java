@@ -26,6 +26,7 @@ import neatroster.core.layout.RowKind;
 import neatroster.core.model.Field;
 import neatroster.core.model.FieldType;
 import neatroster.core.model.OwnField;
+import neatroster.core.model.Table;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
 import neatroster.core.settings.Settings;
@@ -56,12 +57,16 @@ public final class LayoutReader {
   private static final Set<Change> AWAY =
       Set.of(Change.SUSPEND, Change.RESTORE, Change.REMOVE, Change.WITHDRAW);
 
+  /** Words of patterns that are no columns. */
+  private static final Set<String> RESERVED = Set.of("n", "i", "word", "random");
+
   private static final int MOST_ROWS = 100_000_000;
   private static final int MOST_COLUMNS = 1000;
   private static final int LONGEST_CELL = 1_000_000;
 
   private final String name;
   private final Settings settings;
+  private final Map<String, Layout.Extra> extras = new LinkedHashMap<>();
 
   private LayoutReader(String name, Settings settings) {
     this.name = name;
@@ -104,7 +109,12 @@ public final class LayoutReader {
       }
       files.add(file);
     }
-    return new Layout(name, shown, List.copyOf(files), words(root.section("words")));
+    return new Layout(
+        name,
+        shown,
+        List.copyOf(files),
+        words(root.section("words")),
+        List.copyOf(extras.values()));
   }
 
   private LayoutFile file(YamlSection section) throws SettingsException {
@@ -307,7 +317,12 @@ public final class LayoutReader {
       // Whoever has more enrollments than fit has several rows.
       names.remove("n");
     }
+    RowKind kind = isEach ? RowKind.ENROLLMENT : row;
+    for (String extra : extras(column, names, kind.table())) {
+      names.add(extra);
+    }
     column.verify("value", text -> pattern(text, names).fault());
+
     Pattern value = pattern(column.text("value", ""), names).pattern().orElseThrow();
     Optional<AllowedLetters> allowed = AllowedLetters.of(column.text("allow", ""));
     if (column.has("allow") && allowed.isEmpty()) {
@@ -321,6 +336,45 @@ public final class LayoutReader {
         allowed,
         isEach,
         isEach ? column.number("most", 1, MOST_COLUMNS, 1) : 0);
+  }
+
+  /**
+   * The values that no field has: they may be columns of the sheets, which nobody knows yet. Where
+   * none has such a column, it is a slip after all.
+   */
+  private List<String> extras(YamlSection column, Set<String> names, Table table)
+      throws SettingsException {
+    List<String> found = new ArrayList<>();
+    for (String value : unknown(column.text("value", ""), names)) {
+      try {
+        column.verify("value", text -> pattern(text, names).fault());
+      } catch (SettingsException e) {
+        OwnField field =
+            new OwnField(value, table, OwnField.Type.TEXT, List.of(), false, false, "");
+        extras.putIfAbsent(
+            table + " " + value,
+            new Layout.Extra(
+                field,
+                e.getMessage().endsWith("?")
+                    ? e.getMessage()
+                    : e.getMessage() + ", and no sheet has a column of that name"));
+        found.add(value);
+      }
+    }
+    return found;
+  }
+
+  private static List<String> unknown(String text, Set<String> names) {
+    try {
+      return Pattern.parse(text).names().stream()
+          .filter(value -> !names.contains(value))
+          .filter(value -> Field.named(value).map(Field::label).filter(names::contains).isEmpty())
+          // The number of a row is none where a person may have several.
+          .filter(value -> !RESERVED.contains(value))
+          .toList();
+    } catch (PatternException e) {
+      return List.of();
+    }
   }
 
   private Set<String> dateValues() {

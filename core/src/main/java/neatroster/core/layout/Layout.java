@@ -3,6 +3,7 @@ package neatroster.core.layout;
 import java.util.List;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Field;
+import neatroster.core.model.OwnField;
 
 /**
  * How a platform wants its import files.
@@ -11,8 +12,18 @@ import neatroster.core.model.Field;
  * @param place the file that says it, as messages name it
  * @param files its files
  * @param words the platform's words
+ * @param extras columns of sheets, beside all fields, that its values name
  */
-public record Layout(String name, String place, List<LayoutFile> files, LayoutWords words) {
+public record Layout(
+    String name, String place, List<LayoutFile> files, LayoutWords words, List<Extra> extras) {
+  /**
+   * A column of the sheets that is no field of ours and none that the settings declare.
+   *
+   * @param field the column as a field of the school's own
+   * @param otherwise what is wrong with the layout where no sheet has such a column
+   */
+  public record Extra(OwnField field, String otherwise) {}
+
   /** The same layout with files of so many rows at the most. */
   public Layout withMostRows(int most) {
     return with(files.stream().map(file -> file.withMostRows(most)).toList());
@@ -41,6 +52,6 @@ public record Layout(String name, String place, List<LayoutFile> files, LayoutWo
   }
 
   private Layout with(List<LayoutFile> other) {
-    return new Layout(name, place, other, words);
+    return new Layout(name, place, other, words, extras);
   }
 }

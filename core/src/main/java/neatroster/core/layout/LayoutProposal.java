@@ -134,6 +134,7 @@ public final class LayoutProposal {
     }
     if (columns.stream().anyMatch(column -> column.value().isEmpty())) {
       line("    # What was not matched may be: " + values(kind, columns));
+      line("    # or a column of your sheets by its header, such as {Cost centre}");
     }
     matched.add(new Matched(sheet, kind, List.copyOf(columns)));
   }

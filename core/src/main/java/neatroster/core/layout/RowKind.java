@@ -67,7 +67,8 @@ public enum RowKind {
     };
   }
 
-  private Table table() {
+  /** The table that such a row is of. */
+  public Table table() {
     return switch (this) {
       case SITE, USER -> Table.USERS;
       case COURSE -> Table.COURSES;

@@ -1,6 +1,7 @@
 package neatroster.core.settings;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -77,27 +78,42 @@ public record Settings(
   public Settings withoutRules(List<String> names) {
     Map<String, Optional<Severity>> fewer = new LinkedHashMap<>(rules);
     names.forEach(name -> fewer.putIfAbsent(name, Optional.empty()));
-    return new Settings(
-        dates,
-        usernames,
-        emails,
-        ids,
-        passwords,
-        guardians,
-        joinCodes,
-        anonymousPattern,
-        keeping,
-        policy,
-        stopAbove,
-        roles,
-        defaultRole,
-        defaults,
-        courseAliases,
-        fewer,
-        reading,
-        checks,
-        school,
-        ldifBase);
+    return changed().rules(fewer).build();
+  }
+
+  /** The same with more fields of the school's own. */
+  public Settings withFields(List<OwnField> more) {
+    List<OwnField> all = new ArrayList<>(reading.ownFields());
+    all.addAll(more);
+    return changed()
+        .reading(new Reading(reading.sheets(), reading.words(), List.copyOf(all), reading.today()))
+        .build();
+  }
+
+  /** These settings, to be changed. */
+  private Builder changed() {
+    Builder builder = new Builder();
+    builder.dates = dates;
+    builder.usernames = usernames;
+    builder.emails = emails;
+    builder.ids = ids;
+    builder.passwords = passwords;
+    builder.guardians = guardians;
+    builder.joinCodes = joinCodes;
+    builder.anonymousPattern = anonymousPattern;
+    builder.keeping = keeping;
+    builder.policy = policy;
+    builder.stopAbove = stopAbove;
+    builder.roles = roles;
+    builder.defaultRole = defaultRole;
+    builder.defaults = defaults;
+    builder.courseAliases = courseAliases;
+    builder.rules = rules;
+    builder.reading = reading;
+    builder.checks = checks;
+    builder.school = school;
+    builder.ldifBase = ldifBase;
+    return builder;
   }
 
   /** Settings that are being put together; what is not said is as in {@link #standard}. */

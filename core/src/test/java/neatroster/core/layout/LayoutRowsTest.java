@@ -41,7 +41,8 @@ class LayoutRowsTest {
                 true,
                 0,
                 List.of(columns))),
-        LayoutWords.OURS);
+        LayoutWords.OURS,
+        List.of());
   }
 
   private static PlannedChange user(String name, String family) {
