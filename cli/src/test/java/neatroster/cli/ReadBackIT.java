@@ -6,12 +6,14 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -20,12 +22,22 @@ import org.junit.jupiter.api.io.TempDir;
 class ReadBackIT {
   private static final ObjectMapper JSON = new ObjectMapper();
 
+  @TempDir static Path demo;
   @TempDir Path temp;
   private Program school;
 
+  @BeforeAll
+  static void theDemoSchool() throws Exception {
+    new Program(demo).run("demo", "school");
+  }
+
   @BeforeEach
-  void theDemoSchool() throws Exception {
-    new Program(temp).run("demo", "school");
+  void aSchoolOfItsOwn() throws Exception {
+    try (Stream<Path> files = Files.walk(demo.resolve("school"))) {
+      for (Path file : files.toList()) {
+        Files.copy(file, temp.resolve(demo.relativize(file)), StandardCopyOption.COPY_ATTRIBUTES);
+      }
+    }
     school = new Program(temp.resolve("school"));
   }
 
@@ -63,17 +75,11 @@ class ReadBackIT {
   /** Rosters with whatever signs people and courses may have in their names. */
   @Test
   void whateverThingsAreCalled() throws Exception {
-    for (long seed : new long[] {7, 2027}) {
-      randomRoster(new SplittableRandom(seed));
-      assertThat(left("plain")).as("plain, %s", seed).isEmpty();
-      assertThat(left("scim")).as("scim, %s", seed).isEmpty();
-      assertThat(left("oneroster").keySet())
-          .as("oneroster, %s", seed)
-          .isSubsetOf("groups create", "enrollments enroll");
-      assertThat(left("ldif").keySet())
-          .as("ldif, %s", seed)
-          .doesNotContain("users create", "users change");
-    }
+    randomRoster(new SplittableRandom(2027));
+    assertThat(left("plain")).isEmpty();
+    assertThat(left("scim")).isEmpty();
+    assertThat(left("oneroster").keySet()).isSubsetOf("groups create", "enrollments enroll");
+    assertThat(left("ldif").keySet()).doesNotContain("users create", "users change");
   }
 
   private void randomRoster(SplittableRandom random) throws Exception {
