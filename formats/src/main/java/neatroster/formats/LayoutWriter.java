@@ -22,15 +22,17 @@ final class LayoutWriter implements BatchWriter {
   private final BatchFiles files;
   private final LayoutRows rows;
   private final Layout layout;
+  private final boolean holdsPasswords;
   private final FileNames taken = new FileNames();
-  private final Map<LayoutFile, List<WrittenFile>> written = new LinkedHashMap<>();
-  private final Map<LayoutFile, LayoutParts> open = new LinkedHashMap<>();
+  private final Map<LayoutFile, List<WrittenFile>> written = new HashMap<>();
+  private final Map<LayoutFile, LayoutParts> open = new HashMap<>();
   private final Map<LayoutFile, Map<Map<String, String>, List<List<List<String>>>>> kept =
       new HashMap<>();
 
   LayoutWriter(Layout layout, BatchFiles files, BatchBackground background) {
     this.layout = layout;
     this.files = files;
+    this.holdsPasswords = layout.names(Field.PASSWORD);
     layout.files().forEach(file -> written.put(file, new ArrayList<>()));
     rows =
         new LayoutRows(
@@ -67,7 +69,7 @@ final class LayoutWriter implements BatchWriter {
 
   @Override
   public boolean carriesPasswords() {
-    return layout.names(Field.PASSWORD);
+    return holdsPasswords;
   }
 
   private void take(LayoutFile file, Map<String, String> naming, List<List<String>> together) {
@@ -114,7 +116,7 @@ final class LayoutWriter implements BatchWriter {
   @Override
   public List<WrittenFile> written() {
     // The order of the layout is that of delivery.
-    return written.values().stream().flatMap(List::stream).toList();
+    return layout.files().stream().flatMap(file -> written.get(file).stream()).toList();
   }
 
   @Override

@@ -281,6 +281,9 @@ public final class PackCommand implements Callable<Integer> {
       Settings settings, CheckResult checked, Known known, IssuedItems items) {
     List<Finding> findings = new ArrayList<>();
     for (Layout layout : as.layouts()) {
+      if (!layout.isNarrow()) {
+        continue;
+      }
       LayoutJudge judge =
           new LayoutJudge(layout, settings.reading().ownFields(), new WholeRecords(known));
       compare(settings, checked, known, items, judge::add);

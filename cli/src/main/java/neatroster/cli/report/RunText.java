@@ -8,14 +8,22 @@ import neatroster.core.model.Counted;
 
 /** What a run holds, for people. */
 public final class RunText {
+  /** A file for each course may be thousands. */
+  private static final int MOST_SHOWN = 60;
+
   private RunText() {}
 
   /** The batch files, each with what is in it. */
   public static void files(Screen screen, List<PackedFile> files) {
-    int width = files.stream().mapToInt(file -> file.path().length()).max().orElse(0);
-    for (PackedFile file : files) {
+    List<PackedFile> shown = files.subList(0, Math.min(MOST_SHOWN, files.size()));
+    int width = shown.stream().mapToInt(file -> file.path().length()).max().orElse(0);
+    for (PackedFile file : shown) {
       String path = file.path() + " ".repeat(width - file.path().length());
       screen.line("  " + path + "  " + Counted.of(file.written().rows(), file.written().one()));
+    }
+    if (files.size() > shown.size()) {
+      screen.line(
+          "  and " + (files.size() - shown.size()) + " more files; run.json lists them all");
     }
   }
 

@@ -39,6 +39,11 @@ public record Layout(
     return with(files.stream().map(file -> file.splitBy(by)).toList());
   }
 
+  /** Whether there is anything that its files could not hold. */
+  public boolean isNarrow() {
+    return files.stream().anyMatch(LayoutFile::isNarrow);
+  }
+
   /** Whether some column holds a field. */
   public boolean names(Field field) {
     return files.stream()
@@ -48,7 +53,12 @@ public record Layout(
 
   /** Whether some file has room for a change. */
   public boolean takes(PlannedChange change) {
-    return files.stream().anyMatch(file -> file.takes(change) || file.takesAlong(change));
+    for (LayoutFile file : files) {
+      if (file.takes(change) || file.takesAlong(change)) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private Layout with(List<LayoutFile> other) {

@@ -1,6 +1,7 @@
 package neatroster.core.layout;
 
 import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -53,29 +54,52 @@ public record LayoutFile(
   /** The names of values that a file's name may have. */
   public static final Set<String> NAMED = Set.of("n", "course", "site");
 
+  /** No two files of a layout have one name, and files are looked up for every row. */
+  @Override
+  public int hashCode() {
+    return name.toString().hashCode();
+  }
+
+  /** Whether there is anything that it could not hold. */
+  boolean isNarrow() {
+    boolean anyLetter =
+        StandardCharsets.UTF_8.equals(form.encoding()) && form.quotes() != Quotes.NEVER;
+    return form.isWorkbook()
+        || !anyLetter
+        || mostRows > 0
+        || columns.stream()
+            .anyMatch(
+                column ->
+                    column.isRequired() || column.longest() > 0 || column.allowed().isPresent());
+  }
+
   /** Whether a change gets a row of its own. */
   boolean takes(PlannedChange change) {
     return row == RowKind.of(change)
         && changes.contains(change.change())
-        && hasRoomFor(change, columns);
+        && hasRoomFor(change, false);
   }
 
   /** Whether an enrollment goes along in the row of its user. */
   boolean takesAlong(PlannedChange change) {
-    List<LayoutColumn> repeated =
-        columns.stream().filter(LayoutColumn::isForEachEnrollment).toList();
-    return !repeated.isEmpty()
-        && RowKind.of(change) == RowKind.ENROLLMENT
+    return RowKind.of(change) == RowKind.ENROLLMENT
         && change.change() != Change.WITHDRAW
-        && hasRoomFor(change, repeated);
+        && hasEnrollments()
+        && hasRoomFor(change, true);
   }
 
   /** Who is in a group across courses and in no course is said by the group's name alone. */
-  private static boolean hasRoomFor(PlannedChange change, List<LayoutColumn> columns) {
-    return RowKind.of(change) != RowKind.ENROLLMENT
-        || !change.value(Field.COURSE).isEmpty()
-        || columns.stream()
-            .anyMatch(column -> column.value().names().contains(Field.GROUP.label()));
+  private boolean hasRoomFor(PlannedChange change, boolean isAlong) {
+    if (RowKind.of(change) != RowKind.ENROLLMENT || !change.value(Field.COURSE).isEmpty()) {
+      return true;
+    }
+    for (LayoutColumn column : columns) {
+      if (column.isForEachEnrollment() == isAlong
+          && column.value().names().contains(Field.GROUP.label())) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** The same file with so many rows at the most, unless it takes fewer. */
@@ -102,7 +126,12 @@ public record LayoutFile(
 
   /** Whether a row holds the enrollments of its user. */
   public boolean hasEnrollments() {
-    return columns.stream().anyMatch(LayoutColumn::isForEachEnrollment);
+    for (LayoutColumn column : columns) {
+      if (column.isForEachEnrollment()) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** How many enrollments a row holds. */

@@ -3,6 +3,7 @@ package neatroster.core.layout;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -39,7 +40,7 @@ public final class LayoutRows {
   private final OtherValues others;
   private final LayoutLosses losses;
   private final Map<LayoutFile, CellFit> fits = new HashMap<>();
-  private final Map<LayoutFile, Map<String, Waiting>> waiting = new LinkedHashMap<>();
+  private final Map<LayoutFile, Map<String, Waiting>> waiting = new HashMap<>();
   private final Map<LayoutFile, Integer> counters = new HashMap<>();
 
   /** A user's row until all enrollments are there. */
@@ -65,7 +66,7 @@ public final class LayoutRows {
     this.layout = layout;
     this.ownFields = ownFields;
     this.receiver = receiver;
-    values = new LayoutValues(ownFields, whole, layout.words());
+    values = new LayoutValues(ownFields, whole, layout.words(), namedBy(layout));
     Map<RowKind, Set<String>> names = new EnumMap<>(RowKind.class);
     for (RowKind kind : RowKind.values()) {
       names.put(kind, kind.names(ownFields));
@@ -78,6 +79,19 @@ public final class LayoutRows {
         waiting.put(file, new LinkedHashMap<>());
       }
     }
+  }
+
+  /** The values that anything in a layout names, and those that tell what is meant. */
+  private static Set<String> namedBy(Layout layout) {
+    Set<String> names = new HashSet<>();
+    for (Field field : List.of(Field.USERNAME, Field.CODE, Field.COURSE)) {
+      names.add(field.label());
+    }
+    for (LayoutFile file : layout.files()) {
+      file.columns().forEach(column -> names.addAll(column.value().names()));
+      names.addAll(file.name().names());
+    }
+    return names;
   }
 
   /** Takes a change of the batch. */
@@ -185,8 +199,12 @@ public final class LayoutRows {
 
   /** Hands on the rows that have waited. */
   public void finish() {
-    waiting.forEach((file, users) -> users.values().forEach(user -> hand(file, user)));
-    waiting.values().forEach(Map::clear);
+    for (LayoutFile file : layout.files()) {
+      if (waiting.containsKey(file)) {
+        waiting.get(file).values().forEach(user -> hand(file, user));
+        waiting.get(file).clear();
+      }
+    }
   }
 
   private void hand(LayoutFile file, Waiting user) {

@@ -1,9 +1,11 @@
 package neatroster.core.layout;
 
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import neatroster.core.compare.Change;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.WholeRecords;
@@ -26,11 +28,24 @@ final class LayoutValues {
   private final List<OwnField> ownFields;
   private final WholeRecords whole;
   private final LayoutWords words;
+  private final Map<RowKind, List<Field>> fields = new EnumMap<>(RowKind.class);
 
-  LayoutValues(List<OwnField> ownFields, WholeRecords whole, LayoutWords words) {
+  /**
+   * The values of rows.
+   *
+   * @param named the values that somebody asks for
+   */
+  LayoutValues(List<OwnField> ownFields, WholeRecords whole, LayoutWords words, Set<String> named) {
     this.ownFields = ownFields;
     this.whole = whole;
     this.words = words;
+    for (RowKind kind : RowKind.values()) {
+      fields.put(kind, kind.fields().stream().filter(field -> isNamed(field, named)).toList());
+    }
+  }
+
+  private static boolean isNamed(Field field, Set<String> named) {
+    return named.contains(field.label()) || named.contains(SHORT.getOrDefault(field, ""));
   }
 
   /** The values of a change's own fields: of the user or the course as a whole, after it. */
@@ -42,7 +57,7 @@ final class LayoutValues {
           default -> change.values();
         };
     Map<String, String> values = new HashMap<>();
-    for (Field field : kind.fields()) {
+    for (Field field : fields.get(kind)) {
       put(values, field, record.getOrDefault(field, ""));
     }
     if (kind == RowKind.GROUP && change.change() == Change.REMOVE) {

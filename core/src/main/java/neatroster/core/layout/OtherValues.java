@@ -28,11 +28,20 @@ final class OtherValues {
     this.values = values;
     Set<String> asked = new TreeSet<>();
     for (LayoutFile file : layout.files()) {
-      if (file.row().withOthers().size() > 1 || file.hasEnrollments()) {
-        file.columns().forEach(column -> asked.addAll(column.value().names()));
-        asked.addAll(file.name().names());
+      RowKind kind = file.hasEnrollments() ? RowKind.ENROLLMENT : file.row();
+      if (kind.withOthers().size() > 1) {
+        Set<String> named = new TreeSet<>(file.name().names());
+        for (LayoutColumn column : file.columns()) {
+          if (column.isForEachEnrollment() || !file.hasEnrollments()) {
+            named.addAll(column.value().names());
+          }
+        }
+        // What a row says itself is not asked of others.
+        kind.fields().forEach(field -> named.remove(field.label()));
+        asked.addAll(named);
       }
     }
+
     askedOfUsers = new ArrayList<>(asked);
     askedOfUsers.retainAll(names.get(RowKind.USER));
     askedOfCourses = new ArrayList<>(asked);
