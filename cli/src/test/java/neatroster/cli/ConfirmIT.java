@@ -217,4 +217,16 @@ class ConfirmIT {
     assertThat(edited.exit()).isEqualTo(3);
     assertThat(edited.err()).contains("was edited");
   }
+
+  @Test
+  void aBatchThatWasEditedIsNoticed() throws Exception {
+    Path batch = temp.resolve("runs/" + run + "/plain/3-users.csv");
+    Files.writeString(batch, Files.readString(batch).replace("Bo", "Bob"));
+    Files.delete(temp.resolve("runs/" + run + "/plain/2-courses.csv"));
+    Program.Result sent = school.run("send", run, "--by-hand");
+    assertThat(sent.exit()).isZero();
+    assertThat(sent.err())
+        .contains("plain/3-users.csv was edited", "confirm --export")
+        .doesNotContain("2-courses.csv");
+  }
 }

@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.folder.DeliveredNames;
 import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.RosterFolder;
@@ -122,6 +123,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       }
       int failed = confirmation.missing().size() + confirmation.different().size();
       if (run.deliveredAt().isEmpty()) {
+        DeliveredNames.remember(folder, run, workplace.register());
         workplace.register().runDelivered(run.name(), Instant.now());
       }
       workplace

@@ -538,13 +538,11 @@ public final class PackCommand implements Callable<Integer> {
       screen.line(
           "… and " + (packed.dropped().size() - SHOWN) + " more such values; see run.json.");
     }
-    screen.line(
-        (packed.passwords() == 0
-                ? ""
-                : "The batches hold first passwords: keep them where only you can read them. ")
-            + "Deliver the batches in the order of this list, then say so: neat-roster send "
-            + packed.run()
-            + " --by-hand");
+    if (packed.passwords() > 0) {
+      screen.line("The batches hold first passwords: keep them where only you can read them.");
+    }
+    screen.line("Deliver the batches in the order of this list, then say so:");
+    screen.line("neat-roster send " + packed.run() + " --by-hand");
     waiting(screen, packed);
   }
 

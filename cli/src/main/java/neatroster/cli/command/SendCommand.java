@@ -1,12 +1,11 @@
 package neatroster.cli.command;
 
-import java.io.IOException;
-import java.nio.file.Path;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.concurrent.Callable;
-import neatroster.cli.folder.KnownSource;
+import neatroster.cli.folder.DeliveredNames;
+import neatroster.cli.folder.EditedBatches;
 import neatroster.cli.folder.PackedRun;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunChoice;
@@ -16,12 +15,7 @@ import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.compare.Change;
 import neatroster.core.model.Counted;
-import neatroster.core.model.Field;
-import neatroster.formats.KeptChanges;
-import neatroster.formats.SourcedIds;
-import neatroster.register.Register;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
 import picocli.CommandLine.Command;
@@ -61,9 +55,10 @@ public final class SendCommand implements Callable<Integer> {
     try (Workplace workplace = session.work("send")) {
       Run run = RunChoice.of(workplace.register().runs(), named);
       RunChoice.verifyUnedited(folder, run);
+      EditedBatches.remark(session.screen(), folder, run.name());
       int changes = PackedRun.changes(folder, run.name());
       if (run.deliveredAt().isEmpty()) {
-        rememberNames(folder, run, workplace.register());
+        DeliveredNames.remember(folder, run, workplace.register());
         workplace.register().runDelivered(run.name(), Instant.now());
       }
       if (options.json()) {
@@ -75,32 +70,6 @@ public final class SendCommand implements Callable<Integer> {
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
     }
-  }
-
-  /** Remembers whose names went over to others, so that no sourcedId does. */
-  private static void rememberNames(RosterFolder folder, Run run, Register register)
-      throws RegisterException {
-    SourcedIds ids = new SourcedIds(register.sourcedIds());
-    Path changes = folder.path("runs").resolve(run.name()).resolve(KnownSource.CHANGES);
-    try {
-      new KeptChanges(changes)
-          .read(
-              change -> {
-                String former = change.value(Field.FORMER_USERNAME);
-                if (change.change() == Change.RENAME && !former.isEmpty()) {
-                  ids.rename("user", former, change.value(Field.USERNAME));
-                } else if (change.change() == Change.REMOVE
-                    && !change.value(Field.USERNAME).isEmpty()) {
-                  ids.retire("user", change.value(Field.USERNAME));
-                } else if (change.change() == Change.REMOVE
-                    && change.value(Field.GROUP).isEmpty()) {
-                  ids.retire("class", change.value(Field.COURSE));
-                }
-              });
-    } catch (IOException e) {
-      throw Problem.unreadable(changes + " cannot be read.", e);
-    }
-    register.rememberSourcedIds(ids.remembered());
   }
 
   private static void text(Screen screen, Run run, int changes) {

@@ -17,6 +17,7 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.folder.EditedBatches;
 import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunBackground;
@@ -112,6 +113,7 @@ public final class UndoCommand implements Callable<Integer> {
       Run run = RunChoice.of(runs, named);
       verify(runs, run);
       RunChoice.verifyUnedited(folder, run);
+      EditedBatches.remark(session.screen(), folder, run.name());
       Path changes = RunChoice.kept(folder, run);
       Roster none = new Roster(List.of(), List.of(), List.of());
       Known known = session.basis(workplace.known(), none).known();

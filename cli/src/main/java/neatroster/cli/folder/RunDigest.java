@@ -55,7 +55,8 @@ public final class RunDigest {
     }
   }
 
-  private static String sha256(Path file) throws IOException {
+  /** The SHA-256 of a file, in hexadecimal. */
+  static String sha256(Path file) throws IOException {
     MessageDigest digest = AccountsFile.sha256();
     byte[] block = new byte[1 << 16];
     try (InputStream in = Files.newInputStream(file)) {
