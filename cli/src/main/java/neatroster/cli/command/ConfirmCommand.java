@@ -90,7 +90,7 @@ public final class ConfirmCommand implements Callable<Integer> {
   @Parameters(
       paramLabel = "RUN",
       arity = "0..1",
-      description = "The run, as 2027-01-12-1. Without it: the one that was packed last.")
+      description = "The run, as 2027-01-12-1. Without it: the one that was delivered last.")
   private String named;
 
   @Override
@@ -104,7 +104,7 @@ public final class ConfirmCommand implements Callable<Integer> {
               + " upload, or --reported FILE for the report that it gave of the upload.");
     }
     try (Workplace workplace = session.work("confirm")) {
-      Run run = RunChoice.of(workplace.register().runs(), named);
+      Run run = chosen(workplace.register().runs());
       RunChoice.verifyUnedited(folder, run);
       Path place = folder.path("runs").resolve(run.name());
       RunConfirmation confirmation =
@@ -144,6 +144,12 @@ public final class ConfirmCommand implements Callable<Integer> {
       throw Problem.unreadable(
           "The report could not be read to its end: " + e.getMessage() + ".", e);
     }
+  }
+
+  /** A run that was packed since is not the one that a report is about. */
+  private Run chosen(List<Run> runs) {
+    List<Run> delivered = runs.stream().filter(run -> run.deliveredAt().isPresent()).toList();
+    return RunChoice.of(named == null && !delivered.isEmpty() ? delivered : runs, named);
   }
 
   private Optional<String> byExport(

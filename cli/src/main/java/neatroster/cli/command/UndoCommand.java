@@ -113,6 +113,7 @@ public final class UndoCommand implements Callable<Integer> {
       Run run = RunChoice.of(runs, named);
       verify(runs, run);
       RunChoice.verifyUnedited(folder, run);
+      RunChoice.verifyTaken(folder, run);
       EditedBatches.remark(session.screen(), folder, run.name());
       Path changes = RunChoice.kept(folder, run);
       Roster none = new Roster(List.of(), List.of(), List.of());

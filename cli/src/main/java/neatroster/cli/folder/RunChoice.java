@@ -61,19 +61,31 @@ public final class RunChoice {
               + " the platform into known/.",
           null);
     }
+    verifyUnedited(folder, run, KnownSource.CHANGES, run.digest());
+  }
+
+  /**
+   * Sees to it, after {@link #verifyUnedited}, that what the platform took of a run stands there as
+   * it was found out. Whoever finds it out anew needs no more than what was packed.
+   */
+  public static void verifyTaken(RosterFolder folder, Run run) {
+    if (run.confirmed().isPresent()) {
+      verifyUnedited(folder, run, KnownSource.TAKEN, run.confirmed().get().digest());
+    }
+  }
+
+  private static void verifyUnedited(RosterFolder folder, Run run, String kept, String digest) {
+    Path place = folder.path("runs").resolve(run.name());
+    String advice =
+        kept.equals(KnownSource.TAKEN)
+            ? " is not as confirm wrote it, so it does not say any more what the platform took. Run"
+                + " neat-roster confirm again."
+            : " was edited since it was packed, so it does not say any more what the batches change."
+                + " Put a new export of the platform into known/ instead.";
     try {
-      boolean isEdited = !RunDigest.of(place, KnownSource.CHANGES).equals(run.digest());
-      if (!isEdited && run.confirmed().isPresent()) {
-        isEdited =
-            !Files.isDirectory(place.resolve(KnownSource.TAKEN))
-                || !RunDigest.of(place, KnownSource.TAKEN).equals(run.confirmed().get().digest());
-      }
-      if (isEdited) {
-        throw Problem.unreadable(
-            folder.shown("runs/" + run.name() + "/changes")
-                + " was edited since it was packed, so it does not say any more what the batches"
-                + " change. Put a new export of the platform into known/ instead.",
-            null);
+      boolean isThere = Files.isDirectory(place.resolve(kept));
+      if (!isThere || !RunDigest.of(place, kept).equals(digest)) {
+        throw Problem.unreadable(folder.shown("runs/" + run.name() + "/" + kept) + advice, null);
       }
     } catch (IOException e) {
       throw Problem.unreadable(
