@@ -21,6 +21,7 @@ import neatroster.cli.command.HistoryCommand;
 import neatroster.cli.command.InspectCommand;
 import neatroster.cli.command.IssueCommand;
 import neatroster.cli.command.PackCommand;
+import neatroster.cli.command.PracticeCommand;
 import neatroster.cli.command.PreviewCommand;
 import neatroster.cli.command.Program;
 import neatroster.cli.command.RulesCommand;
@@ -79,6 +80,7 @@ public final class Main implements Runnable, Program {
     COMMANDS.put("handout", HandoutCommand::new);
     COMMANDS.put("find", FindCommand::new);
     COMMANDS.put("rules", RulesCommand::new);
+    COMMANDS.put("practice", PracticeCommand::new);
     COMMANDS.put("demo", DemoCommand::new);
   }
 

@@ -1,0 +1,186 @@
+package neatroster.cli.command;
+
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
+import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.disk.SqliteLibrary;
+import neatroster.cli.folder.PracticeToken;
+import neatroster.cli.folder.WritePlaces;
+import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Problem;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.text.Nearest;
+import neatroster.practice.Faults;
+import neatroster.practice.PracticeServer;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+
+/** Starts the practice platform and goes on until it is interrupted. */
+@Command(
+    name = "practice",
+    description = {
+      "Starts the practice platform: a small learning platform on this machine alone, to try send and",
+      "confirm on. It keeps its data in one file, and goes on until you press Ctrl+C."
+    })
+public final class PracticeCommand implements Callable<Integer> {
+  private static final int HIGHEST_PORT = 65_535;
+  private static final int MOST = 99_999_999;
+
+  @Mixin private CommonOptions options;
+
+  @Option(
+      names = "--port",
+      paramLabel = "N",
+      description = "The port it listens on (default: 8421); 0 takes a free one.")
+  private int port = 8421;
+
+  @Option(
+      names = "--data",
+      paramLabel = "FILE",
+      description = "The file that it keeps its data in (default: practice.db).")
+  private Path data = Path.of("practice.db");
+
+  @Option(
+      names = "--fault",
+      paramLabel = "NAME[=N]",
+      description =
+          "What goes wrong or is not offered: slow=MILLISECONDS, busy=N, broken=N, cut-before=N,"
+              + " cut-after=N, no-bulk, no-patch, most-operations=N, most-bytes=N, page=N,"
+              + " no-extension, read-only, unique-names. Repeatable; its page /faults changes them"
+              + " later.")
+  private List<String> named = List.of();
+
+  @Override
+  public Integer call() {
+    if (port < 0 || port > HIGHEST_PORT) {
+      throw Problem.usage("--port takes a number from 0 to " + HIGHEST_PORT + ".");
+    }
+    Faults faults = faults(named);
+    Path place = options.resolve(data).toAbsolutePath();
+    new WritePlaces(options.session().folder(), List.of(), file -> true)
+        .verifyFile(place, data.toString(), true);
+    if (place.getParent() != null && !Files.isDirectory(place.getParent())) {
+      throw Problem.unreadable("There is no folder " + data.getParent() + " for the data.", null);
+    }
+    Screen screen = options.screen();
+    SqliteLibrary.prepare();
+    String token;
+    try {
+      token = PracticeToken.beside(place);
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "The token cannot be kept beside " + data + " (" + DiskTrouble.reason(e) + ").", e);
+    }
+    try (PracticeServer server = PracticeServer.start(port, place, token, faults)) {
+      say(screen, server, data.resolveSibling(PracticeToken.fileName(place)));
+      untilInterrupted();
+      return Exit.DONE;
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "The practice platform cannot be started: " + e.getMessage() + ".", e);
+    }
+  }
+
+  private void say(Screen screen, PracticeServer server, Path tokenFile) throws IOException {
+    if (options.json()) {
+      // One line, for a program that waits for it.
+      StringWriter line = new StringWriter();
+      try (JsonGenerator json = new JsonFactory().createGenerator(line)) {
+        json.writeStartObject();
+        json.writeStringField("command", "practice");
+        json.writeStringField("service", server.service());
+        json.writeStringField("pages", server.pages());
+        json.writeStringField("tokenFile", tokenFile.toString());
+        json.writeEndObject();
+      }
+      screen.line(line.toString());
+    } else {
+      screen.line("The practice platform is ready, for programs on this machine alone.");
+      screen.line("");
+      screen.line("  its pages    " + screen.bold(server.pages()));
+      screen.line("  its service  " + server.service());
+      screen.line("  its token    in " + tokenFile);
+      String on = server.faults().text();
+      if (!on.isEmpty()) {
+        screen.line("  its faults   " + on);
+      }
+      screen.line("");
+      screen.line("To send a roster folder's runs to it, write into its roster.yaml:");
+      screen.line("");
+      screen.line("  platform:");
+      screen.line("    address: " + server.pages());
+      screen.line("    service: " + server.service());
+      screen.line("    token: {file: " + options.resolve(tokenFile).toAbsolutePath() + "}");
+      screen.line("");
+      screen.line("Ctrl+C stops it; its data stays in " + data + ".");
+    }
+    screen.out().flush();
+  }
+
+  /**
+   * An interrupt ends the process by way of its shutdown hooks; this one stops the server first.
+   */
+  private static void untilInterrupted() {
+    CountDownLatch asked = new CountDownLatch(1);
+    Thread main = Thread.currentThread();
+    Runtime.getRuntime()
+        .addShutdownHook(
+            new Thread(
+                () -> {
+                  asked.countDown();
+                  main.interrupt();
+                  try {
+                    main.join(5000);
+                  } catch (InterruptedException e) {
+                    Thread.currentThread().interrupt();
+                  }
+                }));
+    try {
+      asked.await();
+    } catch (InterruptedException e) {
+      Thread.interrupted();
+    }
+  }
+
+  private static Faults faults(List<String> named) {
+    Faults faults = new Faults();
+    for (String text : named) {
+      String word = text.contains("=") ? text.substring(0, text.indexOf('=')) : text;
+      Faults.Kind kind =
+          Faults.Kind.named(word)
+              .orElseThrow(
+                  () -> {
+                    List<String> words = new ArrayList<>();
+                    for (Faults.Kind one : Faults.Kind.values()) {
+                      words.add(one.word());
+                    }
+                    return Problem.usage(
+                        "There is no fault “"
+                            + word
+                            + "”."
+                            + Nearest.word(word, words)
+                                .map(near -> " Is " + near + " meant?")
+                                .orElse(" There are " + String.join(", ", words) + "."));
+                  });
+      String number = text.contains("=") ? text.substring(text.indexOf('=') + 1) : "";
+      if (kind.isSwitch() && !number.isEmpty()) {
+        throw Problem.usage("--fault " + word + " takes no number.");
+      }
+      if (!kind.isSwitch() && (!number.matches("\\d{1,8}") || Integer.parseInt(number) > MOST)) {
+        throw Problem.usage(
+            "--fault " + word + " takes a number, such as " + word + "=5: " + kind.meaning() + ".");
+      }
+      faults.set(kind, kind.isSwitch() ? 1 : Integer.parseInt(number));
+    }
+    return faults;
+  }
+}

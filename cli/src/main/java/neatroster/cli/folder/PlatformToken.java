@@ -1,0 +1,62 @@
+package neatroster.cli.folder;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermission;
+import java.util.Set;
+import neatroster.cli.terminal.Problem;
+
+/**
+ * What proves to the platform that we may change it: from the environment, or from a file that
+ * nobody but its owner can read. It is never on a command line and never shown.
+ */
+public final class PlatformToken {
+  /** The variable of the environment that holds it. */
+  public static final String VARIABLE = "NEAT_ROSTER_TOKEN";
+
+  private PlatformToken() {}
+
+  /**
+   * The token of a folder's platform.
+   *
+   * @param file the file that the settings name, or empty
+   */
+  public static String of(RosterFolder folder, String file) {
+    String set = System.getenv(VARIABLE);
+    if (set != null && !set.isBlank()) {
+      return set.strip();
+    }
+    if (file.isEmpty()) {
+      throw Problem.usage(
+          "The platform wants a token. Put it into a file that only you can read and name that in "
+              + folder.shown("roster.yaml")
+              + ": platform: {token: {file: …}}, or give it in the environment as "
+              + VARIABLE
+              + ".");
+    }
+    return inFile(folder.path(file));
+  }
+
+  /** The token in a file. */
+  static String inFile(Path file) {
+    try {
+      if (Files.isRegularFile(file)
+          && Files.getFileStore(file).supportsFileAttributeView("posix")) {
+        Set<PosixFilePermission> permissions = Files.getPosixFilePermissions(file);
+        if (permissions.contains(PosixFilePermission.GROUP_READ)
+            || permissions.contains(PosixFilePermission.OTHERS_READ)) {
+          throw Problem.unreadable(
+              file
+                  + " holds the platform’s token and can be read by others on this machine. Close it"
+                  + " first: chmod 600 "
+                  + file,
+              null);
+        }
+      }
+    } catch (IOException e) {
+      throw Problem.unreadable(file + ", which should hold the token, cannot be read.", e);
+    }
+    return SecretFile.read(file, "the token");
+  }
+}

@@ -1,0 +1,189 @@
+package neatroster.practice;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.unboundid.scim2.common.types.AttributeDefinition;
+import com.unboundid.scim2.common.types.EnterpriseUserExtension;
+import com.unboundid.scim2.common.types.GroupResource;
+import com.unboundid.scim2.common.types.SchemaResource;
+import com.unboundid.scim2.common.types.UserResource;
+import com.unboundid.scim2.common.utils.JsonUtils;
+import com.unboundid.scim2.common.utils.SchemaUtils;
+import java.beans.IntrospectionException;
+import java.util.Collection;
+import java.util.List;
+
+/**
+ * The documents by which a client finds out what the platform keeps (RFC 7643, sections 5 to 7).
+ */
+final class Schemas {
+  static final String USER = "urn:ietf:params:scim:schemas:core:2.0:User";
+  static final String GROUP = "urn:ietf:params:scim:schemas:core:2.0:Group";
+  static final String ENTERPRISE = "urn:ietf:params:scim:schemas:extension:enterprise:2.0:User";
+
+  /** What plain SCIM cannot say of courses and groups. */
+  static final String COURSE = "urn:neatroster:scim:schemas:extension:course:1.0";
+
+  private static final String CORE = "urn:ietf:params:scim:schemas:core:2.0:";
+
+  private final SchemaResource user = schema(UserResource.class);
+  private final SchemaResource enterprise = schema(EnterpriseUserExtension.class);
+  private final SchemaResource group = schema(GroupResource.class);
+  private final SchemaResource course =
+      new SchemaResource(
+          COURSE,
+          "Course",
+          "A course, or a group of people in a course",
+          List.of(
+              text("kind", "course or group"),
+              text("code", "The course's code"),
+              text("title", "The course's title"),
+              text("description", "What it is about"),
+              text("category", "The category, as a path"),
+              text("site", "The site, as a path"),
+              text("starts", "The first day, as ISO 8601 writes it"),
+              text("ends", "The last day, as ISO 8601 writes it"),
+              attribute(
+                      "capacity",
+                      AttributeDefinition.Type.INTEGER,
+                      "How many learners it has room for")
+                  .build(),
+              text("language", "The language of teaching"),
+              text("joinCode", "The code by which people join"),
+              text("course", "Of a group: the id of its course"),
+              attribute(
+                      "enrollments",
+                      AttributeDefinition.Type.COMPLEX,
+                      "In what role and groups members are")
+                  .setMultiValued(true)
+                  .addSubAttributes(
+                      text("user", "The id of the member"),
+                      text("role", "The role"),
+                      attribute(
+                              "groups", AttributeDefinition.Type.STRING, "The groups of the course")
+                          .setMultiValued(true)
+                          .build(),
+                      text("starts", "The first day"),
+                      text("ends", "The last day"))
+                  .build()));
+
+  private static SchemaResource schema(Class<?> type) {
+    try {
+      return SchemaUtils.getSchema(type);
+    } catch (IntrospectionException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  private static AttributeDefinition.Builder attribute(
+      String name, AttributeDefinition.Type type, String description) {
+    return new AttributeDefinition.Builder()
+        .setName(name)
+        .setType(type)
+        .setDescription(description)
+        .setRequired(false)
+        .setMultiValued(false)
+        .setMutability(AttributeDefinition.Mutability.READ_WRITE)
+        .setReturned(AttributeDefinition.Returned.DEFAULT)
+        .setUniqueness(AttributeDefinition.Uniqueness.NONE);
+  }
+
+  private static AttributeDefinition text(String name, String description) {
+    return attribute(name, AttributeDefinition.Type.STRING, description).build();
+  }
+
+  /** What a User or a Group has for attributes, without extensions. */
+  Collection<AttributeDefinition> attributes(boolean isGroup) {
+    return (isGroup ? group : user).getAttributes();
+  }
+
+  /** The extension of a User or a Group. */
+  SchemaResource extension(boolean isGroup) {
+    return isGroup ? course : enterprise;
+  }
+
+  /** All schemas, or the one of a name. */
+  ScimAnswer schemas(String id, boolean hasExtension, String base) throws ScimTrouble {
+    List<SchemaResource> all =
+        hasExtension ? List.of(user, enterprise, group, course) : List.of(user, enterprise, group);
+    ArrayNode found = JsonUtils.getJsonNodeFactory().arrayNode();
+    for (SchemaResource one : all) {
+      ObjectNode document = JsonUtils.valueToNode(one);
+      document
+          .putObject("meta")
+          .put("resourceType", "Schema")
+          .put("location", base + "/Schemas/" + one.getId());
+      if (id.isEmpty()) {
+        found.add(document);
+      } else if (one.getId().equalsIgnoreCase(id)) {
+        return ScimAnswer.of(200, document);
+      }
+    }
+    return listed(found, id);
+  }
+
+  /** The kinds of resources, or the one of a name. */
+  ScimAnswer resourceTypes(String id, boolean hasExtension, String base) throws ScimTrouble {
+    ArrayNode found = JsonUtils.getJsonNodeFactory().arrayNode();
+    for (boolean isGroup : new boolean[] {false, true}) {
+      String name = isGroup ? "Group" : "User";
+      ObjectNode document = JsonUtils.getJsonNodeFactory().objectNode();
+      document.putArray("schemas").add(CORE + "ResourceType");
+      document.put("id", name).put("name", name).put("endpoint", isGroup ? "/Groups" : "/Users");
+      document.put("schema", isGroup ? GROUP : USER);
+      if (!isGroup || hasExtension) {
+        document
+            .putArray("schemaExtensions")
+            .addObject()
+            .put("schema", isGroup ? COURSE : ENTERPRISE)
+            .put("required", false);
+      }
+      document
+          .putObject("meta")
+          .put("resourceType", "ResourceType")
+          .put("location", base + "/ResourceTypes/" + name);
+      if (id.isEmpty()) {
+        found.add(document);
+      } else if (name.equals(id)) {
+        return ScimAnswer.of(200, document);
+      }
+    }
+    return listed(found, id);
+  }
+
+  private static ScimAnswer listed(ArrayNode found, String id) throws ScimTrouble {
+    if (!id.isEmpty()) {
+      throw ScimTrouble.notFound(id);
+    }
+    return ScimAnswer.of(200, Lists.of(found, found.size(), 1));
+  }
+
+  /** What the service can do, and its limits. */
+  JsonNode config(Faults faults, String base) {
+    ObjectNode config = JsonUtils.getJsonNodeFactory().objectNode();
+    config.putArray("schemas").add(CORE + "ServiceProviderConfig");
+    config.putObject("patch").put("supported", !faults.has(Faults.Kind.NO_PATCH));
+    config
+        .putObject("bulk")
+        .put("supported", !faults.has(Faults.Kind.NO_BULK))
+        .put("maxOperations", Limits.operations(faults))
+        .put("maxPayloadSize", Limits.bytes(faults));
+    config.putObject("filter").put("supported", true).put("maxResults", Limits.page(faults));
+    config.putObject("changePassword").put("supported", false);
+    config.putObject("sort").put("supported", true);
+    config.putObject("etag").put("supported", true);
+    config
+        .putArray("authenticationSchemes")
+        .addObject()
+        .put("type", "oauthbearertoken")
+        .put("name", "Bearer token")
+        .put("description", "The token of the practice platform (RFC 6750)")
+        .put("primary", true);
+    config
+        .putObject("meta")
+        .put("resourceType", "ServiceProviderConfig")
+        .put("location", base + "/ServiceProviderConfig");
+    return config;
+  }
+}
