@@ -39,6 +39,26 @@ public final class KeptChanges {
     void change(PlannedChange change) throws IOException;
   }
 
+  /** Takes the changes of a run with their numbers. */
+  @FunctionalInterface
+  public interface NumberedReceiver {
+    /**
+     * Takes a change.
+     *
+     * @param row its number in its table, from 0
+     */
+    void change(int row, PlannedChange change) throws IOException;
+  }
+
+  /** Hands on the changes of one table; of none where the run changes none of its rows. */
+  public void read(Table table, NumberedReceiver receiver) throws IOException {
+    Path file = folder.resolve(RunChanges.fileName(table));
+    if (Files.exists(file)) {
+      int[] row = {0};
+      read(file, Optional.of(table), change -> receiver.change(row[0]++, change));
+    }
+  }
+
   /** Hands on every change, table by table. */
   public void read(Receiver receiver) throws IOException {
     Path sites = folder.resolve("sites.csv");

@@ -66,7 +66,8 @@ public final class RunChanges implements Closeable {
     file.row(row(table, change));
   }
 
-  static Table table(PlannedChange change) {
+  /** The table that a change is kept under. */
+  public static Table table(PlannedChange change) {
     return switch (change.phase()) {
       case COURSES -> Table.COURSES;
       case GROUPS -> Table.GROUPS;

@@ -2,6 +2,7 @@ package neatroster.formats;
 
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
+import java.util.Collections;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
@@ -10,35 +11,41 @@ import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Field;
 
 /** Writes a User of SCIM (RFC 7643, sections 4.1 and 4.3). */
-final class ScimUser {
-  static final String SCHEMA = "urn:ietf:params:scim:schemas:core:2.0:User";
-  static final String ENTERPRISE = "urn:ietf:params:scim:schemas:extension:enterprise:2.0:User";
+public final class ScimUser {
+  /** The schema of users. */
+  public static final String SCHEMA = "urn:ietf:params:scim:schemas:core:2.0:User";
+
+  /** The schema of what organisations say of users. */
+  public static final String ENTERPRISE =
+      "urn:ietf:params:scim:schemas:extension:enterprise:2.0:User";
 
   /** What a User has an attribute for. */
-  static final Set<Field> CARRIED =
-      EnumSet.of(
-          Field.ID,
-          Field.USERNAME,
-          Field.GIVEN_NAME,
-          Field.MIDDLE_NAME,
-          Field.FAMILY_NAME,
-          Field.SUFFIX,
-          Field.PREFERRED_NAME,
-          Field.EMAIL,
-          Field.PHONE,
-          Field.PASSWORD,
-          Field.STATUS,
-          Field.LANGUAGE,
-          Field.TIME_ZONE,
-          Field.COUNTRY,
-          Field.CITY,
-          Field.PHOTO,
-          Field.SITE,
-          Field.MANAGER);
+  public static final Set<Field> CARRIED =
+      Collections.unmodifiableSet(
+          EnumSet.of(
+              Field.ID,
+              Field.USERNAME,
+              Field.GIVEN_NAME,
+              Field.MIDDLE_NAME,
+              Field.FAMILY_NAME,
+              Field.SUFFIX,
+              Field.PREFERRED_NAME,
+              Field.EMAIL,
+              Field.PHONE,
+              Field.PASSWORD,
+              Field.STATUS,
+              Field.LANGUAGE,
+              Field.TIME_ZONE,
+              Field.COUNTRY,
+              Field.CITY,
+              Field.PHOTO,
+              Field.SITE,
+              Field.MANAGER));
 
   private final JsonGenerator json;
 
-  ScimUser(JsonGenerator json) {
+  /** Writes users to this. */
+  public ScimUser(JsonGenerator json) {
     this.json = json;
   }
 
@@ -47,7 +54,7 @@ final class ScimUser {
    *
    * @param manager the reference to the manager, or empty
    */
-  void write(PlannedChange user, String manager) throws IOException {
+  public void write(PlannedChange user, String manager) throws IOException {
     boolean hasEnterprise =
         !manager.isEmpty() || !user.value(Field.SITE).isEmpty() || !user.value(Field.ID).isEmpty();
     json.writeStartObject();

@@ -4,7 +4,6 @@ import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -22,27 +21,8 @@ import neatroster.core.value.Instructors;
 /** Writes the operations of one Bulk request: users as they come, then the Groups with members. */
 final class ScimWriter implements BatchWriter {
   static final String BULK = "urn:ietf:params:scim:api:messages:2.0:BulkRequest";
-  static final String GROUP = "urn:ietf:params:scim:schemas:core:2.0:Group";
-
-  /** What plain SCIM cannot say of courses and groups. */
-  static final String COURSE = "urn:neatroster:scim:schemas:extension:course:1.0";
-
   private static final String NAME = "1-bulk.json";
   private static final String NEEDS_ID = "the platform has, whose ids a batch does not know";
-
-  private static final Set<Field> CARRIED_OF_COURSES =
-      EnumSet.of(
-          Field.CODE,
-          Field.TITLE,
-          Field.DESCRIPTION,
-          Field.CATEGORY,
-          Field.SITE,
-          Field.STARTS,
-          Field.ENDS,
-          Field.CAPACITY,
-          Field.LANGUAGE,
-          Field.JOIN_CODE,
-          Field.INSTRUCTORS);
 
   private final BatchFiles files;
   private final Map<String, Integer> notCarried = new TreeMap<>();
@@ -123,7 +103,7 @@ final class ScimWriter implements BatchWriter {
         }
       }
       case COURSES -> {
-        missFields(change, CARRIED_OF_COURSES, "courses");
+        missFields(change, ScimGroup.CARRIED, "courses");
         groups.put(course(change.value(Field.CODE)), new Group(change));
       }
       case GROUPS ->
@@ -194,7 +174,7 @@ final class ScimWriter implements BatchWriter {
 
   private void write(String bulkId, Group group) throws IOException {
     PlannedChange change = group.change;
-    boolean isCourse = !change.value(Field.CODE).isEmpty();
+    boolean isCourse = ScimGroup.isCourse(change);
     String in = isCourse ? "" : change.value(Field.COURSE);
     if (isCourse) {
       instructors(group);
@@ -202,16 +182,11 @@ final class ScimWriter implements BatchWriter {
     begin("/Groups", bulkId);
     json.writeStartObject();
     json.writeArrayFieldStart("schemas");
-    json.writeString(GROUP);
-    json.writeString(COURSE);
+    json.writeString(ScimGroup.SCHEMA);
+    json.writeString(ScimGroup.COURSE);
     json.writeEndArray();
-    json.writeStringField(
-        "externalId",
-        isCourse
-            ? "course:" + change.value(Field.CODE)
-            : "group:" + in + ":" + change.value(Field.NAME));
-    String title = change.value(isCourse ? Field.TITLE : Field.NAME);
-    json.writeStringField("displayName", title.isEmpty() ? change.value(Field.CODE) : title);
+    json.writeStringField("externalId", ScimGroup.externalId(change));
+    json.writeStringField("displayName", ScimGroup.displayName(change));
     json.writeArrayFieldStart("members");
     for (String who : group.members.keySet()) {
       json.writeStartObject();
@@ -220,20 +195,10 @@ final class ScimWriter implements BatchWriter {
       json.writeEndObject();
     }
     json.writeEndArray();
-    json.writeObjectFieldStart(COURSE);
-    json.writeStringField("kind", isCourse ? "course" : "group");
+    json.writeObjectFieldStart(ScimGroup.COURSE);
+    ScimGroup.writeExtension(json, change);
     if (groups.containsKey(course(in))) {
       json.writeStringField("course", "bulkId:" + course(in));
-    }
-    for (Field field : CARRIED_OF_COURSES) {
-      String value = change.value(field);
-      if (!value.isEmpty() && field != Field.INSTRUCTORS && (isCourse || field != Field.CODE)) {
-        if (field == Field.CAPACITY && value.matches("\\d{1,9}")) {
-          json.writeNumberField(field.key(), Integer.parseInt(value));
-        } else {
-          json.writeStringField(field.key(), value);
-        }
-      }
     }
     if (isCourse) {
       enrollments(group);

@@ -29,7 +29,7 @@ public final class Register implements AutoCloseable {
   /** Marks the file as ours: “NRos” in ASCII (SQLite file format, section 1.3.12). */
   private static final int APPLICATION_ID = 0x4E526F73;
 
-  private static final int VERSION = 6;
+  private static final int VERSION = 7;
 
   private static final String ACCOUNT =
       """
@@ -74,6 +74,24 @@ public final class Register implements AutoCloseable {
   private static final String SOURCED_IDS =
       "CREATE TABLE sourced_id (name TEXT PRIMARY KEY, id TEXT NOT NULL);";
 
+  /** Version 6 did not know how far a delivery is, nor what the platform calls things. */
+  private static final String FROM_VERSION_6 =
+      """
+      CREATE TABLE delivery (
+        run TEXT NOT NULL,
+        kind TEXT NOT NULL,
+        row INTEGER NOT NULL,
+        state TEXT NOT NULL,
+        status INTEGER NOT NULL DEFAULT 0,
+        reason TEXT NOT NULL DEFAULT '',
+        PRIMARY KEY (run, kind, row)) WITHOUT ROWID;
+      CREATE TABLE platform_id (
+        service TEXT NOT NULL,
+        name TEXT NOT NULL COLLATE NOCASE,
+        id TEXT NOT NULL,
+        PRIMARY KEY (service, name)) WITHOUT ROWID;
+      """;
+
   /** Version 3 did not know the runs. */
   private static final String RUNS =
       """
@@ -87,13 +105,15 @@ public final class Register implements AutoCloseable {
         confirmed_digest TEXT NOT NULL DEFAULT '',
         failed INTEGER NOT NULL DEFAULT 0);
       """
-          + SOURCED_IDS;
+          + SOURCED_IDS
+          + FROM_VERSION_6;
 
   /** Version 5 did not know what became of runs on the platform. */
   private static final String FROM_VERSION_5 =
       "ALTER TABLE run ADD COLUMN confirmed_at TEXT NOT NULL DEFAULT '';"
           + "ALTER TABLE run ADD COLUMN confirmed_digest TEXT NOT NULL DEFAULT '';"
-          + "ALTER TABLE run ADD COLUMN failed INTEGER NOT NULL DEFAULT 0;";
+          + "ALTER TABLE run ADD COLUMN failed INTEGER NOT NULL DEFAULT 0;"
+          + FROM_VERSION_6;
 
   /** Version 4 did not know which run takes back another, nor any sourcedIds. */
   private static final String FROM_VERSION_4 =
@@ -205,7 +225,8 @@ public final class Register implements AutoCloseable {
       case 2 -> FROM_VERSION_2;
       case 3 -> RUNS;
       case 4 -> FROM_VERSION_4;
-      default -> FROM_VERSION_5;
+      case 5 -> FROM_VERSION_5;
+      default -> FROM_VERSION_6;
     };
   }
 
@@ -364,7 +385,8 @@ public final class Register implements AutoCloseable {
               ResultSet row =
                   statement.executeQuery(
                       "SELECT name, packed_at, digest, delivered_at, undoes, confirmed_at,"
-                          + " confirmed_digest, failed FROM run ORDER BY rowid")) {
+                          + " confirmed_digest, failed, EXISTS (SELECT 1 FROM delivery WHERE run = name)"
+                          + " FROM run ORDER BY rowid")) {
             while (row.next()) {
               String delivered = row.getString(4);
               runs.add(
@@ -376,11 +398,17 @@ public final class Register implements AutoCloseable {
                           ? Optional.empty()
                           : Optional.of(Instant.parse(delivered)),
                       Optional.of(row.getString(5)).filter(undoes -> !undoes.isEmpty()),
-                      confirmed(row)));
+                      confirmed(row),
+                      row.getBoolean(9)));
             }
           }
           return runs;
         });
+  }
+
+  /** How far deliveries to the platform are. */
+  public DeliveryLog deliveries() {
+    return new DeliveryLog(this, connection);
   }
 
   /** The sourcedIds that differ from what their names give, by kind and name. */
@@ -555,17 +583,17 @@ public final class Register implements AutoCloseable {
 
   /** A reading of the database. */
   @FunctionalInterface
-  private interface Reading<T> {
+  interface Reading<T> {
     T read() throws SQLException;
   }
 
   /** A change to the database. */
   @FunctionalInterface
-  private interface Writing {
+  interface Writing {
     void write() throws SQLException;
   }
 
-  private static <T> T read(Reading<T> reading) throws RegisterException {
+  static <T> T read(Reading<T> reading) throws RegisterException {
     try {
       return reading.read();
     } catch (SQLException e) {
@@ -574,7 +602,7 @@ public final class Register implements AutoCloseable {
   }
 
   /** Carries out a change as a whole or not at all. */
-  private void write(Writing writing) throws RegisterException {
+  void write(Writing writing) throws RegisterException {
     try {
       connection.setAutoCommit(false);
       try {

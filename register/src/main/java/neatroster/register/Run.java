@@ -12,6 +12,7 @@ import java.util.Optional;
  * @param deliveredAt when it was delivered, if it was
  * @param undoes the run that it takes back, if any
  * @param confirmed what was found out about it on the platform, if that was asked
+ * @param isUnderWay whether its delivery to the platform was begun and has not come to its end
  */
 public record Run(
     String name,
@@ -19,7 +20,8 @@ public record Run(
     String digest,
     Optional<Instant> deliveredAt,
     Optional<String> undoes,
-    Optional<Confirmed> confirmed) {
+    Optional<Confirmed> confirmed,
+    boolean isUnderWay) {
   /**
    * What was found out about a delivered run.
    *

@@ -56,6 +56,11 @@ final class ScimTables {
   private static final List<String> ENROLLMENTS =
       List.of("user", "course", "role", "group", "starts", "ends");
 
+  /** What a Group says of itself and its members without the extension. */
+  private static final List<String> PLAIN =
+      List.of("code", "title", "name", "user", "course", "group");
+
+  private boolean hasExtension;
   private final List<Line> users = new ArrayList<>();
   private final List<Line> courses = new ArrayList<>();
   private final List<Line> groups = new ArrayList<>();
@@ -135,6 +140,7 @@ final class ScimTables {
 
   private void group(int line, String id, Map<?, ?> group) {
     Map<?, ?> more = JsonTree.object(group, COURSE);
+    hasExtension |= !more.isEmpty();
     String external = JsonTree.text(group, "externalid");
     String shown = JsonTree.text(group, "displayname");
     String[] parts = external.split(":", 3);
@@ -235,19 +241,30 @@ final class ScimTables {
 
   private void add(
       List<Sheet> sheets, SheetName name, List<String> headers, List<Line> lines, int reference) {
-    if (!lines.isEmpty()) {
-      sheets.add(new Table(name, headers, lines, reference, usernames));
+    if (lines.isEmpty()) {
+      return;
     }
+    // A platform that knows nothing of roles and dates does not say that there are none.
+    boolean isTold = hasExtension || headers.equals(USERS);
+    List<Integer> shown = new ArrayList<>();
+    for (int i = 0; i < headers.size(); i++) {
+      if (isTold || PLAIN.contains(headers.get(i))) {
+        shown.add(i);
+      }
+    }
+    sheets.add(new Table(name, headers, shown, lines, reference, usernames));
   }
 
   /**
    * One table.
    *
+   * @param shown the columns that it has
    * @param reference the column that refers to a user, or -1
    */
   private record Table(
       SheetName name,
       List<String> headers,
+      List<Integer> shown,
       List<Line> all,
       int reference,
       Map<String, String> usernames)
@@ -261,14 +278,17 @@ final class ScimTables {
     public void read(Receiver receiver) {
       SheetRow row = new SheetRow();
       row.begin(1);
-      headers.forEach(row::add);
+      shown.forEach(i -> row.add(headers.get(i)));
       if (!receiver.row(row)) {
         return;
       }
+      int number = 1;
       for (Line line : all) {
-        row.begin(line.number);
+        // Of resources on one line the place in the table tells them apart.
+        number = Math.max(number + 1, line.number);
+        row.begin(number);
         List<String> cells = PackedCells.cells(line.cells);
-        for (int i = 0; i < cells.size(); i++) {
+        for (int i : shown) {
           String cell = cells.get(i);
           row.add(i == reference ? usernames.getOrDefault(cell, cell) : cell);
         }

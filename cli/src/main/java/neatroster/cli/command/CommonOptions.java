@@ -85,6 +85,10 @@ public final class CommonOptions {
     return format == Format.json;
   }
 
+  boolean isQuiet() {
+    return quiet;
+  }
+
   boolean verbose() {
     return verbose;
   }

@@ -1,21 +1,51 @@
 package neatroster.cli.command;
 
+import java.io.IOException;
+import java.nio.file.Path;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.function.Function;
+import neatroster.cli.delivery.PlatformAccess;
+import neatroster.cli.delivery.Rehearsal;
+import neatroster.cli.delivery.RequestList;
+import neatroster.cli.delivery.RunDelivery;
+import neatroster.cli.delivery.RunJournal;
+import neatroster.cli.delivery.RunPasswords;
+import neatroster.cli.delivery.SendProgress;
+import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.DeliveredNames;
 import neatroster.cli.folder.EditedBatches;
 import neatroster.cli.folder.PackedRun;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunChoice;
+import neatroster.cli.folder.RunConfirmation;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
+import neatroster.cli.report.SendReport;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
+import neatroster.cli.terminal.Terminal;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.confirm.Outcome;
 import neatroster.core.model.Counted;
+import neatroster.core.model.Table;
+import neatroster.core.text.Nearest;
+import neatroster.formats.OwnColumns;
+import neatroster.formats.RunChanges;
+import neatroster.platform.Ids;
+import neatroster.platform.Journal;
+import neatroster.platform.Offer;
+import neatroster.platform.PlatformException;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
 import picocli.CommandLine.Command;
@@ -23,63 +53,146 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-/** Records that a packed run was delivered. */
+/** Delivers a packed run to the platform, or records that somebody did. */
 @Command(
     name = "send",
     description = {
-      "Records that you uploaded the batches of a run, so that what it changed counts as known from",
-      "then on: the next run holds only what is new."
+      "Delivers a packed run to the platform that roster.yaml names (platform: service), over SCIM.",
+      "Whatever stops it, it goes on later where it stopped, and does nothing twice. What the",
+      "platform refused comes back as sheets to be mended."
     })
 public final class SendCommand implements Callable<Integer> {
   @Mixin private CommonOptions options;
 
-  @Option(names = "--by-hand", description = "You uploaded the batches yourself; nothing is sent.")
+  @Option(
+      names = "--by-hand",
+      description =
+          "You uploaded the batches yourself: that is recorded, and nothing is sent. What they"
+              + " changed counts as known from then on.")
   private boolean byHand;
+
+  @Option(names = "--yes", description = "Sends without asking.")
+  private boolean yes;
+
+  @Option(
+      names = "--only",
+      paramLabel = "PHASE",
+      description =
+          "Sends one phase: courses, users, groups, enrollments, withdrawals or removals. The others"
+              + " stay to be sent.")
+  private String only;
+
+  @Option(
+      names = "--show",
+      description =
+          "Shows every request that would be sent, and sends none. First passwords are not shown.")
+  private boolean show;
+
+  @Option(
+      names = "--rehearse",
+      description =
+          "Sends to a practice platform that is filled with what is known, and says how it ends."
+              + " Nothing is recorded.")
+  private boolean rehearse;
 
   @Parameters(
       paramLabel = "RUN",
       arity = "0..1",
-      description = "The run, as 2027-01-12-1. Without it: the one that was packed last.")
+      description =
+          "The run, as 2027-01-12-1. Without it: the one that was stopped, else the one that was"
+              + " packed last.")
   private String named;
 
   @Override
   public Integer call() {
-    if (!byHand) {
+    int ways = (byHand ? 1 : 0) + (show ? 1 : 0) + (rehearse ? 1 : 0);
+    if (ways > 1 || (byHand && only != null)) {
       throw Problem.usage(
-          "Batches are uploaded by hand in this version. When you have uploaded them, say so:"
-              + " neat-roster send --by-hand");
+          "--by-hand, --show and --rehearse do not go together, nor --only with --by-hand.");
     }
+    Optional<Phase> phase = Optional.ofNullable(only).map(SendCommand::phase);
     Session session = options.session();
     RosterFolder folder =
         session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
     try (Workplace workplace = session.work("send")) {
-      Run run = RunChoice.of(workplace.register().runs(), named);
+      Run run = chosen(workplace.register().runs());
       RunChoice.verifyUnedited(folder, run);
       EditedBatches.remark(session.screen(), folder, run.name());
-      int changes = PackedRun.changes(folder, run.name());
-      if (run.deliveredAt().isEmpty()) {
-        DeliveredNames.remember(folder, run, workplace.register());
-        workplace.register().runDelivered(run.name(), Instant.now());
+      if (byHand) {
+        return byHand(session, workplace, run);
       }
-      if (options.json()) {
-        json(session.screen(), run, changes);
-      } else {
-        text(session.screen(), run, changes);
+      if (rehearse) {
+        return new Rehearsal(session, workplace, run).run(options.json());
       }
-      return Exit.DONE;
+      if (run.deliveredAt().isPresent()) {
+        return already(session.screen(), run);
+      }
+      return send(session, workplace, run, phase);
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw Problem.unreadable("Interrupted. To go on: neat-roster send.", e);
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "What became of the run could not be kept (" + DiskTrouble.reason(e) + ").", e);
     }
   }
 
-  private static void text(Screen screen, Run run, int changes) {
+  private static Phase phase(String word) {
+    List<String> words = new ArrayList<>();
+    for (Phase phase : Phase.values()) {
+      if (phase.word().equals(word)) {
+        return phase;
+      }
+      words.add(phase.word());
+    }
+    throw Problem.usage(
+        "There is no phase “"
+            + word
+            + "”."
+            + Nearest.word(word, words).map(near -> " Is " + near + " meant?").orElse("")
+            + " There are "
+            + String.join(", ", words)
+            + ".");
+  }
+
+  /** A run that was stopped on the way goes before one that was packed since. */
+  private Run chosen(List<Run> runs) {
+    List<Run> underWay =
+        runs.stream().filter(run -> run.isUnderWay() && run.deliveredAt().isEmpty()).toList();
+    return RunChoice.of(named == null && !underWay.isEmpty() && !rehearse ? underWay : runs, named);
+  }
+
+  private int byHand(Session session, Workplace workplace, Run run) throws RegisterException {
+    int changes = PackedRun.changes(workplace.folder(), run.name());
+    if (run.deliveredAt().isEmpty()) {
+      if (run.isUnderWay()) {
+        throw Problem.refused(
+            "A part of run "
+                + run.name()
+                + " was sent to the platform already, so a batch of it that is uploaded whole makes"
+                + " that part twice. Go on with neat-roster send "
+                + run.name()
+                + ".");
+      }
+      DeliveredNames.remember(workplace.folder(), run, workplace.register());
+      workplace.register().runDelivered(run.name(), Instant.now());
+    }
+    if (options.json()) {
+      SendReport report =
+          new SendReport(
+              run.name(), workplace.folder(), changes, 0, List.of(), Map.of(), Optional.empty());
+      Json.write(session.screen().out(), report::json);
+    } else {
+      byHandText(session.screen(), run, changes);
+    }
+    return Exit.DONE;
+  }
+
+  private static void byHandText(Screen screen, Run run, int changes) {
     if (run.deliveredAt().isPresent()) {
-      screen.line(
-          "Run "
-              + run.name()
-              + " is recorded as delivered already, on "
-              + LocalDate.ofInstant(run.deliveredAt().get(), ZoneId.systemDefault())
-              + ".");
+      screen.line(delivered(run));
       return;
     }
     screen.line(
@@ -90,19 +203,168 @@ public final class SendCommand implements Callable<Integer> {
             + ". They count as known from now on; the next run holds only what is new.");
   }
 
-  private static void json(Screen screen, Run run, int changes) {
-    Json.write(
-        screen.out(),
-        json -> {
-          json.writeStartObject();
-          json.writeStringField("command", "send");
-          json.writeStringField("run", run.name());
-          json.writeNumberField("done", changes);
-          json.writeNumberField("failed", 0);
-          json.writeNumberField("left", 0);
-          json.writeArrayFieldStart("failures");
-          json.writeEndArray();
-          json.writeEndObject();
-        });
+  private static String delivered(Run run) {
+    return "Run "
+        + run.name()
+        + " is recorded as delivered already, on "
+        + LocalDate.ofInstant(run.deliveredAt().get(), ZoneId.systemDefault())
+        + ".";
+  }
+
+  private int already(Screen screen, Run run) {
+    if (options.json()) {
+      SendReport report =
+          new SendReport(
+              run.name(),
+              options.session().folder().orElseThrow(),
+              0,
+              0,
+              List.of(),
+              Map.of(),
+              Optional.empty());
+      Json.write(screen.out(), report::json);
+    } else {
+      screen.line(
+          delivered(run)
+              + " Nothing was sent. To see what became of it: neat-roster confirm "
+              + run.name());
+    }
+    return Exit.DONE;
+  }
+
+  private int send(Session session, Workplace workplace, Run run, Optional<Phase> phase)
+      throws RegisterException, InterruptedException, IOException {
+    RosterFolder folder = workplace.folder();
+    Screen screen = session.screen();
+    PlatformAccess access = PlatformAccess.of(folder, session.settings());
+    Offer offer = access.offer();
+    RunJournal journal =
+        new RunJournal(workplace.register().deliveries(), run.name(), access.service());
+    Path place = folder.path("runs").resolve(run.name());
+    RunDelivery delivery = new RunDelivery(place, journal);
+    Ids ids = new Ids(workplace.register().deliveries().ids(access.service()));
+    RunPasswords passwords = new RunPasswords(workplace.accounts(), place);
+    if (show) {
+      return new RequestList(access, offer, ids, passwords)
+          .write(screen, run.name(), place, phase, options.json());
+    }
+    access.verifyMayWrite(offer);
+    Map<Phase, Integer> meant = new EnumMap<>(Phase.class);
+    delivery
+        .left()
+        .forEach(
+            (one, count) -> {
+              if (phase.map(one::equals).orElse(true)) {
+                meant.put(one, count);
+              }
+            });
+    announce(session, access, run, delivery, meant);
+    Optional<PlatformException> stopped = Optional.empty();
+    try {
+      boolean isLive = options.surroundings().terminal() && !options.json();
+      SendProgress progress =
+          new SendProgress(options.surroundings().err(), isLive, options.isQuiet(), meant);
+      delivery.run(access.transport(), offer, ids, passwords::of, progress, phase);
+    } catch (PlatformException e) {
+      stopped = Optional.of(e);
+    }
+    workplace.register().passwordsPacked(passwords.brought());
+    return end(session, workplace, run, journal, delivery, stopped);
+  }
+
+  private void announce(
+      Session session,
+      PlatformAccess access,
+      Run run,
+      RunDelivery delivery,
+      Map<Phase, Integer> meant) {
+    String counts = SendReport.counts(meant);
+    boolean goesOn = delivery.allLeft() < delivery.count(delivery.all());
+    String what =
+        "Run "
+            + run.name()
+            + (goesOn ? " goes on to " : " goes to ")
+            + access.service()
+            + ": "
+            + (counts.isEmpty() ? "nothing is left" : counts)
+            + ".";
+    if (yes) {
+      session.screen().remark(what);
+    }
+    Terminal.agree(what, yes || meant.isEmpty());
+  }
+
+  private int end(
+      Session session,
+      Workplace workplace,
+      Run run,
+      RunJournal journal,
+      RunDelivery delivery,
+      Optional<PlatformException> stopped)
+      throws RegisterException, IOException {
+    RosterFolder folder = workplace.folder();
+    RunConfirmation confirmation =
+        new RunConfirmation(
+            folder.path("runs").resolve(run.name()),
+            new OwnColumns(session.settings().reading().ownFields()));
+    Function<PlannedChange, Outcome> outcomes = RunDelivery.outcomes(journal::refusal);
+    List<SendReport.Failure> failures = new ArrayList<>();
+    int left = delivery.allLeft();
+    if (left == 0) {
+      record(workplace, run, confirmation, outcomes);
+      failures(confirmation.missing(), journal, failures);
+    }
+    int refused = left == 0 ? failures.size() : delivery.count(Journal.State.REFUSED);
+    int sites = left == 0 ? delivery.sites() : 0;
+    int done = delivery.count(delivery.all()) + sites - left - refused;
+    SendReport report =
+        new SendReport(
+            run.name(),
+            folder,
+            done,
+            left,
+            failures,
+            delivery.notCarried(),
+            stopped.map(PlatformException::getMessage));
+    if (options.json()) {
+      Json.write(session.screen().out(), report::json);
+    } else {
+      report.text(session.screen());
+    }
+    if (left > 0) {
+      return done + refused > 0 ? Exit.IN_PART : stopped.isPresent() ? Exit.UNREADABLE : Exit.DONE;
+    }
+    return refused > 0 ? Exit.IN_PART : Exit.DONE;
+  }
+
+  /** The run has come to its end: what the platform took counts as known from now on. */
+  private static void record(
+      Workplace workplace,
+      Run run,
+      RunConfirmation confirmation,
+      Function<PlannedChange, Outcome> outcomes)
+      throws RegisterException, IOException {
+    Optional<String> digest = confirmation.ask(outcomes, true);
+    int refused = confirmation.missing().size();
+    DeliveredNames.remember(workplace.folder(), run, workplace.register());
+    workplace.register().runDelivered(run.name(), Instant.now());
+    if (refused > 0) {
+      workplace
+          .register()
+          .runConfirmed(
+              run.name(), new Run.Confirmed(Instant.now(), digest.orElseThrow(), refused));
+    }
+    workplace.register().deliveries().clear(run.name());
+  }
+
+  private static void failures(
+      List<RunConfirmation.Found> missing, RunJournal journal, List<SendReport.Failure> failures) {
+    Map<Table, List<Journal.Entry>> refused = journal.refusals();
+    Map<Table, Integer> rows = new EnumMap<>(Table.class);
+    for (RunConfirmation.Found found : missing) {
+      Table table = RunChanges.table(found.change());
+      int number = rows.merge(table, 1, Integer::sum) - 1;
+      failures.add(new SendReport.Failure(found, refused.get(table).get(number).status()));
+    }
   }
 }

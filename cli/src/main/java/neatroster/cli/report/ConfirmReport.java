@@ -138,7 +138,7 @@ public final class ConfirmReport {
     }
   }
 
-  private static String what(RunConfirmation.Found found) {
+  static String what(RunConfirmation.Found found) {
     PlannedChange change = found.change();
     boolean isOfCourse =
         change.phase() == Phase.ENROLLMENTS

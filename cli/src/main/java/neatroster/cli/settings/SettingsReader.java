@@ -149,6 +149,7 @@ public final class SettingsReader {
         .reading(reading)
         .checks(checks)
         .school(school(root))
+        .service(service(root.section("platform")))
         .ldifBase(ldifBase(root))
         .build();
   }
@@ -170,21 +171,21 @@ public final class SettingsReader {
     YamlSection school = root.section("school");
     school.only(List.of("name"));
     YamlSection platform = root.section("platform");
-    platform.only(List.of("name", "address", "service", "token", "layout"));
-    for (String key : List.of("service", "token")) {
-      boolean blank =
-          !platform.isSection(key)
-              ? platform.text(key, "").isEmpty()
-              : platform.section(key).text("file", "").isEmpty();
-      if (!blank) {
-        notYet(platform, key);
-      }
-    }
+    platform.only(List.of("name", "address", "service", "token", "authority", "layout"));
     return new Settings.School(
         school.text("name", "", LONGEST_NAME),
         platform.text("name", "", LONGEST_NAME),
         platform.text("address", "", LONGEST_ADDRESS),
         platform.text("layout", "", LONGEST_NAME));
+  }
+
+  private static Settings.Service service(YamlSection platform) throws SettingsException {
+    platform.section("token").only(List.of("file"));
+    platform.section("authority").only(List.of("file"));
+    return new Settings.Service(
+        platform.text("service", "", LONGEST_ADDRESS),
+        platform.section("token").text("file", "", LONGEST_ADDRESS),
+        platform.section("authority").text("file", "", LONGEST_ADDRESS));
   }
 
   private static Settings.Checks checks(YamlSection root) throws SettingsException {
@@ -249,15 +250,6 @@ public final class SettingsReader {
           "match-by", "id, username and email are always looked at; only name can be left out");
     }
     return marks.contains("name");
-  }
-
-  private void notYet(YamlSection section, String key) {
-    remarks.add(
-        "roster.yaml, line "
-            + section.line(key)
-            + ": “"
-            + key
-            + "” has no effect in this version.");
   }
 
   private Policy policy(YamlSection section) throws SettingsException {

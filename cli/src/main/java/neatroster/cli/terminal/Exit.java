@@ -14,6 +14,9 @@ public final class Exit {
   /** A file or database could not be read or written. */
   public static final int UNREADABLE = 3;
 
+  /** Delivered in part. */
+  public static final int IN_PART = 4;
+
   /** Stopped by the user. */
   static final int INTERRUPTED = 130;
 

@@ -46,4 +46,23 @@ public final class Terminal {
       throw Problem.usage("Nothing was done.");
     }
   }
+
+  /**
+   * Asks before something that others will see.
+   *
+   * @param what what is about to be done, as a sentence
+   * @param yes whether the command line says yes already
+   * @throws Problem where nobody says yes
+   */
+  public static void agree(String what, boolean yes) {
+    if (yes) {
+      return;
+    }
+    Console console =
+        console().orElseThrow(() -> Problem.usage(what + " Add --yes to say that it is meant."));
+    String answer = console.readLine("%s Type yes to go on: ", what);
+    if (answer == null || !answer.strip().toLowerCase(Locale.ROOT).equals("yes")) {
+      throw Problem.usage("Nothing was sent.");
+    }
+  }
 }

@@ -31,15 +31,23 @@ public record Outcome(Kind kind, List<Difference> differences, String why) {
    */
   public record Difference(String field, String asked, String there) {}
 
-  static final Outcome AS_ASKED = new Outcome(Kind.AS_ASKED, List.of(), "");
+  /** It is as it was asked. */
+  public static final Outcome AS_ASKED = new Outcome(Kind.AS_ASKED, List.of(), "");
+
   static final Outcome MISSING = new Outcome(Kind.MISSING, List.of(), "");
   static final Outcome NOT_TOLD = new Outcome(Kind.NOT_TOLD, List.of(), "");
 
-  static Outcome missing(String why) {
+  /**
+   * It is not there.
+   *
+   * @param why the reason as a sentence
+   */
+  public static Outcome missing(String why) {
     return new Outcome(Kind.MISSING, List.of(), why);
   }
 
-  static Outcome of(List<Difference> differences) {
+  /** As asked where nothing differs. */
+  public static Outcome of(List<Difference> differences) {
     return differences.isEmpty() ? AS_ASKED : new Outcome(Kind.DIFFERENT, differences, "");
   }
 }

@@ -38,6 +38,7 @@ import neatroster.core.model.Table;
  * @param reading how sheets are read
  * @param checks what the rules need to know
  * @param school what slips and letters say of school and platform
+ * @param service where and how the platform is sent to
  * @param ldifBase the entry of a directory (RFC 4514) that LDIF batches put everything under
  */
 public record Settings(
@@ -60,6 +61,7 @@ public record Settings(
     Reading reading,
     Checks checks,
     School school,
+    Service service,
     String ldifBase) {
 
   private static final Settings STANDARD = new Builder().build();
@@ -112,6 +114,7 @@ public record Settings(
     builder.reading = reading;
     builder.checks = checks;
     builder.school = school;
+    builder.service = service;
     builder.ldifBase = ldifBase;
     return builder;
   }
@@ -147,6 +150,7 @@ public record Settings(
     private Reading reading = Reading.standard();
     private Checks checks = Checks.standard();
     private School school = new School("", "", "");
+    private Service service = Service.none();
     private String ldifBase = "dc=school,dc=example";
 
     private Builder() {}
@@ -265,6 +269,12 @@ public record Settings(
       return this;
     }
 
+    /** Where and how the platform is sent to. */
+    public Builder service(Service value) {
+      service = value;
+      return this;
+    }
+
     /** School and platform. */
     public Builder school(School value) {
       school = value;
@@ -293,6 +303,7 @@ public record Settings(
           reading,
           checks,
           school,
+          service,
           ldifBase);
     }
   }
@@ -481,6 +492,21 @@ public record Settings(
     /** A school whose platform has no layout. */
     public School(String name, String platformName, String platformAddress) {
       this(name, platformName, platformAddress, "");
+    }
+  }
+
+  /**
+   * Where and how the platform is sent to.
+   *
+   * @param address the base address of its SCIM service, or empty
+   * @param tokenFile the file that holds the token, or empty
+   * @param authorityFile the file of certificates that vouch for the service beside the usual ones,
+   *     or empty
+   */
+  public record Service(String address, String tokenFile, String authorityFile) {
+    /** No platform to send to. */
+    public static Service none() {
+      return new Service("", "", "");
     }
   }
 }

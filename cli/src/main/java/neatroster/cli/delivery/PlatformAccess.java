@@ -1,0 +1,93 @@
+package neatroster.cli.delivery;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.cert.Certificate;
+import java.util.Collection;
+import java.util.List;
+import neatroster.cli.folder.PlatformToken;
+import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.terminal.Problem;
+import neatroster.core.settings.Settings;
+import neatroster.platform.Authorities;
+import neatroster.platform.Courier;
+import neatroster.platform.HttpTransport;
+import neatroster.platform.Offer;
+import neatroster.platform.PlatformAddress;
+import neatroster.platform.PlatformException;
+import neatroster.platform.Transport;
+
+/**
+ * The way to a folder's platform.
+ *
+ * @param service the base address of its SCIM service
+ * @param transport sends requests to it
+ */
+public record PlatformAccess(String service, Transport transport) {
+  /**
+   * The platform that a folder's settings name.
+   *
+   * @throws Problem where they name none, or one that nothing may be sent to
+   */
+  public static PlatformAccess of(RosterFolder folder, Settings settings) {
+    Settings.Service service = settings.service();
+    if (service.address().isEmpty()) {
+      throw Problem.usage(
+          folder.shown("roster.yaml")
+              + " names no platform to send to. Where yours speaks SCIM, write its base address and"
+              + " the file of its token: platform: {service: https://…, token: {file: …}}. Else"
+              + " upload the batches yourself and say so with neat-roster send --by-hand.");
+    }
+    try {
+      PlatformAddress address = PlatformAddress.of(service.address());
+      String token = PlatformToken.of(folder, service.tokenFile());
+      return new PlatformAccess(
+          address.toString(),
+          new HttpTransport(address, token, authorities(folder, service.authorityFile())));
+    } catch (PlatformException e) {
+      throw Problem.usage(
+          folder.shown("roster.yaml") + ", platform: service: " + e.getMessage() + ".");
+    }
+  }
+
+  private static Collection<? extends Certificate> authorities(RosterFolder folder, String named) {
+    if (named.isEmpty()) {
+      return List.of();
+    }
+    Path file = folder.path(named);
+    try {
+      return Authorities.read(Files.readAllBytes(file));
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          file + ", which should hold the authority’s certificate, cannot be read.", e);
+    } catch (PlatformException e) {
+      throw Problem.usage(
+          file + " should hold the authority’s certificate: " + e.getMessage() + ".");
+    }
+  }
+
+  /** What the platform offers; shows that it can be reached. */
+  public Offer offer() throws InterruptedException {
+    try {
+      return Offer.ask(new Courier(transport));
+    } catch (PlatformException e) {
+      throw trouble(e);
+    }
+  }
+
+  /** Sees to it that the token may change things. */
+  public void verifyMayWrite(Offer offer) throws InterruptedException {
+    try {
+      offer.verifyMayWrite(new Courier(transport));
+    } catch (PlatformException e) {
+      throw trouble(e);
+    }
+  }
+
+  /** What is said where the platform cannot be worked with. */
+  public Problem trouble(PlatformException e) {
+    return Problem.unreadable(
+        "The platform at " + service + " cannot be worked with: " + e.getMessage() + ".", e);
+  }
+}

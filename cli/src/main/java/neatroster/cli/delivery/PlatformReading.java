@@ -1,0 +1,46 @@
+package neatroster.cli.delivery;
+
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.Set;
+import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.disk.PrivateFiles;
+import neatroster.cli.disk.TemporaryFiles;
+import neatroster.cli.terminal.Problem;
+import neatroster.core.model.Field;
+import neatroster.platform.Ids;
+import neatroster.platform.PlatformException;
+import neatroster.platform.ReadBack;
+import neatroster.platform.Transport;
+
+/**
+ * What a platform holds, read from it into a file that lasts as long as the process.
+ *
+ * @param file the file, as SCIM writes lists
+ * @param neverShown the fields of users that the platform shows of nobody
+ */
+public record PlatformReading(Path file, Set<Field> neverShown) {
+  /**
+   * Reads a platform.
+   *
+   * @param ids what it calls things
+   */
+  public static PlatformReading of(Transport transport, Map<String, String> ids)
+      throws PlatformException, InterruptedException {
+    try {
+      Path file = TemporaryFiles.next();
+      file.toFile().deleteOnExit();
+      ReadBack reading = new ReadBack(transport, new Ids(ids));
+      try (OutputStream out = new BufferedOutputStream(PrivateFiles.create(file), 1 << 16)) {
+        reading.write(out, count -> {});
+      }
+      return new PlatformReading(file, reading.neverShown());
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "What the platform holds could not be kept (" + DiskTrouble.reason(e) + ").", e);
+    }
+  }
+}

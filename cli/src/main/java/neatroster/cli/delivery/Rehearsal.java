@@ -1,0 +1,238 @@
+package neatroster.cli.delivery;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.security.SecureRandom;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.disk.NewFolder;
+import neatroster.cli.disk.SqliteLibrary;
+import neatroster.cli.disk.TemporaryFiles;
+import neatroster.cli.folder.KnownSource;
+import neatroster.cli.folder.Session;
+import neatroster.cli.folder.Workplace;
+import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.Problem;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.compare.Everything;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.confirm.Arrival;
+import neatroster.core.confirm.Outcome;
+import neatroster.core.model.Counted;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.Roster;
+import neatroster.formats.BatchFiles;
+import neatroster.formats.KeptChanges;
+import neatroster.formats.OwnColumns;
+import neatroster.formats.RunChanges;
+import neatroster.platform.Courier;
+import neatroster.platform.HttpTransport;
+import neatroster.platform.Ids;
+import neatroster.platform.Offer;
+import neatroster.platform.PlatformAddress;
+import neatroster.platform.PlatformException;
+import neatroster.platform.Transport;
+import neatroster.practice.Faults;
+import neatroster.practice.PracticeServer;
+import neatroster.register.Run;
+
+/** Delivers a run to a practice platform that is filled with what is known, and compares. */
+public final class Rehearsal {
+  private static final int SHOWN = 12;
+  private static final int TOKEN_BYTES = 24;
+
+  private final Session session;
+  private final Workplace workplace;
+  private final Run run;
+  private final Map<Outcome.Kind, Integer> arrived = new EnumMap<>(Outcome.Kind.class);
+  private final List<String> troubles = new ArrayList<>();
+  private Map<String, Integer> notCarried = Map.of();
+
+  /** A rehearsal of a run. */
+  public Rehearsal(Session session, Workplace workplace, Run run) {
+    this.session = session;
+    this.workplace = workplace;
+    this.run = run;
+  }
+
+  /** A folder in the making, for the files of what is known. */
+  private record Place(NewFolder folder, String name) implements BatchFiles {
+    @Override
+    public OutputStream create(String file) throws IOException {
+      return folder.create(name + "/" + file);
+    }
+
+    @Override
+    public Path scratch() throws IOException {
+      return folder.scratch();
+    }
+  }
+
+  /** Rehearses, and says how it ended. */
+  public int run(boolean isJson) throws InterruptedException {
+    if (run.deliveredAt().isPresent()) {
+      throw Problem.usage(
+          "Run " + run.name() + " is delivered, so there is nothing to rehearse any more.");
+    }
+    SqliteLibrary.prepare();
+    byte[] random = new byte[TOKEN_BYTES];
+    new SecureRandom().nextBytes(random);
+    String token = Base64.getUrlEncoder().withoutPadding().encodeToString(random);
+    try (NewFolder folder = NewFolder.start(TemporaryFiles.next());
+        PracticeServer practice =
+            PracticeServer.start(0, folder.scratch().resolve("practice.db"), token, new Faults())) {
+      Transport transport =
+          new HttpTransport(PlatformAddress.of(practice.service()), token, List.of());
+      Offer offer = Offer.ask(new Courier(transport));
+      Ids ids = new Ids(Map.of());
+      fill(folder, transport, offer, ids);
+      deliver(transport, offer, ids);
+      compare(transport, ids);
+    } catch (PlatformException e) {
+      throw Problem.unreadable("The rehearsal broke off: " + e.getMessage() + ".", e);
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "The rehearsal could not be held (" + DiskTrouble.reason(e) + ").", e);
+    }
+    if (isJson) {
+      Json.write(session.screen().out(), this::json);
+    } else {
+      text(session.screen());
+    }
+    return troubles.isEmpty() ? Exit.DONE : Exit.FINDINGS;
+  }
+
+  private void fill(NewFolder folder, Transport transport, Offer offer, Ids ids)
+      throws IOException, PlatformException, InterruptedException {
+    Roster none = new Roster(List.of(), List.of(), List.of());
+    Known known = session.basis(workplace.known(), none).known();
+    OwnColumns own = new OwnColumns(session.settings().reading().ownFields());
+    try (RunChanges all = new RunChanges(new Place(folder, KnownSource.CHANGES), own)) {
+      Everything.of(
+          known,
+          change -> {
+            try {
+              all.add(change);
+            } catch (IOException e) {
+              throw new UncheckedIOException(e);
+            }
+          });
+    }
+    RunDelivery delivery = new RunDelivery(folder.scratch().getParent(), new ForgetfulJournal());
+    delivery.run(transport, offer, ids, change -> "", (phase, rows) -> {}, Optional.empty());
+  }
+
+  private void deliver(Transport transport, Offer offer, Ids ids)
+      throws PlatformException, InterruptedException, IOException {
+    Path place = workplace.folder().path("runs").resolve(run.name());
+    ForgetfulJournal journal = new ForgetfulJournal();
+    RunDelivery delivery = new RunDelivery(place, journal);
+    delivery.run(transport, offer, ids, change -> "", (phase, rows) -> {}, Optional.empty());
+    notCarried = delivery.notCarried();
+    Function<PlannedChange, Outcome> outcomes = RunDelivery.outcomes(journal::refusal);
+    new KeptChanges(place.resolve(KnownSource.CHANGES))
+        .read(
+            change -> {
+              Outcome outcome = outcomes.apply(change);
+              if (outcome.kind() == Outcome.Kind.MISSING) {
+                troubles.add(said(change) + "  refused: " + outcome.why());
+              }
+            });
+  }
+
+  private static String said(PlannedChange change) {
+    return change.phase().word() + ", " + change.change().word() + "  " + change.key();
+  }
+
+  private void compare(Transport transport, Ids ids)
+      throws PlatformException, InterruptedException, IOException {
+    PlatformReading reading = PlatformReading.of(transport, ids.toRemember());
+    Session there = session.knowing(List.of(reading.file().toString()), source -> false);
+    Known now = there.basis(workplace.known(), new Roster(List.of(), List.of(), List.of())).known();
+    Arrival arrival = new Arrival(session.settings(), now);
+    Path changes = workplace.folder().path("runs").resolve(run.name()).resolve(KnownSource.CHANGES);
+    boolean wasRefused = !troubles.isEmpty();
+    new KeptChanges(changes)
+        .read(
+            change -> {
+              Outcome outcome = arrival.of(change);
+              arrived.merge(outcome.kind(), 1, Integer::sum);
+              if (outcome.kind() == Outcome.Kind.MISSING && !wasRefused) {
+                troubles.add(said(change) + "  is not there afterwards");
+              }
+              for (Outcome.Difference one : outcome.differences()) {
+                troubles.add(
+                    said(change)
+                        + "  "
+                        + one.field()
+                        + " is "
+                        + (one.there().isEmpty() ? "blank" : one.there())
+                        + " afterwards, not "
+                        + one.asked());
+              }
+            });
+  }
+
+  private int count(Outcome.Kind kind) {
+    return arrived.getOrDefault(kind, 0);
+  }
+
+  private void text(Screen screen) {
+    screen.line(
+        "Run "
+            + screen.bold(run.name())
+            + " on a practice platform that was filled with what is known");
+    screen.line("");
+    screen.line(String.format("  %7d  as asked", count(Outcome.Kind.AS_ASKED)));
+    if (count(Outcome.Kind.MISSING) > 0) {
+      screen.line(screen.yellow(String.format("  %7d  missing", count(Outcome.Kind.MISSING))));
+    }
+    if (count(Outcome.Kind.DIFFERENT) > 0) {
+      screen.line(screen.yellow(String.format("  %7d  different", count(Outcome.Kind.DIFFERENT))));
+    }
+    if (!troubles.isEmpty()) {
+      screen.line("");
+      troubles.stream().limit(SHOWN).forEach(line -> screen.line("  " + line));
+      if (troubles.size() > SHOWN) {
+        screen.line("  … and " + (troubles.size() - SHOWN) + " more");
+      }
+    }
+    if (!notCarried.isEmpty()) {
+      screen.line("");
+      screen.line(screen.bold("not carried") + ": SCIM has no room for it");
+      notCarried.forEach((what, n) -> screen.line(String.format("  %7d  %s", n, what)));
+    }
+    screen.line("");
+    screen.line(
+        (troubles.isEmpty() ? "It went well. " : "It did not go well everywhere. ")
+            + "Nothing was sent to the real platform, and nothing was recorded: "
+            + Counted.of(arrived.values().stream().mapToInt(Integer::intValue).sum(), "change")
+            + " stay to be sent.");
+  }
+
+  private void json(JsonGenerator json) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("command", "send");
+    json.writeStringField("run", run.name());
+    json.writeBooleanField("rehearsed", true);
+    json.writeNumberField("asAsked", count(Outcome.Kind.AS_ASKED));
+    json.writeNumberField("missing", count(Outcome.Kind.MISSING));
+    json.writeNumberField("different", count(Outcome.Kind.DIFFERENT));
+    json.writeArrayFieldStart("troubles");
+    for (String trouble : troubles) {
+      json.writeString(trouble);
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+}

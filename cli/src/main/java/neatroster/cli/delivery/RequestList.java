@@ -1,0 +1,105 @@
+package neatroster.cli.delivery;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.compare.Phase;
+import neatroster.platform.Call;
+import neatroster.platform.Ids;
+import neatroster.platform.Offer;
+import neatroster.platform.PlatformException;
+
+/** Shows what a delivery would send, and sends nothing of it. */
+public final class RequestList {
+  private static final ObjectMapper JSON = new ObjectMapper();
+
+  private final PlatformAccess access;
+  private final Offer offer;
+  private final Ids ids;
+  private final RunPasswords passwords;
+
+  /** Shows what would be sent to a platform. */
+  public RequestList(PlatformAccess access, Offer offer, Ids ids, RunPasswords passwords) {
+    this.access = access;
+    this.offer = offer;
+    this.ids = ids;
+    this.passwords = passwords;
+  }
+
+  /** Writes the requests of a run. */
+  public int write(Screen screen, String run, Path place, Optional<Phase> only, boolean isJson)
+      throws InterruptedException {
+    if (!isJson) {
+      screen.line("What send would send to " + access.service() + "; nothing of it was sent.");
+      collect(
+          place,
+          only,
+          (call, body) -> {
+            screen.line("");
+            screen.line(screen.bold(call.toString()));
+            if (!body.isMissingNode()) {
+              screen.line(ShownRequests.pretty(body));
+            }
+          });
+      return Exit.DONE;
+    }
+    InterruptedException[] interrupted = {null};
+    Json.write(
+        screen.out(),
+        json -> {
+          json.writeStartObject();
+          json.writeStringField("command", "send");
+          json.writeStringField("run", run);
+          json.writeArrayFieldStart("requests");
+          try {
+            collect(
+                place,
+                only,
+                (call, body) -> {
+                  try {
+                    json.writeStartObject();
+                    json.writeStringField("method", call.method());
+                    json.writeStringField("path", call.path());
+                    if (!body.isMissingNode()) {
+                      json.writeFieldName("body");
+                      JSON.writeTree(json, body);
+                    }
+                    json.writeEndObject();
+                  } catch (IOException e) {
+                    throw new java.io.UncheckedIOException(e);
+                  }
+                });
+          } catch (InterruptedException e) {
+            interrupted[0] = e;
+          }
+          json.writeEndArray();
+          json.writeEndObject();
+        });
+    if (interrupted[0] != null) {
+      throw interrupted[0];
+    }
+    return Exit.DONE;
+  }
+
+  private void collect(Path place, Optional<Phase> only, BiConsumer<Call, JsonNode> receiver)
+      throws InterruptedException {
+    RunDelivery delivery = new RunDelivery(place, new ForgetfulJournal());
+    try {
+      delivery.run(
+          new ShownRequests(access.transport(), receiver),
+          offer,
+          ids,
+          passwords::of,
+          (phase, rows) -> {},
+          only);
+    } catch (PlatformException e) {
+      throw access.trouble(e);
+    }
+  }
+}

@@ -1,0 +1,167 @@
+package neatroster.cli.delivery;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.folder.KnownSource;
+import neatroster.cli.terminal.Problem;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.confirm.Outcome;
+import neatroster.core.model.Table;
+import neatroster.formats.KeptChanges;
+import neatroster.formats.RunChanges;
+import neatroster.platform.Delivery;
+import neatroster.platform.Ids;
+import neatroster.platform.Journal;
+import neatroster.platform.Offer;
+import neatroster.platform.PlatformException;
+import neatroster.platform.Transport;
+
+/** The delivery of a run's changes: how much there is, how much is left, and what became of it. */
+public final class RunDelivery {
+  private final KeptChanges changes;
+  private final Journal journal;
+  private final Map<Phase, Integer> all = new EnumMap<>(Phase.class);
+  private final Map<Phase, Integer> left = new EnumMap<>(Phase.class);
+  private Map<String, Integer> notCarried = Map.of();
+
+  /**
+   * A delivery.
+   *
+   * @param run the folder of the run
+   */
+  public RunDelivery(Path run, Journal journal) {
+    this.changes = new KeptChanges(run.resolve(KnownSource.CHANGES));
+    this.journal = journal;
+    count();
+  }
+
+  /** Takes a change with its key. */
+  @FunctionalInterface
+  private interface Receiver {
+    void change(Journal.Key key, PlannedChange change) throws IOException;
+  }
+
+  private void each(Receiver receiver) {
+    try {
+      for (Table table : Table.values()) {
+        changes.read(table, (row, change) -> receiver.change(new Journal.Key(table, row), change));
+      }
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "What the run changes cannot be read (" + DiskTrouble.reason(e) + ").", e);
+    }
+  }
+
+  private void count() {
+    all.clear();
+    left.clear();
+    each(
+        (key, change) -> {
+          all.merge(change.phase(), 1, Integer::sum);
+          Journal.State state = journal.state(key);
+          if (state != Journal.State.DONE && state != Journal.State.REFUSED) {
+            left.merge(change.phase(), 1, Integer::sum);
+          }
+        });
+  }
+
+  /** How many sites there are: words of others, which need nothing to be sent. */
+  public int sites() {
+    int[] count = {0};
+    try {
+      changes.read(change -> count[0] += change.phase() == Phase.SITES ? 1 : 0);
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "What the run changes cannot be read (" + DiskTrouble.reason(e) + ").", e);
+    }
+    return count[0];
+  }
+
+  /** How many changes of each phase there are, but for sites. */
+  public Map<Phase, Integer> all() {
+    return all;
+  }
+
+  /** How many of them have not ended. */
+  public Map<Phase, Integer> left() {
+    return left;
+  }
+
+  /** How many have not ended. */
+  public int allLeft() {
+    return left.values().stream().mapToInt(Integer::intValue).sum();
+  }
+
+  /** How many there are. */
+  public int count(Map<Phase, Integer> of) {
+    return of.values().stream().mapToInt(Integer::intValue).sum();
+  }
+
+  /** How many are in a state. */
+  public int count(Journal.State state) {
+    int[] count = {0};
+    each((key, change) -> count[0] += journal.state(key) == state ? 1 : 0);
+    return count[0];
+  }
+
+  /** What the platform has no room for, and how often. */
+  public Map<String, Integer> notCarried() {
+    return notCarried;
+  }
+
+  /**
+   * Delivers phases.
+   *
+   * @param only the phase that is delivered, or nothing for all
+   * @throws PlatformException where it ends before its end
+   */
+  public void run(
+      Transport transport,
+      Offer offer,
+      Ids ids,
+      Function<PlannedChange, String> passwords,
+      Delivery.Progress progress,
+      Optional<Phase> only)
+      throws PlatformException, InterruptedException {
+    Delivery delivery = new Delivery(transport, offer, changes, journal, ids, passwords, progress);
+    Set<Phase> phases = only.map(EnumSet::of).orElse(EnumSet.allOf(Phase.class));
+    try {
+      delivery.run(phases);
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "What the run changes cannot be read (" + DiskTrouble.reason(e) + ").", e);
+    } finally {
+      notCarried = delivery.notCarried();
+      count();
+    }
+  }
+
+  /**
+   * Tells what became of each change, asked for in the order in which they are kept.
+   *
+   * @param refusals why a row was refused, if it was
+   */
+  public static Function<PlannedChange, Outcome> outcomes(
+      Function<Journal.Key, Optional<Journal.Entry>> refusals) {
+    Map<Table, Integer> rows = new EnumMap<>(Table.class);
+    return change -> {
+      if (change.phase() == Phase.SITES) {
+        return Outcome.AS_ASKED;
+      }
+      Table table = RunChanges.table(change);
+      int row = rows.merge(table, 1, Integer::sum) - 1;
+      return refusals
+          .apply(new Journal.Key(table, row))
+          .map(entry -> Outcome.missing(entry.reason()))
+          .orElse(Outcome.AS_ASKED);
+    };
+  }
+}

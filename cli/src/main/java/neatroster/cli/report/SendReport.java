@@ -1,0 +1,159 @@
+package neatroster.cli.report;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.folder.RunConfirmation;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.compare.Phase;
+import neatroster.core.model.Counted;
+import neatroster.core.model.Table;
+import neatroster.formats.RunChanges;
+
+/**
+ * What became of a delivery to the platform, as people and programs read it.
+ *
+ * @param run the run
+ * @param done how many changes the platform has made
+ * @param left how many have not been sent, or nobody knows of
+ * @param failures what the platform refused, in the order of the correction sheets
+ * @param notCarried what the platform has no room for, and how often
+ * @param stopped why it ended before its end, if it did
+ */
+public record SendReport(
+    String run,
+    RosterFolder folder,
+    int done,
+    int left,
+    List<Failure> failures,
+    Map<String, Integer> notCarried,
+    Optional<String> stopped) {
+  private static final int SHOWN = 12;
+
+  /**
+   * A change that the platform refused.
+   *
+   * @param found the change with its reason
+   * @param status what the platform answered, or 0
+   */
+  public record Failure(RunConfirmation.Found found, int status) {}
+
+  /** Writes it on the screen. */
+  public void text(Screen screen) {
+    screen.line("");
+    screen.line("Run " + screen.bold(run) + " to the platform");
+    screen.line("");
+    screen.line(String.format("  %7d  done", done));
+    if (!failures.isEmpty()) {
+      screen.line(screen.red(String.format("  %7d  refused", failures.size())));
+    }
+    if (left > 0) {
+      screen.line(screen.yellow(String.format("  %7d  left", left)));
+    }
+    if (!failures.isEmpty()) {
+      screen.line("");
+      screen.line(screen.bold("refused"));
+      failures.stream()
+          .limit(SHOWN)
+          .forEach(
+              one ->
+                  screen.line(
+                      "  " + ConfirmReport.what(one.found()) + "  " + one.found().outcome().why()));
+      if (failures.size() > SHOWN) {
+        screen.line("  … and " + (failures.size() - SHOWN) + " more");
+      }
+    }
+    if (!notCarried.isEmpty()) {
+      screen.line("");
+      screen.line(screen.bold("not carried") + ": the platform has no room for it");
+      notCarried.forEach((what, count) -> screen.line(String.format("  %7d  %s", count, what)));
+    }
+    screen.line("");
+    end(screen);
+  }
+
+  private void end(Screen screen) {
+    if (stopped.isPresent()) {
+      screen.line(screen.red(sentence(stopped.get())));
+    }
+    if (left > 0) {
+      screen.line(
+          "What was done is remembered. To go on where it stopped: neat-roster send " + run);
+      return;
+    }
+    if (!failures.isEmpty()) {
+      screen.line(
+          "The refused rows are in "
+              + folder.shown("runs/" + run + "/" + RunConfirmation.FAILED + "/")
+              + ", each with its reason: mend them there and give them to pack.");
+    }
+    screen.line("To see what the platform holds now: neat-roster confirm " + run);
+  }
+
+  private static String sentence(String text) {
+    String begun = Character.toUpperCase(text.charAt(0)) + text.substring(1);
+    return begun.endsWith(".") ? begun : begun + ".";
+  }
+
+  /** Writes it as JSON. */
+  public void json(JsonGenerator json) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("command", "send");
+    json.writeStringField("run", run);
+    json.writeNumberField("done", done);
+    json.writeNumberField("failed", failures.size());
+    json.writeNumberField("left", left);
+    json.writeArrayFieldStart("failures");
+    Map<Table, Integer> rows = new EnumMap<>(Table.class);
+    for (Failure one : failures) {
+      Phase phase = one.found().change().phase();
+      json.writeStartObject();
+      json.writeStringField("phase", phase.word());
+      json.writeStringField("change", one.found().change().change().word());
+      json.writeStringField("key", one.found().change().key());
+      if (one.status() > 0) {
+        json.writeNumberField("status", one.status());
+      } else {
+        json.writeNullField("status");
+      }
+      json.writeStringField("reason", one.found().outcome().why());
+      Table table = RunChanges.table(one.found().change());
+      // The header is the first row.
+      int row = rows.merge(table, 1, Integer::sum) + 1;
+      if (left > 0) {
+        json.writeNullField("file");
+        json.writeNullField("row");
+      } else {
+        json.writeStringField(
+            "file",
+            "runs/" + run + "/" + RunConfirmation.FAILED + "/" + RunChanges.fileName(table));
+        json.writeNumberField("row", row);
+      }
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("notCarried");
+    for (Map.Entry<String, Integer> one : notCarried.entrySet()) {
+      json.writeStartObject();
+      json.writeStringField("what", one.getKey());
+      json.writeNumberField("count", one.getValue());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeStringField("stopped", stopped.orElse(null));
+    json.writeEndObject();
+  }
+
+  /** What is about to be sent, as {@code 3 users, 9 enrollments}. */
+  public static String counts(Map<Phase, Integer> left) {
+    StringBuilder text = new StringBuilder();
+    left.forEach(
+        (phase, count) ->
+            text.append(text.isEmpty() ? "" : ", ").append(Counted.of(count, phase.one())));
+    return text.toString();
+  }
+}

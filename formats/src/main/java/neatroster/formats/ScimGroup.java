@@ -1,0 +1,73 @@
+package neatroster.formats;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.util.Collections;
+import java.util.EnumSet;
+import java.util.Set;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Field;
+
+/**
+ * Writes what a Group of SCIM (RFC 7643, section 4.2) says of a course or of a group, but for its
+ * members.
+ */
+public final class ScimGroup {
+  /** The schema of Groups. */
+  public static final String SCHEMA = "urn:ietf:params:scim:schemas:core:2.0:Group";
+
+  /** What plain SCIM cannot say of courses and groups. */
+  public static final String COURSE = "urn:neatroster:scim:schemas:extension:course:1.0";
+
+  /** What the extension has an attribute for. */
+  public static final Set<Field> CARRIED =
+      Collections.unmodifiableSet(
+          EnumSet.of(
+              Field.CODE,
+              Field.TITLE,
+              Field.DESCRIPTION,
+              Field.CATEGORY,
+              Field.SITE,
+              Field.STARTS,
+              Field.ENDS,
+              Field.CAPACITY,
+              Field.LANGUAGE,
+              Field.JOIN_CODE,
+              Field.INSTRUCTORS));
+
+  private ScimGroup() {}
+
+  /** Whether a change is about a course; else about a group. */
+  public static boolean isCourse(PlannedChange change) {
+    return !change.value(Field.CODE).isEmpty();
+  }
+
+  /** The id by which we know it again. */
+  public static String externalId(PlannedChange change) {
+    return isCourse(change)
+        ? "course:" + change.value(Field.CODE)
+        : "group:" + change.value(Field.COURSE) + ":" + change.value(Field.NAME);
+  }
+
+  /** The name that people see. */
+  public static String displayName(PlannedChange change) {
+    String title = change.value(isCourse(change) ? Field.TITLE : Field.NAME);
+    return title.isEmpty() ? change.value(Field.CODE) : title;
+  }
+
+  /** Writes the attributes of the extension into an object that is open. */
+  public static void writeExtension(JsonGenerator json, PlannedChange change) throws IOException {
+    boolean isCourse = isCourse(change);
+    json.writeStringField("kind", isCourse ? "course" : "group");
+    for (Field field : CARRIED) {
+      String value = change.value(field);
+      if (!value.isEmpty() && field != Field.INSTRUCTORS && (isCourse || field != Field.CODE)) {
+        if (field == Field.CAPACITY && value.matches("\\d{1,9}")) {
+          json.writeNumberField(field.key(), Integer.parseInt(value));
+        } else {
+          json.writeStringField(field.key(), value);
+        }
+      }
+    }
+  }
+}

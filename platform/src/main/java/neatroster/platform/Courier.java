@@ -1,0 +1,99 @@
+package neatroster.platform;
+
+import java.io.IOException;
+import java.net.ConnectException;
+import java.net.UnknownHostException;
+import java.net.http.HttpConnectTimeoutException;
+import java.nio.channels.ClosedChannelException;
+
+/** Sends requests until they are answered, as far as that does nothing twice. */
+public final class Courier {
+  private final Transport transport;
+
+  /** Sends requests this way. */
+  public Courier(Transport transport) {
+    this.transport = transport;
+  }
+
+  /** Whether a request may have been carried out though no answer says so. */
+  enum Doubt {
+    NONE,
+    MAYBE_DONE
+  }
+
+  /**
+   * What came of a request.
+   *
+   * @param reply the answer, or null where none came
+   * @param doubt whether it may have been carried out
+   * @param trouble why no answer came, in words; or an empty text
+   */
+  record Attempt(Reply reply, Doubt doubt, String trouble) {}
+
+  /** Sends a request once. */
+  Attempt once(Call call) throws PlatformException, InterruptedException {
+    try {
+      Reply reply = transport.send(call);
+      verifyAllowed(reply);
+      boolean isDoubtful = reply.isForLater() && !reply.isPutOff();
+      return new Attempt(reply, isDoubtful ? Doubt.MAYBE_DONE : Doubt.NONE, "");
+    } catch (UnknownHostException e) {
+      throw new PlatformException("there is no host " + e.getMessage() + ", or no network", e);
+    } catch (ConnectException | HttpConnectTimeoutException e) {
+      return new Attempt(null, Doubt.NONE, "nothing answers there");
+    } catch (IOException e) {
+      return new Attempt(null, Doubt.MAYBE_DONE, "the connection was lost" + why(e));
+    }
+  }
+
+  private static String why(IOException e) {
+    return e instanceof ClosedChannelException || e.getMessage() == null
+        ? ""
+        : " (" + e.getMessage() + ")";
+  }
+
+  private static void verifyAllowed(Reply reply) throws PlatformException {
+    if (reply.status() == 401) {
+      throw new PlatformException(
+          "the platform does not take the token ("
+              + reply.reason()
+              + "). Is it the right one, and"
+              + " not run out");
+    }
+  }
+
+  /**
+   * Sends a request that changes nothing, or the same however often it is sent.
+   *
+   * @throws PlatformException where it is not answered however often it is tried
+   */
+  Reply read(Call call) throws PlatformException, InterruptedException {
+    return read(call, Patience.ATTEMPTS);
+  }
+
+  /** The same, with as many attempts where nothing answers at all. */
+  Reply read(Call call, int attemptsToConnect) throws PlatformException, InterruptedException {
+    for (int attempt = 1; ; attempt++) {
+      Attempt tried = once(call);
+      if (tried.reply() != null && !tried.reply().isForLater()) {
+        return tried.reply();
+      }
+      boolean isSilent = tried.reply() == null && tried.doubt() == Doubt.NONE;
+      if (attempt == (isSilent ? attemptsToConnect : Patience.ATTEMPTS)) {
+        throw givenUp(tried);
+      }
+      Patience.rest(attempt, tried.reply());
+    }
+  }
+
+  static PlatformException givenUp(Attempt last) {
+    return new PlatformException(
+        last.reply() == null
+            ? last.trouble()
+            : "the platform answers "
+                + last.reply().status()
+                + " again and again ("
+                + last.reply().reason()
+                + ")");
+  }
+}

@@ -1,0 +1,109 @@
+package neatroster.platform;
+
+import java.io.IOException;
+import java.util.Collection;
+import java.util.Map;
+import java.util.function.Function;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
+import neatroster.formats.KeptChanges;
+
+/**
+ * Delivers what a run changes: phase by phase, several requests in flight, each operation once.
+ * What is done is told to the journal before and after, so that it goes on where it was stopped.
+ */
+public final class Delivery {
+  private static final int IN_FLIGHT = 4;
+
+  private final KeptChanges changes;
+  private final Journal journal;
+  private final Function<PlannedChange, String> passwords;
+  private final Progress progress;
+  private final Desk desk;
+  private final int inFlight;
+
+  /** Is told how far it is. */
+  @FunctionalInterface
+  public interface Progress {
+    /**
+     * A row is done or refused.
+     *
+     * @param phase the phase that is delivered
+     * @param rows how many rows of it have ended since this was told last
+     */
+    void ended(Phase phase, int rows);
+  }
+
+  /**
+   * Delivers changes.
+   *
+   * @param ids the platform's ids that are remembered
+   * @param passwords the first password that a change brings, or an empty text
+   */
+  public Delivery(
+      Transport transport,
+      Offer offer,
+      KeptChanges changes,
+      Journal journal,
+      Ids ids,
+      Function<PlannedChange, String> passwords,
+      Progress progress) {
+    this(transport, offer, changes, journal, ids, passwords, progress, IN_FLIGHT);
+  }
+
+  Delivery(
+      Transport transport,
+      Offer offer,
+      KeptChanges changes,
+      Journal journal,
+      Ids ids,
+      Function<PlannedChange, String> passwords,
+      Progress progress,
+      int inFlight) {
+    this.changes = changes;
+    this.journal = journal;
+    this.passwords = passwords;
+    this.progress = progress;
+    this.inFlight = inFlight;
+    this.desk = new Desk(new Courier(transport), offer, ids);
+  }
+
+  /** What the platform has no room for, and how often. */
+  public Map<String, Integer> notCarried() {
+    return desk.notCarried();
+  }
+
+  /**
+   * Delivers phases.
+   *
+   * @throws PlatformException where the platform cannot be worked with any more; what was done
+   *     until then is in the journal
+   */
+  public void run(Collection<Phase> phases)
+      throws PlatformException, InterruptedException, IOException {
+    RunRows rows = new RunRows(changes, journal);
+    try (Outbox outbox = new Outbox(desk, journal, progress, inFlight)) {
+      GroupRows groups = new GroupRows(desk, outbox, rows);
+      SeatRows seats = new SeatRows(desk, outbox, rows);
+      for (Phase phase : Phase.values()) {
+        if (!phases.contains(phase)) {
+          continue;
+        }
+        switch (phase) {
+          case SITES -> {
+            // A site is a word of each user and course.
+          }
+          case COURSES, GROUPS -> groups.send(phase);
+          case USERS -> new UserRows(desk, outbox, rows, passwords).send();
+          case ENROLLMENTS -> seats.enroll(phase);
+          case WITHDRAWALS -> seats.withdraw(phase);
+          case REMOVALS -> new RemovalRows(desk, outbox, rows).send(phase);
+        }
+        outbox.flush(phase);
+        if (phase == Phase.USERS) {
+          groups.sendInstructors();
+        }
+      }
+    }
+  }
+}

@@ -1,0 +1,45 @@
+package neatroster.platform;
+
+import java.util.Map;
+import java.util.TreeMap;
+
+/** What operations share: the way to the platform, what it offers, and what it calls things. */
+final class Desk {
+  private final Courier courier;
+  private final Offer offer;
+  private final Ids ids;
+  private final Lookup lookup;
+  private final Map<String, Integer> notCarried = new TreeMap<>();
+
+  Desk(Courier courier, Offer offer, Ids ids) {
+    this.courier = courier;
+    this.offer = offer;
+    this.ids = ids;
+    this.lookup = new Lookup(courier, offer, ids);
+  }
+
+  Courier courier() {
+    return courier;
+  }
+
+  Offer offer() {
+    return offer;
+  }
+
+  Ids ids() {
+    return ids;
+  }
+
+  Lookup lookup() {
+    return lookup;
+  }
+
+  /** Counts something that the platform has no room for. */
+  synchronized void miss(String what) {
+    notCarried.merge(what, 1, Integer::sum);
+  }
+
+  synchronized Map<String, Integer> notCarried() {
+    return Map.copyOf(notCarried);
+  }
+}

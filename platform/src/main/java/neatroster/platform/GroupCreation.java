@@ -1,0 +1,76 @@
+package neatroster.platform;
+
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.List;
+import java.util.Optional;
+
+/** Makes the Group of a course or of a group. */
+final class GroupCreation extends Operation {
+  private final String key;
+  private final ObjectNode body;
+  private final String otherName;
+  private final Verdict whenMade;
+
+  /**
+   * Makes a Group.
+   *
+   * @param key its key among the ids
+   * @param body the Group as SCIM writes it
+   * @param otherName what it is called where its name is taken
+   */
+  GroupCreation(Row row, String key, ObjectNode body, String otherName, Verdict whenMade) {
+    super(List.of(row));
+    this.key = key;
+    this.body = body;
+    this.otherName = otherName;
+    this.whenMade = whenMade;
+  }
+
+  @Override
+  Optional<Call> call() {
+    return Optional.of(Call.of("POST", "/Groups", body.toString()));
+  }
+
+  @Override
+  Optional<Verdict> lookUp(Desk desk) throws PlatformException, InterruptedException {
+    Optional<String> known = desk.ids().of(key);
+    Optional<String> id =
+        known.isPresent()
+            ? known
+            : desk.lookup()
+                .made(Answers.text(body, "externalId"), Answers.text(body, "displayName"));
+    return id.map(
+        there -> {
+          desk.ids().put(key, there);
+          return whenMade;
+        });
+  }
+
+  @Override
+  Optional<Verdict> judge(Reply reply, Desk desk) throws PlatformException, InterruptedException {
+    if (reply.isDone()) {
+      String id =
+          reply.location().isEmpty()
+              ? Answers.text(reply.body(), "id")
+              : Answers.idOf(reply.location());
+      if (id.isEmpty()) {
+        return lookUp(desk);
+      }
+      desk.ids().put(key, id);
+      return Optional.of(whenMade);
+    }
+    if (reply.status() == 409) {
+      Optional<Verdict> there = isDoubtful() ? lookUp(desk) : Optional.empty();
+      if (there.isPresent()) {
+        return there;
+      }
+      if (!Answers.text(body, "displayName").equals(otherName)) {
+        // Two courses may have one title here, and not there.
+        body.put("displayName", otherName);
+        desk.miss("title as it is, taken by another on the platform: the code is added to it");
+        return Optional.empty();
+      }
+    }
+    return Optional.of(Verdict.refused(reply));
+  }
+}

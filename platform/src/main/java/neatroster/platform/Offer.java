@@ -1,0 +1,109 @@
+package neatroster.platform;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.util.Locale;
+import neatroster.formats.ScimGroup;
+import neatroster.formats.ScimUser;
+
+/**
+ * What the service offers and to what limits (RFC 7643, section 5).
+ *
+ * @param hasBulk whether many operations may go in one request
+ * @param mostOperations how many
+ * @param mostBytes how large a request may be
+ * @param hasPatch whether parts of a resource may be changed
+ * @param hasFilter whether a resource may be looked for by a filter
+ * @param hasExtension whether Groups keep what our extension says of courses
+ */
+public record Offer(
+    boolean hasBulk,
+    int mostOperations,
+    long mostBytes,
+    boolean hasPatch,
+    boolean hasFilter,
+    boolean hasExtension) {
+  /** What is sent at once where no limit is announced. */
+  private static final long USUAL_BYTES = 1 << 20;
+
+  private static final int FIRST_ATTEMPTS = 3;
+
+  private static final int FEWEST_BYTES = 512;
+
+  /**
+   * Asks the service, which shows too that it is there and that the token is taken.
+   *
+   * @throws PlatformException where it cannot be worked with
+   */
+  public static Offer ask(Courier courier) throws PlatformException, InterruptedException {
+    Reply config = courier.read(Call.get("/ServiceProviderConfig"), FIRST_ATTEMPTS);
+    if (config.status() == 404) {
+      throw new PlatformException(
+          "there is no SCIM service at that address: it has no ServiceProviderConfig");
+    }
+    if (!config.isDone()) {
+      throw new PlatformException("the service does not say what it offers: " + config.reason());
+    }
+    JsonNode offered = config.body();
+    JsonNode bulk = Answers.get(offered, "bulk");
+    int operations = (int) number(bulk, "maxOperations", 100);
+    long bytes = number(bulk, "maxPayloadSize", USUAL_BYTES);
+    return new Offer(
+        isOn(bulk) && operations > 0 && bytes > FEWEST_BYTES,
+        operations,
+        bytes > FEWEST_BYTES ? bytes : USUAL_BYTES,
+        isOn(Answers.get(offered, "patch")),
+        isOn(Answers.get(offered, "filter")),
+        hasExtension(courier));
+  }
+
+  private static boolean isOn(JsonNode feature) {
+    return Answers.text(feature, "supported").equalsIgnoreCase("true");
+  }
+
+  private static long number(JsonNode of, String name, long usual) {
+    String text = Answers.text(of, name);
+    return text.matches("\\d{1,15}") ? Long.parseLong(text) : usual;
+  }
+
+  private static boolean hasExtension(Courier courier)
+      throws PlatformException, InterruptedException {
+    for (String path : new String[] {"/Schemas", "/ResourceTypes"}) {
+      Reply answer = courier.read(Call.get(path));
+      if (answer.isDone()
+          && answer
+              .body()
+              .toString()
+              .toLowerCase(Locale.ROOT)
+              .contains(ScimGroup.COURSE.toLowerCase(Locale.ROOT))) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /**
+   * Sees to it that the token may change things, by changing what cannot be there.
+   *
+   * @throws PlatformException where it may not
+   */
+  public void verifyMayWrite(Courier courier) throws PlatformException, InterruptedException {
+    String nobody = "/Users/neat-roster-asks-whether-it-may-write";
+    String nickname =
+        "{\"schemas\":[\""
+            + Patch.SCHEMA
+            + "\"],\"Operations\":[{\"op\":\"replace\",\"path\":\"nickName\",\"value\":\"-\"}]}";
+    String user = "{\"schemas\":[\"" + ScimUser.SCHEMA + "\"],\"userName\":\"-\"}";
+    Reply answer =
+        courier.read(
+            hasPatch ? new Call("PATCH", nobody, nickname, "") : new Call("PUT", nobody, user, ""));
+    if (answer.status() == 403) {
+      throw new PlatformException(
+          "the token may read the platform but not change it (" + answer.reason() + ")");
+    }
+  }
+
+  /** What it was before anybody asked: for showing what would be sent. */
+  static Offer plain() {
+    return new Offer(false, 1, USUAL_BYTES, true, true, true);
+  }
+}

@@ -1,0 +1,36 @@
+package neatroster.platform;
+
+import java.time.Duration;
+import java.util.concurrent.ThreadLocalRandom;
+
+/** How long to wait before a request is tried once more. */
+final class Patience {
+  /** How often a request is tried. */
+  static final int ATTEMPTS = 9;
+
+  private static final Duration FIRST = Duration.ofMillis(200);
+  private static final Duration LONGEST = Duration.ofSeconds(15);
+  private static final Duration LONGEST_ASKED = Duration.ofMinutes(5);
+
+  private Patience() {}
+
+  /**
+   * Waits: twice as long each time, by chance half to the whole of it, so that many who wait do not
+   * come back together; or as long as the service asks.
+   *
+   * @param attempt the attempts so far, from 1
+   * @param reply the answer, or null where none came
+   */
+  static void rest(int attempt, Reply reply) throws InterruptedException {
+    Duration wait = FIRST.multipliedBy(1L << Math.min(10, attempt - 1));
+    wait = wait.compareTo(LONGEST) > 0 ? LONGEST : wait;
+    long millis = wait.toMillis() / 2;
+    millis += ThreadLocalRandom.current().nextLong(millis + 1);
+    if (reply != null && reply.retryAfter().isPresent()) {
+      Duration asked = reply.retryAfter().get();
+      asked = asked.compareTo(LONGEST_ASKED) > 0 ? LONGEST_ASKED : asked;
+      millis = Math.max(millis, asked.toMillis());
+    }
+    Thread.sleep(millis);
+  }
+}

@@ -1,0 +1,59 @@
+package neatroster.platform;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Field;
+
+/** Sends what a run removes. */
+final class RemovalRows {
+  private final Desk desk;
+  private final Outbox outbox;
+  private final RunRows rows;
+
+  RemovalRows(Desk desk, Outbox outbox, RunRows rows) {
+    this.desk = desk;
+    this.outbox = outbox;
+    this.rows = rows;
+  }
+
+  /** Sends them. */
+  void send(Phase phase) throws PlatformException, InterruptedException, IOException {
+    rows.each(
+        phase,
+        List.of(Change.REMOVE),
+        row -> {
+          PlannedChange change = row.change();
+          String course = change.value(Field.COURSE);
+          String group = change.value(Field.GROUP);
+          if (!change.value(Field.USERNAME).isEmpty()) {
+            String name = change.value(Field.USERNAME);
+            delete(phase, row, Ids.user(name), "/Users/", desk.lookup().userId(name));
+          } else if (!group.isEmpty()) {
+            String key = Ids.group(course, group);
+            delete(phase, row, key, "/Groups/", desk.lookup().groupId(key));
+          } else {
+            // Its groups go with it.
+            String within = Ids.group(course, "");
+            for (Map.Entry<String, String> one : desk.ids().beginning(within).entrySet()) {
+              outbox.add(phase, new Deletion(row, one.getKey(), "/Groups/" + one.getValue()));
+            }
+            String key = Ids.course(course);
+            delete(phase, row, key, "/Groups/", desk.lookup().groupId(key));
+          }
+        });
+  }
+
+  private void delete(Phase phase, Row row, String key, String path, Optional<String> id)
+      throws PlatformException, InterruptedException {
+    if (id.isPresent()) {
+      outbox.add(phase, new Deletion(row, key, path + id.get()));
+    } else {
+      outbox.done(phase, row);
+    }
+  }
+}

@@ -1,0 +1,58 @@
+package neatroster.platform;
+
+import neatroster.core.compare.PlannedChange;
+
+/** A row of a run's changes on its way to the platform; it may take several operations. */
+final class Row {
+  private final Journal.Key key;
+  private final PlannedChange change;
+  private final boolean isDoubtful;
+  private int open;
+  private Verdict verdict = Verdict.DONE;
+
+  /**
+   * A row.
+   *
+   * @param isDoubtful whether it was sent before and may have been carried out
+   */
+  Row(Journal.Key key, PlannedChange change, boolean isDoubtful) {
+    this.key = key;
+    this.change = change;
+    this.isDoubtful = isDoubtful;
+  }
+
+  Journal.Key key() {
+    return key;
+  }
+
+  PlannedChange change() {
+    return change;
+  }
+
+  boolean isDoubtful() {
+    return isDoubtful;
+  }
+
+  /** One more operation belongs to it. */
+  void begin() {
+    open++;
+  }
+
+  /**
+   * An operation has ended; the worst counts.
+   *
+   * @return whether it was the last
+   */
+  boolean end(Verdict one) {
+    boolean isHalf = one.state() == Journal.State.HALF && !verdict.isRefused();
+    if (one.isRefused() || isHalf) {
+      verdict = one;
+    }
+    open--;
+    return open == 0;
+  }
+
+  Journal.Entry entry() {
+    return new Journal.Entry(key, verdict.state(), verdict.status(), verdict.reason());
+  }
+}

@@ -1,0 +1,101 @@
+package neatroster.platform;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.Phase;
+import neatroster.core.model.Table;
+import neatroster.formats.KeptChanges;
+
+/** The rows that a run changes, as far as they are not delivered. */
+final class RunRows {
+  private final KeptChanges changes;
+  private final Journal journal;
+
+  RunRows(KeptChanges changes, Journal journal) {
+    this.changes = changes;
+    this.journal = journal;
+  }
+
+  /** Something done with a row. */
+  @FunctionalInterface
+  interface Step {
+    void take(Row row) throws PlatformException, InterruptedException;
+  }
+
+  /** Carries what a receiver of changes cannot throw. */
+  private static final class WrappedException extends IOException {
+    private static final long serialVersionUID = 1;
+    private final transient PlatformException platform;
+
+    WrappedException(PlatformException platform) {
+      super(platform);
+      this.platform = platform;
+    }
+  }
+
+  /** The tables whose rows a phase has. */
+  private static List<Table> tables(Phase phase) {
+    return switch (phase) {
+      case SITES -> List.of();
+      case WITHDRAWALS -> List.of(Table.ENROLLMENTS);
+      case REMOVALS -> List.of(Table.ENROLLMENTS, Table.GROUPS, Table.COURSES, Table.USERS);
+      default -> List.of(Table.valueOf(phase.name()));
+    };
+  }
+
+  /** Hands on the rows of a phase that are not done. */
+  void each(Phase phase, Collection<Change> kinds, Step step)
+      throws PlatformException, InterruptedException, IOException {
+    InterruptedException[] interrupted = {null};
+    for (Table table : tables(phase)) {
+      try {
+        changes.read(
+            table,
+            (number, change) -> {
+              Journal.Key key = new Journal.Key(table, number);
+              Journal.State state = journal.state(key);
+              boolean isMeant =
+                  change.phase() == phase
+                      && (kinds.isEmpty() || kinds.contains(change.change()))
+                      && state != Journal.State.DONE
+                      && state != Journal.State.HALF;
+              if (!isMeant) {
+                return;
+              }
+              try {
+                step.take(new Row(key, change, state == Journal.State.STARTED));
+              } catch (PlatformException e) {
+                throw new WrappedException(e);
+              } catch (InterruptedException e) {
+                interrupted[0] = e;
+                throw new IOException(e);
+              }
+            });
+      } catch (WrappedException e) {
+        throw e.platform;
+      } catch (IOException e) {
+        if (interrupted[0] != null) {
+          throw interrupted[0];
+        }
+        throw e;
+      }
+    }
+  }
+
+  /** The rows of a table of which a part is to follow. */
+  List<Row> half(Table table) throws IOException {
+    List<Row> half = new ArrayList<>();
+    changes.read(
+        table,
+        (number, change) -> {
+          Journal.Key key = new Journal.Key(table, number);
+          if (journal.state(key) == Journal.State.HALF) {
+            half.add(new Row(key, change, false));
+          }
+        });
+    return half;
+  }
+}

@@ -1,0 +1,15 @@
+package neatroster.platform;
+
+import java.io.IOException;
+
+/** Sends requests to the service. It may be used by several threads at once. */
+@FunctionalInterface
+public interface Transport {
+  /**
+   * Sends a request and waits for the answer.
+   *
+   * @throws IOException where no answer came; whether the request was carried out is not known then
+   * @throws PlatformException where no further request should be sent
+   */
+  Reply send(Call call) throws IOException, PlatformException, InterruptedException;
+}

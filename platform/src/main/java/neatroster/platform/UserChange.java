@@ -1,0 +1,122 @@
+package neatroster.platform;
+
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.List;
+import java.util.Optional;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Cleared;
+import neatroster.core.model.Field;
+
+/** Changes a user by what the platform holds of them now. */
+final class UserChange extends Operation {
+  private static final int CONFLICTS = 5;
+
+  private final String name;
+  private final List<PlannedChange> changes;
+
+  /**
+   * Changes a user.
+   *
+   * @param name what the platform calls them before
+   * @param changes what is changed, in this order, with first passwords
+   */
+  UserChange(List<Row> rows, String name, List<PlannedChange> changes) {
+    super(rows);
+    this.name = name;
+    this.changes = List.copyOf(changes);
+  }
+
+  @Override
+  Optional<Call> call() {
+    return Optional.empty();
+  }
+
+  @Override
+  Courier.Attempt send(Desk desk) throws PlatformException, InterruptedException {
+    for (int conflict = 1; ; conflict++) {
+      Optional<String> id = id(desk);
+      if (id.isEmpty()) {
+        return gone();
+      }
+      Reply now = desk.courier().read(Call.get("/Users/" + id.get()));
+      if (now.status() == 404) {
+        desk.ids().forget(Ids.user(name));
+        if (conflict == CONFLICTS) {
+          return gone();
+        }
+        continue;
+      }
+      if (!now.isDone() || !(now.body() instanceof ObjectNode there)) {
+        return new Courier.Attempt(now, Courier.Doubt.NONE, "");
+      }
+      UserDocument document = new UserDocument(there);
+      for (PlannedChange change : changes) {
+        document.change(change, manager(desk, change));
+      }
+      String etag =
+          now.etag().isEmpty() ? Answers.text(Answers.get(there, "meta"), "version") : now.etag();
+      Patch patch = document.patch();
+      if (patch.isEmpty()) {
+        return new Courier.Attempt(now, Courier.Doubt.NONE, "");
+      }
+      Courier.Attempt tried =
+          desk.courier()
+              .once(
+                  desk.offer().hasPatch()
+                      ? new Call("PATCH", "/Users/" + id.get(), patch.body().toString(), etag)
+                      : new Call("PUT", "/Users/" + id.get(), document.whole().toString(), etag));
+      boolean isConflict = tried.reply() != null && tried.reply().status() == 412;
+      if (!isConflict || conflict == CONFLICTS) {
+        return tried;
+      }
+    }
+  }
+
+  private static Courier.Attempt gone() {
+    ObjectNode error = Answers.JSON.createObjectNode();
+    error.put("detail", "the user is not on the platform");
+    return new Courier.Attempt(
+        new Reply(404, error, "", "", Optional.empty()), Courier.Doubt.NONE, "");
+  }
+
+  /** Somebody who is renamed may have been so already when an answer was lost. */
+  private Optional<String> id(Desk desk) throws PlatformException, InterruptedException {
+    Optional<String> id = desk.lookup().userId(name);
+    String renamed = changes.get(0).value(Field.USERNAME);
+    return id.isPresent() || !isDoubtful() || renamed.isEmpty()
+        ? id
+        : desk.lookup().userId(renamed);
+  }
+
+  private static Optional<String> manager(Desk desk, PlannedChange change)
+      throws PlatformException, InterruptedException {
+    String manager = change.value(Field.MANAGER);
+    return manager.isEmpty() ? Optional.empty() : desk.lookup().userId(manager);
+  }
+
+  @Override
+  Optional<Verdict> judge(Reply reply, Desk desk) {
+    if (!reply.isDone()) {
+      String reason = reply.reason();
+      for (PlannedChange change : changes) {
+        String password = change.value(Field.PASSWORD);
+        reason = password.isEmpty() ? reason : reason.replace(password, "…");
+      }
+      return Optional.of(Verdict.refused(reply.status(), reason));
+    }
+    for (PlannedChange change : changes) {
+      String manager = change.value(Field.MANAGER);
+      boolean isNamed = !manager.isEmpty() && !manager.equals(Cleared.WORD);
+      if (isNamed && desk.ids().of(Ids.user(manager)).isEmpty()) {
+        desk.miss("manager who is not on the platform");
+      }
+      String former = change.value(Field.FORMER_USERNAME);
+      Optional<String> id = desk.ids().of(Ids.user(former));
+      if (!former.isEmpty() && id.isPresent()) {
+        desk.ids().put(Ids.user(change.value(Field.USERNAME)), id.get());
+        desk.ids().forget(Ids.user(former));
+      }
+    }
+    return Optional.of(Verdict.DONE);
+  }
+}

@@ -1,0 +1,109 @@
+package neatroster.platform;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.List;
+import java.util.Optional;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Field;
+
+/** Makes a user. */
+final class UserCreation extends Operation {
+  private final PlannedChange change;
+  private final ObjectNode body;
+  private final Verdict whenMade;
+
+  /**
+   * Makes a user.
+   *
+   * @param body the user as SCIM writes it
+   * @param whenMade what the row's state is then: whoever looks after them may be still to come
+   */
+  UserCreation(Row row, ObjectNode body, Verdict whenMade) {
+    super(List.of(row));
+    this.change = row.change();
+    this.body = body;
+    this.whenMade = whenMade;
+  }
+
+  private String userName() {
+    return change.value(Field.USERNAME);
+  }
+
+  @Override
+  Optional<Call> call() {
+    return Optional.of(Call.of("POST", "/Users", body.toString()));
+  }
+
+  @Override
+  Optional<Verdict> lookUp(Desk desk) throws PlatformException, InterruptedException {
+    Optional<JsonNode> there = desk.lookup().user(userName());
+    if (there.isEmpty()) {
+      return Optional.empty();
+    }
+    if (!isSame(there.get())) {
+      return Optional.of(
+          Verdict.refused(
+              409,
+              "the username "
+                  + userName()
+                  + " belongs to somebody else on the platform: "
+                  + shown(there.get())));
+    }
+    return made(desk, Answers.text(there.get(), "id"));
+  }
+
+  private Optional<Verdict> made(Desk desk, String id) {
+    desk.ids().put(Ids.user(userName()), id);
+    return Optional.of(whenMade);
+  }
+
+  /** Whether a user that is there is the one that we made, or would make. */
+  private boolean isSame(JsonNode there) {
+    String id = Answers.text(body, "externalId");
+    String other = Answers.text(there, "externalId");
+    if (!id.isEmpty() && !other.isEmpty()) {
+      return id.equals(other);
+    }
+    String email = change.value(Field.EMAIL);
+    if (!email.isEmpty()) {
+      for (JsonNode one : Answers.list(there, "emails")) {
+        if (Answers.text(one, "value").equalsIgnoreCase(email)) {
+          return true;
+        }
+      }
+    }
+    JsonNode name = Answers.get(there, "name");
+    return Answers.text(name, "familyName").equals(change.value(Field.FAMILY_NAME))
+        && Answers.text(name, "givenName").equals(change.value(Field.GIVEN_NAME));
+  }
+
+  private static String shown(JsonNode user) {
+    JsonNode name = Answers.get(user, "name");
+    String parts =
+        (Answers.text(name, "givenName") + " " + Answers.text(name, "familyName")).strip();
+    return parts.isEmpty() ? "an account without a name" : parts;
+  }
+
+  @Override
+  Optional<Verdict> judge(Reply reply, Desk desk) throws PlatformException, InterruptedException {
+    if (reply.isDone()) {
+      String id =
+          reply.location().isEmpty()
+              ? Answers.text(reply.body(), "id")
+              : Answers.idOf(reply.location());
+      return id.isEmpty() ? lookUp(desk) : made(desk, id);
+    }
+    if (reply.status() == 409) {
+      Optional<Verdict> there = lookUp(desk);
+      if (there.isPresent()) {
+        return there;
+      }
+    }
+    String password = Answers.text(body, "password");
+    String reason = reply.reason();
+    return Optional.of(
+        Verdict.refused(
+            reply.status(), password.isEmpty() ? reason : reason.replace(password, "…")));
+  }
+}

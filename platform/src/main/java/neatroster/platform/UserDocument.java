@@ -1,0 +1,232 @@
+package neatroster.platform;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.StringJoiner;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Cleared;
+import neatroster.core.model.Field;
+import neatroster.formats.ScimUser;
+
+/** A user as the platform holds it, into which changes are written. */
+final class UserDocument {
+  /** The fields that are one attribute each. */
+  private static final Map<Field, String> PLAIN =
+      Map.of(
+          Field.USERNAME, "userName",
+          Field.PASSWORD, "password",
+          Field.LANGUAGE, "preferredLanguage",
+          Field.TIME_ZONE, "timezone");
+
+  private static final Map<Field, String> NAMES =
+      Map.of(
+          Field.GIVEN_NAME, "givenName",
+          Field.MIDDLE_NAME, "middleName",
+          Field.FAMILY_NAME, "familyName",
+          Field.SUFFIX, "honorificSuffix");
+
+  private static final Map<Field, String> LISTS =
+      Map.of(Field.EMAIL, "emails", Field.PHONE, "phoneNumbers", Field.PHOTO, "photos");
+
+  private final ObjectNode before;
+  private final ObjectNode now;
+
+  /** A user as the platform answered. */
+  UserDocument(ObjectNode answered) {
+    this.before = answered;
+    this.now = answered.deepCopy();
+    // What the platform says of itself is not sent back.
+    now.remove(Answers.nameOf(now, "meta"));
+    now.remove(Answers.nameOf(now, "groups"));
+  }
+
+  /**
+   * Writes a change into it.
+   *
+   * @param manager the platform's id of the manager, where the change names one
+   */
+  void change(PlannedChange change, Optional<String> manager) {
+    switch (change.change()) {
+      case SUSPEND -> now.put(Answers.nameOf(now, "active"), false);
+      case RESTORE -> now.put(Answers.nameOf(now, "active"), true);
+      default -> {
+        boolean hasName = false;
+        for (Map.Entry<Field, String> entry : change.values().entrySet()) {
+          boolean isKey = entry.getKey() == Field.USERNAME && change.change() != Change.RENAME;
+          if (!isKey) {
+            set(entry.getKey(), entry.getValue(), manager);
+            hasName |= NAMES.containsKey(entry.getKey());
+          }
+        }
+        if (hasName) {
+          wholeName();
+        }
+      }
+    }
+  }
+
+  private void set(Field field, String value, Optional<String> manager) {
+    if (PLAIN.containsKey(field)) {
+      text(now, PLAIN.get(field), value);
+    } else if (NAMES.containsKey(field)) {
+      text(object(now, "name"), NAMES.get(field), value);
+    } else if (LISTS.containsKey(field)) {
+      first(LISTS.get(field), value, field == Field.EMAIL);
+    } else {
+      switch (field) {
+        case ID -> {
+          text(now, "externalId", value);
+          text(object(now, ScimUser.ENTERPRISE), "employeeNumber", value);
+        }
+        case PREFERRED_NAME -> {
+          text(now, "nickName", value);
+          boolean isNone = value.equals(Cleared.WORD);
+          text(now, "displayName", isNone ? formatted() : value);
+        }
+        case SITE -> text(object(now, ScimUser.ENTERPRISE), "department", value);
+        case COUNTRY -> address("country", value);
+        case CITY -> address("locality", value);
+        case STATUS -> now.put(Answers.nameOf(now, "active"), !value.equals("suspended"));
+        case MANAGER -> {
+          ObjectNode more = object(now, ScimUser.ENTERPRISE);
+          if (value.equals(Cleared.WORD)) {
+            more.remove(Answers.nameOf(more, "manager"));
+          } else {
+            manager.ifPresent(id -> object(more, "manager").removeAll().put("value", id));
+          }
+        }
+        default -> {
+          // The platform has no room for it, which is counted where it is sent.
+        }
+      }
+    }
+  }
+
+  private static void text(ObjectNode of, String name, String value) {
+    if (value.equals(Cleared.WORD)) {
+      of.remove(Answers.nameOf(of, name));
+    } else {
+      of.put(Answers.nameOf(of, name), value);
+    }
+  }
+
+  private static ObjectNode object(ObjectNode of, String name) {
+    String there = Answers.nameOf(of, name);
+    return of.get(there) instanceof ObjectNode object ? object : of.putObject(there);
+  }
+
+  /** The value that counts of several, as the primary address; the others stay. */
+  private void first(String list, String value, boolean isPrimary) {
+    ArrayNode all = GroupChange.array(now, list);
+    int at = 0;
+    for (int i = 0; i < all.size(); i++) {
+      if (Answers.text(all.get(i), "primary").equals("true")) {
+        at = i;
+      }
+    }
+    if (value.equals(Cleared.WORD)) {
+      if (!all.isEmpty()) {
+        all.remove(at);
+      }
+    } else if (all.isEmpty()) {
+      ObjectNode one = all.addObject().put("value", value);
+      if (isPrimary) {
+        one.put("primary", true);
+      }
+    } else if (all.get(at) instanceof ObjectNode one) {
+      one.put(Answers.nameOf(one, "value"), value);
+    }
+  }
+
+  private void address(String part, String value) {
+    ArrayNode all = GroupChange.array(now, "addresses");
+    ObjectNode one = all.size() > 0 && all.get(0) instanceof ObjectNode o ? o : all.addObject();
+    text(one, part, value);
+  }
+
+  private String formatted() {
+    JsonNode name = Answers.get(now, "name");
+    StringJoiner joined = new StringJoiner(" ");
+    for (String part : List.of("givenName", "middleName", "familyName", "honorificSuffix")) {
+      String text = Answers.text(name, part);
+      if (!text.isEmpty()) {
+        joined.add(text);
+      }
+    }
+    return joined.toString();
+  }
+
+  /** The name as a whole follows its parts, and so does what people see where it was the same. */
+  private void wholeName() {
+    String former = Answers.text(Answers.get(now, "name"), "formatted");
+    String name = formatted();
+    ObjectNode parts = object(now, "name");
+    parts.put(Answers.nameOf(parts, "formatted"), name);
+    if (Answers.text(now, "displayName").equals(former)) {
+      now.put(Answers.nameOf(now, "displayName"), name);
+    }
+  }
+
+  /** The user as it is to be. */
+  ObjectNode whole() {
+    return now;
+  }
+
+  /** What differs, each attribute as a whole. */
+  Patch patch() {
+    Patch patch = new Patch();
+    List<String> names = new ArrayList<>();
+    now.fieldNames().forEachRemaining(names::add);
+    for (String name : names) {
+      JsonNode is = now.get(name);
+      JsonNode was = before.get(name);
+      if (name.startsWith("urn:")) {
+        parts(patch, name, is, was);
+      } else if (!is.equals(was) && !name.equals("schemas")) {
+        boolean isEmpty = is.isContainerNode() && is.isEmpty();
+        if (!isEmpty) {
+          patch.replace(name, is);
+        } else if (was != null) {
+          patch.remove(name);
+        }
+      }
+    }
+    before
+        .properties()
+        .forEach(
+            field -> {
+              boolean isOwn =
+                  field.getKey().equalsIgnoreCase("meta")
+                      || field.getKey().equalsIgnoreCase("groups");
+              if (!now.has(field.getKey()) && !isOwn) {
+                patch.remove(field.getKey());
+              }
+            });
+    return patch;
+  }
+
+  private static void parts(Patch patch, String urn, JsonNode is, JsonNode was) {
+    is.properties()
+        .forEach(
+            field -> {
+              if (was == null || !field.getValue().equals(was.get(field.getKey()))) {
+                patch.replace(urn + ":" + field.getKey(), field.getValue());
+              }
+            });
+    if (was != null) {
+      was.properties()
+          .forEach(
+              field -> {
+                if (!is.has(field.getKey())) {
+                  patch.remove(urn + ":" + field.getKey());
+                }
+              });
+    }
+  }
+}

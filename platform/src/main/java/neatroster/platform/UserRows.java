@@ -1,0 +1,128 @@
+package neatroster.platform;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.formats.ScimUser;
+
+/** Sends what a run changes about users. */
+final class UserRows {
+  private static final int WINDOW = 5_000;
+
+  private final Desk desk;
+  private final Outbox outbox;
+  private final RunRows rows;
+  private final Function<PlannedChange, String> passwords;
+
+  UserRows(Desk desk, Outbox outbox, RunRows rows, Function<PlannedChange, String> passwords) {
+    this.desk = desk;
+    this.outbox = outbox;
+    this.rows = rows;
+    this.passwords = passwords;
+  }
+
+  /** Sends them: a name is given away before somebody else gets it. */
+  void send() throws PlatformException, InterruptedException, IOException {
+    rows.each(Phase.USERS, List.of(Change.RENAME), row -> rename(Phase.USERS, row));
+    rows.each(Phase.USERS, List.of(Change.CREATE), this::createUser);
+    outbox.flush(Phase.USERS);
+    changeUsers(Phase.USERS);
+    nameManagers();
+  }
+
+  /** Names managers who were not there when they were first named. */
+  private void nameManagers() throws PlatformException, InterruptedException, IOException {
+    for (Row row : rows.half(Table.USERS)) {
+      String name = row.change().value(Field.USERNAME);
+      Map<Field, String> values =
+          Map.of(Field.USERNAME, name, Field.MANAGER, row.change().value(Field.MANAGER));
+      outbox.add(
+          Phase.USERS,
+          new UserChange(
+              List.of(row), name, List.of(new PlannedChange(Phase.USERS, Change.CHANGE, values))));
+    }
+    outbox.flush(Phase.USERS);
+  }
+
+  private PlannedChange withPassword(PlannedChange change) {
+    String password = passwords.apply(change);
+    if (password.isEmpty()) {
+      return change;
+    }
+    Map<Field, String> values = new EnumMap<>(Field.class);
+    values.putAll(change.values());
+    values.put(Field.PASSWORD, password);
+    return new PlannedChange(change.phase(), change.change(), values, change.own())
+        .from(change.before())
+        .fromOwn(change.ownBefore());
+  }
+
+  private void createUser(Row row) throws PlatformException, InterruptedException {
+    PlannedChange change = withPassword(row.change());
+    Documents.miss(desk, change, ScimUser.CARRIED, "users");
+    String manager = change.value(Field.MANAGER);
+    String id = manager.isEmpty() ? "" : desk.ids().of(Ids.user(manager)).orElse("");
+    boolean isComplete = manager.isEmpty() || (!id.isEmpty() && !row.isDoubtful());
+    outbox.add(
+        Phase.USERS,
+        new UserCreation(
+            row, Documents.user(change, id), isComplete ? Verdict.DONE : Verdict.HALF));
+  }
+
+  private void rename(Phase phase, Row row) throws PlatformException, InterruptedException {
+    // A name is given away before somebody else gets it: one after another.
+    outbox.flush(phase);
+    outbox.add(
+        phase,
+        new UserChange(
+            List.of(row), row.change().value(Field.FORMER_USERNAME), List.of(row.change())));
+    outbox.flush(phase);
+  }
+
+  private void changeUsers(Phase phase)
+      throws PlatformException, InterruptedException, IOException {
+    Map<String, List<Row>> window = new LinkedHashMap<>();
+    rows.each(
+        phase,
+        List.of(Change.CHANGE, Change.SUSPEND, Change.RESTORE),
+        row -> {
+          window
+              .computeIfAbsent(row.change().value(Field.USERNAME), name -> new ArrayList<>())
+              .add(row);
+          if (window.size() >= WINDOW) {
+            changeUsers(phase, window);
+          }
+        });
+    changeUsers(phase, window);
+    outbox.flush(phase);
+  }
+
+  private void changeUsers(Phase phase, Map<String, List<Row>> window)
+      throws PlatformException, InterruptedException {
+    desk.lookup().find(window.keySet());
+    for (Map.Entry<String, List<Row>> one : window.entrySet()) {
+      List<PlannedChange> all = new ArrayList<>();
+      for (Row row : one.getValue()) {
+        PlannedChange change = row.change();
+        boolean isPassword =
+            change.change() == Change.CHANGE
+                && change.before().isEmpty()
+                && change.ownBefore().isEmpty();
+        all.add(isPassword ? withPassword(change) : change);
+        Documents.miss(desk, change, ScimUser.CARRIED, "users");
+      }
+      outbox.add(phase, new UserChange(one.getValue(), one.getKey(), all));
+    }
+    outbox.flush(phase);
+    window.clear();
+  }
+}

@@ -1,0 +1,129 @@
+package neatroster.register;
+
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * How far the deliveries of runs to the platform are, row by row, and what the platform calls what
+ * we know by name. It outlives the process that delivers.
+ */
+public final class DeliveryLog {
+  private final Register register;
+  private final Connection connection;
+
+  DeliveryLog(Register register, Connection connection) {
+    this.register = register;
+    this.connection = connection;
+  }
+
+  /**
+   * A row of a run.
+   *
+   * @param kind the table that the row is in
+   * @param row its number there
+   * @param state how far it is, in a word of who delivers
+   * @param status what the platform answered, or 0
+   * @param reason why it was refused, or an empty text
+   */
+  public record Entry(String kind, int row, String state, int status, String reason) {}
+
+  /** The rows of a run that were begun. */
+  public List<Entry> entries(String run) throws RegisterException {
+    return Register.read(
+        () -> {
+          List<Entry> entries = new ArrayList<>();
+          try (PreparedStatement statement =
+              connection.prepareStatement(
+                  "SELECT kind, row, state, status, reason FROM delivery WHERE run = ?")) {
+            statement.setString(1, run);
+            try (ResultSet row = statement.executeQuery()) {
+              while (row.next()) {
+                entries.add(
+                    new Entry(
+                        row.getString(1),
+                        row.getInt(2),
+                        row.getString(3),
+                        row.getInt(4),
+                        row.getString(5)));
+              }
+            }
+          }
+          return entries;
+        });
+  }
+
+  /**
+   * Remembers how far rows are; returns when that would outlive a power cut.
+   *
+   * @param service the address of the service that the ids are of
+   * @param ids the platform's ids by name; blank where there is none any more
+   */
+  public void put(String run, List<Entry> entries, String service, Map<String, String> ids)
+      throws RegisterException {
+    register.write(
+        () -> {
+          try (PreparedStatement statement =
+              connection.prepareStatement(
+                  "INSERT OR REPLACE INTO delivery (run, kind, row, state, status, reason) VALUES"
+                      + " (?, ?, ?, ?, ?, ?)")) {
+            for (Entry entry : entries) {
+              statement.setString(1, run);
+              statement.setString(2, entry.kind());
+              statement.setInt(3, entry.row());
+              statement.setString(4, entry.state());
+              statement.setInt(5, entry.status());
+              statement.setString(6, entry.reason());
+              statement.addBatch();
+            }
+            statement.executeBatch();
+          }
+          try (PreparedStatement statement =
+              connection.prepareStatement(
+                  "INSERT OR REPLACE INTO platform_id (service, name, id) VALUES (?, ?, ?)")) {
+            for (Map.Entry<String, String> one : ids.entrySet()) {
+              statement.setString(1, service);
+              statement.setString(2, one.getKey());
+              statement.setString(3, one.getValue());
+              statement.addBatch();
+            }
+            statement.executeBatch();
+          }
+        });
+  }
+
+  /** What a service calls things, by our names of them. */
+  public Map<String, String> ids(String service) throws RegisterException {
+    return Register.read(
+        () -> {
+          Map<String, String> ids = new HashMap<>();
+          try (PreparedStatement statement =
+              connection.prepareStatement(
+                  "SELECT name, id FROM platform_id WHERE service = ? AND id <> ''")) {
+            statement.setString(1, service);
+            try (ResultSet row = statement.executeQuery()) {
+              while (row.next()) {
+                ids.put(row.getString(1), row.getString(2));
+              }
+            }
+          }
+          return ids;
+        });
+  }
+
+  /** Forgets how far a run was that has come to its end. */
+  public void clear(String run) throws RegisterException {
+    register.write(
+        () -> {
+          try (PreparedStatement statement =
+              connection.prepareStatement("DELETE FROM delivery WHERE run = ?")) {
+            statement.setString(1, run);
+            statement.executeUpdate();
+          }
+        });
+  }
+}
