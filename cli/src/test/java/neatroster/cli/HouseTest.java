@@ -28,14 +28,22 @@ class HouseTest {
           .definedBy("neatroster.formats..")
           .layer("register")
           .definedBy("neatroster.register..")
+          .layer("platform")
+          .definedBy("neatroster.platform..")
+          .layer("practice")
+          .definedBy("neatroster.practice..")
           .layer("cli")
           .definedBy("neatroster.cli..")
           .whereLayer("cli")
           .mayNotBeAccessedByAnyLayer()
           .whereLayer("register")
           .mayOnlyBeAccessedByLayers("cli")
-          .whereLayer("formats")
+          .whereLayer("practice")
           .mayOnlyBeAccessedByLayers("cli")
+          .whereLayer("platform")
+          .mayOnlyBeAccessedByLayers("cli")
+          .whereLayer("formats")
+          .mayOnlyBeAccessedByLayers("platform", "cli")
           .whereLayer("sheets")
           .mayOnlyBeAccessedByLayers("formats", "cli");
 
@@ -54,7 +62,16 @@ class HouseTest {
 
   /** The rooms of the command line: each may use those before it. */
   private static final List<String> ROOMS =
-      List.of("terminal", "disk", "settings", "folder", "issue", "handout", "report", "command");
+      List.of(
+          "terminal",
+          "disk",
+          "settings",
+          "folder",
+          "delivery",
+          "issue",
+          "handout",
+          "report",
+          "command");
 
   @ArchTest
   static void roomsOfTheCommandLineInOrder(JavaClasses classes) {

@@ -64,12 +64,28 @@ class ScimFileTest {
             "4: |amarlowe|Ana||Marlowe|||ana@pier.example||||||||||",
             "8: 17|bfinch||||||||Deck|amarlowe|||||||suspended",
             "Courses",
-            "11: Knots|||||||||",
+            "11: Knots|",
             "Groups",
-            "12: NAV-1|Port Watch|||",
+            "12: NAV-1|Port Watch",
             "Members",
-            "11: bfinch|Knots||||",
-            "12: amarlowe|NAV-1||Port Watch||");
+            "11: bfinch|Knots|",
+            "12: amarlowe|NAV-1|Port Watch");
+  }
+
+  /** Platforms answer on one line, and a Group may have more members than the file has lines. */
+  @Test
+  void onOneLineRowsHaveNumbersOfTheirOwn() throws Exception {
+    StringBuilder members = new StringBuilder();
+    for (int i = 0; i < 30; i++) {
+      members.append(i == 0 ? "" : ",").append("{\"value\":\"u").append(i).append("\"}");
+    }
+    List<String> rows =
+        rows(
+            "{\"schemas\":[\"urn:ietf:params:scim:api:messages:2.0:ListResponse\"],\"Resources\":["
+                + "{\"id\":\"c\",\"displayName\":\"NAV-1\",\"members\":["
+                + members
+                + "]}]}");
+    assertThat(rows).contains("2: NAV-1|", "2: u0|NAV-1|", "31: u29|NAV-1|");
   }
 
   @Test

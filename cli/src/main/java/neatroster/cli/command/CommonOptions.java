@@ -4,6 +4,8 @@ import java.io.PrintStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import neatroster.cli.delivery.PlatformExport;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.Session;
 import neatroster.cli.terminal.Screen;
@@ -29,7 +31,7 @@ public final class CommonOptions {
       arity = "1..*",
       description =
           "Exports of what the platform holds already (besides those in the roster folder’s"
-              + " known/).")
+              + " known/); “platform” reads it from the platform that roster.yaml names.")
   private List<String> known = List.of();
 
   @Option(
@@ -73,7 +75,18 @@ public final class CommonOptions {
   /** What the command works in. */
   Session session() {
     Path directory = surroundings().directory();
-    return new Session(directory, RosterFolder.find(directory, folder), known, screen());
+    Session session = new Session(directory, RosterFolder.find(directory, folder), known, screen());
+    if (known.contains(PlatformExport.WORD)) {
+      RosterFolder place =
+          session.folderOr(
+              "--known platform reads the platform that a roster folder names, and there is no such"
+                  + " folder here. Try --folder.");
+      session.standFor(
+          Map.of(
+              PlatformExport.WORD,
+              PlatformExport.read(place, session.settings(), session.screen())));
+    }
+    return session;
   }
 
   /** A path that the user named, where it is. */

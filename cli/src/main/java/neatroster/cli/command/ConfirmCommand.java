@@ -2,14 +2,19 @@ package neatroster.cli.command;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import neatroster.cli.delivery.PlatformAccess;
+import neatroster.cli.delivery.PlatformExport;
+import neatroster.cli.delivery.PlatformReading;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.DeliveredNames;
 import neatroster.cli.folder.KnownSource;
@@ -20,20 +25,27 @@ import neatroster.cli.folder.RunConfirmation;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.ConfirmReport;
+import neatroster.cli.report.ReportFiles;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.compare.Change;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.confirm.Arrival;
+import neatroster.core.confirm.CourseCounts;
+import neatroster.core.confirm.Kept;
+import neatroster.core.confirm.Outcome;
 import neatroster.core.confirm.UploadReport;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
+import neatroster.core.value.Instructors;
 import neatroster.formats.KeptChanges;
 import neatroster.formats.OwnColumns;
+import neatroster.platform.PlatformException;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
 import picocli.CommandLine.Command;
@@ -45,12 +57,16 @@ import picocli.CommandLine.Parameters;
 @Command(
     name = "confirm",
     description = {
-      "Compares what the platform holds now with what a run asked for, by exports of the platform or",
-      "by the report that it gave after the upload. What it did not take comes back as sheets to be",
-      "mended, and the next run asks for it again."
+      "Compares what the platform holds now with what a run asked for: read from the platform that",
+      "roster.yaml names, or by exports of it, or by the report that it gave after an upload. What it",
+      "did not take comes back as sheets to be mended, and the next run asks for it again."
     })
 public final class ConfirmCommand implements Callable<Integer> {
   private static final int WORDS_NAMED = 5;
+  private static final int LONGEST_WAIT = 24 * 60;
+  private static final Duration FIRST_PAUSE = Duration.ofSeconds(2);
+  private static final Duration LONGEST_PAUSE = Duration.ofSeconds(30);
+  private static final Roster NONE = new Roster(List.of(), List.of(), List.of());
 
   @Mixin private CommonOptions options;
 
@@ -87,6 +103,18 @@ public final class ConfirmCommand implements Callable<Integer> {
       description = "Records that nothing of the run is on the platform, where that is so.")
   private boolean allFailed;
 
+  @Option(
+      names = "--wait",
+      paramLabel = "MINUTES",
+      arity = "0..1",
+      fallbackValue = "10",
+      description =
+          "Reads the platform again and again until all is as asked, for so many minutes at the most"
+              + " (10 where no number is given).")
+  private Integer wait;
+
+  @Mixin private ReportOptions files;
+
   @Parameters(
       paramLabel = "RUN",
       arity = "0..1",
@@ -98,11 +126,10 @@ public final class ConfirmCommand implements Callable<Integer> {
     Session session = options.session();
     RosterFolder folder =
         session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
-    if (exports.isEmpty() == reports.isEmpty()) {
-      throw Problem.usage(
-          "Say by what to compare: --export FILE for an export of the platform made after the"
-              + " upload, or --reported FILE for the report that it gave of the upload.");
-    }
+    verifyOptions(session);
+    ReportFiles<ConfirmReport> kinds = ReportFiles.ofConfirmation();
+    files.verify(kinds);
+    files.verify(session, session.knownPaths());
     try (Workplace workplace = session.work("confirm")) {
       Run run = chosen(workplace.register().runs());
       RunChoice.verifyUnedited(folder, run);
@@ -110,10 +137,16 @@ public final class ConfirmCommand implements Callable<Integer> {
       RunConfirmation confirmation =
           new RunConfirmation(place, new OwnColumns(session.settings().reading().ownFields()));
       ConfirmReport report = new ConfirmReport(run.name(), folder, confirmation);
-      Optional<String> digest =
-          exports.isEmpty()
-              ? byReport(session, workplace, confirmation, report)
-              : byExport(session, workplace, run, place, confirmation, report);
+      Optional<String> digest;
+      if (!reports.isEmpty()) {
+        digest = byReport(session, workplace, confirmation, report);
+      } else if (!exports.isEmpty()) {
+        Session there = session.knowing(exports, source -> false);
+        remarkOnAge(session, there, run);
+        digest = compare(session, there, workplace, run, Set.of(), confirmation, report);
+      } else {
+        digest = byPlatform(session, workplace, run, confirmation, report);
+      }
       if (digest.isEmpty()) {
         throw Problem.refused(
             "Not one change of run "
@@ -134,12 +167,16 @@ public final class ConfirmCommand implements Callable<Integer> {
       } else {
         report.text(session.screen());
       }
+      files.write(kinds, report, session);
       return failed == 0 ? Exit.DONE : Exit.FINDINGS;
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
     } catch (IOException e) {
       throw Problem.unreadable(
           "What became of the run could not be kept (" + DiskTrouble.reason(e) + ").", e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw Problem.unreadable("Interrupted. Nothing was recorded.", e);
     } catch (UnreadableSheetException e) {
       throw Problem.unreadable(
           "The report could not be read to its end: " + e.getMessage() + ".", e);
@@ -152,15 +189,27 @@ public final class ConfirmCommand implements Callable<Integer> {
     return RunChoice.of(named == null && !delivered.isEmpty() ? delivered : runs, named);
   }
 
-  private Optional<String> byExport(
-      Session session,
-      Workplace workplace,
-      Run run,
-      Path place,
-      RunConfirmation confirmation,
-      ConfirmReport report)
-      throws IOException {
-    Session there = session.knowing(exports, source -> false);
+  private void verifyOptions(Session session) {
+    if (!exports.isEmpty() && !reports.isEmpty()) {
+      throw Problem.usage("Say by what to compare: --export FILE, or --reported FILE, not both.");
+    }
+    boolean isByFile = !exports.isEmpty() || !reports.isEmpty();
+    if (isByFile && wait != null) {
+      throw Problem.usage("--wait reads the platform itself; it goes with neither file.");
+    }
+    if (wait != null && (wait < 0 || wait > LONGEST_WAIT)) {
+      throw Problem.usage("--wait takes minutes, from 0 to " + LONGEST_WAIT + ".");
+    }
+    if (!isByFile && session.settings().service().address().isEmpty()) {
+      throw Problem.usage(
+          "Say by what to compare: --export FILE for an export of the platform made after the"
+              + " upload, or --reported FILE for the report that it gave of the upload. Where the"
+              + " platform speaks SCIM, name it in roster.yaml (platform: {service: …}) and confirm"
+              + " reads it itself.");
+    }
+  }
+
+  private static void remarkOnAge(Session session, Session there, Run run) {
     for (KnownSource source : there.knownSources()) {
       if (run.deliveredAt().map(at -> source.at().isBefore(at)).orElse(false)) {
         session
@@ -170,26 +219,118 @@ public final class ConfirmCommand implements Callable<Integer> {
                     + " was saved before the run was recorded as delivered: is it a new export?");
       }
     }
-    Roster none = new Roster(List.of(), List.of(), List.of());
-    Known now = there.basis(workplace.known(), none).known();
+  }
+
+  /** Reads the platform; until all is as asked where that may take a while. */
+  private Optional<String> byPlatform(
+      Session session,
+      Workplace workplace,
+      Run run,
+      RunConfirmation confirmation,
+      ConfirmReport report)
+      throws IOException, InterruptedException, RegisterException {
+    PlatformAccess access = PlatformAccess.of(workplace.folder(), session.settings());
+    access.offer();
+    Map<String, String> ids = workplace.register().deliveries().ids(access.service());
+    Instant until = Instant.now().plus(Duration.ofMinutes(wait == null ? 0 : wait));
+    Duration pause = FIRST_PAUSE;
+    while (true) {
+      PlatformReading reading;
+      try {
+        reading = PlatformReading.of(access.transport(), ids);
+      } catch (PlatformException e) {
+        throw access.trouble(e);
+      }
+      Session there = session.knowing(List.of(PlatformExport.WORD), source -> false);
+      there.standFor(Map.of(PlatformExport.WORD, reading.file()));
+      int notYet = wait == null ? 0 : notYet(session, there, workplace, run, reading);
+      Instant next = Instant.now().plus(pause);
+      if (notYet == 0 || next.isAfter(until)) {
+        report.notYet(notYet);
+        return compare(session, there, workplace, run, reading.neverShown(), confirmation, report);
+      }
+      session
+          .screen()
+          .remark(
+              Counted.of(notYet, "change")
+                  + " not there yet; looking again in "
+                  + pause.toSeconds()
+                  + " s.");
+      Thread.sleep(pause.toMillis());
+      pause =
+          pause.multipliedBy(2).compareTo(LONGEST_PAUSE) > 0
+              ? LONGEST_PAUSE
+              : pause.multipliedBy(2);
+    }
+  }
+
+  private static int notYet(
+      Session session, Session there, Workplace workplace, Run run, PlatformReading reading)
+      throws IOException {
+    Known now = there.basis(workplace.known(), NONE).known();
     Arrival arrival = new Arrival(session.settings(), now);
-    Optional<String> digest = confirmation.ask(arrival::of, allFailed);
-    // What was known before, with the run: whoever else is in its courses was asked by nobody.
+    int[] count = {0};
+    new KeptChanges(changes(workplace, run))
+        .read(
+            change -> {
+              Outcome outcome = Kept.of(change, arrival.of(change), reading.neverShown());
+              boolean isThere =
+                  outcome.kind() == Outcome.Kind.AS_ASKED
+                      || outcome.kind() == Outcome.Kind.NOT_TOLD;
+              count[0] += isThere ? 0 : 1;
+            });
+    return count[0];
+  }
+
+  private static Path changes(Workplace workplace, Run run) {
+    return workplace.folder().path("runs").resolve(run.name()).resolve(KnownSource.CHANGES);
+  }
+
+  /**
+   * Compares.
+   *
+   * @param neverShown the fields that the platform shows of nobody
+   */
+  private Optional<String> compare(
+      Session session,
+      Session there,
+      Workplace workplace,
+      Run run,
+      Set<Field> neverShown,
+      RunConfirmation confirmation,
+      ConfirmReport report)
+      throws IOException {
+    Known now = there.basis(workplace.known(), NONE).known();
+    Arrival arrival = new Arrival(session.settings(), now);
+    Optional<String> digest =
+        confirmation.ask(
+            change -> {
+              Outcome outcome = arrival.of(change);
+              Kept.missed(change, outcome, neverShown).forEach(report::notKept);
+              return Kept.of(change, outcome, neverShown);
+            },
+            allFailed);
+    // What was known before: whoever else is in the run's courses was asked for by nobody.
     Known before =
         session
             .knowing(
                 List.of(),
-                source -> source.run().isPresent() || source.at().isBefore(run.packedAt()))
-            .basis(workplace.known(), none)
+                source ->
+                    source.run().map(other -> !other.equals(run.name())).orElse(false)
+                        || source.at().isBefore(run.packedAt()))
+            .basis(workplace.known(), NONE)
             .known();
     Set<String> courses = new HashSet<>();
     Set<String> asked = new HashSet<>();
-    new KeptChanges(place.resolve(KnownSource.CHANGES))
+    new KeptChanges(changes(workplace, run))
         .read(
             change -> {
               if (change.change() == Change.ENROLL) {
                 courses.add(lower(change.value(Field.COURSE)));
                 asked.add(pair(change));
+              }
+              for (String name : Instructors.of(change.value(Field.INSTRUCTORS))) {
+                asked.add(lower(name) + "\n" + lower(change.value(Field.CODE)));
               }
             });
     arrival.extras(
@@ -200,6 +341,9 @@ public final class ConfirmCommand implements Callable<Integer> {
             report.addExtra(user, course);
           }
         });
+    CourseCounts counts = new CourseCounts(before.held(), now.held(), courses);
+    new KeptChanges(changes(workplace, run)).read(counts::add);
+    report.headcounts(counts.all());
     return digest;
   }
 

@@ -2,6 +2,7 @@ package neatroster.cli.command;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Collection;
 import java.util.List;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.disk.PrivateFiles;
@@ -38,7 +39,12 @@ final class ReportOptions {
 
   /** Refuses places where a report does not belong. */
   void verify(Session session, OpenRoster open) {
-    WritePlaces places = new WritePlaces(session.folder(), open.paths(), OwnFiles::isOwn);
+    verify(session, open.paths());
+  }
+
+  /** Refuses places where a report does not belong, and those of files that are read. */
+  void verify(Session session, Collection<Path> read) {
+    WritePlaces places = new WritePlaces(session.folder(), read, OwnFiles::isOwn);
     reports.forEach(file -> places.verifyFile(session.resolve(file), file.toString(), overwrite));
   }
 

@@ -26,6 +26,7 @@ public final class Session {
   private final Screen screen;
   private Settings settings;
   private Predicate<KnownSource> isLookedAt = source -> true;
+  private Map<String, Path> readings = Map.of();
 
   /**
    * A session.
@@ -49,7 +50,17 @@ public final class Session {
 
   /** A file that the command line names. */
   FileArgument file(String argument) {
-    return FileArgument.parse(directory, argument);
+    Path read = readings.get(argument);
+    return read == null ? FileArgument.parse(directory, argument) : FileArgument.of(read, argument);
+  }
+
+  /**
+   * Takes words among the names of exports for what was read elsewhere.
+   *
+   * @param files the words with the files that they stand for
+   */
+  public void standFor(Map<String, Path> files) {
+    readings = Map.copyOf(files);
   }
 
   /** The roster folder, if there is one. */
@@ -91,6 +102,7 @@ public final class Session {
     Session other = new Session(directory, folder, exports, screen);
     other.settings = settings();
     other.isLookedAt = among;
+    other.readings = readings;
     return other;
   }
 
@@ -134,7 +146,10 @@ public final class Session {
     if (to != null) {
       Path place = resolve(to);
       new WritePlaces(Optional.empty()).verifyFolder(place, to.toString());
-      return new Session(directory, Optional.of(RosterFolder.at(place, to)), known, screen);
+      Session other =
+          new Session(directory, Optional.of(RosterFolder.at(place, to)), known, screen);
+      other.readings = readings;
+      return other;
     }
     folderOr(
         "There is no roster folder here. Say where to write: neat-roster "

@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.disk.PrivateFiles;
@@ -140,6 +141,19 @@ public final class Workplace implements Closeable {
     SqliteLibrary.prepare();
     try (Register register = Register.open(folder.root().toAbsolutePath())) {
       return register.joinCodes();
+    } catch (RegisterException e) {
+      throw Problem.unreadable(e.getMessage() + ".", e);
+    }
+  }
+
+  /** What a service calls things, in a folder that is only read. */
+  public static Map<String, String> platformIdsIn(RosterFolder folder, String service) {
+    if (!Files.exists(Register.file(folder.root()))) {
+      return Map.of();
+    }
+    SqliteLibrary.prepare();
+    try (Register register = Register.open(folder.root().toAbsolutePath())) {
+      return register.deliveries().ids(service);
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
     }

@@ -4,12 +4,15 @@ import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunConfirmation;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
+import neatroster.core.confirm.CourseCounts;
 import neatroster.core.confirm.Outcome;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Counted;
@@ -18,13 +21,17 @@ import neatroster.core.text.Quoted;
 /** What became of a run on the platform, as people and programs read it. */
 public final class ConfirmReport {
   private static final int SHOWN = 12;
+  private static final int FEW = 20;
 
   private final String run;
   private final RosterFolder folder;
   private final RunConfirmation confirmation;
   private final List<Extra> extras = new ArrayList<>();
   private List<Place> notOfTheRun = List.of();
+  private final Map<String, Integer> notKept = new TreeMap<>();
+  private List<CourseCounts.Count> headcounts = List.of();
   private int reported = -1;
+  private int notYet;
 
   /** Somebody in a course whom nobody asked for. */
   private record Extra(String user, String course) {}
@@ -52,6 +59,70 @@ public final class ConfirmReport {
     notOfTheRun = List.copyOf(others);
   }
 
+  /** Adds a value of a field that the platform has no room for. */
+  public void notKept(String field) {
+    notKept.merge(field, 1, Integer::sum);
+  }
+
+  /** Says how many people are in the courses that the run enrolled people in. */
+  public void headcounts(List<CourseCounts.Count> counts) {
+    headcounts = List.copyOf(counts);
+  }
+
+  /** Says how many changes were still not there when the waiting ended. */
+  public void notYet(int changes) {
+    notYet = changes;
+  }
+
+  String run() {
+    return run;
+  }
+
+  int asAsked() {
+    return confirmation.asAsked();
+  }
+
+  /** What is not there, a line for each. */
+  List<String> missing() {
+    return confirmation.missing().stream()
+        .map(one -> what(one) + (one.outcome().why().isEmpty() ? "" : "  " + one.outcome().why()))
+        .toList();
+  }
+
+  /** What is there otherwise, a line for each. */
+  List<String> different() {
+    return confirmation.different().stream()
+        .map(one -> what(one) + "  " + differences(one.outcome()))
+        .toList();
+  }
+
+  /** Who is in courses without having been asked for, a line for each. */
+  List<String> extra() {
+    return extras.stream().map(one -> one.user() + "  in " + one.course()).toList();
+  }
+
+  /** What the platform has no room for, a line for each field. */
+  List<String> notKept() {
+    List<String> lines = new ArrayList<>();
+    notKept.forEach(
+        (field, count) ->
+            lines.add(
+                "The platform shows nobody’s "
+                    + field
+                    + ", so it seems to have no room for it: "
+                    + Counted.of(count, "value")
+                    + "."));
+    return lines;
+  }
+
+  List<CourseCounts.Count> headcounts() {
+    return headcounts;
+  }
+
+  boolean isFine() {
+    return confirmation.missing().isEmpty() && confirmation.different().isEmpty();
+  }
+
   /** Writes it on the screen. */
   public void text(Screen screen) {
     screen.line("Run " + screen.bold(run) + " on the platform");
@@ -68,28 +139,18 @@ public final class ConfirmReport {
                       ? "  the export says nothing of such things; they count as delivered"
                       : "  the report does not list them; they count as delivered"));
     }
-    section(
-        screen,
-        "missing",
-        confirmation.missing().stream()
-            .map(
-                one ->
-                    what(one) + (one.outcome().why().isEmpty() ? "" : "  " + one.outcome().why()))
-            .toList());
-    section(
-        screen,
-        "different",
-        confirmation.different().stream()
-            .map(one -> what(one) + "  " + differences(one.outcome()))
-            .toList());
-    section(
-        screen,
-        "extra, asked for by nobody",
-        extras.stream().map(one -> one.user() + "  in " + one.course()).toList());
+    section(screen, "missing", missing());
+    section(screen, "different", different());
+    section(screen, "extra, asked for by nobody", extra());
     section(
         screen,
         "refused rows that are about nothing in this run",
         notOfTheRun.stream().map(place -> place.sheet() + ", row " + place.row()).toList());
+    courses(screen);
+    if (!notKept.isEmpty()) {
+      screen.line("");
+      notKept().forEach(screen::line);
+    }
     screen.line("");
     if (!confirmation.different().isEmpty()) {
       screen.line("What is different counts as the platform has it; the next preview shows it.");
@@ -113,6 +174,33 @@ public final class ConfirmReport {
     screen.line(
         "It does not count as delivered: mend the sheets, and the next neat-roster pack asks for it"
             + " again.");
+  }
+
+  /** The courses where the numbers differ; all where they are few. */
+  private void courses(Screen screen) {
+    List<CourseCounts.Count> shown =
+        headcounts.size() <= FEW
+            ? headcounts
+            : headcounts.stream().filter(count -> count.expected() != count.there()).toList();
+    if (headcounts.isEmpty()) {
+      return;
+    }
+    screen.line("");
+    if (shown.isEmpty()) {
+      screen.line("As many people as expected are in each of the courses, in every role.");
+      return;
+    }
+    screen.line(screen.bold("in the courses"));
+    for (CourseCounts.Count count : shown.subList(0, Math.min(FEW, shown.size()))) {
+      String line = String.format("  %-12s %-14s %5d", count.course(), count.role(), count.there());
+      screen.line(
+          count.expected() == count.there()
+              ? line
+              : screen.yellow(line + ", expected " + count.expected()));
+    }
+    if (shown.size() > FEW) {
+      screen.line("  and " + (shown.size() - FEW) + " more");
+    }
   }
 
   private String path(String file) {
@@ -197,8 +285,26 @@ public final class ConfirmReport {
       json.writeEndObject();
     }
     json.writeEndArray();
-    json.writeNumberField("notYet", 0);
+    json.writeNumberField("notYet", notYet);
     json.writeNumberField("notTold", confirmation.notTold());
+    json.writeArrayFieldStart("notKept");
+    for (Map.Entry<String, Integer> one : notKept.entrySet()) {
+      json.writeStartObject();
+      json.writeStringField("field", one.getKey());
+      json.writeNumberField("count", one.getValue());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("headcounts");
+    for (CourseCounts.Count count : headcounts) {
+      json.writeStartObject();
+      json.writeStringField("course", count.course());
+      json.writeStringField("role", count.role());
+      json.writeNumberField("expected", count.expected());
+      json.writeNumberField("there", count.there());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
     json.writeArrayFieldStart("corrections");
     for (String file : confirmation.failedRows().keySet()) {
       json.writeString(path(file));

@@ -45,6 +45,14 @@ public final class ReportFiles<T> {
     return files;
   }
 
+  /** What became of a run. */
+  public static ReportFiles<ConfirmReport> ofConfirmation() {
+    ReportFiles<ConfirmReport> files = new ReportFiles<>();
+    files.kinds.put(".html", ConfirmHtml::write);
+    files.kinds.put(".json", (report, out) -> Json.write(out, report::json));
+    return files;
+  }
+
   /**
    * Writes one kind of report.
    *

@@ -1,0 +1,37 @@
+package neatroster.cli.delivery;
+
+import java.nio.file.Path;
+import java.util.Map;
+import neatroster.cli.disk.SqliteLibrary;
+import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.folder.Workplace;
+import neatroster.cli.terminal.Problem;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.settings.Settings;
+import neatroster.platform.PlatformException;
+
+/** What {@code --known platform} stands for: all that the platform of a folder holds now. */
+public final class PlatformExport {
+  /** The word for it among the names of exports. */
+  public static final String WORD = "platform";
+
+  private PlatformExport() {}
+
+  /** Reads it into a file that lasts as long as the process. */
+  public static Path read(RosterFolder folder, Settings settings, Screen screen) {
+    PlatformAccess access = PlatformAccess.of(folder, settings);
+    SqliteLibrary.prepare();
+    Map<String, String> ids = Workplace.platformIdsIn(folder, access.service());
+    try {
+      access.offer();
+      PlatformReading reading = PlatformReading.of(access.transport(), ids);
+      screen.remark("Read what " + access.service() + " holds.");
+      return reading.file();
+    } catch (PlatformException e) {
+      throw access.trouble(e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw Problem.unreadable("Interrupted while reading the platform.", e);
+    }
+  }
+}
