@@ -191,6 +191,11 @@ public final class Program {
     return root().resolve("cli/target/test-cache/" + ProcessHandle.current().pid());
   }
 
+  /** What the program that was started last said so far. */
+  String out() throws IOException {
+    return read("out");
+  }
+
   /** What the program that was started last said beside its result. */
   String err() throws IOException {
     return read("err");

@@ -2,10 +2,13 @@ package neatroster.platform;
 
 import java.io.IOException;
 import java.util.Collection;
+import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
 import neatroster.formats.KeptChanges;
 
 /**
@@ -82,6 +85,11 @@ public final class Delivery {
   public void run(Collection<Phase> phases)
       throws PlatformException, InterruptedException, IOException {
     RunRows rows = new RunRows(changes, journal);
+    rows.notMade(
+        Table.USERS, change -> desk.lookup().expect(Ids.user(change.value(Field.USERNAME))));
+    for (Table table : List.of(Table.COURSES, Table.GROUPS)) {
+      rows.notMade(table, change -> desk.lookup().expect(GroupRows.keyOf(change)));
+    }
     try (Outbox outbox = new Outbox(desk, journal, progress, inFlight)) {
       GroupRows groups = new GroupRows(desk, outbox, rows);
       SeatRows seats = new SeatRows(desk, outbox, rows);

@@ -38,10 +38,10 @@ final class GroupCreation extends Operation {
         known.isPresent()
             ? known
             : desk.lookup()
-                .made(Answers.text(body, "externalId"), Answers.text(body, "displayName"));
+                .recent(Answers.text(body, "externalId"), Answers.text(body, "displayName"));
     return id.map(
         there -> {
-          desk.ids().put(key, there);
+          desk.lookup().made(key, there);
           return whenMade;
         });
   }
@@ -56,7 +56,7 @@ final class GroupCreation extends Operation {
       if (id.isEmpty()) {
         return lookUp(desk);
       }
-      desk.ids().put(key, id);
+      desk.lookup().made(key, id);
       return Optional.of(whenMade);
     }
     if (reply.status() == 409) {

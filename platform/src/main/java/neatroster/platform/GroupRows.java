@@ -70,7 +70,7 @@ final class GroupRows {
     outbox.add(Phase.USERS, new MembersAddition(group.get(), newcomers, desk.offer().hasPatch()));
   }
 
-  private static String keyOf(PlannedChange change) {
+  static String keyOf(PlannedChange change) {
     return ScimGroup.isCourse(change)
         ? Ids.course(change.value(Field.CODE))
         : Ids.group(change.value(Field.COURSE), change.value(Field.NAME));

@@ -9,6 +9,8 @@ import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import neatroster.formats.ScimGroup;
 
 /** Finds users and Groups on the platform. */
@@ -20,6 +22,10 @@ final class Lookup {
   private final Offer offer;
   private final Ids ids;
   private final Map<String, String> groupsByName = new HashMap<>();
+
+  /** What the run is to make and has not made: whoever has that name there is somebody else. */
+  private final Set<String> pending = ConcurrentHashMap.newKeySet();
+
   private boolean hasUsers;
   private int asked;
   private boolean hasGroups;
@@ -78,10 +84,34 @@ final class Lookup {
     hasUsers = true;
   }
 
+  /**
+   * Says that the run is to make something: until it is made, what has its name on the platform is
+   * something else, which nobody may be enrolled as or in.
+   */
+  void expect(String key) {
+    pending.add(lower(key));
+  }
+
+  /** It is made. */
+  void made(String key, String id) {
+    pending.remove(lower(key));
+    ids.put(key, id);
+  }
+
+  private static String lower(String key) {
+    return key.toLowerCase(Locale.ROOT);
+  }
+
+  /** The id of a user as far as it is known. */
+  Optional<String> knownUserId(String name) {
+    String key = Ids.user(name);
+    return pending.contains(lower(key)) ? Optional.empty() : ids.of(key);
+  }
+
   /** The id of a user, asked for where it is not known. */
   Optional<String> userId(String name) throws PlatformException, InterruptedException {
-    Optional<String> known = ids.of(Ids.user(name));
-    if (known.isPresent()) {
+    Optional<String> known = knownUserId(name);
+    if (known.isPresent() || pending.contains(lower(Ids.user(name)))) {
       return known;
     }
     Optional<String> found = user(name).map(user -> Answers.text(user, "id"));
@@ -124,7 +154,7 @@ final class Lookup {
    * @param externalId the id by which we know it again
    * @param displayName its name, for platforms that do not keep such ids
    */
-  Optional<String> made(String externalId, String displayName)
+  Optional<String> recent(String externalId, String displayName)
       throws PlatformException, InterruptedException {
     Optional<String> found = filtered("externalId", externalId, "externalId");
     return found.isPresent() ? found : filtered("displayName", displayName, "displayName");
@@ -153,6 +183,9 @@ final class Lookup {
 
   /** The id of a course or group, by its key. */
   Optional<String> groupId(String key) throws PlatformException, InterruptedException {
+    if (pending.contains(lower(key))) {
+      return Optional.empty();
+    }
     Optional<String> known = ids.of(key);
     if (known.isEmpty()) {
       loadGroups();

@@ -4,8 +4,10 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.function.Consumer;
 import neatroster.core.compare.Change;
 import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Table;
 import neatroster.formats.KeptChanges;
 
@@ -83,6 +85,19 @@ final class RunRows {
         throw e;
       }
     }
+  }
+
+  /** Hands on the rows of a table that are to make something and have not. */
+  void notMade(Table table, Consumer<PlannedChange> receiver) throws IOException {
+    changes.read(
+        table,
+        (number, change) -> {
+          Journal.State state = journal.state(new Journal.Key(table, number));
+          boolean isMade = state == Journal.State.DONE || state == Journal.State.HALF;
+          if (change.change() == Change.CREATE && !isMade) {
+            receiver.accept(change);
+          }
+        });
   }
 
   /** The rows of a table of which a part is to follow. */

@@ -54,7 +54,7 @@ final class UserCreation extends Operation {
   }
 
   private Optional<Verdict> made(Desk desk, String id) {
-    desk.ids().put(Ids.user(userName()), id);
+    desk.lookup().made(Ids.user(userName()), id);
     return Optional.of(whenMade);
   }
 

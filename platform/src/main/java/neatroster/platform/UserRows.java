@@ -70,7 +70,7 @@ final class UserRows {
     PlannedChange change = withPassword(row.change());
     Documents.miss(desk, change, ScimUser.CARRIED, "users");
     String manager = change.value(Field.MANAGER);
-    String id = manager.isEmpty() ? "" : desk.ids().of(Ids.user(manager)).orElse("");
+    String id = manager.isEmpty() ? "" : desk.lookup().knownUserId(manager).orElse("");
     boolean isComplete = manager.isEmpty() || (!id.isEmpty() && !row.isDoubtful());
     outbox.add(
         Phase.USERS,

@@ -42,6 +42,10 @@ final class PracticeHandler extends Handler.Abstract {
     this.tokenDigest = tokenDigest;
   }
 
+  long requests() {
+    return requests.get();
+  }
+
   @Override
   public boolean handle(Request request, Response response, Callback callback) throws Exception {
     String path = Request.getPathInContext(request);

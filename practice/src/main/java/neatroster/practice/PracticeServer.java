@@ -28,6 +28,7 @@ public final class PracticeServer implements Closeable {
   private final ServerConnector connector;
   private final PracticeStore store;
   private final Faults faults;
+  private PracticeHandler handler;
 
   private PracticeServer(
       Server server, ServerConnector connector, PracticeStore store, Faults faults) {
@@ -69,13 +70,14 @@ public final class PracticeServer implements Closeable {
     server.setStopTimeout(GRACE_MILLISECONDS);
     try {
       connector.open();
-      server.setHandler(
+      practice.handler =
           new PracticeHandler(
               store,
               new ScimService(store, faults, practice.service()),
               new Pages(store, faults),
               faults,
-              digest(token)));
+              digest(token));
+      server.setHandler(practice.handler);
       server.start();
     } catch (Exception e) {
       practice.close();
@@ -108,6 +110,11 @@ public final class PracticeServer implements Closeable {
   /** The address of the pages. */
   public String pages() {
     return "http://" + HERE + ":" + connector.getLocalPort() + "/";
+  }
+
+  /** How many requests have come to the SCIM service. */
+  public long requests() {
+    return handler.requests();
   }
 
   /** What goes wrong; may be changed at any time. */

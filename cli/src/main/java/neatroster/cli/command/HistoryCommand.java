@@ -69,7 +69,10 @@ public final class HistoryCommand implements Callable<Integer> {
     if (run.confirmed().isPresent()) {
       return run.confirmed().get().failed() == 0 ? "confirmed" : "sent in part";
     }
-    return run.deliveredAt().isPresent() ? "sent" : "packed";
+    if (run.deliveredAt().isPresent()) {
+      return "sent";
+    }
+    return run.isUnderWay() ? "sent in part" : "packed";
   }
 
   private static Optional<Integer> changes(RosterFolder folder, Run run) {

@@ -80,9 +80,15 @@ public final class PracticeCommand implements Callable<Integer> {
       throw Problem.unreadable(
           "The token cannot be kept beside " + data + " (" + DiskTrouble.reason(e) + ").", e);
     }
-    try (PracticeServer server = PracticeServer.start(port, place, token, faults)) {
+    try {
+      PracticeServer server = PracticeServer.start(port, place, token, faults);
+      // An interrupt ends the process by way of its shutdown hooks.
+      Runtime.getRuntime().addShutdownHook(new Thread(server::close));
       say(screen, server, data.resolveSibling(PracticeToken.fileName(place)));
-      untilInterrupted();
+      new CountDownLatch(1).await();
+      return Exit.DONE;
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
       return Exit.DONE;
     } catch (IOException e) {
       throw Problem.unreadable(
@@ -124,31 +130,6 @@ public final class PracticeCommand implements Callable<Integer> {
       screen.line("Ctrl+C stops it; its data stays in " + data + ".");
     }
     screen.out().flush();
-  }
-
-  /**
-   * An interrupt ends the process by way of its shutdown hooks; this one stops the server first.
-   */
-  private static void untilInterrupted() {
-    CountDownLatch asked = new CountDownLatch(1);
-    Thread main = Thread.currentThread();
-    Runtime.getRuntime()
-        .addShutdownHook(
-            new Thread(
-                () -> {
-                  asked.countDown();
-                  main.interrupt();
-                  try {
-                    main.join(5000);
-                  } catch (InterruptedException e) {
-                    Thread.currentThread().interrupt();
-                  }
-                }));
-    try {
-      asked.await();
-    } catch (InterruptedException e) {
-      Thread.interrupted();
-    }
   }
 
   private static Faults faults(List<String> named) {
