@@ -5,11 +5,15 @@ import java.util.TreeMap;
 
 /** What operations share: the way to the platform, what it offers, and what it calls things. */
 final class Desk {
+  /** How many operations after one another may fail for themselves. */
+  private static final int MOST_FAILURES = 3;
+
   private final Courier courier;
   private final Offer offer;
   private final Ids ids;
   private final Lookup lookup;
   private final Map<String, Integer> notCarried = new TreeMap<>();
+  private int failures;
 
   Desk(Courier courier, Offer offer, Ids ids) {
     this.courier = courier;
@@ -32,6 +36,20 @@ final class Desk {
 
   Lookup lookup() {
     return lookup;
+  }
+
+  /** An operation was answered with something else than a failure of the platform. */
+  synchronized void settled() {
+    failures = 0;
+  }
+
+  /**
+   * The platform fails on an operation however often it is sent.
+   *
+   * @return whether it is that operation's fault, and not the platform's on all
+   */
+  synchronized boolean failsAlone() {
+    return ++failures <= MOST_FAILURES;
   }
 
   /** Counts something that the platform has no room for. */

@@ -22,6 +22,9 @@ final class Dispatcher {
   private final Desk desk;
   private final List<Ended> ended = new ArrayList<>();
 
+  /** What was last said of an operation in a Bulk request that is to be sent again. */
+  private Reply unsettled;
+
   /** An operation and what became of it. */
   record Ended(Operation operation, Verdict verdict) {}
 
@@ -107,6 +110,7 @@ final class Dispatcher {
       }
       if (reply != null && !reply.isForLater()) {
         verifyAllowed(reply);
+        desk.settled();
         Optional<Verdict> verdict = operation.judge(reply, desk);
         if (verdict.isPresent()) {
           end(operation, verdict.get());
@@ -114,6 +118,10 @@ final class Dispatcher {
         }
       }
       if (attempt >= Patience.ATTEMPTS) {
+        if (reply != null && !reply.isPutOff() && desk.failsAlone()) {
+          end(operation, Verdict.refused(reply));
+          return;
+        }
         throw Courier.givenUp(tried);
       }
       if (reply == null || reply.isForLater()) {
@@ -159,7 +167,22 @@ final class Dispatcher {
         return;
       }
       if (attempt >= Patience.ATTEMPTS) {
-        throw Courier.givenUp(tried);
+        boolean isOfOperations = reply != null && reply.isDone();
+        if (isOfOperations && desk.failsAlone()) {
+          // The others went through: each of these answers for itself.
+          for (Operation operation : pending) {
+            end(
+                operation,
+                unsettled == null
+                    ? Verdict.refused(0, "the platform did not say what became of it")
+                    : Verdict.refused(unsettled));
+          }
+          return;
+        }
+        throw Courier.givenUp(
+            isOfOperations && unsettled != null
+                ? new Courier.Attempt(unsettled, tried.doubt(), "")
+                : tried);
       }
       Patience.rest(attempt, reply);
     }
@@ -214,6 +237,7 @@ final class Dispatcher {
       Operation operation = asked.get(i);
       Reply one = answers.get(String.valueOf(i));
       if (one == null || one.isForLater()) {
+        unsettled = one;
         if (one == null || !one.isPutOff()) {
           operation.doubt();
         }
@@ -221,6 +245,7 @@ final class Dispatcher {
         continue;
       }
       verifyAllowed(one);
+      desk.settled();
       Optional<Verdict> verdict = operation.judge(one, desk);
       if (verdict.isPresent()) {
         end(operation, verdict.get());

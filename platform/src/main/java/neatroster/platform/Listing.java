@@ -26,9 +26,15 @@ final class Listing {
       throws PlatformException, InterruptedException, IOException {
     long start = 1;
     String last = "";
+    String further = parameters;
     while (true) {
-      Reply page =
-          courier.read(Call.get(path + "?startIndex=" + start + "&count=" + PAGE + parameters));
+      String query = "?startIndex=" + start + "&count=" + PAGE;
+      Reply page = courier.read(Call.get(path + query + further));
+      if (page.status() == 400 && !further.isEmpty()) {
+        // What is left out makes the answer shorter, and no more.
+        further = "";
+        page = courier.read(Call.get(path + query));
+      }
       if (!page.isDone()) {
         throw new PlatformException(
             "the platform does not list its " + path.substring(1) + ": " + page.reason());

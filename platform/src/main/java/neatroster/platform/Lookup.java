@@ -128,7 +128,8 @@ final class Lookup {
       Listing.each(
           courier,
           "/Groups",
-          "&excludedAttributes=members," + ScimGroup.COURSE + ":enrollments",
+          "&excludedAttributes=members"
+              + (offer.hasExtension() ? "," + MembersAddition.ENROLLMENTS : ""),
           this::learn);
     } catch (IOException e) {
       throw new IllegalStateException(e);

@@ -12,7 +12,9 @@ import com.unboundid.scim2.common.utils.FilterEvaluator;
 import com.unboundid.scim2.common.utils.JsonUtils;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 
 /**
  * Who is in a Group: the attribute {@code members}, and the attribute {@code enrollments} of the
@@ -51,7 +53,7 @@ final class GroupMembers {
   void add(long group, ObjectNode sent) throws SQLException, ScimTrouble {
     put(group, sent.get(MEMBERS));
     if (sent.get(Schemas.COURSE) instanceof ObjectNode extension) {
-      place(group, extension.get(ENROLLMENTS));
+      place(group, extension.get(ENROLLMENTS), true);
     }
   }
 
@@ -78,15 +80,20 @@ final class GroupMembers {
         .number();
   }
 
-  private void place(long group, JsonNode enrollments) throws SQLException, ScimTrouble {
+  private void place(long group, JsonNode enrollments, boolean isAddition)
+      throws SQLException, ScimTrouble {
     if (!keepsExtension) {
       return;
     }
     for (JsonNode one : all(enrollments)) {
       long user = user(one.path("user").asText(""));
-      List<String> names = new ArrayList<>();
-      all(one.get("groups")).forEach(name -> names.add(name.asText("")));
+      Set<String> names = new LinkedHashSet<>();
       store.putMember(group, user);
+      if (isAddition) {
+        // Somebody may be in several groups, which may come one after another.
+        store.groupsOf(group, user).lines().forEach(names::add);
+      }
+      all(one.get("groups")).forEach(name -> names.add(name.asText("")));
       store.place(
           group,
           user,
@@ -120,7 +127,7 @@ final class GroupMembers {
         store.clearMembers(group);
       }
       if (isEnrollments) {
-        place(group, operation.getJsonNode());
+        place(group, operation.getJsonNode(), type == PatchOpType.ADD);
       } else {
         put(group, operation.getJsonNode());
       }
@@ -169,7 +176,7 @@ final class GroupMembers {
       changed.setAll(whole);
     }
     changed.put("user", member.id());
-    place(group, changed);
+    place(group, changed, false);
   }
 
   private static ObjectNode enrollment(PracticeStore.Member member) {

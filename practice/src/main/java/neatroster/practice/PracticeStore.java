@@ -330,6 +330,16 @@ final class PracticeStore implements Closeable {
     return found;
   }
 
+  /** The names of the groups that somebody is in within a course, one on a line. */
+  String groupsOf(long group, long user) throws SQLException {
+    try (ResultSet row =
+        prepared(
+                "SELECT groups FROM member WHERE group_number = ? AND user_number = ?", group, user)
+            .executeQuery()) {
+      return row.next() ? row.getString(1) : "";
+    }
+  }
+
   /** How many are in a Group, by role. */
   Map<String, Integer> headcount(long group) throws SQLException {
     Map<String, Integer> counts = new HashMap<>();
