@@ -25,8 +25,7 @@ class ForeignPlatformIT {
 
   @BeforeEach
   void aPackedRun() throws Exception {
-    assertThat(new Program(temp).run("demo", "school").exit()).isZero();
-    program = new Program(temp.resolve("school"));
+    program = new Program(temp).demoSchool("school");
     server = new ForeignServer();
     PracticePlatform.name(temp.resolve("school"), server.service(), "any");
   }

@@ -30,8 +30,7 @@ class OneRosterIT {
 
   @Test
   void whatIsReadBackLacksNothingButWhatWasSaid() throws Exception {
-    program.run("demo", "school");
-    Program school = new Program(temp.resolve("school"));
+    Program school = program.demoSchool("school");
     JsonNode packed =
         JSON.readTree(school.run("pack", "--as", "oneroster", "--format", "json").out());
     Map<String, Integer> lost = new HashMap<>();

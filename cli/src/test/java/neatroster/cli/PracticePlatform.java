@@ -52,7 +52,7 @@ final class PracticePlatform implements AutoCloseable {
     String text = Files.exists(settings) ? Files.readString(settings) : "";
     Files.writeString(
         settings,
-        text.replaceAll("(?m)^platform:.*\n", "")
+        text.replaceAll("(?m)^platform:.*\n(  .*\n)*", "")
             + "platform: {service: \""
             + service
             + "\", token: {file: token}}\n");

@@ -36,7 +36,7 @@ class SendIT {
 
   @BeforeAll
   static void aRosterWithAPackedRun() throws Exception {
-    assertThat(new Program(demo).run("demo", "school").exit()).isZero();
+    new Program(demo).demoSchool("school");
   }
 
   private static void copy(Path to) throws IOException {

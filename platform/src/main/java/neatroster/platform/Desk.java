@@ -58,6 +58,6 @@ final class Desk {
   }
 
   synchronized Map<String, Integer> notCarried() {
-    return Map.copyOf(notCarried);
+    return new TreeMap<>(notCarried);
   }
 }

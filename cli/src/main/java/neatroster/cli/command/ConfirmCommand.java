@@ -162,6 +162,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       workplace
           .register()
           .runConfirmed(run.name(), new Run.Confirmed(Instant.now(), digest.get(), failed));
+      workplace.register().deliveries().clear(run.name());
       if (options.json()) {
         Json.write(session.screen().out(), report::json);
       } else {

@@ -3,16 +3,23 @@ package neatroster.cli.command;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
 import neatroster.cli.disk.DiskTrouble;
+import neatroster.cli.disk.NewFile;
 import neatroster.cli.disk.NewFolder;
+import neatroster.cli.disk.SqliteLibrary;
+import neatroster.cli.folder.PracticeToken;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Surroundings;
+import neatroster.practice.Faults;
+import neatroster.practice.PracticeServer;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
@@ -33,6 +40,10 @@ public final class DemoCommand implements Callable<Integer> {
           "sheets/courses.csv",
           "sheets/groups.csv",
           "sheets/enrollments.csv");
+
+  /** How the steps end that have a command: what was handed in has mistakes. */
+  private static final List<Integer> PLANNED =
+      List.of(Exit.FINDINGS, Exit.DONE, Exit.DONE, Exit.DONE, Exit.DONE, Exit.DONE, Exit.DONE);
 
   @Mixin private CommonOptions options;
 
@@ -59,48 +70,94 @@ public final class DemoCommand implements Callable<Integer> {
         screen.bold("The demo school: Gannet Point Seamanship School")
             + " — everybody and everything in it is made up.");
     screen.line(
-        "Its roster folder is now in " + folder + ". The walk through the job, in five steps:");
-
+        "Its roster folder is now in " + folder + ". The walk through the job, in eight steps:");
+    List<Integer> exits = new ArrayList<>();
     step(
         screen,
         1,
         "What was handed in is checked. Mistakes come all at once, each with its place.");
-    int first =
+    exits.add(
         command(
             screen,
             "check",
             "handed-in/users.xlsx",
             "handed-in/courses.csv",
             "handed-in/groups.csv",
-            "handed-in/enrollments.csv");
+            "handed-in/enrollments.csv"));
     step(
         screen,
         2,
         "The sheets were mended; the mended ones are in sheets/, where commands look by themselves.");
-    int second = command(screen, "check");
+    exits.add(command(screen, "check"));
     step(screen, 3, "Everybody gets an account.");
-    int third = command(screen, "issue");
+    exits.add(command(screen, "issue"));
     step(screen, 4, "The import batches are written.");
-    int fourth = command(screen, "pack");
-    step(screen, 5, "The login slips are printed, a stack for each course.");
-    int fifth = command(screen, "handout", "--by", "course");
+    exits.add(command(screen, "pack"));
+    step(
+        screen,
+        5,
+        "A practice platform stands in for the real one; in another window it is started so:");
+    PracticeServer practice = practice(screen);
+    try {
+      step(screen, 6, "The run is sent: courses and people first, then who is in which.");
+      exits.add(command(screen, "send", "--yes"));
+      step(screen, 7, "What the platform holds is compared with what was asked, person by person.");
+      exits.add(command(screen, "confirm"));
+    } finally {
+      practice.close();
+    }
+    step(screen, 8, "The login slips are printed, a stack for each course.");
+    exits.add(command(screen, "handout", "--by", "course"));
     screen.line("");
     screen.line(
         screen.bold("That was the job. ")
             + "Look into "
             + folder
             + ", or work on in it: cd "
-            + folder);
-    boolean asPlanned =
-        first == Exit.FINDINGS
-            && second == Exit.DONE
-            && third == Exit.DONE
-            && fourth == Exit.DONE
-            && fifth == Exit.DONE;
-    if (!asPlanned) {
+            + folder
+            + ". To see the courses in a browser, type neat-roster practice there.");
+    if (!exits.equals(PLANNED)) {
       throw Problem.unreadable("A step of the demo did not end as it should.", null);
     }
     return Exit.DONE;
+  }
+
+  /** Starts the practice platform as the command of that name would, and stops it with the demo. */
+  private PracticeServer practice(Screen screen) {
+    screen.line(screen.dim("$ ") + screen.green("neat-roster practice"));
+    screen.line("");
+    Path data = options.resolve(folder).resolve("practice.db").toAbsolutePath();
+    SqliteLibrary.prepare();
+    try {
+      String token = PracticeToken.beside(data);
+      PracticeServer practice = start(data, token);
+      String usual = "http://127.0.0.1:" + PracticeCommand.USUAL_PORT + "/scim/v2";
+      if (!practice.service().equals(usual)) {
+        // The usual port is taken on this machine.
+        Path settings = options.resolve(folder).resolve("roster.yaml");
+        String text = Files.readString(settings).replace(usual, practice.service());
+        NewFile.replace(
+            settings,
+            out -> {
+              out.write(text.getBytes(StandardCharsets.UTF_8));
+              return settings;
+            });
+      }
+      screen.line("The practice platform is ready: its service is " + practice.service() + ",");
+      screen.line("which roster.yaml names under platform: service.");
+      return practice;
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "The practice platform could not be started (" + DiskTrouble.reason(e) + ").", e);
+    }
+  }
+
+  private static PracticeServer start(Path data, String token) throws IOException {
+    try {
+      return PracticeServer.start(PracticeCommand.USUAL_PORT, data, token, new Faults());
+    } catch (IOException e) {
+      return PracticeServer.start(0, data, token, new Faults());
+    }
   }
 
   private static void step(Screen screen, int number, String what) {

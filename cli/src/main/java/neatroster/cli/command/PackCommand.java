@@ -22,6 +22,7 @@ import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.PasswordPlaces;
 import neatroster.cli.folder.RunBackground;
 import neatroster.cli.folder.RunBatches;
+import neatroster.cli.folder.RunChoice;
 import neatroster.cli.folder.RunFolder;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
@@ -176,6 +177,7 @@ public final class PackCommand implements Callable<Integer> {
     try (OpenRoster open = session.open(files);
         Workplace workplace = session.work("pack")) {
       as.verifyExtras(open.roster());
+      RunChoice.verifyNoneUnderWay(workplace.register().runs());
       Basis basis = session.comparing(workplace.known(), open.roster());
       Known known = basis.known();
       CheckResult checked = Checker.check(open.roster(), basis);
@@ -200,7 +202,7 @@ public final class PackCommand implements Callable<Integer> {
       if (options.json()) {
         Json.write(screen.out(), json -> json(json, packed));
       } else {
-        text(screen, packed);
+        text(screen, settings, packed);
       }
       return packed.leftOut() > 0 ? Exit.FINDINGS : Exit.DONE;
     } catch (RegisterException e) {
@@ -489,7 +491,7 @@ public final class PackCommand implements Callable<Integer> {
     return codes;
   }
 
-  private static void text(Screen screen, Packed packed) {
+  private static void text(Screen screen, Settings settings, Packed packed) {
     if (packed.run() == null && packed.stillDue() > 0) {
       screen.line(
           screen.yellow(Counted.of(packed.stillDue(), "change"))
@@ -541,8 +543,7 @@ public final class PackCommand implements Callable<Integer> {
     if (packed.passwords() > 0) {
       screen.line("The batches hold first passwords: keep them where only you can read them.");
     }
-    screen.line("Deliver the batches in the order of this list, then say so:");
-    screen.line("neat-roster send " + packed.run() + " --by-hand");
+    RunText.next(screen, packed.run(), settings);
     waiting(screen, packed);
   }
 

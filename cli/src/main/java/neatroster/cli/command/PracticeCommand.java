@@ -32,6 +32,9 @@ import picocli.CommandLine.Option;
       "confirm on. It keeps its data in one file, and goes on until you press Ctrl+C."
     })
 public final class PracticeCommand implements Callable<Integer> {
+  /** The port where none is named. */
+  static final int USUAL_PORT = 8421;
+
   private static final int HIGHEST_PORT = 65_535;
   private static final int MOST = 99_999_999;
 
@@ -41,7 +44,7 @@ public final class PracticeCommand implements Callable<Integer> {
       names = "--port",
       paramLabel = "N",
       description = "The port it listens on (default: 8421); 0 takes a free one.")
-  private int port = 8421;
+  private int port = USUAL_PORT;
 
   @Option(
       names = "--data",

@@ -111,6 +111,7 @@ public final class UndoCommand implements Callable<Integer> {
     try (Workplace workplace = session.work("undo")) {
       List<Run> runs = workplace.register().runs();
       Run run = RunChoice.of(runs, named);
+      RunChoice.verifyNoneUnderWay(runs);
       verify(runs, run);
       RunChoice.verifyUnedited(folder, run);
       RunChoice.verifyTaken(folder, run);
@@ -136,7 +137,7 @@ public final class UndoCommand implements Callable<Integer> {
       if (options.json()) {
         Json.write(session.screen().out(), json -> json(json, undone));
       } else {
-        text(session.screen(), undone);
+        text(session.screen(), session.settings(), undone);
       }
       return Exit.DONE;
     } catch (RegisterException e) {
@@ -347,7 +348,7 @@ public final class UndoCommand implements Callable<Integer> {
     }
   }
 
-  private static void text(Screen screen, Undone undone) {
+  private static void text(Screen screen, Settings settings, Undone undone) {
     if (undone.run() == null) {
       screen.line(
           "Nothing of run " + undone.undoes() + " can be taken back, so no run was packed.");
@@ -370,10 +371,7 @@ public final class UndoCommand implements Callable<Integer> {
     RunText.notCarried(screen, undone.notCarried());
     if (undone.run() != null) {
       screen.line("");
-      screen.line(
-          "Deliver the batches in the order of this list, then say so: neat-roster send "
-              + undone.run()
-              + " --by-hand");
+      RunText.next(screen, undone.run(), settings);
       screen.line(
           "Your sheets still ask for what run "
               + undone.undoes()

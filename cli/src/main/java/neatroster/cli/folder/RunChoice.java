@@ -40,6 +40,25 @@ public final class RunChoice {
                             .orElse("")));
   }
 
+  /**
+   * Refuses to go on while a run is sent in part: what of it is on the platform counts as known
+   * when it has come to its end.
+   */
+  public static void verifyNoneUnderWay(List<Run> runs) {
+    for (Run run : runs) {
+      if (run.isUnderWay() && run.deliveredAt().isEmpty()) {
+        throw Problem.refused(
+            "Run "
+                + run.name()
+                + " was sent to the platform in part. Let it come to its end first: neat-roster send "
+                + run.name()
+                + ". Or have it compared with what the platform holds: neat-roster confirm "
+                + run.name()
+                + ".");
+      }
+    }
+  }
+
   /** Where a run keeps what it changed: what the platform took of it, once that was found out. */
   public static Path kept(RosterFolder folder, Run run) {
     return folder

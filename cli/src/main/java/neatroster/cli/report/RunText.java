@@ -5,6 +5,7 @@ import neatroster.cli.folder.RunBatches.NotCarried;
 import neatroster.cli.folder.RunBatches.PackedFile;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.model.Counted;
+import neatroster.core.settings.Settings;
 
 /** What a run holds, for people. */
 public final class RunText {
@@ -25,6 +26,21 @@ public final class RunText {
       screen.line(
           "  and " + (files.size() - shown.size()) + " more files; run.json lists them all");
     }
+  }
+
+  /** What to do with a run that was packed. */
+  public static void next(Screen screen, String run, Settings settings) {
+    String send = "neat-roster send " + run;
+    if (settings.service().address().isEmpty()) {
+      screen.line("Deliver the batches in the order of this list, then say so:");
+      screen.line(send + " --by-hand");
+      return;
+    }
+    screen.line("To send it to " + settings.service().address() + ": " + send);
+    screen.line(
+        "To try that first on a practice platform, where nothing comes of it: "
+            + send
+            + " --rehearse");
   }
 
   /** What the formats have no room for, each with how often. */
