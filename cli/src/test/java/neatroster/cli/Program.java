@@ -52,6 +52,25 @@ public final class Program {
     return new Result(process.exitValue(), read("out"), read("err"));
   }
 
+  /** Makes the demo school's roster folder under a name, with a run packed and nothing sent. */
+  Program demoSchool(String name) throws IOException, InterruptedException {
+    Path school = folder.resolve(name);
+    Path demo = root().resolve("cli/src/main/resources/neatroster/cli/command/demo");
+    try (Stream<Path> files = Files.walk(demo)) {
+      for (Path file : files.toList()) {
+        Files.copy(file, school.resolve(demo.relativize(file).toString()));
+      }
+    }
+    Program program = new Program(school);
+    for (String command : List.of("issue", "pack")) {
+      Result result = program.run(command);
+      if (result.exit() != 0) {
+        throw new IOException(command + " failed: " + result.out() + result.err());
+      }
+    }
+    return program;
+  }
+
   /**
    * Runs a line of the shell in the folder; {@code $RUN} in it starts the program.
    *
