@@ -49,12 +49,13 @@ import picocli.CommandLine.UnmatchedArgumentException;
     name = "neat-roster",
     description =
         "Checks spreadsheets of users, courses, groups and enrollments, gives the people their"
-            + " accounts, and writes import batches for a learning platform.",
+            + " accounts, writes import batches for a learning platform, and delivers them.",
     footer = {
       "",
       "Start with:  neat-roster demo",
       "Exit codes:  0 done · 1 there are errors in the sheets · 2 wrong usage or settings",
-      "             3 a file could not be read or written · 130 interrupted"
+      "             3 a file or the platform could not be read or written · 4 delivered in part",
+      "             130 interrupted"
     },
     synopsisSubcommandLabel = "COMMAND")
 public final class Main implements Runnable, Program {

@@ -5,7 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.sun.net.httpserver.HttpServer;
+import com.sun.net.httpserver.HttpsConfigurator;
+import com.sun.net.httpserver.HttpsServer;
 import java.io.IOException;
+import java.io.InputStream;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
@@ -13,11 +16,16 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.security.KeyStore;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
+import javax.net.ssl.KeyManagerFactory;
+import javax.net.ssl.SSLContext;
 import neatroster.practice.Faults;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
@@ -278,6 +286,67 @@ class SendIT {
     public void close() {
       server.stop(0);
     }
+  }
+
+  /** A service proves itself by a certificate; a school's own authority has to be named. */
+  @Test
+  void aServiceThatCannotProveItselfGetsNothing() throws Exception {
+    Path school = temp.resolve("school");
+    Path keys = temp.resolve("keys.p12");
+    keytool(
+        "-genkeypair -alias s -keyalg RSA -dname CN=pier -ext SAN=ip:127.0.0.1 -keystore "
+            + keys
+            + " -storetype PKCS12 -storepass changeit");
+    keytool(
+        "-exportcert -rfc -alias s -storepass changeit -keystore "
+            + keys
+            + " -file "
+            + school.resolve("ca.pem"));
+    KeyStore store = KeyStore.getInstance("PKCS12");
+    try (InputStream in = Files.newInputStream(keys)) {
+      store.load(in, "changeit".toCharArray());
+    }
+    KeyManagerFactory managers =
+        KeyManagerFactory.getInstance(KeyManagerFactory.getDefaultAlgorithm());
+    managers.init(store, "changeit".toCharArray());
+    SSLContext context = SSLContext.getInstance("TLS");
+    context.init(managers.getKeyManagers(), null, null);
+    HttpsServer server =
+        HttpsServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+    server.setHttpsConfigurator(new HttpsConfigurator(context));
+    AtomicInteger asked = new AtomicInteger();
+    server.createContext(
+        "/",
+        exchange -> {
+          asked.incrementAndGet();
+          exchange.sendResponseHeaders(404, -1);
+          exchange.close();
+        });
+    server.start();
+    try {
+      PracticePlatform.name(
+          school, "https://127.0.0.1:" + server.getAddress().getPort() + "/scim", "t");
+      Program.Result unknown = program.run("send", "--yes");
+      assertThat(unknown.exit()).isEqualTo(3);
+      assertThat(unknown.err()).contains("certificate is not vouched for");
+      assertThat(asked).hasValue(0);
+      Path settings = school.resolve("roster.yaml");
+      Files.writeString(
+          settings,
+          Files.readString(settings)
+              .replace("token: {file: token}", "token: {file: token}, authority: {file: ca.pem}"));
+      assertThat(program.run("send", "--yes").err()).contains("there is no SCIM service");
+      assertThat(asked).hasPositiveValue();
+    } finally {
+      server.stop(0);
+    }
+  }
+
+  private static void keytool(String line) throws Exception {
+    List<String> command = new ArrayList<>();
+    command.add(Path.of(System.getProperty("java.home"), "bin", "keytool").toString());
+    command.addAll(Arrays.asList(line.split(" ", -1)));
+    assertThat(new ProcessBuilder(command).inheritIO().start().waitFor()).isZero();
   }
 
   @Test

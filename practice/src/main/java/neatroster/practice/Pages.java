@@ -185,7 +185,7 @@ final class Pages {
       int all = roles.values().stream().mapToInt(Integer::intValue).sum();
       Element row = body.appendElement("tr");
       if (areCourses) {
-        row.appendElement("td").text(code(group));
+        row.appendElement("td").addClass("word").text(code(group));
       }
       row.appendElement("td")
           .appendElement("a")
@@ -268,8 +268,8 @@ final class Pages {
           .appendElement("a")
           .attr("href", "/people/" + member.id())
           .text(names.get(member));
-      row.appendElement("td").text(member.name());
-      row.appendElement("td").text(member.role());
+      row.appendElement("td").addClass("spare").text(member.name());
+      row.appendElement("td").addClass("word").text(member.role());
       row.appendElement("td").text(String.join(", ", member.groups().lines().toList()));
     }
     return done(200, page);
@@ -278,7 +278,13 @@ final class Pages {
   private static Element people(Element main, List<String> headers) {
     Element table = main.appendElement("div").addClass("wide").appendElement("table");
     Element head = table.appendElement("thead").appendElement("tr");
-    headers.forEach(text -> head.appendElement("th").text(text));
+    for (String text : headers) {
+      Element cell = head.appendElement("th").text(text);
+      // On a phone the page of the person tells it.
+      if (text.equals("Username") && headers.size() > 2) {
+        cell.addClass("spare");
+      }
+    }
     return table.appendElement("tbody");
   }
 
@@ -339,12 +345,12 @@ final class Pages {
     Element body = people(main, List.of("Code", "Course", "Role", "Group"));
     for (Map.Entry<PracticeStore.Resource, PracticeStore.Member> one : courses) {
       Element row = body.appendElement("tr");
-      row.appendElement("td").text(code(one.getKey()));
+      row.appendElement("td").addClass("word").text(code(one.getKey()));
       row.appendElement("td")
           .appendElement("a")
           .attr("href", "/courses/" + one.getKey().id())
           .text(one.getKey().name());
-      row.appendElement("td").text(one.getValue().role());
+      row.appendElement("td").addClass("word").text(one.getValue().role());
       row.appendElement("td").text(String.join(", ", one.getValue().groups().lines().toList()));
     }
     return done(200, page);

@@ -269,9 +269,30 @@ final class Resources {
         () -> {
           PracticeStore.Resource resource = found(isGroup, id);
           verify(resource, ifMatch);
+          leaveGroup(resource);
           store.remove(resource);
           return ScimAnswer.nothing();
         });
+  }
+
+  /** Whoever was in a group of a course is in it no more when it goes. */
+  private void leaveGroup(PracticeStore.Resource group) throws SQLException {
+    JsonNode extension = parsed(group.json()).path(Schemas.COURSE);
+    Optional<PracticeStore.Resource> course = store.find(true, extension.path("course").asText(""));
+    if (!group.isGroup() || course.isEmpty()) {
+      return;
+    }
+    for (PracticeStore.Member member : store.members(course.get().number())) {
+      List<String> left =
+          member.groups().lines().filter(name -> !name.equals(group.name())).toList();
+      store.place(
+          course.get().number(),
+          member.user(),
+          member.role(),
+          String.join("\n", left),
+          member.starts(),
+          member.ends());
+    }
   }
 
   /** Lists users, Groups, or both. */
