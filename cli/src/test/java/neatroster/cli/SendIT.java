@@ -288,6 +288,33 @@ class SendIT {
     }
   }
 
+  @Test
+  void usernamesThatThePlatformMakesComeBackForTheSlips() throws Exception {
+    platform.faults().set(Faults.Kind.MAKES_USERNAMES, 1);
+    Path folder = Files.createDirectory(temp.resolve("nameless"));
+    Program nameless = new Program(folder);
+    nameless.file("roster.yaml", "usernames: {made-by: platform}");
+    nameless.file(
+        "sheets/users.csv",
+        "id,given name,family name,email,manager",
+        "1,Ana,Morgan,ana@gull.example,bo@gull.example",
+        "2,Bo,Finch,bo@gull.example,");
+    nameless.file("sheets/courses.csv", "code,title", "NAV-1,Coast");
+    nameless.file("sheets/enrollments.csv", "user,course,role", "1,NAV-1,", "2,NAV-1,instructor");
+    platform.nameIn(folder);
+    nameless.run("issue");
+    nameless.run("pack");
+    Program.Result sent = nameless.run("send", "--yes");
+    assertThat(sent.exit()).as(sent.out() + sent.err()).isZero();
+    assertThat(platform.held()).anyMatch(line -> line.matches("member-100\\d Morgan"));
+    Program.Result confirmed = nameless.run("confirm");
+    assertThat(confirmed.exit()).as(confirmed.out()).isZero();
+    assertThat(nameless.run("handout", "--to", "slips.csv").exit()).isZero();
+    assertThat(Files.readString(folder.resolve("slips.csv")))
+        .containsPattern("Ana Morgan,Ana,Morgan,member-100\\d,[a-z-]+,");
+    assertThat(nameless.run("preview").out()).contains("Nothing would change");
+  }
+
   /** A service proves itself by a certificate; a school's own authority has to be named. */
   @Test
   void aServiceThatCannotProveItselfGetsNothing() throws Exception {

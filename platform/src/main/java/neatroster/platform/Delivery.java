@@ -7,7 +7,6 @@ import java.util.Map;
 import java.util.function.Function;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
-import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.formats.KeptChanges;
 
@@ -85,8 +84,7 @@ public final class Delivery {
   public void run(Collection<Phase> phases)
       throws PlatformException, InterruptedException, IOException {
     RunRows rows = new RunRows(changes, journal);
-    rows.notMade(
-        Table.USERS, change -> desk.lookup().expect(Ids.user(change.value(Field.USERNAME))));
+    rows.notMade(Table.USERS, change -> desk.lookup().expect(Ids.user(Ids.nameOf(change))));
     for (Table table : List.of(Table.COURSES, Table.GROUPS)) {
       rows.notMade(table, change -> desk.lookup().expect(GroupRows.keyOf(change)));
     }

@@ -1,10 +1,13 @@
 package neatroster.platform;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Field;
 
 /**
  * What the platform calls what we know by name: its own ids of users, courses and groups. It may be
@@ -25,6 +28,16 @@ public final class Ids {
   /** The key of a user. */
   public static String user(String name) {
     return "user:" + name;
+  }
+
+  /** What a user that a change is about goes by: the username, or what stands for it. */
+  static String nameOf(PlannedChange change) {
+    for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
+      if (!change.value(mark).isEmpty()) {
+        return change.value(mark);
+      }
+    }
+    return "";
   }
 
   /** The key of a course. */

@@ -6,6 +6,7 @@ import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -54,6 +55,26 @@ final class Lookup {
     loadUsers();
     Optional<String> id = ids.of(Ids.user(userName));
     return id.isEmpty() ? Optional.empty() : resource("/Users/", id.get());
+  }
+
+  /** The user of an id of ours, or else of an address; where neither is given, nobody. */
+  Optional<JsonNode> marked(String externalId, String email)
+      throws PlatformException, InterruptedException {
+    for (String filter :
+        new String[] {
+          externalId.isEmpty() ? "" : "externalId eq " + Patch.quoted(externalId),
+          email.isEmpty() ? "" : "emails.value eq " + Patch.quoted(email)
+        }) {
+      if (filter.isEmpty() || !offer.hasFilter()) {
+        continue;
+      }
+      Reply found = courier.read(Call.get("/Users?filter=" + encoded(filter)));
+      List<JsonNode> users = Answers.list(found.body(), "Resources");
+      if (found.isDone() && users.size() == 1) {
+        return Optional.of(users.get(0));
+      }
+    }
+    return Optional.empty();
   }
 
   private Optional<JsonNode> resource(String path, String id)

@@ -32,12 +32,25 @@ final class UserCreation extends Operation {
 
   @Override
   Optional<Call> call() {
-    return Optional.of(Call.of("POST", "/Users", body.toString()));
+    // What the platform names the user is in the answer alone, which a Bulk request does not give.
+    return userName().isEmpty() ? Optional.empty() : Optional.of(request());
+  }
+
+  private Call request() {
+    return Call.of("POST", "/Users", body.toString());
+  }
+
+  @Override
+  Courier.Attempt send(Desk desk) throws PlatformException, InterruptedException {
+    return desk.courier().once(request());
   }
 
   @Override
   Optional<Verdict> lookUp(Desk desk) throws PlatformException, InterruptedException {
-    Optional<JsonNode> there = desk.lookup().user(userName());
+    Optional<JsonNode> there =
+        userName().isEmpty()
+            ? desk.lookup().marked(change.value(Field.ID), change.value(Field.EMAIL))
+            : desk.lookup().user(userName());
     if (there.isEmpty()) {
       return Optional.empty();
     }
@@ -50,11 +63,15 @@ final class UserCreation extends Operation {
                   + " belongs to somebody else on the platform: "
                   + shown(there.get())));
     }
-    return made(desk, Answers.text(there.get(), "id"));
+    return made(desk, Answers.text(there.get(), "id"), there.get());
   }
 
-  private Optional<Verdict> made(Desk desk, String id) {
-    desk.lookup().made(Ids.user(userName()), id);
+  private Optional<Verdict> made(Desk desk, String id, JsonNode user) {
+    desk.lookup().made(Ids.user(Ids.nameOf(change)), id);
+    String named = Answers.text(user, "userName");
+    if (userName().isEmpty() && !named.isEmpty()) {
+      desk.lookup().made(Ids.user(named), id);
+    }
     return Optional.of(whenMade);
   }
 
@@ -92,7 +109,7 @@ final class UserCreation extends Operation {
           reply.location().isEmpty()
               ? Answers.text(reply.body(), "id")
               : Answers.idOf(reply.location());
-      return id.isEmpty() ? lookUp(desk) : made(desk, id);
+      return id.isEmpty() ? lookUp(desk) : made(desk, id, reply.body());
     }
     if (reply.status() == 409) {
       Optional<Verdict> there = lookUp(desk);

@@ -42,7 +42,7 @@ final class UserRows {
   /** Names managers who were not there when they were first named. */
   private void nameManagers() throws PlatformException, InterruptedException, IOException {
     for (Row row : rows.half(Table.USERS)) {
-      String name = row.change().value(Field.USERNAME);
+      String name = Ids.nameOf(row.change());
       Map<Field, String> values =
           Map.of(Field.USERNAME, name, Field.MANAGER, row.change().value(Field.MANAGER));
       outbox.add(
@@ -95,9 +95,7 @@ final class UserRows {
         phase,
         List.of(Change.CHANGE, Change.SUSPEND, Change.RESTORE),
         row -> {
-          window
-              .computeIfAbsent(row.change().value(Field.USERNAME), name -> new ArrayList<>())
-              .add(row);
+          window.computeIfAbsent(Ids.nameOf(row.change()), name -> new ArrayList<>()).add(row);
           if (window.size() >= WINDOW) {
             changeUsers(phase, window);
           }

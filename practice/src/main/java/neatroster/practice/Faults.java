@@ -37,7 +37,9 @@ public final class Faults {
     /** The token may read, and nothing else. */
     READ_ONLY("read-only", "the token may only read"),
     /** Two Groups cannot have the same displayName. */
-    UNIQUE_NAMES("unique-names", "two courses or groups cannot have one displayName");
+    UNIQUE_NAMES("unique-names", "two courses or groups cannot have one displayName"),
+    /** Whoever comes without a username gets one. */
+    MAKES_USERNAMES("makes-usernames", "whoever comes without a username gets one");
 
     private final String word;
     private final String meaning;
@@ -60,7 +62,7 @@ public final class Faults {
     /** Whether it is on or off, without a number. */
     public boolean isSwitch() {
       return switch (this) {
-        case NO_BULK, NO_PATCH, NO_EXTENSION, READ_ONLY, UNIQUE_NAMES -> true;
+        case NO_BULK, NO_PATCH, NO_EXTENSION, READ_ONLY, UNIQUE_NAMES, MAKES_USERNAMES -> true;
         default -> false;
       };
     }

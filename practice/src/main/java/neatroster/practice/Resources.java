@@ -129,6 +129,9 @@ final class Resources {
     return store.wholly(
         () -> {
           ObjectNode kept = shaped(isGroup, sent);
+          if (!isGroup && !kept.has("userName") && faults.has(Faults.Kind.MAKES_USERNAMES)) {
+            kept.put("userName", "member-" + (1000 + store.count(false)));
+          }
           String name = name(isGroup, kept);
           verifyUnique(isGroup, name, "");
           byte[] id = new byte[ID_BYTES];

@@ -310,6 +310,7 @@ public final class ConfirmCommand implements Callable<Integer> {
               Kept.missed(change, outcome, neverShown).forEach(report::notKept);
               return Kept.of(change, outcome, neverShown);
             },
+            arrival::completed,
             allFailed);
     // What was known before: whoever else is in the run's courses was asked for by nobody.
     Known before =

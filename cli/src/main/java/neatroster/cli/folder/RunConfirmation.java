@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import neatroster.cli.disk.NewFolder;
 import neatroster.cli.disk.PrivateFiles;
 import neatroster.core.compare.PlannedChange;
@@ -72,6 +73,19 @@ public final class RunConfirmation {
    */
   public Optional<String> ask(Function<PlannedChange, Outcome> outcomes, boolean mayBeNothing)
       throws IOException {
+    return ask(outcomes, UnaryOperator.identity(), mayBeNothing);
+  }
+
+  /**
+   * The same where the platform has made something itself.
+   *
+   * @param completed a change with what the platform made
+   */
+  public Optional<String> ask(
+      Function<PlannedChange, Outcome> outcomes,
+      UnaryOperator<PlannedChange> completed,
+      boolean mayBeNothing)
+      throws IOException {
     KeptChanges changes = new KeptChanges(run.resolve(KnownSource.CHANGES));
     try (NewFolder taken = NewFolder.beside(run.resolve(KnownSource.TAKEN));
         NewFolder failed = NewFolder.beside(run.resolve(FAILED))) {
@@ -86,7 +100,7 @@ public final class RunConfirmation {
               }
               Optional<PlannedChange> counts = Taken.of(change, outcome);
               if (counts.isPresent()) {
-                keep.add(counts.get());
+                keep.add(completed.apply(counts.get()));
               }
             });
       }

@@ -1,6 +1,7 @@
 package neatroster.core.confirm;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
@@ -10,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiConsumer;
 import neatroster.core.compare.Change;
+import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
@@ -70,6 +72,25 @@ public final class Arrival {
       case WITHDRAWALS -> seat(change) < 0 ? Outcome.AS_ASKED : Outcome.missing("still enrolled");
       case REMOVALS -> isGone(change) ? Outcome.AS_ASKED : Outcome.missing("still there");
     };
+  }
+
+  /** A change with the username that the platform made for whoever was to get it from there. */
+  public PlannedChange completed(PlannedChange change) {
+    boolean isNameless =
+        change.change() == Change.CREATE
+            && change.phase() == Phase.USERS
+            && change.value(Field.USERNAME).isEmpty();
+    int account = isNameless ? account(change) : -1;
+    Optional<String> made = account < 0 ? Optional.empty() : now.renamed(account);
+    if (made.isEmpty()) {
+      return change;
+    }
+    Map<Field, String> values = new EnumMap<>(Field.class);
+    values.putAll(change.values());
+    values.put(Field.USERNAME, made.get());
+    return new PlannedChange(change.phase(), change.change(), values, change.own())
+        .from(change.before())
+        .fromOwn(change.ownBefore());
   }
 
   /** Whether the export is about such things at all. */

@@ -267,15 +267,19 @@ public final class Attendance {
     draft.consented = Consent.isGiven(consent);
     draft.guardianName = record.text(Field.GUARDIAN_NAME);
     draft.guardianEmail = record.text(Field.GUARDIAN_EMAIL);
-    everybody.knownAs(person).ifPresent(account -> fill(draft, account));
+    everybody.knownAs(person).ifPresent(account -> fill(draft, account, everybody.account(person)));
     draftOfPerson.put(person, draft);
     drafts.add(draft);
   }
 
-  private void fill(Draft draft, KnownUser account) {
+  private void fill(Draft draft, KnownUser account, int position) {
     draft.account = account;
     if (draft.username.isEmpty()) {
       draft.username = account.username();
+    }
+    if (draft.username.isEmpty()) {
+      // The platform made it.
+      draft.username = platform.renamed(position).orElse("");
     }
     if (draft.email.isEmpty()) {
       draft.email = account.anyEmail();
@@ -299,7 +303,7 @@ public final class Attendance {
       KnownUser account = known.all().get(i);
       Draft draft = new Draft();
       draft.site = account.person().site();
-      fill(draft, account);
+      fill(draft, account, i);
       if (!account.course().isEmpty()) {
         courseNamed(account.course());
         draft.seats.add(new Seat(account.course(), settings.defaultRole(), ""));
