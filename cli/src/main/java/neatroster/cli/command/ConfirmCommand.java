@@ -330,9 +330,13 @@ public final class ConfirmCommand implements Callable<Integer> {
               if (change.change() == Change.ENROLL) {
                 courses.add(lower(change.value(Field.COURSE)));
                 asked.add(pair(change));
+                asked.add(
+                    lower(arrival.user(change.value(Field.USER)))
+                        + "\n"
+                        + lower(change.value(Field.COURSE)));
               }
               for (String name : Instructors.of(change.value(Field.INSTRUCTORS))) {
-                asked.add(lower(name) + "\n" + lower(change.value(Field.CODE)));
+                asked.add(lower(arrival.user(name)) + "\n" + lower(change.value(Field.CODE)));
               }
             });
     arrival.extras(

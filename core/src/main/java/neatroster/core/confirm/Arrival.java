@@ -240,9 +240,9 @@ public final class Arrival {
   }
 
   private boolean isSamePerson(String one, String other) {
-    int account = one.isEmpty() ? -1 : now.users().findReference(one);
+    int account = one.isEmpty() ? -1 : now.accountOf(one);
     return one.equalsIgnoreCase(other)
-        || (account >= 0 && !other.isEmpty() && account == now.users().findReference(other));
+        || (account >= 0 && !other.isEmpty() && account == now.accountOf(other));
   }
 
   private boolean areSame(List<String> asked, List<String> has) {
@@ -251,7 +251,7 @@ public final class Arrival {
   }
 
   /** What the platform calls the user of an enrollment. */
-  private String user(String name) {
+  public String user(String name) {
     int account = now.accountOf(name);
     account = account < 0 ? now.users().findReference(name) : account;
     return account < 0 ? name : now.nameOnPlatform(account);
