@@ -159,6 +159,10 @@ class SendIT {
     }
     kinds.forEach(one -> platform.faults().set(one, 0));
     assertThat(state()).isEqualTo("sent in part");
+    assertThat(program.run("pack").out() + program.run("pack").err()).contains("in part");
+    PracticePlatform.name(temp.resolve("school"), "http://127.0.0.1:1/scim/v2", "t");
+    assertThat(program.run("send", "--yes").err()).contains("was sent to " + platform.service());
+    platform.nameIn(temp.resolve("school"));
     platform.faults().set(Faults.Kind.SLOW, 0);
     JsonNode sent = json("send", "--yes");
     assertThat(sent.get("failed").asInt()).isZero();

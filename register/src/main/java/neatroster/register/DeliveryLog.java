@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * How far the deliveries of runs to the platform are, row by row, and what the platform calls what
@@ -57,10 +58,24 @@ public final class DeliveryLog {
         });
   }
 
+  /** The address of the service that a run was begun to be delivered to, if it was. */
+  public Optional<String> service(String run) throws RegisterException {
+    return Register.read(
+        () -> {
+          try (PreparedStatement statement =
+              connection.prepareStatement("SELECT service FROM delivery WHERE run = ? LIMIT 1")) {
+            statement.setString(1, run);
+            try (ResultSet row = statement.executeQuery()) {
+              return row.next() ? Optional.of(row.getString(1)) : Optional.empty();
+            }
+          }
+        });
+  }
+
   /**
    * Remembers how far rows are; returns when that would outlive a power cut.
    *
-   * @param service the address of the service that the ids are of
+   * @param service the address of the service that it goes to and that the ids are of
    * @param ids the platform's ids by name; blank where there is none any more
    */
   public void put(String run, List<Entry> entries, String service, Map<String, String> ids)
@@ -69,15 +84,16 @@ public final class DeliveryLog {
         () -> {
           try (PreparedStatement statement =
               connection.prepareStatement(
-                  "INSERT OR REPLACE INTO delivery (run, kind, row, state, status, reason) VALUES"
-                      + " (?, ?, ?, ?, ?, ?)")) {
+                  "INSERT OR REPLACE INTO delivery (run, service, kind, row, state, status, reason)"
+                      + " VALUES (?, ?, ?, ?, ?, ?, ?)")) {
             for (Entry entry : entries) {
               statement.setString(1, run);
-              statement.setString(2, entry.kind());
-              statement.setInt(3, entry.row());
-              statement.setString(4, entry.state());
-              statement.setInt(5, entry.status());
-              statement.setString(6, entry.reason());
+              statement.setString(2, service);
+              statement.setString(3, entry.kind());
+              statement.setInt(4, entry.row());
+              statement.setString(5, entry.state());
+              statement.setInt(6, entry.status());
+              statement.setString(7, entry.reason());
               statement.addBatch();
             }
             statement.executeBatch();

@@ -79,6 +79,7 @@ public final class Register implements AutoCloseable {
       """
       CREATE TABLE delivery (
         run TEXT NOT NULL,
+        service TEXT NOT NULL,
         kind TEXT NOT NULL,
         row INTEGER NOT NULL,
         state TEXT NOT NULL,

@@ -237,6 +237,7 @@ public final class SendCommand implements Callable<Integer> {
     RosterFolder folder = workplace.folder();
     Screen screen = session.screen();
     PlatformAccess access = PlatformAccess.of(folder, session.settings());
+    verifySamePlatform(workplace, run, access);
     Offer offer = access.offer();
     RunJournal journal =
         new RunJournal(workplace.register().deliveries(), run.name(), access.service());
@@ -259,6 +260,8 @@ public final class SendCommand implements Callable<Integer> {
               }
             });
     announce(session, access, run, delivery, meant);
+    // What was said so far is to be read while it takes its time.
+    options.surroundings().flush();
     Optional<PlatformException> stopped = Optional.empty();
     try {
       boolean isLive = options.surroundings().terminal() && !options.json();
@@ -269,7 +272,32 @@ public final class SendCommand implements Callable<Integer> {
       stopped = Optional.of(e);
     }
     workplace.register().passwordsPacked(passwords.brought());
-    return end(session, workplace, run, journal, delivery, stopped);
+    int exit = end(session, workplace, run, journal, delivery, stopped);
+    if (access.isOnThisMachine() && delivery.allLeft() == 0) {
+      session
+          .screen()
+          .remark(
+              "That was a platform on this machine, and it counts as delivered all the same. To send"
+                  + " the roster to another one, take the run back first: neat-roster undo "
+                  + run.name());
+    }
+    return exit;
+  }
+
+  /** What is done on one platform is not done on another. */
+  private static void verifySamePlatform(Workplace workplace, Run run, PlatformAccess access)
+      throws RegisterException {
+    Optional<String> begun = workplace.register().deliveries().service(run.name());
+    if (begun.isPresent() && !begun.get().equals(access.service())) {
+      throw Problem.refused(
+          "A part of run "
+              + run.name()
+              + " was sent to "
+              + begun.get()
+              + ", and roster.yaml names "
+              + access.service()
+              + " now. Name the other again until the run has come to its end.");
+    }
   }
 
   private void announce(

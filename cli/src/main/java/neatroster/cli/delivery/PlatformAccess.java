@@ -67,6 +67,11 @@ public record PlatformAccess(String service, Transport transport) {
     }
   }
 
+  /** Whether it is a platform for practice, on this machine alone. */
+  public boolean isOnThisMachine() {
+    return service.startsWith("http:");
+  }
+
   /** What the platform offers; shows that it can be reached. */
   public Offer offer() throws InterruptedException {
     try {
