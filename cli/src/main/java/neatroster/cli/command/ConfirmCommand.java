@@ -30,6 +30,7 @@ import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.compare.Change;
+import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.confirm.Arrival;
 import neatroster.core.confirm.CourseCounts;
@@ -327,8 +328,12 @@ public final class ConfirmCommand implements Callable<Integer> {
     new KeptChanges(changes(workplace, run))
         .read(
             change -> {
-              if (change.change() == Change.ENROLL) {
+              boolean isOfCourse =
+                  change.phase() == Phase.ENROLLMENTS || change.phase() == Phase.WITHDRAWALS;
+              if (isOfCourse) {
                 courses.add(lower(change.value(Field.COURSE)));
+              }
+              if (change.change() == Change.ENROLL) {
                 asked.add(pair(change));
                 asked.add(
                     lower(arrival.user(change.value(Field.USER)))
