@@ -53,26 +53,25 @@ import neatroster.register.Register;
  */
 public final class SendBenchmark {
   private static final ObjectMapper JSON = new ObjectMapper();
-  private static final int RUNS = 3;
   private static final int IN_FLIGHT = 4;
 
   private SendBenchmark() {}
 
   /**
-   * Runs the benchmark: {@code USERS COURSES ENROLLMENTS}, by default 100,000 users and 500,000
-   * enrollments.
+   * Runs the benchmark: {@code USERS COURSES ENROLLMENTS RUNS}, by default 100,000 users and
+   * 500,000 enrollments, three times.
    */
   public static void main(String[] args) throws Exception {
-    int[] sizes = {100_000, 2_000, 500_000};
+    int[] sizes = {100_000, 2_000, 500_000, 3};
     for (int i = 0; i < Math.min(args.length, sizes.length); i++) {
       sizes[i] = Integer.parseInt(args[i]);
     }
     Path folder = Files.createTempDirectory("neat-roster-bench");
     try {
       changes(folder.resolve("run/changes"), sizes[0], sizes[1], sizes[2]);
-      double[] ratios = new double[RUNS];
-      double[] rates = new double[RUNS];
-      for (int run = 0; run < RUNS; run++) {
+      double[] ratios = new double[sizes[3]];
+      double[] rates = new double[sizes[3]];
+      for (int run = 0; run < sizes[3]; run++) {
         List<Exchange> log = new ArrayList<>();
         double sent;
         try (Server server = new Server(folder.resolve(run + "-sent.db"))) {
@@ -92,7 +91,7 @@ public final class SendBenchmark {
               + " %d MB with the recorded requests%n",
           WholeProcess.median(rates),
           WholeProcess.median(ratios),
-          RUNS,
+          sizes[3],
           (memory.totalMemory() - memory.freeMemory()) >> 20);
     } finally {
       try (Stream<Path> all = Files.walk(folder)) {

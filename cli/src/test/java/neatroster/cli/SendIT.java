@@ -199,9 +199,16 @@ class SendIT {
   }
 
   @Test
-  void smallLimitsAreKeptTo() throws Exception {
+  void smallLimitsAreKeptToAndAnInterruptSaysHowToGoOn() throws Exception {
     platform.faults().set(Faults.Kind.MOST_BYTES, 3000);
     platform.faults().set(Faults.Kind.MOST_OPERATIONS, 2);
+    platform.faults().set(Faults.Kind.SLOW, 40);
+    Process interrupted = program.start(List.of(), "send", "--yes");
+    Program.await(interrupted, () -> platform.requests() > 12);
+    Program.interrupt(interrupted);
+    assertThat(interrupted.waitFor()).isEqualTo(130);
+    assertThat(program.err()).contains("to go on: neat-roster send");
+    platform.faults().set(Faults.Kind.SLOW, 0);
     assertThat(json("send", "--yes").get("failed").asInt()).isZero();
     assertAsAsked();
   }

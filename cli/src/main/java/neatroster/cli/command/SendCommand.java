@@ -262,6 +262,8 @@ public final class SendCommand implements Callable<Integer> {
     announce(session, access, run, delivery, meant);
     // What was said so far is to be read while it takes its time.
     options.surroundings().flush();
+    Thread farewell = new Thread(() -> sayHowToGoOn(run));
+    Runtime.getRuntime().addShutdownHook(farewell);
     Optional<PlatformException> stopped = Optional.empty();
     try {
       boolean isLive = options.surroundings().terminal() && !options.json();
@@ -270,6 +272,8 @@ public final class SendCommand implements Callable<Integer> {
       delivery.run(access.transport(), offer, ids, passwords::of, progress, phase);
     } catch (PlatformException e) {
       stopped = Optional.of(e);
+    } finally {
+      forget(farewell);
     }
     workplace.register().passwordsPacked(passwords.brought());
     int exit = end(session, workplace, run, journal, delivery, stopped);
@@ -282,6 +286,25 @@ public final class SendCommand implements Callable<Integer> {
                   + run.name());
     }
     return exit;
+  }
+
+  /** Said where an interrupt ends the process in the midst of it. */
+  private void sayHowToGoOn(Run run) {
+    options
+        .surroundings()
+        .err()
+        .println(
+            "Interrupted. What was sent is remembered; to go on: neat-roster send " + run.name());
+    options.surroundings().err().flush();
+  }
+
+  private static void forget(Thread farewell) {
+    try {
+      Runtime.getRuntime().removeShutdownHook(farewell);
+    } catch (IllegalStateException e) {
+      // The process is ending already, and has said so.
+      return;
+    }
   }
 
   /** What is done on one platform is not done on another. */
