@@ -2,7 +2,7 @@ package neatroster.platform;
 
 import neatroster.core.compare.PlannedChange;
 
-/** A row of a run's changes on its way to the platform; it may take several operations. */
+/** A row of a run’s changes on its way to the platform; several operations, at once, may be its. */
 final class Row {
   private final Journal.Key key;
   private final PlannedChange change;
@@ -34,7 +34,7 @@ final class Row {
   }
 
   /** One more operation belongs to it. */
-  void begin() {
+  synchronized void begin() {
     open++;
   }
 
@@ -43,7 +43,7 @@ final class Row {
    *
    * @return whether it was the last
    */
-  boolean end(Verdict one) {
+  synchronized boolean end(Verdict one) {
     boolean isHalf = one.state() == Journal.State.HALF && !verdict.isRefused();
     if (one.isRefused() || isHalf) {
       verdict = one;
@@ -52,7 +52,7 @@ final class Row {
     return open == 0;
   }
 
-  Journal.Entry entry() {
+  synchronized Journal.Entry entry() {
     return new Journal.Entry(key, verdict.state(), verdict.status(), verdict.reason());
   }
 }
