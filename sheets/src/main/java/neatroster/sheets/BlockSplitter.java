@@ -12,6 +12,8 @@ import java.nio.charset.CharsetDecoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import neatroster.core.text.RowBlock;
+import neatroster.core.text.TextHash;
+import neatroster.core.text.Utf8;
 
 /**
  * Splits a text with separators into blocks of whole rows: RFC 4180, as far as no cell has a line
@@ -22,6 +24,12 @@ final class BlockSplitter {
   private static final VarHandle LONGS =
       MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
   private static final long HIGH_BITS = 0x8080808080808080L;
+
+  /** A one in each byte of a word. */
+  private static final long ONES = 0x0101010101010101L;
+
+  /** Eight bytes are looked at together, so that as many stand behind the last of a block. */
+  private static final int BEHIND = 8;
 
   /** Longer rows are for the other reader. */
   private static final int LONGEST = 1 << 24;
@@ -38,7 +46,14 @@ final class BlockSplitter {
   private final byte separator;
   private final byte quote;
   private final byte[] effects = new byte[256];
+  private final long separators;
+  private final long quotes;
   private byte[] carried = {};
+
+  /** What the last cell that was looked at came to. */
+  private long hash;
+
+  private boolean odd;
   private int number = 1;
   private boolean ended;
   private boolean doubtful;
@@ -53,6 +68,8 @@ final class BlockSplitter {
     this.in = in;
     this.separator = (byte) separator;
     this.quote = (byte) quote;
+    separators = separator * ONES;
+    quotes = quote * ONES;
     for (int i = 0; i < effects.length; i++) {
       effects[i] = i < ' ' || i >= 0x7f ? ODD : 0;
     }
@@ -77,23 +94,24 @@ final class BlockSplitter {
   /**
    * Reads the next rows.
    *
-   * @param room where they stand; another where it was too small
+   * @param given where they stand; another where it was too small
    * @return the bytes that hold them, or null at the end
    */
-  byte[] next(RowBlock block, byte[] room) throws IOException {
-    byte[] bytes = room;
+  byte[] next(RowBlock block, byte[] given) throws IOException {
+    byte[] bytes = given;
     if (ended || doubtful) {
       return null;
     }
     int filled = carried.length;
-    if (filled * 2 > bytes.length) {
-      bytes = new byte[filled * 2];
+    if (filled * 2 + BEHIND > bytes.length) {
+      bytes = new byte[filled * 2 + BEHIND];
     }
     System.arraycopy(carried, 0, bytes, 0, filled);
     int limit = 0;
     while (limit == 0) {
-      filled += in.readNBytes(bytes, filled, bytes.length - filled);
-      ended = filled < bytes.length;
+      int room = bytes.length - BEHIND;
+      filled += in.readNBytes(bytes, filled, room - filled);
+      ended = filled < room;
       limit = ended ? filled : behindLastLineEnd(bytes, filled);
       if (limit == 0 && filled >= LONGEST) {
         doubtful = true;
@@ -108,9 +126,13 @@ final class BlockSplitter {
     carried = Arrays.copyOfRange(bytes, limit, filled);
     if (hasHighBits(bytes, limit) && !isUtf8(bytes, limit)) {
       // What is no letter becomes the sign for it, and is found in its row.
-      bytes = new String(bytes, 0, limit, StandardCharsets.UTF_8).getBytes(StandardCharsets.UTF_8);
-      limit = bytes.length;
+      byte[] mended =
+          new String(bytes, 0, limit, StandardCharsets.UTF_8).getBytes(StandardCharsets.UTF_8);
+      limit = mended.length;
+      bytes = Arrays.copyOf(mended, limit + BEHIND);
     }
+    // Whatever is looked for in a row is found here at the latest.
+    bytes[limit] = '\n';
     block.begin(bytes, number);
     split(block, bytes, limit);
     number += block.rows();
@@ -126,18 +148,7 @@ final class BlockSplitter {
   }
 
   private static boolean hasHighBits(byte[] bytes, int limit) {
-    int at = 0;
-    for (; at + 8 <= limit; at += 8) {
-      if (((long) LONGS.get(bytes, at) & HIGH_BITS) != 0) {
-        return true;
-      }
-    }
-    for (; at < limit; at++) {
-      if (bytes[at] < 0) {
-        return true;
-      }
-    }
-    return false;
+    return Utf8.asciiLength(bytes, 0, limit) < limit;
   }
 
   private static boolean isUtf8(byte[] bytes, int limit) {
@@ -201,13 +212,24 @@ final class BlockSplitter {
       }
       if (at == limit) {
         // The text ends behind a separator.
-        block.cell(at, at, false);
+        block.cell(at, at, TextHash.of(bytes, at, 0), false);
         return at;
       }
     }
   }
 
   private int plain(RowBlock block, byte[] bytes, int start, int limit) {
+    int end = find(bytes, start, separators);
+    byte b = bytes[end];
+    if (b != separator && b != '\n' && b != '\r') {
+      return plainWithCare(block, bytes, start, limit);
+    }
+    block.cell(start, end, hash, odd || isOdd(bytes, start, end));
+    return end;
+  }
+
+  /** A cell with signs that do not show. */
+  private int plainWithCare(RowBlock block, byte[] bytes, int start, int limit) {
     int seen = 0;
     int at = start;
     while (at < limit) {
@@ -218,12 +240,64 @@ final class BlockSplitter {
       seen |= effect;
       at++;
     }
-    block.cell(start, at, isOdd(bytes, start, at, seen));
+    block.cell(start, at, TextHash.of(bytes, start, at - start), isOdd(bytes, start, at, seen));
     return at;
+  }
+
+  /**
+   * Where a sign stands first, or anything below a space, eight bytes at a time. Notes the hash of
+   * what stands before it, and whether any of its bytes makes it odd.
+   *
+   * @param signs the sign in each byte
+   */
+  private int find(byte[] bytes, int start, long signs) {
+    long hashed = TextHash.BEGIN;
+    long oddBytes = 0;
+    boolean spaces = false;
+    int at = start;
+    while (true) {
+      long word = (long) LONGS.get(bytes, at);
+      // The lowest byte that a test finds is one; those above it may be found by mistake.
+      long found = ((word - ' ' * ONES) & ~word & HIGH_BITS) | zeros(word ^ signs);
+      long odds =
+          ((((word & ~HIGH_BITS) + ONES) | word) & HIGH_BITS)
+              | zeros(word ^ ('?' * ONES))
+              | zeros(word ^ ('&' * ONES));
+      long space = zeros(word ^ (' ' * ONES));
+      if (found == 0) {
+        hashed = TextHash.with(hashed, word);
+        oddBytes |= odds;
+        spaces |= space != 0;
+        at += 8;
+      } else {
+        long before = (Long.lowestOneBit(found) >>> 7) - 1;
+        at += Long.numberOfTrailingZeros(found) >>> 3;
+        hash = TextHash.ended(hashed, word & before, at - start);
+        odd =
+            (oddBytes | (odds & before)) != 0
+                || ((spaces || (space & before) != 0) && hasStraySpace(bytes, start, at));
+        return at;
+      }
+    }
+  }
+
+  /** The highest bit of each byte that is 0. */
+  private static long zeros(long word) {
+    return (word - ONES) & ~word & HIGH_BITS;
   }
 
   /** A cell in quotation marks: two of them stand for one. */
   private int quoted(RowBlock block, byte[] bytes, int start, int limit) {
+    int end = find(bytes, start, quotes);
+    if (bytes[end] != quote || bytes[end + 1] == quote) {
+      return quotedWithCare(block, bytes, start, limit);
+    }
+    block.cell(start, end, hash, odd || isOdd(bytes, start, end));
+    return ended(bytes, end + 1, limit);
+  }
+
+  /** A cell that holds quotation marks, or signs that do not show. */
+  private int quotedWithCare(RowBlock block, byte[] bytes, int start, int limit) {
     int seen = 0;
     int to = start;
     int at = start;
@@ -245,35 +319,41 @@ final class BlockSplitter {
       bytes[to++] = b;
       at++;
     }
-    int behind = at + 1;
-    if (at == limit
-        || (behind < limit
-            && bytes[behind] != separator
-            && bytes[behind] != '\n'
-            && bytes[behind] != '\r')) {
+    if (at == limit) {
       return -1;
     }
-    block.cell(start, to, isOdd(bytes, start, to, seen));
-    return behind;
+    block.cell(start, to, TextHash.of(bytes, start, to - start), isOdd(bytes, start, to, seen));
+    return ended(bytes, at + 1, limit);
   }
 
-  /** Whether a cell is odd: see {@link neatroster.core.text.OddText}. */
+  /** Where a cell in quotation marks ends, or -1 where more follows them. */
+  private int ended(byte[] bytes, int behind, int limit) {
+    boolean ends =
+        behind == limit
+            || bytes[behind] == separator
+            || bytes[behind] == '\n'
+            || bytes[behind] == '\r';
+    return ends ? behind : -1;
+  }
+
   private static boolean isOdd(byte[] bytes, int start, int end, int seen) {
+    return (seen & ODD) != 0
+        || isOdd(bytes, start, end)
+        || ((seen & SPACE) != 0 && hasStraySpace(bytes, start, end));
+  }
+
+  /** Whether a cell is {@link neatroster.core.text.OddText odd} for its length or its begin. */
+  private static boolean isOdd(byte[] bytes, int start, int end) {
     int length = end - start;
     if (length == 0) {
       return false;
     }
-    if ((seen & ODD) != 0 || length > SHORT) {
-      return true;
-    }
     byte first = bytes[start];
-    if (first == '=' || first == '#' || first == '\'') {
-      return true;
-    }
-    if (first == 'E' && length > 3 && bytes[start + 3] == ':') {
-      return true;
-    }
-    return (seen & SPACE) != 0 && hasStraySpace(bytes, start, end);
+    return length > SHORT
+        || first == '='
+        || first == '#'
+        || first == '\''
+        || (first == 'E' && length > 3 && bytes[start + 3] == ':');
   }
 
   private static boolean hasStraySpace(byte[] bytes, int start, int end) {

@@ -74,10 +74,7 @@ final class Utf8Stream extends InputStream {
     if (passedOn || count < 0) {
       return count;
     }
-    int ascii = 0;
-    while (ascii < count && to[offset + ascii] >= 0) {
-      ascii++;
-    }
+    int ascii = Utf8.asciiLength(to, offset, offset + count);
     if (ascii < count) {
       decide(to, offset, ascii, count);
       return ascii > 0 ? ascii : read(to, offset, length);

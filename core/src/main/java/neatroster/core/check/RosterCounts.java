@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.WrittenDates;
 import neatroster.core.roster.ResolvedRoster;
@@ -29,6 +30,7 @@ public final class RosterCounts {
   private final int[] ends;
   private final List<int[]> membersToCount = new ArrayList<>();
   private final Map<Integer, Integer> throughGroups = new HashMap<>();
+  private final Map<TextOfField, Integer> days = new HashMap<>();
   private final BitSet listed = new BitSet();
   private final BitSet closed = new BitSet();
   private final BitSet hasInstructors = new BitSet();
@@ -77,14 +79,30 @@ public final class RosterCounts {
     listed.set(course);
     boolean more =
         sheet.text(position, Field.CAPACITY) != 0
-            || sheet.text(position, Field.STARTS) != 0
-            || sheet.text(position, Field.ENDS) != 0
             || sheet.text(position, Field.STATUS) != 0
             || sheet.text(position, Field.INSTRUCTORS) != 0;
-    if (more) {
+    int start = day(sheet, position, Field.STARTS);
+    int end = day(sheet, position, Field.ENDS);
+    if (more || (end == NONE && sheet.text(position, Field.ENDS) != 0)) {
       course(course, sheet.row(position));
+    } else if (end == NONE || end >= start) {
+      starts[course] = start;
+      ends[course] = end;
     }
   }
+
+  /** The day in a cell; each text is read once. */
+  private int day(SheetView sheet, int position, Field field) {
+    int text = sheet.text(position, field);
+    if (text == 0) {
+      return NONE;
+    }
+    return days.computeIfAbsent(
+        new TextOfField(sheet.reading(), field, text), t -> day(sheet.row(position), field));
+  }
+
+  /** A text where it is read. */
+  private record TextOfField(SheetReading sheet, Field field, int text) {}
 
   /** Remembers what a group says of itself. */
   public void group(int group, RosterRow row) {

@@ -8,6 +8,7 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
+import neatroster.core.roster.ColumnTexts;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.RowCursor;
@@ -74,6 +75,11 @@ public final class SheetView {
     return column < 0 ? 0 : columns.code(position, column);
   }
 
+  /** The numbers of a field's texts, for going down the rows; all 0 without such a column. */
+  public ColumnTexts down(Field field) {
+    return columns.down(reading.indexOf(field));
+  }
+
   /** The number of the text in a column's cell. */
   public int textAt(int position, int column) {
     return columns.code(position, column);
@@ -93,6 +99,12 @@ public final class SheetView {
   public Cell shownAt(int column, int text) {
     columns.pool(column).show(text, cell);
     return cell;
+  }
+
+  /** The value of a field in a row that is not torn: see {@link RosterRow#text}. */
+  public String value(int position, Field field) {
+    int text = text(position, field);
+    return text == 0 ? "" : reading.text(field, shown(field, text));
   }
 
   /** Whether any text of a column, or of another with the same things, is odd. */

@@ -232,12 +232,7 @@ public final class RosterRow {
   }
 
   private String textOf(Field field) {
-    Cell cell = cell(field);
-    return switch (field.type()) {
-      case NAME, TEXT ->
-          cell.length() > 0 && cell.charAt(0) == '\'' ? judged(field).text() : cell.cleaned();
-      default -> cell.isEmpty() ? "" : judged(field).text();
-    };
+    return reading.text(table(), field, cell(field));
   }
 
   /**

@@ -474,6 +474,22 @@ public final class SheetReading {
     return judged(table, field, cell);
   }
 
+  /** The value of a field as it is written where it is delivered or compared. */
+  public String text(Field field, Cell cell) {
+    return text(table, field, cell);
+  }
+
+  /** The value of a field in a row of a table. */
+  String text(Table of, Field field, Cell cell) {
+    return switch (field.type()) {
+      case NAME, TEXT ->
+          cell.length() > 0 && cell.charAt(0) == '\''
+              ? judged(of, field, cell).text()
+              : cell.cleaned();
+      default -> cell.isEmpty() ? "" : judged(of, field, cell).text();
+    };
+  }
+
   /** What the judge of a field's values makes of one in a row of a table. */
   Judged judged(Table of, Field field, Cell cell) {
     boolean day = field.type() == FieldType.DATE || field.type() == FieldType.CONSENT;

@@ -1,6 +1,7 @@
 package neatroster.core.roster;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -52,6 +53,10 @@ public final class SheetColumns {
   private final List<SkippedRow> skipped = new ArrayList<>();
   private UnreadableSheetException brokenOff;
   private int lastRow;
+
+  /** Whether no row is irregular. */
+  private boolean allRegular;
+
   private final TextPool poolOfPeople;
   private final Room ofPeople = new Room();
   private final Room ofOthers = new Room();
@@ -100,6 +105,7 @@ public final class SheetColumns {
     }
     sizes.trim();
     offsets.trim();
+    allRegular = sizes.isAll(width) && mended.isEmpty() && setAside.isEmpty() && beyond.isEmpty();
   }
 
   /** What is to be cleared on the platform counts as blank, and is remembered. */
@@ -247,6 +253,20 @@ public final class SheetColumns {
     return column < 0 ? 0 : code(position, column);
   }
 
+  /** Copies the numbers of a column's texts in some rows; 0 where there is no such column. */
+  void copy(int column, int from, int count, int[] to) {
+    if (column < 0) {
+      Arrays.fill(to, 0, count, 0);
+    } else {
+      (made[column] == null ? cells[column] : made[column]).copy(from, count, to);
+    }
+  }
+
+  /** The numbers of a column's texts, for going down its rows. */
+  public ColumnTexts down(int column) {
+    return new ColumnTexts(column < 0 ? null : made[column] == null ? cells[column] : made[column]);
+  }
+
   /** More than any number of a text of a field. */
   int texts(Field field) {
     int column = reading.indexOf(field);
@@ -268,10 +288,16 @@ public final class SheetColumns {
    * beyond the last header, or quotation marks that had to be mended.
    */
   public boolean isIrregular(int position) {
-    return sizes.get(position) != cells.length
-        || mended.get(position)
-        || setAside.get(position)
-        || (!beyond.isEmpty() && beyond.containsKey(position));
+    return !allRegular
+        && (sizes.get(position) != cells.length
+            || mended.get(position)
+            || setAside.get(position)
+            || (!beyond.isEmpty() && beyond.containsKey(position)));
+  }
+
+  /** Whether any row is irregular. */
+  public boolean hasIrregular() {
+    return !allRegular;
   }
 
   /** Whether a row says no more than its cells. */

@@ -7,6 +7,9 @@ import neatroster.core.text.PairIndex;
 
 /** What the cells of one sheet of groups or enrollments refer to, row by row. */
 public final class SheetLinks {
+  /** So many rows are looked at together, so that the waits for memory overlap. */
+  private static final int TOGETHER = 1024;
+
   private final ResolvedRoster roster;
   private final SheetColumns columns;
   private final SheetReading reading;
@@ -17,6 +20,16 @@ public final class SheetLinks {
   private final int courseColumn;
   private final int groupColumn;
   private final Cell cell = new Cell();
+
+  // What some rows that stand behind one another refer to, as codes of links.
+  private final int[] persons = new int[TOGETHER];
+  private final int[] inCourses = new int[TOGETHER];
+  private final int[] inGroups = new int[TOGETHER];
+  private final int[] texts = new int[TOGETHER];
+  private int from;
+  private int end;
+  private boolean hasGroups;
+
   private int person;
   private int course;
   private int group;
@@ -90,35 +103,72 @@ public final class SheetLinks {
   }
 
   /**
-   * Looks at what a row of enrollments refers to.
+   * Looks at what a row of enrollments refers to; for those who go down the rows.
    *
    * @return whether its user and its course were found, and its group where it names one; then
    *     {@link #person}, {@link #course()} and {@link #group()} tell which
    */
   public boolean findAll(int position) {
-    int userText = text(position, userColumn);
-    int courseText = text(position, courseColumn);
-    int user = users.known(userText) - 1;
-    int inCourse = courses.known(courseText) - 1;
-    if (user < 0 || inCourse < 0) {
-      user = user(position).coded();
-      inCourse = course(position).coded();
+    if (!findSeat(position)) {
+      return false;
     }
+    if (!hasGroups) {
+      hasGroups = true;
+      takeGroups(end - from);
+    }
+    group = inGroups[position - from];
+    return Link.isFound(group) || group == Link.BLANK.coded();
+  }
+
+  /**
+   * Looks at whom a row enrolls in which course; for those who go down the rows.
+   *
+   * @return whether both were found; then {@link #person} and {@link #course()} tell which
+   */
+  public boolean findSeat(int position) {
+    if (position < from || position >= end) {
+      from = position;
+      end = Math.min(position + TOGETHER, columns.rows());
+      takeSeats(end - from);
+      hasGroups = false;
+    }
+    int user = persons[position - from];
+    int inCourse = inCourses[position - from];
     if (!Link.isFound(user) || !Link.isFound(inCourse)) {
       return false;
     }
-    int groupText = text(position, groupColumn);
-    int inGroup = Link.BLANK.coded();
-    if (groupText != 0) {
-      inGroup = groups.find(inCourse, groupText);
-      if (inGroup == PairIndex.NEW) {
-        inGroup = group(position).coded();
-      }
-    }
     person = Link.number(user);
     course = Link.number(inCourse);
-    group = inGroup;
-    return Link.isFound(inGroup) || inGroup == Link.BLANK.coded();
+    return true;
+  }
+
+  private void takeSeats(int count) {
+    columns.copy(userColumn, from, count, texts);
+    for (int i = 0; i < count; i++) {
+      persons[i] = users.known(texts[i]) - 1;
+    }
+    columns.copy(courseColumn, from, count, texts);
+    for (int i = 0; i < count; i++) {
+      inCourses[i] = courses.known(texts[i]) - 1;
+    }
+    for (int i = 0; i < count; i++) {
+      if (persons[i] < 0 || inCourses[i] < 0) {
+        persons[i] = user(from + i).coded();
+        inCourses[i] = course(from + i).coded();
+      }
+    }
+  }
+
+  private void takeGroups(int count) {
+    columns.copy(groupColumn, from, count, texts);
+    for (int i = 0; i < count; i++) {
+      inGroups[i] = texts[i] == 0 ? Link.BLANK.coded() : groups.find(inCourses[i], texts[i]);
+    }
+    for (int i = 0; i < count; i++) {
+      if (inGroups[i] == PairIndex.NEW && Link.isFound(inCourses[i])) {
+        inGroups[i] = group(from + i).coded();
+      }
+    }
   }
 
   /** The person whom the last row that was looked at enrolls. */

@@ -60,7 +60,14 @@ public final class IntColumn {
   public void addAll(int[] values, int count) {
     int at = 0;
     while (at < count && ints == null) {
-      add(values[at++]);
+      if (bytes != null && size + count - at <= bytes.length) {
+        at = addBytes(values, at, count);
+      } else if (shorts != null && size + count - at <= shorts.length) {
+        at = addShorts(values, at, count);
+      }
+      if (at < count) {
+        add(values[at++]);
+      }
     }
     if (at < count) {
       if (size + count - at > ints.length) {
@@ -69,6 +76,28 @@ public final class IntColumn {
       System.arraycopy(values, at, ints, size, count - at);
       size += count - at;
     }
+  }
+
+  /**
+   * Adds numbers as long as they are small enough, and gives the place of the first that is not.
+   */
+  private int addBytes(int[] values, int from, int to) {
+    int at = from;
+    while (at < to && (values[at] & ~0xff) == 0) {
+      bytes[size++] = (byte) values[at++];
+    }
+    return at;
+  }
+
+  /**
+   * Adds numbers as long as they are small enough, and gives the place of the first that is not.
+   */
+  private int addShorts(int[] values, int from, int to) {
+    int at = from;
+    while (at < to && (values[at] & ~0xffff) == 0) {
+      shorts[size++] = (short) values[at++];
+    }
+    return at;
   }
 
   /** Makes the numbers so wide that this one has room. */
@@ -130,6 +159,36 @@ public final class IntColumn {
       return shorts[index] & 0xffff;
     }
     return ints != null ? ints[index] : same;
+  }
+
+  /**
+   * Copies numbers that stand behind one another.
+   *
+   * @param from the position of the first, from 0
+   */
+  public void copy(int from, int count, int[] to) {
+    if (from + count > size) {
+      throw new IndexOutOfBoundsException(from + count);
+    }
+    if (bytes != null) {
+      for (int i = 0; i < count; i++) {
+        to[i] = bytes[from + i] & 0xff;
+      }
+    } else if (shorts != null) {
+      for (int i = 0; i < count; i++) {
+        to[i] = shorts[from + i] & 0xffff;
+      }
+    } else if (ints != null) {
+      System.arraycopy(ints, from, to, 0, count);
+    } else {
+      Arrays.fill(to, 0, count, same);
+    }
+  }
+
+  /** Whether each number is this one. */
+  public boolean isAll(int value) {
+    boolean all = bytes == null && shorts == null && ints == null;
+    return size == 0 || (all && same == value);
   }
 
   /** How many numbers there are. */

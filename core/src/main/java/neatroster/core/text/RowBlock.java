@@ -30,8 +30,13 @@ public final class RowBlock {
     rows = 0;
   }
 
-  /** Adds a cell to the row that is not ended yet. */
-  public void cell(int start, int end, boolean isOdd) {
+  /**
+   * Adds a cell to the row that is not ended yet.
+   *
+   * @param hash its {@link TextHash}
+   * @param isOdd whether it is {@link OddText odd}
+   */
+  public void cell(int start, int end, long hash, boolean isOdd) {
     if (cells == starts.length) {
       int room = cells * 2;
       starts = Arrays.copyOf(starts, room);
@@ -41,7 +46,7 @@ public final class RowBlock {
     }
     starts[cells] = start;
     ends[cells] = end;
-    hashes[cells] = TextHash.of(text, start, end - start);
+    hashes[cells] = hash;
     odd[cells] = isOdd;
     cells++;
   }

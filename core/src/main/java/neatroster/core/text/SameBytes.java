@@ -19,6 +19,11 @@ final class SameBytes {
         return false;
       }
     }
+    int left = length - at;
+    if (left > 0 && start + at + 8 <= one.length && otherStart + at + 8 <= other.length) {
+      long differs = (long) LONGS.get(one, start + at) ^ (long) LONGS.get(other, otherStart + at);
+      return differs << (64 - 8 * left) == 0;
+    }
     for (; at < length; at++) {
       if (one[start + at] != other[otherStart + at]) {
         return false;

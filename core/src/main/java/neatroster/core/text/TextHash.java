@@ -13,7 +13,10 @@ public final class TextHash {
   private static final VarHandle LONGS =
       MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
   private static final long FACTOR = 0x9E3779B97F4A7C15L;
-  private static final long SEED = new SplittableRandom().nextLong();
+  private static final long LENGTHS = 0xC2B2AE3D27D4EB4FL;
+
+  /** The hash before any byte. */
+  public static final long BEGIN = new SplittableRandom().nextLong();
 
   /** Of two texts of one length, so many bytes or fewer, one hash proves that they are the same. */
   static final int TELLING = 8;
@@ -22,20 +25,34 @@ public final class TextHash {
 
   /** The hash of {@code length} bytes from {@code start} on. */
   public static long of(byte[] text, int start, int length) {
-    long hash = SEED + length * FACTOR;
+    long hash = BEGIN;
     int at = start;
     int left = length;
     while (left >= 8) {
-      hash = mixed(hash ^ (long) LONGS.get(text, at));
+      hash = with(hash, (long) LONGS.get(text, at));
       at += 8;
       left -= 8;
     }
     long rest = 0;
-    while (left > 0) {
-      rest = rest << 8 | (text[at++] & 0xff);
-      left--;
+    for (int i = 0; i < left; i++) {
+      rest |= (text[at + i] & 0xffL) << (i * 8);
     }
-    return mixed(hash ^ rest);
+    return ended(hash, rest, length);
+  }
+
+  /** The hash so far, and the next eight bytes, the first of them lowest. */
+  public static long with(long hash, long word) {
+    return mixed(hash ^ word);
+  }
+
+  /**
+   * The hash at the end of a text.
+   *
+   * @param rest the bytes behind the last eight, the first of them lowest, and else noughts
+   * @param length how many bytes the text has
+   */
+  public static long ended(long hash, long rest, int length) {
+    return mixed(hash ^ rest ^ (length * LENGTHS));
   }
 
   private static long mixed(long hash) {

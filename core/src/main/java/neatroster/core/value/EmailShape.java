@@ -26,6 +26,9 @@ public final class EmailShape {
 
   /** What is wrong with the address, or null. Stray spaces around it are not looked at. */
   public static Trouble trouble(CharSequence given) {
+    if (isUsual(given)) {
+      return null;
+    }
     CharSequence address = Cleaning.isClean(given) ? given : Cleaning.clean(given);
     String what = what(address);
     if (what == null) {
@@ -33,6 +36,43 @@ public final class EmailShape {
     }
     String mended = mend(address.toString());
     return new Trouble(what, what(mended) == null ? mended : null);
+  }
+
+  /**
+   * Whether a text is an address of letters and digits of ASCII with single dots, hyphens and
+   * underscores, as nearly all are: most are looked at once.
+   */
+  private static boolean isUsual(CharSequence text) {
+    int length = text.length();
+    int at = -1;
+    int dots = 0;
+    int begin = 0;
+    for (int i = 0; i < length; i++) {
+      char c = text.charAt(i);
+      if (isPlain(c) || (at < 0 && (c == '_' || c == '-')) || (c == '-' && i > begin)) {
+        continue;
+      }
+      boolean ends = c == '.' || (c == '@' && at < 0);
+      if (!ends || i == begin || (at >= 0 && !isLabel(text, begin, i))) {
+        return false;
+      }
+      if (c == '@') {
+        at = i;
+      } else if (at >= 0) {
+        dots++;
+      }
+      begin = i + 1;
+    }
+    return at > 0
+        && at <= LONGEST_LOCAL
+        && length <= LONGEST
+        && dots > 0
+        && begin < length
+        && isLabel(text, begin, length);
+  }
+
+  private static boolean isLabel(CharSequence text, int start, int end) {
+    return end - start <= LONGEST_LABEL && text.charAt(end - 1) != '-';
   }
 
   /**

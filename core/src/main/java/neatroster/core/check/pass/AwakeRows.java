@@ -9,6 +9,7 @@ import java.util.function.Predicate;
 import neatroster.core.check.TextTests;
 import neatroster.core.check.Wakes;
 import neatroster.core.intake.Column;
+import neatroster.core.roster.ColumnTexts;
 import neatroster.core.roster.SheetColumns;
 import neatroster.core.text.Beside;
 import neatroster.core.text.Cell;
@@ -33,7 +34,9 @@ final class AwakeRows {
       parts.add(() -> all);
       return;
     }
-    part(much, this::irregular);
+    if (columns.hasIrregular()) {
+      part(much, this::irregular);
+    }
     for (Column column : columns.reading().columns()) {
       TextPool pool = columns.pool(column.index());
       Optional<Predicate<Cell>> plain = wakes.ofColumn(column, false);
@@ -75,8 +78,9 @@ final class AwakeRows {
   }
 
   private void column(Column column, TextTests tests, BitSet awake) {
+    ColumnTexts texts = columns.down(column.index());
     for (int position = 0; position < columns.rows(); position++) {
-      if (tests.passes(columns.code(position, column.index()))) {
+      if (tests.passes(texts.at(position))) {
         awake.set(position);
       }
     }
@@ -86,9 +90,11 @@ final class AwakeRows {
     PairIndex seen = new PairIndex();
     Cell one = new Cell();
     Cell other = new Cell();
+    ColumnTexts ones = columns.down(pair.one());
+    ColumnTexts others = columns.down(pair.other());
     for (int position = 0; position < columns.rows(); position++) {
-      int first = columns.code(position, pair.one());
-      int second = columns.code(position, pair.other());
+      int first = ones.at(position);
+      int second = others.at(position);
       int wakes = seen.find(first, second);
       if (wakes == PairIndex.NEW) {
         columns.pool(pair.one()).show(first, one);
@@ -103,15 +109,15 @@ final class AwakeRows {
   }
 
   private void allBlank(List<Integer> group, BitSet awake) {
-    for (int position = 0; position < columns.rows(); position++) {
-      boolean blank = true;
-      for (int i = 0; i < group.size() && blank; i++) {
-        blank = isBlank(group.get(i), columns.code(position, group.get(i)));
-      }
-      if (blank) {
-        awake.set(position);
+    BitSet blank = new BitSet();
+    blank.set(0, columns.rows());
+    for (int column : group) {
+      ColumnTexts texts = columns.down(column);
+      for (int at = blank.nextSetBit(0); at >= 0; at = blank.nextSetBit(at + 1)) {
+        blank.set(at, isBlank(column, texts.at(at)));
       }
     }
+    awake.or(blank);
   }
 
   private boolean isBlank(int column, int text) {

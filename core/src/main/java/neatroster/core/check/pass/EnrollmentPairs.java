@@ -53,7 +53,7 @@ final class EnrollmentPairs {
   }
 
   private void note(long[] coursesOfUser, SheetLinks links, int position) {
-    if (links.findAll(position)) {
+    if (links.findSeat(position)) {
       note(coursesOfUser, links.person(), links.course());
     } else {
       note(coursesOfUser, links.user(position), links.course(position), links.group(position));

@@ -7,6 +7,7 @@ import neatroster.core.check.TextTests;
 import neatroster.core.check.rules.enrollments.UnlikelyRole;
 import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
+import neatroster.core.roster.ColumnTexts;
 import neatroster.core.roster.Groups;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.People;
@@ -28,6 +29,9 @@ final class QuietRows {
   private final People people;
   private final People.Cursor rowsOfPeople;
   private final TextTests oddStatus;
+  private final ColumnTexts textsOfRoles;
+  private final ColumnTexts textsOfMembers;
+  private final ColumnTexts textsOfStatus;
 
   /** The roles by the numbers of their texts, found when they are met. */
   private final Map<Integer, Role> roles = new HashMap<>();
@@ -52,6 +56,9 @@ final class QuietRows {
     this.pairs = pairs;
     people = roster.people();
     rowsOfPeople = people.cursor();
+    textsOfRoles = sheet.down(Field.ROLE);
+    textsOfMembers = sheet.down(Field.MEMBERS_OF);
+    textsOfStatus = sheet.down(Field.STATUS);
     oddStatus =
         sheet.has(Field.STATUS)
             ? sheet.tests(
@@ -106,15 +113,15 @@ final class QuietRows {
     }
     int person = links.person();
     boolean inGroup = links.hasGroup();
-    Role role = role(sheet.text(position, Field.ROLE));
+    Role role = role(textsOfRoles.at(position));
     boolean quiet =
         (!inGroup || !roster.isMade(links.group()))
             && role.number() >= 0
             && (!role.elevated() || !sheet.counts().isLikelyLearner(person))
             && !sheet.counts().isSuspended(person)
             && !pairs.mayRepeat(person)
-            && sheet.text(position, Field.MEMBERS_OF) == 0
-            && (oddStatus == null || !oddStatus.passes(sheet.text(position, Field.STATUS)));
+            && textsOfMembers.at(position) == 0
+            && (oddStatus == null || !oddStatus.passes(textsOfStatus.at(position)));
     if (quiet) {
       sheet.counts().enroll(person, links.course(), inGroup ? links.group() : -1, role.word());
     }

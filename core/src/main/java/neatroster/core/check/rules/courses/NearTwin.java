@@ -25,6 +25,7 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.roster.ColumnTexts;
 import neatroster.core.roster.Groups;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.Link;
@@ -112,8 +113,9 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
   private void values(SheetView sheet, Field field) {
     Map<String, Spelling> all = ofFields.computeIfAbsent(field, f -> new LinkedHashMap<>());
     Spelling[] seen = new Spelling[sheet.texts(field)];
+    ColumnTexts texts = sheet.down(field);
     for (int position = 0; position < sheet.rows() && all.size() <= MOST_VALUES; position++) {
-      int text = sheet.text(position, field);
+      int text = texts.at(position);
       if (text == 0 || sheet.isTorn(position)) {
         continue;
       }
@@ -133,8 +135,9 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
     Map<String, Spelling> all = ofFields.computeIfAbsent(Field.EMAIL, f -> new LinkedHashMap<>());
     String last = "";
     Spelling ofLast = null;
+    ColumnTexts texts = sheet.down(Field.EMAIL);
     for (int position = 0; position < sheet.rows() && all.size() <= MOST_VALUES; position++) {
-      int text = sheet.text(position, Field.EMAIL);
+      int text = texts.at(position);
       if (text == 0 || sheet.isTorn(position)) {
         continue;
       }
@@ -171,7 +174,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
       if (sheet.text(position, Field.CODE) == 0 || sheet.isTorn(position)) {
         continue;
       }
-      String code = sheet.row(position).text(Field.CODE);
+      String code = sheet.value(position, Field.CODE);
       FirstCode first =
           codes.putIfAbsent(Twins.bare(code), new FirstCode(code, sheet.line(position)));
       if (first != null && !code.equals(first.code()) && !code.isEmpty()) {
@@ -195,7 +198,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
 
   /** A course with the title of another, and a code that is one slip away. */
   private void titles(SheetView sheet, int position, String code, Findings findings) {
-    String title = Twins.plain(sheet.row(position).text(Field.TITLE));
+    String title = Twins.plain(sheet.value(position, Field.TITLE));
     if (title.isEmpty()) {
       return;
     }

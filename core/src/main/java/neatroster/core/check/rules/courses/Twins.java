@@ -4,6 +4,7 @@ import java.text.Normalizer;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
+import neatroster.core.text.AsciiText;
 import neatroster.core.text.LookAlikes;
 
 /** Tells two spellings of one name from two names; remembers the names it has seen. */
@@ -67,8 +68,7 @@ public final class Twins {
 
   /** Lower case without accents, signs as single spaces. */
   static String plain(String text) {
-    String apart =
-        Normalizer.normalize(LookAlikes.latin(text).toLowerCase(Locale.ROOT), Normalizer.Form.NFKD);
+    String apart = apart(text);
     StringBuilder plain = new StringBuilder(apart.length());
     for (int i = 0; i < apart.length(); i++) {
       char c = apart.charAt(i);
@@ -81,16 +81,39 @@ public final class Twins {
       }
     }
     // A nought or a one inside a word is a letter that was mistyped.
-    return plain
-        .toString()
-        .strip()
-        .replaceAll("(?<=\\p{L})0(?=\\p{L})", "o")
-        .replaceAll("(?<=\\p{L})1(?=\\p{L})", "l");
+    for (int i = 1; i + 1 < plain.length(); i++) {
+      char c = plain.charAt(i);
+      if ((c == '0' || c == '1')
+          && Character.isLetter(plain.charAt(i - 1))
+          && Character.isLetter(plain.charAt(i + 1))) {
+        plain.setCharAt(i, c == '0' ? 'o' : 'l');
+      }
+    }
+    return plain.toString().strip();
+  }
+
+  /** In small letters, those that look alike as one, and accents behind their letters. */
+  private static String apart(String text) {
+    return AsciiText.isAscii(text)
+        ? text.toLowerCase(Locale.ROOT)
+        : Normalizer.normalize(
+            LookAlikes.latin(text).toLowerCase(Locale.ROOT), Normalizer.Form.NFKD);
   }
 
   /** A code without case, spaces and signs, but for those that keep two numbers apart. */
   static String bare(String code) {
-    return plain(code).replaceAll(" (?!\\d)|(?<!\\d) ", "");
+    String plain = plain(code);
+    StringBuilder bare = new StringBuilder(plain.length());
+    for (int i = 0; i < plain.length(); i++) {
+      if (plain.charAt(i) != ' ' || (isDigit(plain, i - 1) && isDigit(plain, i + 1))) {
+        bare.append(plain.charAt(i));
+      }
+    }
+    return bare.toString();
+  }
+
+  private static boolean isDigit(String text, int at) {
+    return at >= 0 && at < text.length() && text.charAt(at) >= '0' && text.charAt(at) <= '9';
   }
 
   private static String digits(String text) {

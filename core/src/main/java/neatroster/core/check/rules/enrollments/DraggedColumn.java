@@ -14,6 +14,8 @@ import neatroster.core.check.SheetView;
 import neatroster.core.model.Field;
 import neatroster.core.model.FieldType;
 import neatroster.core.model.Table;
+import neatroster.core.roster.ColumnTexts;
+import neatroster.core.text.Cell;
 import neatroster.core.text.FormulaSigns;
 import neatroster.core.text.Quoted;
 
@@ -69,8 +71,9 @@ public final class DraggedColumn implements ColumnRule {
         field.type() == FieldType.DATE ? new Days(sheet, field) : new Numbered(sheet, field);
     int from = 0;
     int last = 0;
+    ColumnTexts texts = sheet.down(field);
     for (int position = 0; position <= sheet.rows(); position++) {
-      int text = position < sheet.rows() ? sheet.text(position, field) : 0;
+      int text = position < sheet.rows() ? texts.at(position) : 0;
       if (text == 0 || text == last || !values.follows(text) || last == 0) {
         run(sheet, field, from, position - 1, findings);
         from = position;
@@ -119,33 +122,73 @@ public final class DraggedColumn implements ColumnRule {
 
   /** Texts with a number at their end, or before the sign of an address. */
   private static final class Numbered implements Values {
+    private static final byte NO_DIGIT = 1;
+
     private final SheetView sheet;
     private final Field field;
-    private String last = "";
+
+    /** The last digit of each text's number, {@link #NO_DIGIT}, or 0 where nobody has asked. */
+    private final byte[] ends;
+
+    /** The lower byte of each text's first letter. */
+    private final byte[] begins;
+
+    private int last;
 
     Numbered(SheetView sheet, Field field) {
       this.sheet = sheet;
       this.field = field;
+      ends = new byte[sheet.texts(field)];
+      begins = new byte[ends.length];
     }
 
     @Override
     public boolean follows(int text) {
-      String value = sheet.shown(field, text).toString();
-      if (FormulaSigns.isFormula(value)) {
-        // Formulas count along with their rows.
-        last = "";
+      int end = end(text);
+      int before = last == 0 ? NO_DIGIT : ends[last];
+      // Most values are told by their last digits and their first letters.
+      boolean mayFollow =
+          end != NO_DIGIT
+              && before != NO_DIGIT
+              && (end == before + 1 || end == before - 9)
+              && (begins[text] == begins[last] || isDigit(begins[text]));
+      boolean follows =
+          mayFollow
+              && follow(sheet.shown(field, last).toString(), sheet.shown(field, text).toString());
+      last = text;
+      return follows;
+    }
+
+    private int end(int text) {
+      if (ends[text] == 0) {
+        Cell shown = sheet.shown(field, text);
+        int length = 0;
+        while (length < shown.length() && shown.charAt(length) != '@') {
+          length++;
+        }
+        char end = length == 0 ? ' ' : shown.charAt(length - 1);
+        ends[text] = isDigit(end) ? (byte) end : NO_DIGIT;
+        begins[text] = shown.isEmpty() ? 0 : (byte) shown.charAt(0);
+      }
+      return ends[text];
+    }
+
+    private static boolean isDigit(int sign) {
+      return sign >= '0' && sign <= '9';
+    }
+
+    private static boolean follow(String before, String value) {
+      // Formulas count along with their rows.
+      if (FormulaSigns.isFormula(before) || FormulaSigns.isFormula(value)) {
         return false;
       }
+      int beforeAt = before.indexOf('@');
       int at = value.indexOf('@');
-      int lastAt = last.indexOf('@');
-      boolean addresses = at >= 0 && lastAt >= 0;
-      boolean follows =
-          addresses
-              ? (value.substring(at).equals(last.substring(lastAt))
-                  && FillDownSlip.isNext(last.substring(0, lastAt), value.substring(0, at)))
-              : FillDownSlip.isNext(last, value);
-      last = value;
-      return follows;
+      boolean areAddresses = at >= 0 && beforeAt >= 0;
+      return areAddresses
+          ? (value.substring(at).equals(before.substring(beforeAt))
+              && FillDownSlip.isNext(before.substring(0, beforeAt), value.substring(0, at)))
+          : FillDownSlip.isNext(before, value);
     }
   }
 

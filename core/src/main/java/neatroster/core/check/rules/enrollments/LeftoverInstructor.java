@@ -12,6 +12,7 @@ import neatroster.core.check.TextTests;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
+import neatroster.core.roster.ColumnTexts;
 import neatroster.core.roster.Link;
 import neatroster.core.settings.Settings;
 
@@ -102,8 +103,9 @@ public final class LeftoverInstructor implements RosterRule {
 
   private void teach(SheetView sheet, Map<Integer, Teaching> teaching) {
     TextTests teaches = roles(sheet, TEACHING);
+    ColumnTexts texts = sheet.down(Field.ROLE);
     for (int position = 0; position < sheet.rows(); position++) {
-      int role = sheet.text(position, Field.ROLE);
+      int role = texts.at(position);
       if (role != 0 && teaches.passes(role) && !sheet.isTorn(position)) {
         Link user = sheet.links().user(position);
         Link course = sheet.links().course(position);
@@ -122,8 +124,9 @@ public final class LeftoverInstructor implements RosterRule {
   private void learn(SheetView sheet, Map<Integer, Teaching> teaching) {
     TextTests learns = sheet.has(Field.ROLE) ? roles(sheet, Set.of("learner")) : null;
     boolean usual = settings.defaultRole().equals("learner");
+    ColumnTexts texts = sheet.down(Field.ROLE);
     for (int position = 0; position < sheet.rows(); position++) {
-      int role = sheet.text(position, Field.ROLE);
+      int role = texts.at(position);
       if (role == 0 ? usual : learns.passes(role)) {
         Link user = sheet.links().user(position);
         Teaching one = user.isFound() ? teaching.get(user.number()) : null;

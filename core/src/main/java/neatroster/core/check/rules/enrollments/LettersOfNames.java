@@ -9,10 +9,14 @@ import neatroster.core.text.Cell;
 
 /** The names of a sheet's people as usernames and addresses are made of them. */
 final class LettersOfNames {
+  /** Usernames are made of so many letters of a family name, or more. */
+  private static final int START = 4;
+
   private final SheetView sheet;
   private final boolean inParts;
   private final String[] given;
   private final String[] family;
+  private final String[] starts;
 
   LettersOfNames(SheetView sheet) {
     this.sheet = sheet;
@@ -20,6 +24,7 @@ final class LettersOfNames {
     given = new String[inParts && sheet.has(Field.GIVEN_NAME) ? sheet.texts(Field.GIVEN_NAME) : 1];
     family =
         new String[inParts && sheet.has(Field.FAMILY_NAME) ? sheet.texts(Field.FAMILY_NAME) : 1];
+    starts = new String[family.length];
   }
 
   /**
@@ -27,15 +32,25 @@ final class LettersOfNames {
    *
    * @param given the given name
    * @param family the family name
+   * @param start as much of the family name as usernames are made of
    */
-  record Name(String given, String family) {
+  record Name(String given, String family, String start) {
+    static Name of(String given, String family) {
+      return new Name(given, family, start(family));
+    }
+
+    /** As much of a family name as usernames are made of. */
+    static String start(String family) {
+      return family.length() <= START ? family : family.substring(0, START);
+    }
+
     boolean isBlank() {
       return given.isEmpty() && family.isEmpty();
     }
 
     /** Whether a value holds the family name, or as much of it as usernames are made of. */
     boolean isIn(String value) {
-      return (family.length() >= 3 && value.contains(start()))
+      return (family.length() >= 3 && value.contains(start))
           || (given.length() >= 3 && value.contains(given))
           || (!isBlank()
               && family.length() < 3
@@ -43,13 +58,9 @@ final class LettersOfNames {
               && value.contains(given + family));
     }
 
-    private String start() {
-      return family.length() <= 4 ? family : family.substring(0, 4);
-    }
-
     /** The same of most values, without taking their letters out; no is no answer. */
     boolean isAtOnceIn(Cell value) {
-      return (family.length() >= 3 && isIn(value, start()))
+      return (family.length() >= 3 && isIn(value, start))
           || (given.length() >= 3 && isIn(value, given));
     }
 
@@ -74,12 +85,16 @@ final class LettersOfNames {
 
   /** The name in a row. */
   Name at(int position) {
-    if (inParts) {
-      return new Name(
-          letters(Field.GIVEN_NAME, given, position), letters(Field.FAMILY_NAME, family, position));
+    if (!inParts) {
+      Names.Parts parts = Names.parts(sheet.row(position));
+      return Name.of(letters(parts.given()), letters(parts.family()));
     }
-    Names.Parts parts = Names.parts(sheet.row(position));
-    return new Name(letters(parts.given()), letters(parts.family()));
+    int text = sheet.text(position, Field.FAMILY_NAME);
+    String familyName = letters(Field.FAMILY_NAME, family, position);
+    if (starts[text] == null) {
+      starts[text] = Name.start(familyName);
+    }
+    return new Name(letters(Field.GIVEN_NAME, given, position), familyName, starts[text]);
   }
 
   private String letters(Field field, String[] all, int position) {

@@ -13,6 +13,7 @@ import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
+import neatroster.core.roster.ColumnTexts;
 import neatroster.core.text.Cell;
 import neatroster.core.text.Quoted;
 
@@ -228,8 +229,9 @@ public final class MangledNumber implements ColumnRule {
   private static Shape shape(SheetView sheet, Field field, byte[] seen) {
     Shape shape = new Shape();
     boolean phone = field == Field.PHONE;
+    ColumnTexts texts = sheet.down(field);
     for (int position = 0; position < sheet.rows(); position++) {
-      int text = sheet.text(position, field);
+      int text = texts.at(position);
       if (text == 0) {
         continue;
       }

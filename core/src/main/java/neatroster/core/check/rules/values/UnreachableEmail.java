@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RuleText;
@@ -60,6 +61,10 @@ public final class UnreachableEmail extends TableRule {
   /** Domains for use inside a house or in nobody's (RFC 6761, RFC 6762). */
   private static final Set<String> NOWHERE =
       Set.of("invalid", "test", "localhost", "local", "lan", "internal", "home", "localdomain");
+
+  /** What the local parts that are nobody's begin with. */
+  private static final String BEGINS =
+      NOBODY.stream().map(word -> word.substring(0, 1)).collect(Collectors.joining());
 
   /** No local part that is nobody's is longer. */
   private static final int LONGEST_NOBODY =
@@ -222,7 +227,7 @@ public final class UnreachableEmail extends TableRule {
       while (at < length && cell.charAt(at) != '@') {
         at++;
       }
-      if (at <= LONGEST_NOBODY && NOBODY.contains(lower(cell, 0, at))) {
+      if (at <= LONGEST_NOBODY && mayBeNobody(cell, at) && NOBODY.contains(lower(cell, 0, at))) {
         return true;
       }
       if (!isLast(cell, at + 1)) {
@@ -230,6 +235,12 @@ public final class UnreachableEmail extends TableRule {
         lastIsSuspect = isSuspect(last);
       }
       return lastIsSuspect;
+    }
+
+    /** Whether a local part begins as one of nobody's, or with what does not show. */
+    private static boolean mayBeNobody(Cell cell, int length) {
+      char first = length == 0 ? ' ' : cell.charAt(0);
+      return first <= ' ' || first > 0x7f || BEGINS.indexOf(first | 0x20) >= 0;
     }
 
     private boolean isLast(Cell cell, int start) {
