@@ -38,6 +38,6 @@ if not exist "%ARCHIVE%" (
 set "SHARE=-Xshare:auto"
 if exist "%ARCHIVE%" set "SHARE=-XX:SharedArchiveFile=%ARCHIVE%"
 rem A short command should not wait for code to be compiled again and again: only what runs long is compiled twice.
-set "PATIENT=-XX:Tier4InvocationThreshold=50000 -XX:Tier4MinInvocationThreshold=20000 -XX:Tier4CompileThreshold=100000 -XX:Tier4BackEdgeThreshold=400000 -XX:+IgnoreUnrecognizedVMOptions -XX:FreqInlineSize=120 -XX:InlineSmallCode=1000"
+set "PATIENT=-XX:Tier4InvocationThreshold=50000 -XX:Tier4MinInvocationThreshold=20000 -XX:Tier4CompileThreshold=100000 -XX:Tier4BackEdgeThreshold=400000 -XX:+IgnoreUnrecognizedVMOptions -XX:FreqInlineSize=120 -XX:InlineSmallCode=1000 -Xmn128m -XX:MaxTenuringThreshold=1"
 "%JAVA%" %SHARE% %PATIENT% -Xshare:auto -Xlog:disable -Xlog:all=error:stderr -XX:+UseSerialGC %NEAT_ROSTER_JAVA_OPTIONS% -jar "%JAR%" %*
 exit /b %ERRORLEVEL%

@@ -2,18 +2,15 @@ package neatroster.sheets;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.lang.invoke.MethodHandles;
-import java.lang.invoke.VarHandle;
 import java.nio.ByteBuffer;
-import java.nio.ByteOrder;
 import java.nio.CharBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.CharsetDecoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import neatroster.core.text.EightBytes;
+import neatroster.core.text.OddText;
 import neatroster.core.text.RowBlock;
-import neatroster.core.text.TextHash;
-import neatroster.core.text.Utf8;
 
 /**
  * Splits a text with separators into blocks of whole rows: RFC 4180, as far as no cell has a line
@@ -21,39 +18,20 @@ import neatroster.core.text.Utf8;
  * says so: that row and those below are for a reader with more patience.
  */
 final class BlockSplitter {
-  private static final VarHandle LONGS =
-      MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
-  private static final long HIGH_BITS = 0x8080808080808080L;
-
-  /** A one in each byte of a word. */
-  private static final long ONES = 0x0101010101010101L;
-
-  /** Eight bytes are looked at together, so that as many stand behind the last of a block. */
-  private static final int BEHIND = 8;
-
   /** Longer rows are for the other reader. */
   private static final int LONGEST = 1 << 24;
-
-  /** No cell that is not odd is longer. */
-  private static final int SHORT = 64;
-
-  // What a byte does: it ends a cell, makes it odd, or may.
-  private static final byte ENDS = -1;
-  private static final byte ODD = 1;
-  private static final byte SPACE = 2;
 
   private final InputStream in;
   private final byte separator;
   private final byte quote;
-  private final byte[] effects = new byte[256];
   private final long separators;
   private final long quotes;
   private byte[] carried = {};
 
-  /** What the last cell that was looked at came to. */
-  private long hash;
+  /** Where separators, line ends and other signs that do not show stand in the block. */
+  private int[] marks = new int[1 << 16];
 
-  private boolean odd;
+  private int plainEnd;
   private int number = 1;
   private boolean ended;
   private boolean doubtful;
@@ -68,17 +46,8 @@ final class BlockSplitter {
     this.in = in;
     this.separator = (byte) separator;
     this.quote = (byte) quote;
-    separators = separator * ONES;
-    quotes = quote * ONES;
-    for (int i = 0; i < effects.length; i++) {
-      effects[i] = i < ' ' || i >= 0x7f ? ODD : 0;
-    }
-    effects['?'] = ODD;
-    effects['&'] = ODD;
-    effects[' '] = SPACE;
-    effects[separator] = ENDS;
-    effects['\n'] = ENDS;
-    effects['\r'] = ENDS;
+    separators = EightBytes.all(separator);
+    quotes = EightBytes.all(quote);
   }
 
   /** Whether it stopped at a row that is for another reader. */
@@ -103,13 +72,13 @@ final class BlockSplitter {
       return null;
     }
     int filled = carried.length;
-    if (filled * 2 + BEHIND > bytes.length) {
-      bytes = new byte[filled * 2 + BEHIND];
+    if (filled * 2 + RowBlock.BEHIND > bytes.length) {
+      bytes = new byte[filled * 2 + RowBlock.BEHIND];
     }
     System.arraycopy(carried, 0, bytes, 0, filled);
     int limit = 0;
     while (limit == 0) {
-      int room = bytes.length - BEHIND;
+      int room = bytes.length - RowBlock.BEHIND;
       filled += in.readNBytes(bytes, filled, room - filled);
       ended = filled < room;
       limit = ended ? filled : behindLastLineEnd(bytes, filled);
@@ -124,16 +93,19 @@ final class BlockSplitter {
       }
     }
     carried = Arrays.copyOfRange(bytes, limit, filled);
-    if (hasHighBits(bytes, limit) && !isUtf8(bytes, limit)) {
+    // Whatever is looked for in a row is found here at the latest.
+    bytes[limit] = '\n';
+    block.begin(bytes, number);
+    if (!mark(block, bytes, limit) && !isUtf8(bytes, limit)) {
       // What is no letter becomes the sign for it, and is found in its row.
       byte[] mended =
           new String(bytes, 0, limit, StandardCharsets.UTF_8).getBytes(StandardCharsets.UTF_8);
       limit = mended.length;
-      bytes = Arrays.copyOf(mended, limit + BEHIND);
+      bytes = Arrays.copyOf(mended, limit + RowBlock.BEHIND);
+      bytes[limit] = '\n';
+      block.begin(bytes, number);
+      mark(block, bytes, limit);
     }
-    // Whatever is looked for in a row is found here at the latest.
-    bytes[limit] = '\n';
-    block.begin(bytes, number);
     split(block, bytes, limit);
     number += block.rows();
     return bytes;
@@ -145,10 +117,6 @@ final class BlockSplitter {
       at--;
     }
     return at;
-  }
-
-  private static boolean hasHighBits(byte[] bytes, int limit) {
-    return Utf8.asciiLength(bytes, 0, limit) < limit;
   }
 
   private static boolean isUtf8(byte[] bytes, int limit) {
@@ -173,14 +141,123 @@ final class BlockSplitter {
 
   private void split(RowBlock block, byte[] bytes, int limit) {
     int at = 0;
+    int mark = 0;
     while (at < limit) {
-      at = row(block, bytes, at, limit);
-      if (at < 0) {
-        block.dropRow();
-        doubtful = true;
-        return;
+      mark = plainRows(block, bytes, at, mark, limit);
+      at = plainEnd;
+      if (at < limit) {
+        at = row(block, bytes, at, limit);
+        if (at < 0) {
+          block.dropRow();
+          doubtful = true;
+          break;
+        }
+        block.endRow();
+        while (marks[mark] < at) {
+          mark++;
+        }
       }
-      block.endRow();
+    }
+    block.end();
+  }
+
+  /**
+   * Finds all places up to the line end behind the last row, eight bytes at a time, and what may
+   * make a cell odd.
+   *
+   * @return whether all is ASCII
+   */
+  private boolean mark(RowBlock block, byte[] bytes, int limit) {
+    if (marks.length < limit + 16) {
+      marks = new int[limit + 16];
+    }
+    int[] to = marks;
+    long signs = separators;
+    long letters = 0;
+    int count = 0;
+    // The text begins as behind a line end.
+    long foundBefore = EightBytes.LAST;
+    long spacesBefore = 0;
+    for (int at = 0; at <= limit; at += 8) {
+      long word = EightBytes.at(bytes, at);
+      letters |= word;
+      long found = EightBytes.below(word, ' ') | EightBytes.noughts(word ^ signs);
+      long spaces = OddText.spaces(word);
+      long behind = EightBytes.behind(found | spaces, foundBefore | spacesBefore);
+      long hints =
+          (OddText.hints(word) & ~found)
+              | (spaces & (behind | EightBytes.before(found)))
+              | (found & EightBytes.behind(0, spacesBefore));
+      if (hints != 0) {
+        hints(block, at, hints, found & EightBytes.behind(0, spacesBefore));
+      }
+      foundBefore = found;
+      spacesBefore = spaces;
+      // Two are written whether they are there or not: to ask how many takes longer.
+      int all = Long.bitCount(found);
+      to[count] = at + EightBytes.place(found);
+      found &= found - 1;
+      to[count + 1] = at + EightBytes.place(found);
+      for (int i = 2; i < all; i++) {
+        found &= found - 1;
+        to[count + i] = at + EightBytes.place(found);
+      }
+      count += all;
+    }
+    return EightBytes.areAscii(letters);
+  }
+
+  /** Notes hints; that a space ended the cell before these bytes is shown by their first. */
+  private static void hints(RowBlock block, int at, long hints, long behindSpace) {
+    if (behindSpace != 0) {
+      block.hint(at - 1);
+    }
+    for (long left = hints & ~behindSpace; left != 0; left &= left - 1) {
+      block.hint(at + EightBytes.place(left));
+    }
+  }
+
+  /**
+   * Splits rows as long as no cell of them is in quotation marks or holds what is no sign. Where
+   * the first other row begins, or the end, is {@link #plainEnd} then.
+   *
+   * @param from where the first row begins
+   * @param firstMark the first place in it
+   * @return the first place of the first other row
+   */
+  private int plainRows(RowBlock block, byte[] bytes, int from, int firstMark, int limit) {
+    int row = from;
+    int start = from;
+    int mark = firstMark;
+    int markOfRow = firstMark;
+    while (true) {
+      int end = marks[mark++];
+      byte b = bytes[end];
+      boolean isInQuotes = bytes[start] == quote && end > start;
+      if (b == separator && !isInQuotes) {
+        block.cell(start, end);
+        start = end + 1;
+      } else if (b == '\n' && !isInQuotes) {
+        int behind = end > start && bytes[end - 1] == '\r' ? end - 1 : end;
+        // An empty line is a row without cells; behind the last line end there is none.
+        if (start > row || behind > start) {
+          block.cell(start, behind);
+          block.endRow();
+        } else if (end < limit) {
+          block.endRow();
+        }
+        if (end >= limit - 1) {
+          plainEnd = limit;
+          return mark;
+        }
+        start = end + 1;
+        row = start;
+        markOfRow = mark;
+      } else if (b != '\r' || isInQuotes || end + 1 >= limit || bytes[end + 1] != '\n') {
+        block.dropRow();
+        plainEnd = row;
+        return markOfRow;
+      }
     }
   }
 
@@ -212,93 +289,39 @@ final class BlockSplitter {
       }
       if (at == limit) {
         // The text ends behind a separator.
-        block.cell(at, at, TextHash.of(bytes, at, 0), false);
+        add(block, at, at);
         return at;
       }
     }
   }
 
   private int plain(RowBlock block, byte[] bytes, int start, int limit) {
-    int end = find(bytes, start, separators);
-    byte b = bytes[end];
-    if (b != separator && b != '\n' && b != '\r') {
-      return plainWithCare(block, bytes, start, limit);
-    }
-    block.cell(start, end, hash, odd || isOdd(bytes, start, end));
-    return end;
-  }
-
-  /** A cell with signs that do not show. */
-  private int plainWithCare(RowBlock block, byte[] bytes, int start, int limit) {
-    int seen = 0;
     int at = start;
-    while (at < limit) {
-      int effect = effects[bytes[at] & 0xff];
-      if (effect < 0) {
-        break;
-      }
-      seen |= effect;
+    while (at < limit && bytes[at] != separator && bytes[at] != '\n' && bytes[at] != '\r') {
       at++;
     }
-    block.cell(start, at, TextHash.of(bytes, start, at - start), isOdd(bytes, start, at, seen));
+    add(block, start, at);
     return at;
-  }
-
-  /**
-   * Where a sign stands first, or anything below a space, eight bytes at a time. Notes the hash of
-   * what stands before it, and whether any of its bytes makes it odd.
-   *
-   * @param signs the sign in each byte
-   */
-  private int find(byte[] bytes, int start, long signs) {
-    long hashed = TextHash.BEGIN;
-    long oddBytes = 0;
-    boolean spaces = false;
-    int at = start;
-    while (true) {
-      long word = (long) LONGS.get(bytes, at);
-      // The lowest byte that a test finds is one; those above it may be found by mistake.
-      long found = ((word - ' ' * ONES) & ~word & HIGH_BITS) | zeros(word ^ signs);
-      long odds =
-          ((((word & ~HIGH_BITS) + ONES) | word) & HIGH_BITS)
-              | zeros(word ^ ('?' * ONES))
-              | zeros(word ^ ('&' * ONES));
-      long space = zeros(word ^ (' ' * ONES));
-      if (found == 0) {
-        hashed = TextHash.with(hashed, word);
-        oddBytes |= odds;
-        spaces |= space != 0;
-        at += 8;
-      } else {
-        long before = (Long.lowestOneBit(found) >>> 7) - 1;
-        at += Long.numberOfTrailingZeros(found) >>> 3;
-        hash = TextHash.ended(hashed, word & before, at - start);
-        odd =
-            (oddBytes | (odds & before)) != 0
-                || ((spaces || (space & before) != 0) && hasStraySpace(bytes, start, at));
-        return at;
-      }
-    }
-  }
-
-  /** The highest bit of each byte that is 0. */
-  private static long zeros(long word) {
-    return (word - ONES) & ~word & HIGH_BITS;
   }
 
   /** A cell in quotation marks: two of them stand for one. */
   private int quoted(RowBlock block, byte[] bytes, int start, int limit) {
-    int end = find(bytes, start, quotes);
-    if (bytes[end] != quote || bytes[end + 1] == quote) {
+    int at = start;
+    long found = 0;
+    while (found == 0) {
+      long word = EightBytes.at(bytes, at);
+      found = EightBytes.below(word, ' ') | EightBytes.noughts(word ^ quotes);
+      at += found == 0 ? 8 : EightBytes.place(found);
+    }
+    if (bytes[at] != quote || bytes[at + 1] == quote) {
       return quotedWithCare(block, bytes, start, limit);
     }
-    block.cell(start, end, hash, odd || isOdd(bytes, start, end));
-    return ended(bytes, end + 1, limit);
+    add(block, start, at);
+    return ended(bytes, at + 1, limit);
   }
 
   /** A cell that holds quotation marks, or signs that do not show. */
   private int quotedWithCare(RowBlock block, byte[] bytes, int start, int limit) {
-    int seen = 0;
     int to = start;
     int at = start;
     while (at < limit) {
@@ -311,10 +334,6 @@ final class BlockSplitter {
         }
       } else if (b == '\n' || b == '\r') {
         return -1;
-      } else if (b != separator) {
-        seen |= effects[b & 0xff];
-      } else {
-        seen |= b < ' ' ? ODD : b == ' ' ? SPACE : 0;
       }
       bytes[to++] = b;
       at++;
@@ -322,7 +341,7 @@ final class BlockSplitter {
     if (at == limit) {
       return -1;
     }
-    block.cell(start, to, TextHash.of(bytes, start, to - start), isOdd(bytes, start, to, seen));
+    add(block, start, to);
     return ended(bytes, at + 1, limit);
   }
 
@@ -336,35 +355,8 @@ final class BlockSplitter {
     return ends ? behind : -1;
   }
 
-  private static boolean isOdd(byte[] bytes, int start, int end, int seen) {
-    return (seen & ODD) != 0
-        || isOdd(bytes, start, end)
-        || ((seen & SPACE) != 0 && hasStraySpace(bytes, start, end));
-  }
-
-  /** Whether a cell is {@link neatroster.core.text.OddText odd} for its length or its begin. */
-  private static boolean isOdd(byte[] bytes, int start, int end) {
-    int length = end - start;
-    if (length == 0) {
-      return false;
-    }
-    byte first = bytes[start];
-    return length > SHORT
-        || first == '='
-        || first == '#'
-        || first == '\''
-        || (first == 'E' && length > 3 && bytes[start + 3] == ':');
-  }
-
-  private static boolean hasStraySpace(byte[] bytes, int start, int end) {
-    boolean afterSpace = true;
-    for (int at = start; at < end; at++) {
-      boolean space = bytes[at] == ' ';
-      if (space && afterSpace) {
-        return true;
-      }
-      afterSpace = space;
-    }
-    return afterSpace;
+  private static void add(RowBlock block, int start, int end) {
+    block.cell(start, end);
+    block.lookAtLast();
   }
 }

@@ -31,6 +31,11 @@ public final class IntList {
     values[index] = value;
   }
 
+  /** Forgets all numbers; their room is kept for others. */
+  public void clear() {
+    size = 0;
+  }
+
   /** Gives back the room that was kept for more numbers. */
   public void trim() {
     if (values.length > size) {

@@ -6,9 +6,79 @@ package neatroster.core.text;
  */
 public final class OddText {
   /** No limit on the length of any field is lower. */
-  private static final int SHORT = 64;
+  static final int SHORT = 64;
+
+  private static final long QUESTIONS = EightBytes.all('?');
+  private static final long AMPERSANDS = EightBytes.all('&');
 
   private OddText() {}
+
+  /**
+   * Whether a text in UTF-8 is one of them.
+   *
+   * @param text has {@link RowBlock#BEHIND} bytes or more behind the text
+   */
+  static boolean is(byte[] text, int start, int length) {
+    if (length == 0 || length > SHORT) {
+      return length > 0;
+    }
+    long word = EightBytes.at(text, start);
+    long rest = EightBytes.at(text, start + 8);
+    long odd =
+        EightBytes.first(oddBytes(word), length) | EightBytes.first(oddBytes(rest), length - 8);
+    long spaces = spaces(word) | spaces(rest);
+    for (int at = 16; at < length; at += 8) {
+      long more = EightBytes.at(text, start + at);
+      odd |= EightBytes.first(oddBytes(more), length - at);
+      spaces |= spaces(more);
+    }
+    return odd != 0
+        || beginsOddly(text, start, length)
+        || (spaces != 0 && hasStraySpace(text, start, start + length));
+  }
+
+  /**
+   * The bytes among eight that make the text odd in which they stand, or may, those between the
+   * texts and spaces apart: of those only the first, the last and one behind another do.
+   */
+  public static long hints(long word) {
+    return (EightBytes.below(word, '(') & ~spaces(word))
+        | (EightBytes.below(word, '@') & ~EightBytes.below(word, ':'))
+        | EightBytes.beyondSigns(word);
+  }
+
+  /** The spaces among eight bytes. */
+  public static long spaces(long word) {
+    return EightBytes.below(word, '!') & ~EightBytes.below(word, ' ');
+  }
+
+  /** The bytes that make a text odd wherever they stand. */
+  private static long oddBytes(long word) {
+    return EightBytes.below(word, ' ')
+        | EightBytes.beyondSigns(word)
+        | EightBytes.noughts(word ^ QUESTIONS)
+        | EightBytes.noughts(word ^ AMPERSANDS);
+  }
+
+  private static boolean beginsOddly(byte[] text, int start, int length) {
+    byte first = text[start];
+    return first == '='
+        || first == '#'
+        || first == '\''
+        || (first == 'E' && length > 3 && text[start + 3] == ':');
+  }
+
+  private static boolean hasStraySpace(byte[] text, int start, int end) {
+    boolean afterSpace = true;
+    for (int at = start; at < end; at++) {
+      boolean space = text[at] == ' ';
+      if (space && afterSpace) {
+        return true;
+      }
+      afterSpace = space;
+    }
+    return afterSpace;
+  }
 
   /** Whether a text is one of them. */
   public static boolean is(CharSequence text) {

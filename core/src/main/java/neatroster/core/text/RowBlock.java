@@ -5,14 +5,22 @@ import java.util.Arrays;
 /**
  * Some whole rows of a sheet as bytes of UTF-8: what comes by the million is not made into strings.
  * Cells are counted from 0 through all rows of the block, and so are its rows.
+ *
+ * <p>What is asked of every cell is asked in loops of their own, as small as they can be: that is
+ * many times as fast as one after the other of each cell.
  */
 public final class RowBlock {
+  /** Cells are looked at sixteen bytes at a time, wherever they end. */
+  public static final int BEHIND = 16;
+
   private byte[] text = {};
   private int[] starts = new int[1024];
   private int[] ends = new int[1024];
   private long[] hashes = new long[1024];
   private boolean[] odd = new boolean[1024];
   private int[] rowEnds = new int[256];
+  private final IntList hints = new IntList();
+  private final IntList looks = new IntList();
   private int cells;
   private int rows;
   private int firstNumber;
@@ -20,7 +28,7 @@ public final class RowBlock {
   /**
    * Begins a block anew.
    *
-   * @param bytes holds the cells
+   * @param bytes holds the cells, and {@link #BEHIND} bytes or more behind the last
    * @param number the first row as a spreadsheet program counts, from 1
    */
   public void begin(byte[] bytes, int number) {
@@ -28,27 +36,66 @@ public final class RowBlock {
     firstNumber = number;
     cells = 0;
     rows = 0;
+    hints.clear();
+    looks.clear();
   }
 
-  /**
-   * Adds a cell to the row that is not ended yet.
-   *
-   * @param hash its {@link TextHash}
-   * @param isOdd whether it is {@link OddText odd}
-   */
-  public void cell(int start, int end, long hash, boolean isOdd) {
+  /** Adds a cell to the row that is not ended yet. */
+  public void cell(int start, int end) {
     if (cells == starts.length) {
-      int room = cells * 2;
-      starts = Arrays.copyOf(starts, room);
-      ends = Arrays.copyOf(ends, room);
-      hashes = Arrays.copyOf(hashes, room);
-      odd = Arrays.copyOf(odd, room);
+      starts = Arrays.copyOf(starts, cells * 2);
+      ends = Arrays.copyOf(ends, cells * 2);
     }
     starts[cells] = start;
     ends[cells] = end;
-    hashes[cells] = hash;
-    odd[cells] = isOdd;
     cells++;
+  }
+
+  /** Says that the last cell needs a look for what makes it {@link OddText odd}. */
+  public void lookAtLast() {
+    looks.add(cells - 1);
+  }
+
+  /**
+   * Says that the cell at a place in the bytes needs a look for what makes it {@link OddText odd},
+   * if one is there; the places come in order. Cells that need none are short ASCII without {@link
+   * OddText#hints}.
+   */
+  public void hint(int place) {
+    hints.add(place);
+  }
+
+  /** Ends the block: what its cells are is looked at, and no more rows are added. */
+  public void end() {
+    if (hashes.length < cells) {
+      hashes = new long[starts.length];
+      odd = new boolean[starts.length];
+    }
+    for (int cell = 0; cell < cells; cell++) {
+      hashes[cell] = TextHash.of(text, starts[cell], ends[cell] - starts[cell]);
+    }
+    for (int cell = 0; cell < cells; cell++) {
+      odd[cell] = ends[cell] - starts[cell] > OddText.SHORT;
+    }
+    int at = 0;
+    for (int i = 0; i < hints.size(); i++) {
+      int place = hints.get(i);
+      while (at < cells && ends[at] <= place) {
+        at++;
+      }
+      if (at < cells && starts[at] <= place) {
+        look(at);
+      }
+    }
+    for (int i = 0; i < looks.size(); i++) {
+      if (looks.get(i) < cells) {
+        look(looks.get(i));
+      }
+    }
+  }
+
+  private void look(int cell) {
+    odd[cell] = OddText.is(text, starts[cell], ends[cell] - starts[cell]);
   }
 
   /** Ends a row. */

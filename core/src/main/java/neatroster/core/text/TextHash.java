@@ -1,8 +1,5 @@
 package neatroster.core.text;
 
-import java.lang.invoke.MethodHandles;
-import java.lang.invoke.VarHandle;
-import java.nio.ByteOrder;
 import java.util.SplittableRandom;
 
 /**
@@ -10,13 +7,11 @@ import java.util.SplittableRandom;
  * write a sheet whose texts all have one hash. Equal hashes prove nothing: texts are compared.
  */
 public final class TextHash {
-  private static final VarHandle LONGS =
-      MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
   private static final long FACTOR = 0x9E3779B97F4A7C15L;
   private static final long LENGTHS = 0xC2B2AE3D27D4EB4FL;
 
   /** The hash before any byte. */
-  public static final long BEGIN = new SplittableRandom().nextLong();
+  private static final long BEGIN = new SplittableRandom().nextLong();
 
   /** Of two texts of one length, so many bytes or fewer, one hash proves that they are the same. */
   static final int TELLING = 8;
@@ -25,11 +20,21 @@ public final class TextHash {
 
   /** The hash of {@code length} bytes from {@code start} on. */
   public static long of(byte[] text, int start, int length) {
+    if (length <= 16 && start + 16 <= text.length) {
+      long word = EightBytes.first(EightBytes.at(text, start), length);
+      long rest = EightBytes.first(EightBytes.at(text, start + 8), length - 8);
+      return ended(mixed(BEGIN ^ word), rest, length);
+    }
+    return ofMany(text, start, length);
+  }
+
+  /** In a method of its own, so that the short one is compiled into the loops that ask it. */
+  private static long ofMany(byte[] text, int start, int length) {
     long hash = BEGIN;
     int at = start;
     int left = length;
-    while (left >= 8) {
-      hash = with(hash, (long) LONGS.get(text, at));
+    while (left > 8) {
+      hash = mixed(hash ^ EightBytes.at(text, at));
       at += 8;
       left -= 8;
     }
@@ -37,21 +42,10 @@ public final class TextHash {
     for (int i = 0; i < left; i++) {
       rest |= (text[at + i] & 0xffL) << (i * 8);
     }
-    return ended(hash, rest, length);
+    return length > 8 ? ended(hash, rest, length) : ended(mixed(hash ^ rest), 0, length);
   }
 
-  /** The hash so far, and the next eight bytes, the first of them lowest. */
-  public static long with(long hash, long word) {
-    return mixed(hash ^ word);
-  }
-
-  /**
-   * The hash at the end of a text.
-   *
-   * @param rest the bytes behind the last eight, the first of them lowest, and else noughts
-   * @param length how many bytes the text has
-   */
-  public static long ended(long hash, long rest, int length) {
+  private static long ended(long hash, long rest, int length) {
     return mixed(hash ^ rest ^ (length * LENGTHS));
   }
 

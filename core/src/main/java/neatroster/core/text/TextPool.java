@@ -193,8 +193,17 @@ public final class TextPool {
   }
 
   private static boolean hasCapitals(byte[] text, int start, int length) {
-    for (int i = start; i < start + length; i++) {
-      if (text[i] >= 'A' && text[i] <= 'Z') {
+    int end = start + length;
+    int at = start;
+    for (; at < end && at + 8 <= text.length; at += 8) {
+      long word = EightBytes.at(text, at);
+      long capitals = EightBytes.below(word, '[') & ~EightBytes.below(word, 'A');
+      if (EightBytes.first(capitals, end - at) != 0) {
+        return true;
+      }
+    }
+    for (; at < end; at++) {
+      if (text[at] >= 'A' && text[at] <= 'Z') {
         return true;
       }
     }

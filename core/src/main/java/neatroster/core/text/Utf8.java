@@ -1,21 +1,13 @@
 package neatroster.core.text;
 
-import java.lang.invoke.MethodHandles;
-import java.lang.invoke.VarHandle;
-import java.nio.ByteOrder;
-
 /** Letters as bytes and back: UTF-8 (RFC 3629). Half a surrogate pair is kept as it is. */
 public final class Utf8 {
-  private static final VarHandle LONGS =
-      MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
-  private static final long HIGH_BITS = 0x8080808080808080L;
-
   private Utf8() {}
 
   /** How many bytes from one on, and before another, are ASCII before the first that is not. */
   public static int asciiLength(byte[] bytes, int from, int to) {
     int at = from;
-    while (at + 8 <= to && ((long) LONGS.get(bytes, at) & HIGH_BITS) == 0) {
+    while (at + 8 <= to && (EightBytes.at(bytes, at) & EightBytes.HIGH_BITS) == 0) {
       at += 8;
     }
     while (at < to && bytes[at] >= 0) {
