@@ -33,7 +33,9 @@ if not exist "%JAR%" (
 
 rem The Java classes that commands use are kept in an archive to start from; a walk through the demo collects them.
 if not exist "%ARCHIVE%" (
-  "%JAVA%" "-XX:ArchiveClassesAtExit=%ARCHIVE%" -Xlog:disable -XX:+UseSerialGC -jar "%JAR%" demo "%TEMP%\neat-roster-%RANDOM%" >nul 2>nul
+  "%JAVA%" "-XX:DumpLoadedClassList=%ARCHIVE%.classes" -Xlog:disable -XX:+UseSerialGC -jar "%JAR%" demo "%TEMP%\neat-roster-%RANDOM%" >nul 2>nul
+  "%JAVA%" -Xshare:dump "-XX:SharedClassListFile=%ARCHIVE%.classes" "-XX:SharedArchiveFile=%ARCHIVE%" -Xlog:disable -XX:+UseSerialGC -jar "%JAR%" >nul 2>nul
+  del "%ARCHIVE%.classes" 2>nul
 )
 set "SHARE=-Xshare:auto"
 if exist "%ARCHIVE%" set "SHARE=-XX:SharedArchiveFile=%ARCHIVE%"

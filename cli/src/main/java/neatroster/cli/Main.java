@@ -37,10 +37,13 @@ import neatroster.core.grid.OutOfMemoryInSheetException;
 import neatroster.core.text.Nearest;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.IExecutionExceptionHandler;
+import picocli.CommandLine.IParameterExceptionHandler;
 import picocli.CommandLine.MissingParameterException;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.ParseResult;
 import picocli.CommandLine.Spec;
 import picocli.CommandLine.UnmatchedArgumentException;
 
@@ -151,10 +154,32 @@ public final class Main implements Runnable, Program {
     commands.setErr(surroundings.errWriter());
     commands.setUsageHelpAutoWidth(false);
     commands.setUsageHelpWidth(96);
-    commands.setParameterExceptionHandler((e, arguments) -> usage(surroundings, e));
-    commands.setExecutionExceptionHandler(
-        (e, command, parsed) -> trouble(surroundings, e, List.of(args).contains("--verbose")));
+    Troubles troubles = new Troubles(surroundings, List.of(args).contains("--verbose"));
+    commands.setParameterExceptionHandler(troubles);
+    commands.setExecutionExceptionHandler(troubles);
     return commands.execute(args);
+  }
+
+  /** Says what went wrong. A class of its own can be kept in the archive that we start from. */
+  private static final class Troubles
+      implements IParameterExceptionHandler, IExecutionExceptionHandler {
+    private final Surroundings surroundings;
+    private final boolean verbose;
+
+    Troubles(Surroundings surroundings, boolean verbose) {
+      this.surroundings = surroundings;
+      this.verbose = verbose;
+    }
+
+    @Override
+    public int handleParseException(ParameterException e, String[] args) {
+      return usage(surroundings, e);
+    }
+
+    @Override
+    public int handleExecutionException(Exception e, CommandLine command, ParseResult parsed) {
+      return trouble(surroundings, e, verbose);
+    }
   }
 
   @Override

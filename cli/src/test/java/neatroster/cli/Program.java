@@ -165,21 +165,10 @@ public final class Program {
       }
       Path folder = Files.createTempDirectory("neat-roster-archive");
       Path made = JAR.resolveSibling("tests.jsa." + ProcessHandle.current().pid());
-      String java = Path.of(System.getProperty("java.home"), "bin", "java").toString();
-      new ProcessBuilder(
-              List.of(
-                  java,
-                  "-XX:ArchiveClassesAtExit=" + made,
-                  "-Xlog:disable",
-                  "-XX:+UseSerialGC",
-                  "-jar",
-                  JAR.toString(),
-                  "demo",
-                  folder.resolve("demo").toString()))
-          .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-          .redirectError(ProcessBuilder.Redirect.DISCARD)
-          .start()
-          .waitFor();
+      String classes = folder.resolve("classes").toString();
+      quietly("-XX:DumpLoadedClassList=" + classes, "demo", folder.resolve("demo").toString());
+      quietly(
+          "-Xshare:dump", "-XX:SharedClassListFile=" + classes, "-XX:SharedArchiveFile=" + made);
       if (Files.exists(made)) {
         Files.move(made, archive, StandardCopyOption.REPLACE_EXISTING);
       }
@@ -190,6 +179,22 @@ public final class Program {
       Thread.currentThread().interrupt();
       return archive;
     }
+  }
+
+  /**
+   * Runs the program, or the virtual machine alone, with some words; those with a sign come first.
+   */
+  private static void quietly(String... words) throws IOException, InterruptedException {
+    List<String> line = new ArrayList<>();
+    line.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+    Stream.of(words).filter(word -> word.startsWith("-")).forEach(line::add);
+    line.addAll(List.of("-Xlog:disable", "-XX:+UseSerialGC", "-jar", JAR.toString()));
+    Stream.of(words).filter(word -> !word.startsWith("-")).forEach(line::add);
+    new ProcessBuilder(line)
+        .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+        .redirectError(ProcessBuilder.Redirect.DISCARD)
+        .start()
+        .waitFor();
   }
 
   private ProcessBuilder inFolder(List<String> line) {

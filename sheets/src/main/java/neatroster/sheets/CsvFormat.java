@@ -59,10 +59,11 @@ final class CsvFormat implements FileFormat {
     }
     Charset charset = told.map(TextEncoding::charset).orElse(StandardCharsets.UTF_8);
     String begin = new String(head, charset);
-    char separator = choice.separator().orElseGet(() -> SeparatorGuess.of(begin));
+    Optional<Character> found = choice.separator().or(() -> SeparatorGuess.of(begin));
+    char separator = found.orElse(',');
     char quote = SeparatorGuess.quoteOf(begin, separator);
     CsvSheet sheet = new CsvSheet(path, name, separator, quote, told.orElse(null));
-    if (choice.separator().isEmpty() && !SeparatorGuess.isFoundIn(begin)) {
+    if (found.isEmpty()) {
       Optional<Sheet> columns = FixedWidth.find(new Lines(sheet), begin);
       if (columns.isPresent()) {
         return new HeldFile(List.of(columns.get()));

@@ -2,6 +2,7 @@ package neatroster.sheets;
 
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
 
 /** Tells what separates the cells of a text: what makes a table of most of its first rows. */
 final class SeparatorGuess {
@@ -16,11 +17,6 @@ final class SeparatorGuess {
   private static final double OF_HEADERS = 1.25;
 
   private SeparatorGuess() {}
-
-  /** Whether something separates cells in a text that begins so. */
-  static boolean isFoundIn(CharSequence head) {
-    return best(head, USUAL, 0) != 0 || best(head, RARE, 2) != 0;
-  }
 
   /**
    * What stands around cells: the apostrophe where nearly all cells of the first rows begin and end
@@ -42,14 +38,14 @@ final class SeparatorGuess {
     return quoted > 1 && quoted * 10 >= rows * 7 ? '\'' : '"';
   }
 
-  /** The separator of a text that begins so; a comma where nothing separates. */
-  static char of(CharSequence head) {
+  /** The separator of a text that begins so, if anything separates cells in it. */
+  static Optional<Character> of(CharSequence head) {
     char best = best(head, USUAL, 0);
     if (best == 0) {
       // A title or two may have none.
       best = best(head, RARE, 2);
     }
-    return best == 0 ? ',' : best;
+    return best == 0 ? Optional.empty() : Optional.of(best);
   }
 
   private static char best(CharSequence head, char[] candidates, int fewestRows) {

@@ -206,9 +206,10 @@ public final class SettingsReader {
   }
 
   private static List<Accepted> accepted(YamlSection root) throws SettingsException {
-    List<String> known = Rules.texts().stream().map(RuleText::name).toList();
+    List<YamlSection> exceptions = root.sections("accept");
+    List<String> known = exceptions.isEmpty() ? List.of() : namesOfRules();
     List<Accepted> accepted = new ArrayList<>();
-    for (YamlSection exception : root.sections("accept")) {
+    for (YamlSection exception : exceptions) {
       exception.only(List.of("rule", "value", "sheet", "why"));
       String rule = exception.text("rule", "");
       if (!known.contains(rule)) {
@@ -438,8 +439,13 @@ public final class SettingsReader {
     return aliases;
   }
 
+  /** To know them every rule is made: only where one is named. */
+  private static List<String> namesOfRules() {
+    return Rules.texts().stream().map(RuleText::name).toList();
+  }
+
   private Map<String, Optional<Severity>> rules(YamlSection section) throws SettingsException {
-    List<String> known = Rules.texts().stream().map(RuleText::name).toList();
+    List<String> known = section.keys().iterator().hasNext() ? namesOfRules() : List.of();
     Map<String, Optional<Severity>> severities =
         ordered(
             "error",

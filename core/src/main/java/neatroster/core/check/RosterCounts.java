@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -30,7 +31,11 @@ public final class RosterCounts {
   private final int[] ends;
   private final List<int[]> membersToCount = new ArrayList<>();
   private final Map<Integer, Integer> throughGroups = new HashMap<>();
-  private final Map<TextOfField, Integer> days = new HashMap<>();
+
+  /** The days that the texts of the courses' sheet are, by their numbers. */
+  private final Map<Field, Map<Integer, Integer>> days = new EnumMap<>(Field.class);
+
+  private SheetReading sheetOfDays;
   private final BitSet listed = new BitSet();
   private final BitSet closed = new BitSet();
   private final BitSet hasInstructors = new BitSet();
@@ -97,12 +102,13 @@ public final class RosterCounts {
     if (text == 0) {
       return NONE;
     }
-    return days.computeIfAbsent(
-        new TextOfField(sheet.reading(), field, text), t -> day(sheet.row(position), field));
+    if (sheet.reading() != sheetOfDays) {
+      sheetOfDays = sheet.reading();
+      days.clear();
+    }
+    return days.computeIfAbsent(field, f -> new HashMap<>())
+        .computeIfAbsent(text, t -> day(sheet.row(position), field));
   }
-
-  /** A text where it is read. */
-  private record TextOfField(SheetReading sheet, Field field, int text) {}
 
   /** Remembers what a group says of itself. */
   public void group(int group, RosterRow row) {

@@ -16,7 +16,19 @@ import java.util.function.Function;
  */
 public final class Varied<T> {
   /** For whom a setting holds; a blank role or site is any. */
-  private record Whom(String role, String site) {}
+  private record Whom(String role, String site) {
+    // Settings are looked up at every start, and what Java makes for records takes long to begin.
+
+    @Override
+    public boolean equals(Object other) {
+      return other instanceof Whom whom && role.equals(whom.role) && site.equals(whom.site);
+    }
+
+    @Override
+    public int hashCode() {
+      return role.hashCode() * 31 + site.hashCode();
+    }
+  }
 
   private static final Whom ANYBODY = new Whom("", "");
 
