@@ -13,7 +13,9 @@ import java.util.Map;
 import java.util.zip.CRC32;
 import java.util.zip.CheckedOutputStream;
 import java.util.zip.ZipOutputStream;
+import neatroster.core.grid.RowWriter;
 import neatroster.sheets.CsvRows;
+import neatroster.sheets.RowsBeside;
 
 /**
  * Gathers the CSV files of a OneRoster delivery and puts them into one zip. The zip is the same
@@ -22,7 +24,7 @@ import neatroster.sheets.CsvRows;
 final class OneRosterZip {
   private final BatchFiles files;
   private final String version;
-  private final Map<OneRosterFile, CsvRows> open = new EnumMap<>(OneRosterFile.class);
+  private final Map<OneRosterFile, RowWriter> open = new EnumMap<>(OneRosterFile.class);
   private final Map<OneRosterFile, Path> places = new EnumMap<>(OneRosterFile.class);
   private final Map<OneRosterFile, List<String>> more = new EnumMap<>(OneRosterFile.class);
   private final Map<OneRosterFile, List<String>> headers = new EnumMap<>(OneRosterFile.class);
@@ -46,7 +48,7 @@ final class OneRosterZip {
 
   /** Adds a row; columns that it does not name are blank. */
   void row(OneRosterFile file, Map<String, String> cells) throws IOException {
-    CsvRows out = file(file);
+    RowWriter out = file(file);
     List<String> row = new ArrayList<>();
     for (String name : headers.get(file)) {
       row.add(cells.getOrDefault(name, ""));
@@ -61,8 +63,8 @@ final class OneRosterZip {
     rows++;
   }
 
-  private CsvRows file(OneRosterFile file) throws IOException {
-    CsvRows out = open.get(file);
+  private RowWriter file(OneRosterFile file) throws IOException {
+    RowWriter out = open.get(file);
     if (out == null) {
       List<String> header = header(file);
       headers.put(file, header);
@@ -71,9 +73,10 @@ final class OneRosterZip {
       CRC32 sum = new CRC32();
       sums.put(file, sum);
       out =
-          CsvRows.literal(
-              new CheckedOutputStream(
-                  new BufferedOutputStream(Files.newOutputStream(place), 1 << 16), sum));
+          new RowsBeside(
+              CsvRows.literal(
+                  new CheckedOutputStream(
+                      new BufferedOutputStream(Files.newOutputStream(place), 1 << 16), sum)));
       open.put(file, out);
       out.row(header);
     }
@@ -98,7 +101,7 @@ final class OneRosterZip {
    * @param school what the source is called
    */
   void write(String name, String kind, String school) throws IOException {
-    for (CsvRows file : open.values()) {
+    for (RowWriter file : open.values()) {
       file.close();
     }
     try (OutputStream out = files.create(name);

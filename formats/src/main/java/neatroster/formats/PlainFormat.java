@@ -11,8 +11,10 @@ import neatroster.core.compare.Change;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.WholeRecords;
+import neatroster.core.grid.RowWriter;
 import neatroster.core.model.Field;
 import neatroster.sheets.CsvRows;
+import neatroster.sheets.RowsBeside;
 
 /**
  * Our own CSV: one file for each phase that has rows, a first column {@code change}, then every
@@ -63,7 +65,7 @@ final class PlainFormat implements BatchFormat {
   private static final class Writer implements BatchWriter {
     private final BatchFiles files;
     private final OwnColumns own;
-    private final Map<Phase, CsvRows> open = new EnumMap<>(Phase.class);
+    private final Map<Phase, RowWriter> open = new EnumMap<>(Phase.class);
     private final Map<Phase, Integer> rows = new EnumMap<>(Phase.class);
 
     Writer(BatchFiles files, OwnColumns own) {
@@ -73,9 +75,9 @@ final class PlainFormat implements BatchFormat {
 
     @Override
     public void row(PlannedChange row) throws IOException {
-      CsvRows file = open.get(row.phase());
+      RowWriter file = open.get(row.phase());
       if (file == null) {
-        file = CsvRows.literal(files.create(stem(row.phase()) + ENDING));
+        file = new RowsBeside(CsvRows.literal(files.create(stem(row.phase()) + ENDING)));
         open.put(row.phase(), file);
         file.row(header(row.phase(), own));
       }
@@ -85,7 +87,7 @@ final class PlainFormat implements BatchFormat {
 
     @Override
     public void close() throws IOException {
-      for (CsvRows file : open.values()) {
+      for (RowWriter file : open.values()) {
         file.close();
       }
     }

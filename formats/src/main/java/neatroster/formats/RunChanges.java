@@ -12,10 +12,12 @@ import java.util.Map;
 import neatroster.core.compare.Change;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
+import neatroster.core.grid.RowWriter;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Deliveries;
 import neatroster.sheets.CsvRows;
+import neatroster.sheets.RowsBeside;
 
 /**
  * What a run changes, kept with it as sheets of our own tables, whatever the formats of its
@@ -32,7 +34,7 @@ public final class RunChanges implements Closeable {
 
   private final BatchFiles files;
   private final OwnColumns own;
-  private final Map<Table, CsvRows> open = new EnumMap<>(Table.class);
+  private final Map<Table, RowWriter> open = new EnumMap<>(Table.class);
   private CsvRows sites;
 
   /** Keeps the changes in these files. */
@@ -57,9 +59,9 @@ public final class RunChanges implements Closeable {
       return;
     }
     Table table = table(change);
-    CsvRows file = open.get(table);
+    RowWriter file = open.get(table);
     if (file == null) {
-      file = CsvRows.literal(files.create(fileName(table)));
+      file = new RowsBeside(CsvRows.literal(files.create(fileName(table))));
       open.put(table, file);
       file.row(header(table));
     }
@@ -158,7 +160,7 @@ public final class RunChanges implements Closeable {
 
   @Override
   public void close() throws IOException {
-    for (CsvRows file : open.values()) {
+    for (RowWriter file : open.values()) {
       file.close();
     }
     if (sites != null) {

@@ -1,6 +1,5 @@
 package neatroster.cli.command;
 
-import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -19,7 +18,6 @@ import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.PasswordPlaces;
 import neatroster.cli.folder.RunBackground;
 import neatroster.cli.folder.RunBatches;
 import neatroster.cli.folder.RunChoice;
@@ -30,7 +28,7 @@ import neatroster.cli.report.CorrectionSheets;
 import neatroster.cli.report.FindingsJson;
 import neatroster.cli.report.FindingsText;
 import neatroster.cli.report.LayoutText;
-import neatroster.cli.report.RunText;
+import neatroster.cli.report.PackReport;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
@@ -70,9 +68,6 @@ import picocli.CommandLine.Parameters;
 /** Writes import batches into a run folder. */
 @Command(name = "pack", description = "Writes the roster as import batches into a new run folder.")
 public final class PackCommand implements Callable<Integer> {
-  /** So many dropped values are shown; the run holds all. */
-  private static final int SHOWN = 20;
-
   private static final int MOST_SHOWN = 1000;
 
   @Mixin private CommonOptions options;
@@ -108,65 +103,6 @@ public final class PackCommand implements Callable<Integer> {
       description = "The sheets. Without any: what the roster folder holds.")
   private List<String> files = List.of();
 
-  /**
-   * A packed run.
-   *
-   * @param run its name
-   * @param folder where it is, as people read it
-   * @param files its batch files
-   * @param notCarried what the formats have no room for
-   * @param stillDue how many changes no format of the run carries
-   * @param counts for each phase and change how many
-   * @param leftOut how many rows were left out
-   * @param corrections the correction sheets, in the run folder
-   * @param dropped values that rows do without, because what they name is left out
-   * @param passwords how many first passwords the batches hold
-   * @param repeats the run that changes the same and was not delivered, or null
-   * @param waiting the earlier runs that were not delivered
-   * @param covers whether the settings say that a sheet is the whole of something
-   */
-  private record Packed(
-      String run,
-      String folder,
-      List<RunBatches.PackedFile> files,
-      List<RunBatches.NotCarried> notCarried,
-      int stillDue,
-      Map<String, Map<String, Integer>> counts,
-      int leftOut,
-      List<String> corrections,
-      List<Dropped> dropped,
-      int passwords,
-      String repeats,
-      List<String> waiting,
-      boolean covers) {
-    /** There was nothing to change. */
-    static final Packed NOTHING =
-        new Packed(
-            null, null, List.of(), List.of(), 0, Map.of(), 0, List.of(), List.of(), 0, null,
-            List.of(), false);
-
-    /** There was nothing to change that a format of the run carries. */
-    static Packed carryingNothing(List<RunBatches.NotCarried> notCarried, int stillDue) {
-      return new Packed(
-          null,
-          null,
-          List.of(),
-          notCarried,
-          stillDue,
-          Map.of(),
-          0,
-          List.of(),
-          List.of(),
-          0,
-          null,
-          List.of(),
-          false);
-    }
-  }
-
-  /** A value that is not delivered though its row is, because what it names is left out. */
-  private record Dropped(Place place, Field field, String value, String why) {}
-
   @Override
   public Integer call() {
     Screen screen = options.screen();
@@ -198,11 +134,11 @@ public final class PackCommand implements Callable<Integer> {
         refuse(screen, checked, "Nothing was packed. " + why);
         return Exit.FINDINGS;
       }
-      Packed packed = pack(settings, as, open, checked, known, items, workplace);
+      PackReport packed = pack(settings, as, open, checked, known, items, workplace);
       if (options.json()) {
-        Json.write(screen.out(), json -> json(json, packed));
+        Json.write(screen.out(), packed::json);
       } else {
-        text(screen, settings, packed);
+        packed.write(screen, settings);
       }
       return packed.leftOut() > 0 ? Exit.FINDINGS : Exit.DONE;
     } catch (RegisterException e) {
@@ -379,7 +315,7 @@ public final class PackCommand implements Callable<Integer> {
     screen.line(screen.red(why));
   }
 
-  private static Packed pack(
+  private static PackReport pack(
       Settings settings,
       FormatOptions formats,
       OpenRoster open,
@@ -404,7 +340,7 @@ public final class PackCommand implements Callable<Integer> {
                   workplace.register(),
                   formats.oneRoster(),
                   formats.split()));
-      List<Dropped> dropped = new ArrayList<>();
+      List<PackReport.Dropped> dropped = new ArrayList<>();
       CorrectionSheets corrections = new CorrectionSheets(run, checked);
       try {
         ChangeReceiver receiver =
@@ -425,7 +361,7 @@ public final class PackCommand implements Callable<Integer> {
 
               @Override
               public void dropped(Place place, Field field, String value, String why) {
-                dropped.add(new Dropped(place, field, value, why));
+                dropped.add(new PackReport.Dropped(place, field, value, why));
               }
             };
         new Comparison(settings, checked, known, items, today, receiver).run();
@@ -437,8 +373,8 @@ public final class PackCommand implements Callable<Integer> {
       open.verifyUnchanged();
       if (batches.counts().isEmpty() && corrections.rows() == 0) {
         return batches.stillDue() == 0
-            ? Packed.NOTHING
-            : Packed.carryingNothing(batches.notCarried(), batches.stillDue());
+            ? PackReport.NOTHING
+            : PackReport.carryingNothing(batches.notCarried(), batches.stillDue());
       }
       String digest = batches.digest();
       List<Run> waiting =
@@ -446,8 +382,8 @@ public final class PackCommand implements Callable<Integer> {
               .filter(earlier -> earlier.deliveredAt().isEmpty())
               .filter(earlier -> Files.isDirectory(runs.resolve(earlier.name())))
               .toList();
-      Packed packed =
-          new Packed(
+      PackReport packed =
+          new PackReport(
               run.name(),
               workplace.folder().shown("runs/" + run.name()),
               files,
@@ -467,7 +403,7 @@ public final class PackCommand implements Callable<Integer> {
               open.roster().sheets().stream()
                   .anyMatch(sheet -> sheet.plan().flatMap(SheetPlan::covers).isPresent()));
       try (var out = run.create("run.json")) {
-        Json.write(out, json -> json(json, packed));
+        Json.write(out, packed::json);
       }
       run.finish();
       workplace.register().runPacked(run.name(), Instant.now(), digest, Optional.empty());
@@ -489,123 +425,5 @@ public final class PackCommand implements Callable<Integer> {
     Map<String, String> codes = new HashMap<>();
     register.joinCodes().forEach(code -> codes.put(code.of(), code.code()));
     return codes;
-  }
-
-  private static void text(Screen screen, Settings settings, Packed packed) {
-    if (packed.run() == null && packed.stillDue() > 0) {
-      screen.line(
-          screen.yellow(Counted.of(packed.stillDue(), "change"))
-              + ", and none that the formats have room for, so no run was packed.");
-      RunText.notCarried(screen, packed.notCarried());
-      return;
-    }
-    if (packed.run() == null) {
-      screen.line("Nothing is to be changed on the platform, so no run was packed.");
-      return;
-    }
-    screen.line("Packed run " + screen.bold(packed.run()) + " into " + packed.folder());
-    screen.line("");
-    RunText.files(screen, packed.files());
-    RunText.notCarried(screen, packed.notCarried());
-    screen.line("");
-    if (packed.stillDue() > 0) {
-      screen.line(
-          screen.yellow(
-                  Counted.of(packed.stillDue(), "change")
-                      + (packed.stillDue() == 1 ? " is" : " are"))
-              + " in no batch of this run and will be in the next one again, until a format carries"
-              + " them: neat-roster pack --as plain has all.");
-    }
-    if (packed.leftOut() > 0) {
-      screen.line(
-          screen.yellow(Counted.of(packed.leftOut(), "row") + " left out")
-              + ", to be mended in "
-              + String.join(", ", packed.corrections()));
-      screen.line("(each row says why; give the mended sheet to check again).");
-      if (packed.covers()) {
-        screen.line("As long as any row is left out, nothing counts as absent.");
-      }
-    }
-    for (Dropped value : packed.dropped().subList(0, Math.min(SHOWN, packed.dropped().size()))) {
-      screen.line(
-          value.place().sheet()
-              + ", row "
-              + value.place().row()
-              + ", "
-              + value.field().label()
-              + ": "
-              + value.why());
-    }
-    if (packed.dropped().size() > SHOWN) {
-      screen.line(
-          "… and " + (packed.dropped().size() - SHOWN) + " more such values; see run.json.");
-    }
-    if (packed.passwords() > 0) {
-      screen.line("The batches hold first passwords: keep them where only you can read them.");
-    }
-    RunText.next(screen, packed.run(), settings);
-    waiting(screen, packed);
-  }
-
-  /** Whoever delivers two runs that change the same makes everything twice. */
-  private static void waiting(Screen screen, Packed packed) {
-    if (packed.repeats() != null) {
-      screen.line(
-          screen.yellow("It changes the same as run " + packed.repeats())
-              + ", which is not recorded as delivered: deliver one of them, not both.");
-    } else if (!packed.waiting().isEmpty()) {
-      String last = packed.waiting().get(packed.waiting().size() - 1);
-      screen.line(
-          screen.yellow("Run " + last + " is not recorded as delivered")
-              + ", so what it changes is in this run again. If it was uploaded, say so with"
-              + " neat-roster send "
-              + last
-              + " --by-hand, and pack once more.");
-    }
-  }
-
-  private static void json(JsonGenerator json, Packed packed) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "pack");
-    json.writeStringField("run", packed.run());
-    json.writeStringField("folder", packed.run() == null ? null : "runs/" + packed.run());
-    json.writeStringField("repeats", packed.repeats());
-    json.writeArrayFieldStart("notDelivered");
-    for (String earlier : packed.waiting()) {
-      json.writeString(earlier);
-    }
-    json.writeEndArray();
-    RunBatches.json(json, packed.files());
-    json.writeObjectFieldStart("counts");
-    for (Map.Entry<String, Map<String, Integer>> phase : packed.counts().entrySet()) {
-      json.writeObjectFieldStart(phase.getKey());
-      for (Map.Entry<String, Integer> change : phase.getValue().entrySet()) {
-        json.writeNumberField(change.getKey(), change.getValue());
-      }
-      json.writeEndObject();
-    }
-    json.writeEndObject();
-    RunBatches.jsonNotCarried(json, packed.notCarried());
-    json.writeNumberField("stillDue", packed.stillDue());
-    json.writeNumberField(PasswordPlaces.COUNT, packed.passwords());
-    json.writeNumberField("leftOut", packed.leftOut());
-    json.writeArrayFieldStart("corrections");
-    for (String name : packed.corrections()) {
-      json.writeString(name);
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("droppedValues");
-    for (Dropped value : packed.dropped()) {
-      json.writeStartObject();
-      json.writeStringField("file", value.place().sheet().file());
-      json.writeStringField("sheet", value.place().sheet().sheet());
-      json.writeNumberField("row", value.place().row());
-      json.writeStringField("field", value.field().key());
-      json.writeStringField("value", value.value());
-      json.writeStringField("why", value.why());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeEndObject();
   }
 }

@@ -119,10 +119,9 @@ public final class RosterFolder {
       return SettingsReader.standard();
     }
     try {
-      SettingsReader.Outcome outcome = SettingsReader.read(file, shown(SETTINGS));
-      outcome.remarks().forEach(screen::remark);
+      Settings settings = SettingsReader.read(file, shown(SETTINGS));
       boolean open =
-          outcome.settings().keeping().sealed()
+          settings.keeping().sealed()
               && Files.exists(path("accounts/accounts.csv"))
               && !Files.exists(path("accounts/accounts.csv.pgp"));
       if (open) {
@@ -131,7 +130,7 @@ public final class RosterFolder {
                 + " lies open, and roster.yaml has the accounts sealed: issue, pack and handout seal"
                 + " it.");
       }
-      return outcome.settings();
+      return settings;
     } catch (SettingsException e) {
       throw Problem.usage(e.getMessage());
     } catch (IOException e) {

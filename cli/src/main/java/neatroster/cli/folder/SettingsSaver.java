@@ -81,7 +81,7 @@ public final class SettingsSaver {
       addPatterns(lines, root, fresh);
       addSheets(lines, root, fresh, leaving, open);
       String text = String.join(newline, lines) + newline;
-      Settings after = SettingsReader.read(text, "roster.yaml").settings();
+      Settings after = SettingsReader.read(text, "roster.yaml");
       int wanted = settings.reading().sheets().size() + fresh.size() + leaving.size();
       if (after.reading().sheets().size() != wanted) {
         throw new SettingsException("the entries do not fit into it as it is written");

@@ -93,15 +93,6 @@ public final class SettingsReader {
   private static final int LONGEST_ADDRESS = 300;
 
   private final Settings standard = Settings.standard();
-  private final List<String> remarks = new ArrayList<>();
-
-  /**
-   * Settings with what is to be said about them.
-   *
-   * @param settings the settings
-   * @param remarks settings that have no effect yet
-   */
-  public record Outcome(Settings settings, List<String> remarks) {}
 
   /** The settings of files that lie in no roster folder. */
   public static Settings standard() {
@@ -111,14 +102,13 @@ public final class SettingsReader {
   }
 
   /** Reads a settings file. */
-  public static Outcome read(Path file, String name) throws SettingsException, IOException {
+  public static Settings read(Path file, String name) throws SettingsException, IOException {
     return read(YamlFile.text(file, name), name);
   }
 
   /** Reads the text of a settings file. */
-  public static Outcome read(String text, String name) throws SettingsException {
-    SettingsReader reader = new SettingsReader();
-    return new Outcome(reader.settings(YamlFile.root(name, text)), reader.remarks);
+  public static Settings read(String text, String name) throws SettingsException {
+    return new SettingsReader().settings(YamlFile.root(name, text));
   }
 
   private Settings settings(YamlSection root) throws SettingsException {

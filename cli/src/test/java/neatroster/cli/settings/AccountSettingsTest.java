@@ -16,7 +16,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class AccountSettingsTest {
   @TempDir private Path folder;
 
-  private SettingsReader.Outcome read(String yaml) throws Exception {
+  private Settings read(String yaml) throws Exception {
     Path file = Files.writeString(folder.resolve("roster.yaml"), yaml);
     return SettingsReader.read(file, "roster.yaml");
   }
@@ -24,7 +24,8 @@ class AccountSettingsTest {
   @Test
   void whatARoleOrASiteDoesNotSayIsAsForEverybody() throws Exception {
     Settings settings =
-        read("""
+        read(
+            """
                 usernames:
                   pattern: "{given}"
                   length: 4-12
@@ -36,8 +37,7 @@ class AccountSettingsTest {
                 passwords:
                   style: characters
                   by-role: {learner: {style: words, length: 3}}
-                """)
-            .settings();
+                """);
     Settings.Usernames teacher = settings.usernames().of("instructor", "Main Pier/Staff");
     assertThat(teacher.pattern()).isEqualTo("t-{family}");
     assertThat(teacher.longest()).isEqualTo(9);
@@ -55,14 +55,14 @@ class AccountSettingsTest {
   @Test
   void defaultsAreLaidOverEachOtherFieldByField() throws Exception {
     Settings settings =
-        read("""
+        read(
+            """
                 defaults:
                   users: {language: en, country: GB}
                   enrollments: {role: learner}
                   by-site:
                     Cais: {users: {language: pt}}
-                """)
-            .settings();
+                """);
     assertThat(settings.defaults().of("", "Cais/Norte"))
         .isEqualTo(
             Map.of(
@@ -75,13 +75,13 @@ class AccountSettingsTest {
   @Test
   void itemsAreLeftToThePlatformOneByOne() throws Exception {
     Settings settings =
-        read("""
+        read(
+            """
                 usernames: {made-by: platform, by-role: {instructor: {made-by: us}}}
                 emails: {when-missing: make, made-by: platform}
                 ids: {when-missing: make}
                 passwords: {made-by: platform}
-                """)
-            .settings();
+                """);
     assertThat(settings.usernames().of("learner", "").byPlatform()).isTrue();
     assertThat(settings.usernames().of("instructor", "").byPlatform()).isFalse();
     assertThat(settings.emails().usual().whenMissing()).isEqualTo(Settings.WhenMissing.LEAVE);
@@ -91,7 +91,7 @@ class AccountSettingsTest {
 
   @Test
   void everythingElseAboutAccounts() throws Exception {
-    SettingsReader.Outcome outcome =
+    Settings settings =
         read(
             """
                 guardians: {accounts: make}
@@ -105,8 +105,6 @@ class AccountSettingsTest {
                 fields: {berth: {table: users}}
                 ids: {pattern: "{berth}-{n}"}
                 """);
-    Settings settings = outcome.settings();
-    assertThat(outcome.remarks()).isEmpty();
     assertThat(settings.guardians().accounts()).isTrue();
     assertThat(settings.joinCodes()).isEqualTo(new Settings.JoinCodes(true, false));
     assertThat(settings.anonymousPattern()).isEqualTo("{course}-{n:2}");

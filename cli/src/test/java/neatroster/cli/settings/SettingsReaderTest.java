@@ -26,7 +26,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class SettingsReaderTest {
   @TempDir Path folder;
 
-  private SettingsReader.Outcome read(String yaml) throws Exception {
+  private Settings read(String yaml) throws Exception {
     Path file = Files.writeString(folder.resolve("roster.yaml"), yaml);
     return SettingsReader.read(file, "roster.yaml");
   }
@@ -34,7 +34,7 @@ class SettingsReaderTest {
   @ParameterizedTest
   @ValueSource(strings = {"", "# nothing but a comment\n", "---\n", "usernames:\npolicy: {}\n"})
   void anEmptyFileMeansTheStandard(String yaml) throws Exception {
-    Settings settings = read(yaml).settings();
+    Settings settings = read(yaml);
     Settings standard = Settings.standard();
     assertThat(settings.usernames()).isEqualTo(standard.usernames());
     assertThat(settings.emails()).isEqualTo(standard.emails());
@@ -46,7 +46,7 @@ class SettingsReaderTest {
 
   @Test
   void theSettingsOfTheContractAreAllRead() throws Exception {
-    SettingsReader.Outcome outcome =
+    Settings settings =
         read(
             """
             dates: ask
@@ -72,7 +72,6 @@ class SettingsReaderTest {
             sheets: []
             platform: {name: "", address: "", token: {file: ""}, layout: ""}
             """);
-    Settings settings = outcome.settings();
     assertThat(settings.dates()).isEqualTo(DateOrder.ASK);
     assertThat(settings.usernames().usual())
         .isEqualTo(
@@ -109,10 +108,8 @@ class SettingsReaderTest {
                 Optional.of(Severity.ERROR)));
     assertThat(settings.checks().consentBelowAge()).isEqualTo(13);
     assertThat(settings.courseAliases()).isEqualTo(Map.of("First hour", "NAV-2"));
-    assertThat(outcome.remarks()).isEmpty();
     assertThat(settings.policy().matchByName()).isFalse();
-    assertThat(read("match-by: [name, id, username, email]").settings().policy().matchByName())
-        .isTrue();
+    assertThat(read("match-by: [name, id, username, email]").policy().matchByName()).isTrue();
     assertThatThrownBy(() -> read("match-by: [id, name]"))
         .hasMessageContaining("are always looked at");
   }
@@ -120,15 +117,15 @@ class SettingsReaderTest {
   @Test
   void whatIsDoneAboutDifferencesIsReadForEachTableAndField() throws Exception {
     Settings settings =
-        read("""
+        read(
+            """
             policy:
               sites: {new: skip}
               users: {new: skip, known: {default: leave, email: overwrite}, absent: suspend}
               groups: {new: create}
               enrollments: {known: overwrite, absent: withdraw}
             stop-above: {removals: 3, changes: 10%}
-            """)
-            .settings();
+            """);
     Policy policy = settings.policy();
     assertThat(policy.skipsNewSites()).isTrue();
     assertThat(policy.of(Table.USERS).skipsNew()).isTrue();
@@ -155,7 +152,8 @@ class SettingsReaderTest {
   @Test
   void howSheetsAreReadIsPartOfTheSettings() throws Exception {
     Settings settings =
-        read("""
+        read(
+            """
                 phones: {region: gb}
                 most-courses: 7
                 words: {category: {Deck: 12}}
@@ -173,8 +171,7 @@ class SettingsReaderTest {
                     words: {role: {Kadett: learner}}
                     covers: course NAV-2
                     dates: month-first
-                """)
-            .settings();
+                """);
     assertThat(settings.checks().phoneRegion()).isEqualTo("GB");
     assertThat(settings.checks().mostCourses()).isEqualTo(7);
     assertThat(settings.reading().words())

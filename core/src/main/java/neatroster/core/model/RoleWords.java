@@ -1,11 +1,12 @@
 package neatroster.core.model;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import neatroster.core.text.IntList;
-import neatroster.core.text.KeyIndex;
+import neatroster.core.text.Cleaning;
 
 /** The roles of a roster folder, and every word that stands for one of them. */
 public final class RoleWords {
@@ -128,9 +129,11 @@ public final class RoleWords {
               "coordenadora"));
 
   private final List<String> roles = new ArrayList<>(OURS);
-  private final KeyIndex words = KeyIndex.caseless();
-  private final IntList roleOfWord = new IntList();
-  private final int own;
+
+  /** For each word its role; made once, as several threads may ask. */
+  private final Map<String, Integer> roleOfWord = new LinkedHashMap<>();
+
+  private final List<String> own = new ArrayList<>();
 
   /**
    * The five roles with these words for them.
@@ -152,23 +155,24 @@ public final class RoleWords {
             put(other, number);
           }
         });
-    own = words.size();
+    own.addAll(roleOfWord.keySet());
     IN_OTHER_LANGUAGES.forEach(
         (role, others) -> others.forEach(other -> put(other, OURS.indexOf(role))));
   }
 
   private void put(String word, int role) {
-    if (words.add(word) == roleOfWord.size()) {
-      roleOfWord.add(role);
-    }
+    roleOfWord.putIfAbsent(folded(word), role);
+  }
+
+  private static String folded(CharSequence word) {
+    return Cleaning.clean(word).toUpperCase(Locale.ROOT).toLowerCase(Locale.ROOT);
   }
 
   /**
    * The role's place in {@link #roles} that a word stands for, whatever its case, or {@link #NONE}.
    */
   public int number(CharSequence word) {
-    int number = words.find(word);
-    return number == KeyIndex.NONE ? NONE : roleOfWord.get(number);
+    return roleOfWord.getOrDefault(folded(word), NONE);
   }
 
   /** The role that a word stands for. */
@@ -184,10 +188,6 @@ public final class RoleWords {
 
   /** The roles and the folder's own words for them, in lower case. */
   public List<String> words() {
-    List<String> all = new ArrayList<>();
-    for (int i = 0; i < own; i++) {
-      all.add(words.text(i));
-    }
-    return all;
+    return List.copyOf(own);
   }
 }

@@ -1,0 +1,192 @@
+package neatroster.cli.report;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.util.List;
+import java.util.Map;
+import neatroster.cli.folder.PasswordPlaces;
+import neatroster.cli.folder.RunBatches;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.grid.Place;
+import neatroster.core.model.Counted;
+import neatroster.core.model.Field;
+import neatroster.core.settings.Settings;
+
+/**
+ * A packed run, as it is told to people and programs.
+ *
+ * @param run its name
+ * @param folder where it is, as people read it
+ * @param files its batch files
+ * @param notCarried what the formats have no room for
+ * @param stillDue how many changes no format of the run carries
+ * @param counts for each phase and change how many
+ * @param leftOut how many rows were left out
+ * @param corrections the correction sheets, in the run folder
+ * @param dropped values that rows do without, because what they name is left out
+ * @param passwords how many first passwords the batches hold
+ * @param repeats the run that changes the same and was not delivered, or null
+ * @param waiting the earlier runs that were not delivered
+ * @param covers whether the settings say that a sheet is the whole of something
+ */
+public record PackReport(
+    String run,
+    String folder,
+    List<RunBatches.PackedFile> files,
+    List<RunBatches.NotCarried> notCarried,
+    int stillDue,
+    Map<String, Map<String, Integer>> counts,
+    int leftOut,
+    List<String> corrections,
+    List<Dropped> dropped,
+    int passwords,
+    String repeats,
+    List<String> waiting,
+    boolean covers) {
+  /** So many dropped values are shown; the run holds all. */
+  private static final int SHOWN = 20;
+
+  /** There was nothing to change. */
+  public static final PackReport NOTHING =
+      new PackReport(
+          null, null, List.of(), List.of(), 0, Map.of(), 0, List.of(), List.of(), 0, null,
+          List.of(), false);
+
+  /** There was nothing to change that a format of the run carries. */
+  public static PackReport carryingNothing(List<RunBatches.NotCarried> notCarried, int stillDue) {
+    return new PackReport(
+        null,
+        null,
+        List.of(),
+        notCarried,
+        stillDue,
+        Map.of(),
+        0,
+        List.of(),
+        List.of(),
+        0,
+        null,
+        List.of(),
+        false);
+  }
+
+  /** A value that is not delivered though its row is, because what it names is left out. */
+  public record Dropped(Place place, Field field, String value, String why) {}
+
+  /** Says what was packed and what to do with it. */
+  public void write(Screen screen, Settings settings) {
+    if (run() == null && stillDue() > 0) {
+      screen.line(
+          screen.yellow(Counted.of(stillDue(), "change"))
+              + ", and none that the formats have room for, so no run was ");
+      RunText.notCarried(screen, notCarried());
+      return;
+    }
+    if (run() == null) {
+      screen.line("Nothing is to be changed on the platform, so no run was ");
+      return;
+    }
+    screen.line("Packed run " + screen.bold(run()) + " into " + folder());
+    screen.line("");
+    RunText.files(screen, files());
+    RunText.notCarried(screen, notCarried());
+    screen.line("");
+    if (stillDue() > 0) {
+      screen.line(
+          screen.yellow(Counted.of(stillDue(), "change") + (stillDue() == 1 ? " is" : " are"))
+              + " in no batch of this run and will be in the next one again, until a format carries"
+              + " them: neat-roster pack --as plain has all.");
+    }
+    if (leftOut() > 0) {
+      screen.line(
+          screen.yellow(Counted.of(leftOut(), "row") + " left out")
+              + ", to be mended in "
+              + String.join(", ", corrections()));
+      screen.line("(each row says why; give the mended sheet to check again).");
+      if (covers()) {
+        screen.line("As long as any row is left out, nothing counts as absent.");
+      }
+    }
+    for (Dropped value : dropped().subList(0, Math.min(SHOWN, dropped().size()))) {
+      screen.line(
+          value.place().sheet()
+              + ", row "
+              + value.place().row()
+              + ", "
+              + value.field().label()
+              + ": "
+              + value.why());
+    }
+    if (dropped().size() > SHOWN) {
+      screen.line("… and " + (dropped().size() - SHOWN) + " more such values; see run.json.");
+    }
+    if (passwords() > 0) {
+      screen.line("The batches hold first passwords: keep them where only you can read them.");
+    }
+    RunText.next(screen, run(), settings);
+    sayWaiting(screen);
+  }
+
+  /** Whoever delivers two runs that change the same makes everything twice. */
+  private void sayWaiting(Screen screen) {
+    if (repeats() != null) {
+      screen.line(
+          screen.yellow("It changes the same as run " + repeats())
+              + ", which is not recorded as delivered: deliver one of them, not both.");
+    } else if (!waiting().isEmpty()) {
+      String last = waiting().get(waiting().size() - 1);
+      screen.line(
+          screen.yellow("Run " + last + " is not recorded as delivered")
+              + ", so what it changes is in this run again. If it was uploaded, say so with"
+              + " neat-roster send "
+              + last
+              + " --by-hand, and pack once more.");
+    }
+  }
+
+  /** Writes it as an object of JSON. */
+  public void json(JsonGenerator json) throws IOException {
+    json.writeStartObject();
+    json.writeStringField("command", "pack");
+    json.writeStringField("run", run());
+    json.writeStringField("folder", run() == null ? null : "runs/" + run());
+    json.writeStringField("repeats", repeats());
+    json.writeArrayFieldStart("notDelivered");
+    for (String earlier : waiting()) {
+      json.writeString(earlier);
+    }
+    json.writeEndArray();
+    RunBatches.json(json, files());
+    json.writeObjectFieldStart("counts");
+    for (Map.Entry<String, Map<String, Integer>> phase : counts().entrySet()) {
+      json.writeObjectFieldStart(phase.getKey());
+      for (Map.Entry<String, Integer> change : phase.getValue().entrySet()) {
+        json.writeNumberField(change.getKey(), change.getValue());
+      }
+      json.writeEndObject();
+    }
+    json.writeEndObject();
+    RunBatches.jsonNotCarried(json, notCarried());
+    json.writeNumberField("stillDue", stillDue());
+    json.writeNumberField(PasswordPlaces.COUNT, passwords());
+    json.writeNumberField("leftOut", leftOut());
+    json.writeArrayFieldStart("corrections");
+    for (String name : corrections()) {
+      json.writeString(name);
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("droppedValues");
+    for (Dropped value : dropped()) {
+      json.writeStartObject();
+      json.writeStringField("file", value.place().sheet().file());
+      json.writeStringField("sheet", value.place().sheet().sheet());
+      json.writeNumberField("row", value.place().row());
+      json.writeStringField("field", value.field().key());
+      json.writeStringField("value", value.value());
+      json.writeStringField("why", value.why());
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeEndObject();
+  }
+}
