@@ -125,6 +125,15 @@ final class OneRosterWriter implements BatchWriter {
     zip.extend(OneRosterFile.USERS, metadata(Table.USERS));
     zip.extend(OneRosterFile.CLASSES, metadata(Table.COURSES));
     zip.extend(OneRosterFile.ENROLLMENTS, metadata(Table.ENROLLMENTS));
+    zip.finish(OneRosterFile.ENROLLMENTS, OneRosterWriter::withId);
+  }
+
+  /** An enrollment with the id that its user and its class give. */
+  private static List<String> withId(List<String> enrollment) {
+    String user = enrollment.get(5);
+    String theClass = enrollment.get(3);
+    enrollment.set(0, SourcedIds.made("enrollment " + user + " " + theClass));
+    return enrollment;
   }
 
   private List<String> metadata(Table table) {
@@ -368,9 +377,10 @@ final class OneRosterWriter implements BatchWriter {
     String user = background.ids().of("user", change.value(Field.USER));
     String theClass = background.ids().of("class", course);
     boolean leads = background.isFirst() && role.equals("instructor") && led.add(course);
-    // There are more of these than of anything else: the cells stand in the order of the headers.
+    // There are more of these than of anything else: the cells stand in the order of the headers,
+    // and the id is given where they are written.
     List<String> row = new ArrayList<>();
-    row.add(SourcedIds.made("enrollment " + user + " " + theClass));
+    row.add("");
     row.add(background.isFirst() ? "" : isThere ? "active" : "tobedeleted");
     row.add(background.isFirst() ? "" : modified);
     row.add(theClass);

@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.UnaryOperator;
 import java.util.zip.CRC32;
 import java.util.zip.CheckedOutputStream;
 import java.util.zip.ZipOutputStream;
@@ -29,6 +30,8 @@ final class OneRosterZip {
   private final Map<OneRosterFile, List<String>> more = new EnumMap<>(OneRosterFile.class);
   private final Map<OneRosterFile, List<String>> headers = new EnumMap<>(OneRosterFile.class);
   private final Map<OneRosterFile, CRC32> sums = new EnumMap<>(OneRosterFile.class);
+  private final Map<OneRosterFile, UnaryOperator<List<String>>> finishers =
+      new EnumMap<>(OneRosterFile.class);
   private int rows;
 
   OneRosterZip(BatchFiles files, String version) {
@@ -44,6 +47,11 @@ final class OneRosterZip {
   /** Adds columns behind those of the standard. */
   void extend(OneRosterFile file, List<String> headers) {
     more.put(file, headers);
+  }
+
+  /** Says what is still to be done to the rows of a file: see {@link RowsBeside}. */
+  void finish(OneRosterFile file, UnaryOperator<List<String>> finisher) {
+    finishers.put(file, finisher);
   }
 
   /** Adds a row; columns that it does not name are blank. */
@@ -72,13 +80,13 @@ final class OneRosterZip {
       places.put(file, place);
       CRC32 sum = new CRC32();
       sums.put(file, sum);
-      out =
-          new RowsBeside(
-              CsvRows.literal(
-                  new CheckedOutputStream(
-                      new BufferedOutputStream(Files.newOutputStream(place), 1 << 16), sum)));
+      RowWriter csv =
+          CsvRows.literal(
+              new CheckedOutputStream(
+                  new BufferedOutputStream(Files.newOutputStream(place), 1 << 16), sum));
+      csv.row(header);
+      out = new RowsBeside(csv, finishers.getOrDefault(file, UnaryOperator.identity()));
       open.put(file, out);
-      out.row(header);
     }
     return out;
   }

@@ -4,10 +4,13 @@ import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
+import neatroster.core.text.Cleaning;
+import neatroster.core.text.KeyIndex;
 
 /**
  * The sourcedIds of OneRoster: for each thing one that never changes and is never given to another.
@@ -18,10 +21,29 @@ import java.util.UUID;
 public final class SourcedIds {
   private static final UUID OURS = UUID.fromString("6f7d2b1c-54a8-5c11-9a3e-2f8b7c0d4e19");
 
-  private static final int LATELY = 1 << 14;
+  /** So many ids are kept, in some sixty bytes each: most are asked for again and again. */
+  private static final int MOST_KEPT = 1 << 21;
 
-  private final String[] latelyAsked = new String[LATELY];
-  private final String[] latelyMade = new String[LATELY];
+  /** To ask for a new one for each of millions of ids takes longer than the ids. */
+  private static final ThreadLocal<MessageDigest> SHA1 =
+      ThreadLocal.withInitial(
+          () -> {
+            try {
+              return MessageDigest.getInstance("SHA-1");
+            } catch (NoSuchAlgorithmException e) {
+              throw new IllegalStateException("every Java has SHA-1", e);
+            }
+          });
+
+  private static final byte[] NAMESPACE =
+      ByteBuffer.allocate(16)
+          .putLong(OURS.getMostSignificantBits())
+          .putLong(OURS.getLeastSignificantBits())
+          .array();
+
+  private final KeyIndex kept = KeyIndex.exact();
+  private long[] highOfKept = new long[64];
+  private long[] lowOfKept = new long[64];
   private final Map<String, String> remembered;
 
   /**
@@ -40,13 +62,23 @@ public final class SourcedIds {
     if (there != null) {
       return there;
     }
-    // Rows about one user or one class often come close together.
-    int slot = key.hashCode() & (LATELY - 1);
-    if (!key.equals(latelyAsked[slot])) {
-      latelyAsked[slot] = key;
-      latelyMade[slot] = made(key);
+    if (!Cleaning.isClean(key)) {
+      return made(key);
     }
-    return latelyMade[slot];
+    int number = kept.size() < MOST_KEPT ? kept.add(key) : kept.find(key);
+    if (number == KeyIndex.NONE) {
+      return made(key);
+    }
+    if (number == highOfKept.length) {
+      highOfKept = Arrays.copyOf(highOfKept, number * 2);
+      lowOfKept = Arrays.copyOf(lowOfKept, number * 2);
+    }
+    if (lowOfKept[number] == 0) {
+      UUID id = uuid(key);
+      highOfKept[number] = id.getMostSignificantBits();
+      lowOfKept[number] = id.getLeastSignificantBits();
+    }
+    return new UUID(highOfKept[number], lowOfKept[number]).toString();
   }
 
   /** Notes that a thing has another name from now on. */
@@ -71,22 +103,17 @@ public final class SourcedIds {
     return kind + " " + (kind.equals("user") ? name.toLowerCase(Locale.ROOT) : name);
   }
 
-  /** The id that a name gives. */
+  /** The id that a name gives; several threads may ask. */
   static String made(String name) {
-    MessageDigest sha1;
-    try {
-      sha1 = MessageDigest.getInstance("SHA-1");
-    } catch (NoSuchAlgorithmException e) {
-      throw new IllegalStateException("every Java has SHA-1", e);
-    }
-    sha1.update(
-        ByteBuffer.allocate(16)
-            .putLong(OURS.getMostSignificantBits())
-            .putLong(OURS.getLeastSignificantBits())
-            .array());
+    return uuid(name).toString();
+  }
+
+  private static UUID uuid(String name) {
+    MessageDigest sha1 = SHA1.get();
+    sha1.update(NAMESPACE);
     ByteBuffer digest = ByteBuffer.wrap(sha1.digest(name.getBytes(StandardCharsets.UTF_8)));
     long high = (digest.getLong() & ~0xf000L) | 0x5000L;
     long low = (digest.getLong() & 0x3fffffffffffffffL) | 0x8000000000000000L;
-    return new UUID(high, low).toString();
+    return new UUID(high, low);
   }
 }

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
+import java.util.function.UnaryOperator;
 import neatroster.core.grid.RowWriter;
 
 /**
@@ -25,6 +26,7 @@ public final class RowsBeside implements RowWriter {
   private static final boolean ALONE = Runtime.getRuntime().availableProcessors() < 2;
 
   private final RowWriter to;
+  private final UnaryOperator<List<String>> finish;
   private final BlockingQueue<List<List<String>>> handed = new ArrayBlockingQueue<>(WAITING);
   private List<List<String>> rows = new ArrayList<>(TOGETHER);
   private Thread thread;
@@ -32,7 +34,17 @@ public final class RowsBeside implements RowWriter {
 
   /** Rows for a writer, which is closed with this. */
   public RowsBeside(RowWriter to) {
+    this(to, UnaryOperator.identity());
+  }
+
+  /**
+   * Rows for a writer, which is closed with this.
+   *
+   * @param finish what is still to be done to a row; it must hang on the row alone
+   */
+  public RowsBeside(RowWriter to, UnaryOperator<List<String>> finish) {
     this.to = to;
+    this.finish = finish;
   }
 
   @Override
@@ -50,7 +62,7 @@ public final class RowsBeside implements RowWriter {
 
   private void writeRest() throws IOException {
     for (List<String> row : rows) {
-      to.row(row);
+      to.row(finish.apply(row));
     }
     rows.clear();
   }
@@ -91,7 +103,7 @@ public final class RowsBeside implements RowWriter {
   private void writeAll(List<List<String>> some) {
     try {
       for (List<String> row : some) {
-        to.row(row);
+        to.row(finish.apply(row));
       }
     } catch (IOException | RuntimeException | Error e) {
       trouble = e;

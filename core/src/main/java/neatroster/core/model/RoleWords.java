@@ -172,7 +172,9 @@ public final class RoleWords {
    * The role's place in {@link #roles} that a word stands for, whatever its case, or {@link #NONE}.
    */
   public int number(CharSequence word) {
-    return roleOfWord.getOrDefault(folded(word), NONE);
+    String text = word.toString();
+    Integer role = roleOfWord.get(text);
+    return role != null ? role : roleOfWord.getOrDefault(folded(text), NONE);
   }
 
   /** The role that a word stands for. */
