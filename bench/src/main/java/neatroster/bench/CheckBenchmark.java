@@ -50,8 +50,8 @@ public final class CheckBenchmark {
     double[] read = new double[RUNS];
     double[] ratio = new double[RUNS];
     for (int run = -1; run < RUNS; run++) {
-      double checked = WholeProcess.seconds("-Xmx1g", "neatroster.cli.Main", "check", files);
-      double bare = WholeProcess.seconds("-Xmx256m", "neatroster.bench.BareRead", null, files);
+      double checked = WholeProcess.ofProgram("-Xmx1g", "check", files);
+      double bare = WholeProcess.seconds("-Xmx256m", "neatroster.bench.BareRead", files);
       if (run >= 0) {
         check[run] = checked;
         read[run] = bare;

@@ -65,6 +65,6 @@ public final class IssueBenchmark {
 
   private static double seconds(String command, List<String> arguments)
       throws IOException, InterruptedException {
-    return WholeProcess.seconds("-Xmx512m", "neatroster.cli.Main", command, arguments);
+    return WholeProcess.ofProgram("-Xmx512m", command, arguments);
   }
 }

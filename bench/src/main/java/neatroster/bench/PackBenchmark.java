@@ -51,15 +51,14 @@ public final class PackBenchmark {
       Path to = folder.resolve("to");
       List<String> packing = new ArrayList<>(files);
       packing.addAll(List.of("--to", to.toString(), "--as", format));
-      double packed = WholeProcess.seconds("-Xmx1800m", "neatroster.cli.Main", "pack", packing);
+      double packed = WholeProcess.ofProgram("-Xmx1800m", "pack", packing);
       long bytes = size(to);
       delete(to);
-      double checked = WholeProcess.seconds("-Xmx1g", "neatroster.cli.Main", "check", files);
-      List<String> bare = new ArrayList<>(List.of(folder.resolve("out").toString()));
+      double checked = WholeProcess.ofProgram("-Xmx1g", "check", files);
+      List<String> bare =
+          new ArrayList<>(List.of(String.valueOf(bytes), folder.resolve("out").toString()));
       bare.addAll(files);
-      double copied =
-          WholeProcess.seconds(
-              "-Xmx256m", "neatroster.bench.BareReadAndWrite", String.valueOf(bytes), bare);
+      double copied = WholeProcess.seconds("-Xmx256m", "neatroster.bench.BareReadAndWrite", bare);
       if (run >= 0) {
         pack[run] = packed;
         toBare[run] = packed / copied;

@@ -74,10 +74,9 @@ public final class PreviewBenchmark {
     double[] ratio = new double[RUNS];
     double[] plain = new double[RUNS];
     for (int run = -1; run < RUNS; run++) {
-      double previewed =
-          WholeProcess.seconds("-Xmx1800m", "neatroster.cli.Main", "preview", against);
-      double checked = WholeProcess.seconds("-Xmx1800m", "neatroster.cli.Main", "check", against);
-      double alone = WholeProcess.seconds("-Xmx1800m", "neatroster.cli.Main", "check", files);
+      double previewed = WholeProcess.ofProgram("-Xmx1800m", "preview", against);
+      double checked = WholeProcess.ofProgram("-Xmx1800m", "check", against);
+      double alone = WholeProcess.ofProgram("-Xmx1800m", "check", files);
       if (run >= 0) {
         ratio[run] = previewed / checked;
         plain[run] = previewed / alone;

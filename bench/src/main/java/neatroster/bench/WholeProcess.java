@@ -1,6 +1,8 @@
 package neatroster.bench;
 
+import java.io.File;
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -10,13 +12,12 @@ final class WholeProcess {
   private WholeProcess() {}
 
   /**
-   * How long a program takes from its start to its end.
+   * Runs one of our own programs on a bare machine.
    *
    * @param memory the option that says how much memory it may take
    * @param main its main class
-   * @param command its first argument, or null
    */
-  static double seconds(String memory, String main, String command, List<String> files)
+  static double seconds(String memory, String main, List<String> arguments)
       throws IOException, InterruptedException {
     List<String> line =
         new ArrayList<>(
@@ -27,20 +28,36 @@ final class WholeProcess {
                 "-cp",
                 System.getProperty("java.class.path"),
                 main));
-    if (command != null) {
-      line.add(command);
-    }
-    line.addAll(files);
+    line.addAll(arguments);
+    return seconds(new ProcessBuilder(line));
+  }
+
+  /**
+   * Runs Neat Roster as its users start it.
+   *
+   * @param memory the option that says how much memory it may take
+   */
+  static double ofProgram(String memory, String command, List<String> arguments)
+      throws IOException, InterruptedException {
+    boolean windows = File.separatorChar == '\\';
+    List<String> line =
+        new ArrayList<>(
+            List.of(
+                Path.of(windows ? "neat-roster.cmd" : "neat-roster").toAbsolutePath().toString(),
+                command));
+    line.addAll(arguments);
+    ProcessBuilder program = new ProcessBuilder(line);
+    program.environment().put("NEAT_ROSTER_JAVA_OPTIONS", memory);
+    return seconds(program);
+  }
+
+  private static double seconds(ProcessBuilder program) throws IOException, InterruptedException {
     long start = System.nanoTime();
-    Process process =
-        new ProcessBuilder(line)
-            .inheritIO()
-            .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-            .start();
-    int exit = process.waitFor();
+    int exit =
+        program.inheritIO().redirectOutput(ProcessBuilder.Redirect.DISCARD).start().waitFor();
     // Where something is wrong with the sheets the program says so with a 1.
     if (exit > 1) {
-      throw new IOException(main + " ended with " + exit);
+      throw new IOException(program.command().get(0) + " ended with " + exit);
     }
     return (System.nanoTime() - start) / 1e9;
   }

@@ -2,7 +2,6 @@ package neatroster.sheets;
 
 import java.io.IOException;
 import java.io.InterruptedIOException;
-import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.ArrayBlockingQueue;
@@ -31,6 +30,7 @@ public final class RowsBeside implements RowWriter {
   private List<List<String>> rows = new ArrayList<>(TOGETHER);
   private Thread thread;
   private volatile Throwable trouble;
+  private boolean told;
 
   /** Rows for a writer, which is closed with this. */
   public RowsBeside(RowWriter to) {
@@ -110,14 +110,15 @@ public final class RowsBeside implements RowWriter {
     }
   }
 
+  /** Tells what went wrong, once: whoever was told closes the writer all the same. */
   private void tellTrouble() throws IOException {
-    if (trouble instanceof IOException e) {
+    Throwable untold = told ? null : trouble;
+    told = untold != null || told;
+    if (untold instanceof IOException e) {
       throw e;
-    } else if (trouble instanceof UncheckedIOException e) {
+    } else if (untold instanceof RuntimeException e) {
       throw e;
-    } else if (trouble instanceof RuntimeException e) {
-      throw e;
-    } else if (trouble instanceof Error e) {
+    } else if (untold instanceof Error e) {
       throw e;
     }
   }

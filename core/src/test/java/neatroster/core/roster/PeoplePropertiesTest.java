@@ -143,7 +143,7 @@ class PeoplePropertiesTest {
     return tags;
   }
 
-  @Property(tries = 1000)
+  @Property(tries = 600)
   void anyOrderOfSheetsAndRowsGivesTheSamePeople(@ForAll long seed, @ForAll long order) {
     Lists lists = random(seed);
     assertThat(people(shuffled(lists, order), Known.nothing()))
@@ -151,7 +151,7 @@ class PeoplePropertiesTest {
         .isEqualTo(people(shuffled(lists, 0), Known.nothing()));
   }
 
-  @Property(tries = 1000)
+  @Property(tries = 600)
   void anyOrderOfSheetsAndRowsLeavesTheSameRowsOut(@ForAll long seed, @ForAll long order) {
     Lists lists = random(seed);
     assertThat(faulty(shuffled(lists, order), Known.nothing()))

@@ -1,0 +1,58 @@
+package neatroster.core.text;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Arrays;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import net.jqwik.api.constraints.Size;
+
+/** Whatever is told of eight bytes at once is what a look at each of them tells. */
+class EightBytesTest {
+  private interface Test {
+    boolean is(byte b);
+  }
+
+  private static void same(long found, byte[] bytes, Test test) {
+    for (int i = 0; i < 8; i++) {
+      boolean isFound = (found >>> (8 * i) & 0xff) == 0x80;
+      assertThat(isFound)
+          .as("byte %d of %s", i, Arrays.toString(bytes))
+          .isEqualTo(test.is(bytes[i]));
+    }
+  }
+
+  @Property(tries = 400)
+  void eachByteIsToldAlone(
+      @ForAll @Size(8) byte[] bytes, @ForAll @IntRange(min = 1, max = 127) int sign) {
+    long word = EightBytes.at(bytes, 0);
+    char c = (char) sign;
+    same(EightBytes.below(word, c), bytes, b -> b >= 0 && b < c);
+    same(EightBytes.noughts(word ^ EightBytes.all(c)), bytes, b -> b == c);
+    same(EightBytes.beyondSigns(word), bytes, b -> b < 0 || b == 0x7f);
+    same(OddText.spaces(word), bytes, b -> b == ' ');
+  }
+
+  @Property(tries = 100)
+  void theFirstOfThemAreKept(
+      @ForAll @Size(8) byte[] bytes, @ForAll @IntRange(min = -9, max = 17) int count) {
+    long word = EightBytes.first(EightBytes.at(bytes, 0), count);
+    for (int i = 0; i < 8; i++) {
+      assertThat((byte) (word >>> (8 * i))).isEqualTo(i < count ? bytes[i] : 0);
+    }
+  }
+
+  @Property(tries = 300)
+  void aHashIsTheSameWhereverTheTextStands(
+      @ForAll @Size(max = 40) byte[] text, @ForAll @IntRange(max = 20) int before) {
+    byte[] alone = text.clone();
+    byte[] amongOthers = new byte[before + text.length + RowBlock.BEHIND];
+    Arrays.fill(amongOthers, (byte) 'x');
+    System.arraycopy(text, 0, amongOthers, before, text.length);
+    long hash = TextHash.of(alone, 0, text.length);
+    assertThat(TextHash.of(amongOthers, before, text.length)).isEqualTo(hash);
+    byte[] longer = Arrays.copyOf(text, text.length + 1);
+    assertThat(TextHash.of(longer, 0, longer.length)).isNotEqualTo(hash);
+  }
+}
