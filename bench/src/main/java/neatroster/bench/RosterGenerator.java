@@ -114,7 +114,8 @@ public final class RosterGenerator {
     return ",,,"
         + born
         + ",en-GB,Europe/London,GB,+44"
-        + (7_400_000_000L + user)
+        // Scattered, and nobody's twice.
+        + (7_400_000_000L + user * 7_919L % 99_999_999)
         + ","
         + (5 + user % 7)
         + ",Gannet Point/"

@@ -2,15 +2,12 @@ package neatroster.sheets;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.ByteBuffer;
-import java.nio.CharBuffer;
-import java.nio.charset.CharacterCodingException;
-import java.nio.charset.CharsetDecoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import neatroster.core.text.EightBytes;
 import neatroster.core.text.OddText;
 import neatroster.core.text.RowBlock;
+import neatroster.core.text.Utf8;
 
 /**
  * Splits a text with separators into blocks of whole rows: RFC 4180, as far as no cell has a line
@@ -96,7 +93,7 @@ final class BlockSplitter {
     // Whatever is looked for in a row is found here at the latest.
     bytes[limit] = '\n';
     block.begin(bytes, number);
-    if (!mark(block, bytes, limit) && !isUtf8(bytes, limit)) {
+    if (!mark(block, bytes, limit) && !Utf8.isValid(bytes, 0, limit)) {
       // What is no letter becomes the sign for it, and is found in its row.
       byte[] mended =
           new String(bytes, 0, limit, StandardCharsets.UTF_8).getBytes(StandardCharsets.UTF_8);
@@ -117,26 +114,6 @@ final class BlockSplitter {
       at--;
     }
     return at;
-  }
-
-  private static boolean isUtf8(byte[] bytes, int limit) {
-    CharsetDecoder decoder = StandardCharsets.UTF_8.newDecoder();
-    ByteBuffer from = ByteBuffer.wrap(bytes, 0, limit);
-    CharBuffer to = CharBuffer.allocate(1 << 13);
-    try {
-      while (true) {
-        to.clear();
-        var result = decoder.decode(from, to, true);
-        if (result.isUnderflow()) {
-          return true;
-        }
-        if (result.isError()) {
-          result.throwException();
-        }
-      }
-    } catch (CharacterCodingException e) {
-      return false;
-    }
   }
 
   private void split(RowBlock block, byte[] bytes, int limit) {

@@ -142,26 +142,32 @@ public final class RoleWords {
    *     folder's own
    */
   public RoleWords(Map<String, List<String>> synonyms) {
-    OURS.forEach(role -> put(role, OURS.indexOf(role)));
+    OURS.forEach(role -> putOwn(role, OURS.indexOf(role)));
     synonyms.forEach(
         (role, others) -> {
           int number = number(role);
           if (number == NONE) {
             number = roles.size();
             roles.add(role);
-            put(role, number);
+            putOwn(role, number);
           }
           for (String other : others) {
-            put(other, number);
+            putOwn(other, number);
           }
         });
-    own.addAll(roleOfWord.keySet());
     IN_OTHER_LANGUAGES.forEach(
         (role, others) -> others.forEach(other -> put(other, OURS.indexOf(role))));
   }
 
-  private void put(String word, int role) {
-    roleOfWord.putIfAbsent(folded(word), role);
+  private void putOwn(String word, int role) {
+    if (put(word, role)) {
+      own.add(Cleaning.clean(word));
+    }
+  }
+
+  /** Notes what a word stands for, and says whether that is new. */
+  private boolean put(String word, int role) {
+    return roleOfWord.putIfAbsent(folded(word), role) == null;
   }
 
   private static String folded(CharSequence word) {
@@ -188,7 +194,7 @@ public final class RoleWords {
     return List.copyOf(roles);
   }
 
-  /** The roles and the folder's own words for them, in lower case. */
+  /** The roles and the folder's own words for them, as they are written. */
   public List<String> words() {
     return List.copyOf(own);
   }

@@ -1,10 +1,12 @@
 package neatroster.core.text;
 
+import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.Executor;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.Consumer;
 import java.util.function.Supplier;
 
 /**
@@ -46,6 +48,18 @@ public final class Beside {
     Piece<T> piece = new Piece<>(work);
     Other.THREAD.execute(piece);
     return piece;
+  }
+
+  /**
+   * Waits for several pieces, the last first: whoever waits works from the end while the other
+   * thread works from the beginning, until they meet.
+   *
+   * @param taker takes what came out of each, in no order
+   */
+  public static <T> void all(List<? extends Result<T>> pieces, Consumer<T> taker) {
+    for (int i = pieces.size() - 1; i >= 0; i--) {
+      taker.accept(pieces.get(i).get());
+    }
   }
 
   /** Begins work that gives nothing back but is waited for. */

@@ -16,6 +16,37 @@ public final class Utf8 {
     return at - from;
   }
 
+  /** Whether bytes from one on, and before another, are UTF-8 as section 4 of the RFC has it. */
+  public static boolean isValid(byte[] bytes, int from, int to) {
+    int at = from + asciiLength(bytes, from, to);
+    while (at < to) {
+      int length = lengthOfValid(bytes, at, to);
+      if (length == 0) {
+        return false;
+      }
+      at += length;
+      at += asciiLength(bytes, at, to);
+    }
+    return true;
+  }
+
+  /** How many bytes the letter beyond ASCII has that begins at one, or 0 where none does. */
+  private static int lengthOfValid(byte[] bytes, int at, int to) {
+    int first = bytes[at] & 0xff;
+    int length = first >= 0xf0 ? 4 : first >= 0xe0 ? 3 : 2;
+    if (first < 0xc2 || first > 0xf4 || at + length > to) {
+      return 0;
+    }
+    int second = bytes[at + 1] & 0xff;
+    int least = first == 0xe0 ? 0xa0 : first == 0xf0 ? 0x90 : 0x80;
+    int most = first == 0xed ? 0x9f : first == 0xf4 ? 0x8f : 0xbf;
+    boolean isValid = second >= least && second <= most;
+    for (int i = 2; i < length; i++) {
+      isValid &= (bytes[at + i] & 0xc0) == 0x80;
+    }
+    return isValid ? length : 0;
+  }
+
   /**
    * Writes letters as bytes.
    *

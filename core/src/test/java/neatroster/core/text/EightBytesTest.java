@@ -2,7 +2,11 @@ package neatroster.core.text;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -54,5 +58,26 @@ class EightBytesTest {
     assertThat(TextHash.of(amongOthers, before, text.length)).isEqualTo(hash);
     byte[] longer = Arrays.copyOf(text, text.length + 1);
     assertThat(TextHash.of(longer, 0, longer.length)).isNotEqualTo(hash);
+  }
+
+  @Property(tries = 2000)
+  void utf8IsWhatJavaReads(@ForAll long seed) {
+    Random random = new Random(seed);
+    byte[] bytes = new byte[random.nextInt(12)];
+    // Bytes near the bounds of what may follow what.
+    int[] telling = {'a', 0x7f, 0x80, 0x8f, 0x90, 0x9f, 0xa0, 0xbf, 0xc1, 0xc2, 0xdf, 0xe0, 0xe2};
+    int[] more = {0xec, 0xed, 0xef, 0xf0, 0xf1, 0xf4, 0xf5, 0xff};
+    for (int i = 0; i < bytes.length; i++) {
+      int[] from = random.nextInt(3) == 0 ? more : telling;
+      bytes[i] = (byte) from[random.nextInt(from.length)];
+    }
+    boolean isRead;
+    try {
+      StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes));
+      isRead = true;
+    } catch (CharacterCodingException e) {
+      isRead = false;
+    }
+    assertThat(Utf8.isValid(bytes, 0, bytes.length)).isEqualTo(isRead);
   }
 }

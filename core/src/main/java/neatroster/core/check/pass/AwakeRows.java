@@ -65,7 +65,7 @@ final class AwakeRows {
   /** Their positions. */
   BitSet positions() {
     BitSet all = new BitSet();
-    parts.forEach(part -> all.or(part.get()));
+    Beside.all(parts, all::or);
     return all;
   }
 
