@@ -69,7 +69,8 @@ class DeliveriesIT {
     assertThat(program.run("send", first, "--by-hand").out()).contains("5 changes");
     assertThat(program.run("send", first, "--by-hand").out()).contains("already");
     assertThat(preview().get("counts")).isEmpty();
-    assertThat(program.run("pack").out()).contains("Nothing is to be changed");
+    assertThat(program.run("pack").out())
+        .contains("Nothing is to be changed on the platform, so no run was packed.");
     program.file("sheets/more.csv", "id,username,given name,family name", "3,cquay,Cy,Quay");
     JsonNode third = JSON.readTree(program.run("pack", "--format", "json").out());
     assertThat(third.get("counts").toString()).isEqualTo("{\"users\":{\"create\":1}}");

@@ -131,7 +131,8 @@ class DemoIT {
 
   @Test
   void issuingAndPackingAgainGivesTheSameBytes() throws Exception {
-    assertThat(program.run("pack").out()).contains("Nothing is to be changed");
+    assertThat(program.run("pack").out())
+        .contains("Nothing is to be changed on the platform, so no run was packed.");
     Path accounts = temp.resolve("packed/accounts/accounts.csv");
     String before = sha256(accounts);
     Program.Result issue = packed.run("issue", "--format", "json");

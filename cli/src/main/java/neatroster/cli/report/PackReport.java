@@ -78,12 +78,12 @@ public record PackReport(
     if (run() == null && stillDue() > 0) {
       screen.line(
           screen.yellow(Counted.of(stillDue(), "change"))
-              + ", and none that the formats have room for, so no run was ");
+              + ", and none that the formats have room for, so no run was packed.");
       RunText.notCarried(screen, notCarried());
       return;
     }
     if (run() == null) {
-      screen.line("Nothing is to be changed on the platform, so no run was ");
+      screen.line("Nothing is to be changed on the platform, so no run was packed.");
       return;
     }
     screen.line("Packed run " + screen.bold(run()) + " into " + folder());
