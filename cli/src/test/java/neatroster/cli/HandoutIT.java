@@ -249,7 +249,10 @@ class HandoutIT {
     }
     assertThat(places)
         .containsExactlyInAnyOrder(
-            "sheets/users.csv", "runs/RUN/plain/3-users.csv", "accounts/accounts.csv");
+            "sheets/users.csv",
+            "runs/RUN/plain/3-users.csv",
+            "runs/RUN/first-passwords.csv",
+            "accounts/accounts.csv");
     remembered.forEach(password -> assertThat(said.toString()).doesNotContain(password));
   }
 

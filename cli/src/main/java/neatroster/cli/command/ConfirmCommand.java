@@ -15,8 +15,9 @@ import java.util.concurrent.Callable;
 import neatroster.cli.delivery.PlatformAccess;
 import neatroster.cli.delivery.PlatformExport;
 import neatroster.cli.delivery.PlatformReading;
+import neatroster.cli.delivery.Undelivered;
 import neatroster.cli.disk.DiskTrouble;
-import neatroster.cli.folder.DeliveredNames;
+import neatroster.cli.folder.DeliveredRun;
 import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.RosterFolder;
@@ -140,11 +141,11 @@ public final class ConfirmCommand implements Callable<Integer> {
       ConfirmReport report = new ConfirmReport(run.name(), folder, confirmation);
       Optional<String> digest;
       if (!reports.isEmpty()) {
-        digest = byReport(session, workplace, confirmation, report);
+        digest = byReport(session, workplace, run, confirmation, report);
       } else if (!exports.isEmpty()) {
         Session there = session.knowing(exports, source -> false);
         remarkOnAge(session, there, run);
-        digest = compare(session, there, workplace, run, Set.of(), confirmation, report);
+        digest = compare(session, there, workplace, run, Optional.empty(), confirmation, report);
       } else {
         digest = byPlatform(session, workplace, run, confirmation, report);
       }
@@ -152,13 +153,16 @@ public final class ConfirmCommand implements Callable<Integer> {
         throw Problem.refused(
             "Not one change of run "
                 + run.name()
-                + " is there, so nothing was recorded. Is it the right file, and made after the"
-                + " upload? If the whole upload failed, add --all-failed.");
+                + " is there, so nothing was recorded. "
+                + (exports.isEmpty() && reports.isEmpty()
+                    ? "Was it sent, and to this platform? If it was and all of it failed, add"
+                        + " --all-failed."
+                    : "Is it the right file, and made after the upload? If the whole upload failed,"
+                        + " add --all-failed."));
       }
       int failed = confirmation.missing().size() + confirmation.different().size();
       if (run.deliveredAt().isEmpty()) {
-        DeliveredNames.remember(folder, run, workplace.register());
-        workplace.register().runDelivered(run.name(), Instant.now());
+        DeliveredRun.record(folder, run, workplace.register());
       }
       workplace
           .register()
@@ -249,7 +253,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       Instant next = Instant.now().plus(pause);
       if (notYet == 0 || next.isAfter(until)) {
         report.notYet(notYet);
-        return compare(session, there, workplace, run, reading.neverShown(), confirmation, report);
+        return compare(session, there, workplace, run, Optional.of(reading), confirmation, report);
       }
       session
           .screen()
@@ -270,7 +274,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       Session session, Session there, Workplace workplace, Run run, PlatformReading reading)
       throws IOException {
     Known now = there.basis(workplace.known(), NONE).known();
-    Arrival arrival = new Arrival(session.settings(), now);
+    Arrival arrival = new Arrival(session.settings(), now, true);
     int[] count = {0};
     new KeptChanges(changes(workplace, run))
         .read(
@@ -291,23 +295,25 @@ public final class ConfirmCommand implements Callable<Integer> {
   /**
    * Compares.
    *
-   * @param neverShown the fields that the platform shows of nobody
+   * @param reading what was read from the platform itself, if it was
    */
   private Optional<String> compare(
       Session session,
       Session there,
       Workplace workplace,
       Run run,
-      Set<Field> neverShown,
+      Optional<PlatformReading> reading,
       RunConfirmation confirmation,
       ConfirmReport report)
-      throws IOException {
+      throws IOException, RegisterException {
     Known now = there.basis(workplace.known(), NONE).known();
-    Arrival arrival = new Arrival(session.settings(), now);
+    Arrival arrival = new Arrival(session.settings(), now, reading.isPresent());
+    Set<Field> neverShown = reading.map(PlatformReading::neverShown).orElse(Set.of());
+    Undelivered undelivered = Undelivered.of(workplace, run);
     Optional<String> digest =
         confirmation.ask(
             change -> {
-              Outcome outcome = arrival.of(change);
+              Outcome outcome = undelivered.judge(change, arrival.of(change));
               Kept.missed(change, outcome, neverShown).forEach(report::notKept);
               return Kept.of(change, outcome, neverShown);
             },
@@ -367,8 +373,12 @@ public final class ConfirmCommand implements Callable<Integer> {
   }
 
   private Optional<String> byReport(
-      Session session, Workplace workplace, RunConfirmation confirmation, ConfirmReport report)
-      throws IOException, UnreadableSheetException {
+      Session session,
+      Workplace workplace,
+      Run run,
+      RunConfirmation confirmation,
+      ConfirmReport report)
+      throws IOException, RegisterException, UnreadableSheetException {
     boolean isAll = refused.stream().anyMatch(word -> word.equalsIgnoreCase("all"));
     List<String> words = refused.stream().filter(word -> !word.equalsIgnoreCase("all")).toList();
     try (OpenRoster open = session.open(reports)) {
@@ -387,7 +397,10 @@ public final class ConfirmCommand implements Callable<Integer> {
       }
       verify(uploaded);
       open.verifyUnchanged();
-      Optional<String> digest = confirmation.ask(uploaded::of, allFailed);
+      Undelivered undelivered = Undelivered.of(workplace, run);
+      Optional<String> digest =
+          confirmation.ask(
+              change -> undelivered.judge(change, uploaded.of(change)), allFailed);
       report.reported(uploaded.rows(), uploaded.notOfTheRun());
       return digest;
     }

@@ -19,6 +19,7 @@ import neatroster.cli.disk.PrivateFiles;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.PasswordPlaces;
 import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.folder.RunSecrets;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.folder.WritePlaces;
@@ -460,6 +461,7 @@ public final class HandoutCommand implements Callable<Integer> {
               + " are to be removed from accounts/.",
           yes);
       forgotten = workplace.accounts().forget(forgetting.forgettable());
+      RunSecrets.forget(workplace.folder(), workplace.accounts(), forgetting.forgettable());
     }
     ForgetReport report =
         new ForgetReport(

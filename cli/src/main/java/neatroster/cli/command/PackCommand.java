@@ -331,6 +331,7 @@ public final class PackCommand implements Callable<Integer> {
       RunBatches batches =
           new RunBatches(
               run,
+              workplace.accounts(),
               formats.formats(),
               RunBackground.of(
                   settings,
@@ -394,6 +395,7 @@ public final class PackCommand implements Callable<Integer> {
               List.copyOf(corrections.names()),
               dropped,
               batches.passwords().size(),
+              batches.passwordsKept(),
               waiting.stream()
                   .filter(earlier -> earlier.digest().equals(digest))
                   .map(Run::name)

@@ -20,7 +20,7 @@ import neatroster.cli.delivery.RunJournal;
 import neatroster.cli.delivery.RunPasswords;
 import neatroster.cli.delivery.SendProgress;
 import neatroster.cli.disk.DiskTrouble;
-import neatroster.cli.folder.DeliveredNames;
+import neatroster.cli.folder.DeliveredRun;
 import neatroster.cli.folder.EditedBatches;
 import neatroster.cli.folder.PackedRun;
 import neatroster.cli.folder.RosterFolder;
@@ -164,7 +164,8 @@ public final class SendCommand implements Callable<Integer> {
     return RunChoice.of(named == null && !underWay.isEmpty() && !rehearse ? underWay : runs, named);
   }
 
-  private int byHand(Session session, Workplace workplace, Run run) throws RegisterException {
+  private int byHand(Session session, Workplace workplace, Run run)
+      throws RegisterException, IOException {
     int changes = PackedRun.changes(workplace.folder(), run.name());
     if (run.deliveredAt().isEmpty()) {
       if (run.isUnderWay()) {
@@ -176,8 +177,7 @@ public final class SendCommand implements Callable<Integer> {
                 + run.name()
                 + ".");
       }
-      DeliveredNames.remember(workplace.folder(), run, workplace.register());
-      workplace.register().runDelivered(run.name(), Instant.now());
+      DeliveredRun.record(workplace.folder(), run, workplace.register());
     }
     if (options.json()) {
       SendReport report =
@@ -397,8 +397,7 @@ public final class SendCommand implements Callable<Integer> {
       throws RegisterException, IOException {
     Optional<String> digest = confirmation.ask(outcomes, true);
     int refused = confirmation.missing().size();
-    DeliveredNames.remember(workplace.folder(), run, workplace.register());
-    workplace.register().runDelivered(run.name(), Instant.now());
+    DeliveredRun.record(workplace.folder(), run, workplace.register());
     if (refused > 0) {
       workplace
           .register()

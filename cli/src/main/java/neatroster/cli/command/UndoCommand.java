@@ -290,6 +290,7 @@ public final class UndoCommand implements Callable<Integer> {
       RunBatches batches =
           new RunBatches(
               run,
+              workplace.accounts(),
               formats.formats(),
               RunBackground.of(
                   settings,

@@ -159,7 +159,7 @@ public final class Rehearsal {
     PlatformReading reading = PlatformReading.of(transport, ids.toRemember());
     Session there = session.knowing(List.of(reading.file().toString()), source -> false);
     Known now = there.basis(workplace.known(), new Roster(List.of(), List.of(), List.of())).known();
-    Arrival arrival = new Arrival(session.settings(), now);
+    Arrival arrival = new Arrival(session.settings(), now, true);
     Path changes = workplace.folder().path("runs").resolve(run.name()).resolve(KnownSource.CHANGES);
     boolean wasRefused = !troubles.isEmpty();
     new KeptChanges(changes)

@@ -256,11 +256,17 @@ public final class AccountsFile {
   }
 
   private OutputStream create(Path next) throws IOException {
-    if (!seals) {
-      return PrivateFiles.create(next);
-    }
-    char[] secret = passphrase.get(!Files.exists(path(SEALED)));
-    return Sealing.seal(PrivateFiles.create(next), secret, OPEN);
+    return seals ? sealing(PrivateFiles.create(next), OPEN) : PrivateFiles.create(next);
+  }
+
+  /** Seals what is written as the accounts are sealed; closing it closes the stream below. */
+  OutputStream sealing(OutputStream out, String name) throws IOException {
+    return Sealing.seal(out, passphrase.get(!Files.exists(path(SEALED))), name);
+  }
+
+  /** What a file holds that was sealed as the accounts are. */
+  InputStream opened(Path file) throws IOException {
+    return Sealing.stream(file, passphrase.get(false));
   }
 
   private static List<String> cells(IssuedAccount account) {
@@ -376,7 +382,7 @@ public final class AccountsFile {
 
   private InputStream sealed() {
     try {
-      return Sealing.stream(path(SEALED), passphrase.get(false));
+      return opened(path(SEALED));
     } catch (IOException e) {
       throw unreadable(path(SEALED), e);
     }

@@ -1,8 +1,5 @@
 package neatroster.cli.folder;
 
-import com.fasterxml.jackson.core.JsonFactory;
-import com.fasterxml.jackson.core.JsonParser;
-import com.fasterxml.jackson.core.JsonToken;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -14,9 +11,6 @@ import neatroster.register.RegisterException;
 
 /** Where first passwords stand besides the accounts file: slips that were written, runs. */
 public final class PasswordPlaces {
-  /** What {@code run.json} says of how many first passwords are in the batches. */
-  public static final String COUNT = "firstPasswords";
-
   private PasswordPlaces() {}
 
   /** The files and runs that are still there, as people read them. */
@@ -37,7 +31,7 @@ public final class PasswordPlaces {
     Path runs = folder.path("runs");
     if (Files.isDirectory(runs)) {
       try (Stream<Path> all = Files.list(runs)) {
-        all.filter(run -> mayHold(run.resolve("run.json")))
+        all.filter(PasswordPlaces::mayHold)
             .map(run -> folder.shown("runs/" + run.getFileName()))
             .sorted()
             .forEach(places::add);
@@ -50,18 +44,14 @@ public final class PasswordPlaces {
     return path.toString().replace('\\', '/');
   }
 
-  /** Whether a run's batches hold first passwords; one that does not say may. */
+  /** Whether a run holds first passwords; one that does not say may. */
   private static boolean mayHold(Path run) {
-    if (!Files.isRegularFile(run)) {
+    if (!RunDocument.isIn(run)) {
       return false;
     }
-    try (JsonParser json = new JsonFactory().createParser(run.toFile())) {
-      while (json.nextToken() != null) {
-        if (json.currentToken() == JsonToken.VALUE_NUMBER_INT && COUNT.equals(json.currentName())) {
-          return json.getLongValue() > 0;
-        }
-      }
-      return true;
+    try {
+      Long count = RunDocument.read(run).firstPasswords();
+      return count == null || count > 0 || RunSecrets.areIn(run);
     } catch (IOException e) {
       return true;
     }

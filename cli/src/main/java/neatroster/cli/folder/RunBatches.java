@@ -26,6 +26,7 @@ public final class RunBatches implements Closeable {
   private final List<BatchWriter> writers = new ArrayList<>();
   private final RunChanges changes;
   private final RunChanges due;
+  private final RunSecrets secrets;
   private final Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
   private final List<String> passwords = new ArrayList<>();
   private int stillDue;
@@ -60,9 +61,18 @@ public final class RunBatches implements Closeable {
     }
   }
 
-  /** Starts the batches of a run. */
-  public RunBatches(RunFolder run, List<BatchFormat> formats, BatchBackground background) {
+  /**
+   * Starts the batches of a run.
+   *
+   * @param accounts says whether the first passwords that are kept are sealed, and by what
+   */
+  public RunBatches(
+      RunFolder run,
+      AccountsFile accounts,
+      List<BatchFormat> formats,
+      BatchBackground background) {
     this.run = run;
+    secrets = new RunSecrets(run, accounts);
     this.formats = formats;
     changes = new RunChanges(new Place(run, KnownSource.CHANGES), background.own());
     due = new RunChanges(new Place(run, KnownSource.DUE), background.own());
@@ -79,7 +89,6 @@ public final class RunBatches implements Closeable {
       boolean carries = writer.carries(change);
       isCarried |= carries;
       holdsPassword |= carries && writer.carriesPasswords();
-
       writer.row(change);
     }
     if (!isCarried) {
@@ -90,8 +99,12 @@ public final class RunBatches implements Closeable {
     counts
         .computeIfAbsent(change.phase().word(), phase -> new LinkedHashMap<>())
         .merge(change.change().word(), 1, Integer::sum);
-    if (holdsPassword && !change.value(Field.PASSWORD).isEmpty()) {
-      passwords.add(reference(change));
+    String password = change.value(Field.PASSWORD);
+    if (!password.isEmpty()) {
+      secrets.add(reference(change), password);
+      if (holdsPassword) {
+        passwords.add(reference(change));
+      }
     }
     changes.add(change);
   }
@@ -118,6 +131,7 @@ public final class RunBatches implements Closeable {
     }
     changes.close();
     due.close();
+    secrets.close();
   }
 
   /** For each phase and change how many there are. */
@@ -128,6 +142,11 @@ public final class RunBatches implements Closeable {
   /** Whose first passwords the batches hold. */
   public List<String> passwords() {
     return passwords;
+  }
+
+  /** How many first passwords the run keeps beside its batches. */
+  public int passwordsKept() {
+    return secrets.kept();
   }
 
   /** The batch files; may be asked for once, when the batches are closed. */

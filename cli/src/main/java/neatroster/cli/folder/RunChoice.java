@@ -102,8 +102,7 @@ public final class RunChoice {
             : " was edited since it was packed, so it does not say any more what the batches change."
                 + " Put a new export of the platform into known/ instead.";
     try {
-      boolean isThere = Files.isDirectory(place.resolve(kept));
-      if (!isThere || !RunDigest.of(place, kept).equals(digest)) {
+      if (!RunDigest.isAsWritten(place, kept, digest)) {
         throw Problem.unreadable(folder.shown("runs/" + run.name() + "/" + kept) + advice, null);
       }
     } catch (IOException e) {

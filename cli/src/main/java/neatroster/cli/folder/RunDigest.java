@@ -55,6 +55,11 @@ public final class RunDigest {
     }
   }
 
+  /** Whether a folder of a run stands there as it was written. */
+  public static boolean isAsWritten(Path run, String folder, String digest) throws IOException {
+    return Files.isDirectory(run.resolve(folder)) && of(run, folder).equals(digest);
+  }
+
   /** The SHA-256 of a file, in hexadecimal. */
   static String sha256(Path file) throws IOException {
     MessageDigest digest = AccountsFile.sha256();

@@ -38,7 +38,8 @@ public final class Sealing {
   private Sealing() {}
 
   /** Sealed bytes go through it to the stream below; closing it closes both. */
-  static OutputStream seal(OutputStream out, char[] passphrase, String name) throws IOException {
+  static OutputStream seal(OutputStream sealed, char[] passphrase, String name)
+      throws IOException {
     try {
       PGPEncryptedDataGenerator encryption =
           new PGPEncryptedDataGenerator(
@@ -50,7 +51,7 @@ public final class Sealing {
               passphrase,
               new BcPGPDigestCalculatorProvider().get(HashAlgorithmTags.SHA256),
               ITERATIONS));
-      OutputStream encrypted = encryption.open(out, new byte[BUFFER]);
+      OutputStream encrypted = encryption.open(sealed, new byte[BUFFER]);
       OutputStream literal =
           new PGPLiteralDataGenerator()
               .open(encrypted, PGPLiteralData.BINARY, name, PGPLiteralData.NOW, new byte[BUFFER]);
@@ -64,7 +65,7 @@ public final class Sealing {
         public void close() throws IOException {
           literal.close();
           encrypted.close();
-          out.close();
+          sealed.close();
         }
       };
     } catch (PGPException e) {

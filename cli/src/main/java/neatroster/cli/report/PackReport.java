@@ -4,7 +4,6 @@ import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.List;
 import java.util.Map;
-import neatroster.cli.folder.PasswordPlaces;
 import neatroster.cli.folder.RunBatches;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.grid.Place;
@@ -25,6 +24,7 @@ import neatroster.core.settings.Settings;
  * @param corrections the correction sheets, in the run folder
  * @param dropped values that rows do without, because what they name is left out
  * @param passwords how many first passwords the batches hold
+ * @param passwordsKept how many first passwords the run keeps beside them
  * @param repeats the run that changes the same and was not delivered, or null
  * @param waiting the earlier runs that were not delivered
  * @param covers whether the settings say that a sheet is the whole of something
@@ -40,6 +40,7 @@ public record PackReport(
     List<String> corrections,
     List<Dropped> dropped,
     int passwords,
+    int passwordsKept,
     String repeats,
     List<String> waiting,
     boolean covers) {
@@ -49,8 +50,8 @@ public record PackReport(
   /** There was nothing to change. */
   public static final PackReport NOTHING =
       new PackReport(
-          null, null, List.of(), List.of(), 0, Map.of(), 0, List.of(), List.of(), 0, null,
-          List.of(), false);
+          null, null, List.of(), List.of(), 0, Map.of(), 0, List.of(), List.of(), 0, 0,
+          null, List.of(), false);
 
   /** There was nothing to change that a format of the run carries. */
   public static PackReport carryingNothing(List<RunBatches.NotCarried> notCarried, int stillDue) {
@@ -64,6 +65,7 @@ public record PackReport(
         0,
         List.of(),
         List.of(),
+        0,
         0,
         null,
         List.of(),
@@ -168,7 +170,8 @@ public record PackReport(
     json.writeEndObject();
     RunBatches.jsonNotCarried(json, notCarried());
     json.writeNumberField("stillDue", stillDue());
-    json.writeNumberField(PasswordPlaces.COUNT, passwords());
+    json.writeNumberField("firstPasswords", passwords());
+    json.writeNumberField("passwordsKept", passwordsKept());
     json.writeNumberField("leftOut", leftOut());
     json.writeArrayFieldStart("corrections");
     for (String name : corrections()) {

@@ -46,16 +46,20 @@ public final class Arrival {
   private final Settings settings;
   private final Known now;
   private final Held held;
+  private final boolean isWhole;
 
   /**
-   * Asks an export.
+   * Asks what the platform holds.
    *
-   * @param now what the platform holds by its export
+   * @param now what it holds, by exports or by itself
+   * @param isWhole whether it was asked itself for all it holds, so that what is not listed is not
+   *     there
    */
-  public Arrival(Settings settings, Known now) {
+  public Arrival(Settings settings, Known now, boolean isWhole) {
     this.settings = settings;
     this.now = now;
     this.held = now.held();
+    this.isWhole = isWhole;
   }
 
   /** What became of a change. */
@@ -93,8 +97,11 @@ public final class Arrival {
         .fromOwn(change.ownBefore());
   }
 
-  /** Whether the export is about such things at all. */
+  /** Whether the export is about such things at all; nobody lists sites that nobody is in. */
   private boolean isTold(PlannedChange change) {
+    if (isWhole && change.phase() != Phase.SITES) {
+      return true;
+    }
     return switch (change.phase()) {
       case SITES -> now.sites().contains(change.value(Field.SITE));
       case USERS -> now.listsUsers();

@@ -2,6 +2,7 @@ package neatroster.cli.folder;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Instant;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.compare.Change;
 import neatroster.core.model.Field;
@@ -11,12 +12,20 @@ import neatroster.register.Register;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
 
-/** The names that a delivered run gave to others or took away. */
-public final class DeliveredNames {
-  private DeliveredNames() {}
+/** A run that has come to its end. */
+public final class DeliveredRun {
+  private DeliveredRun() {}
+
+  /** Records that a run is delivered from now on; the first passwords that it kept go. */
+  public static void record(RosterFolder folder, Run run, Register register)
+      throws IOException, RegisterException {
+    rememberNames(folder, run, register);
+    register.runDelivered(run.name(), Instant.now());
+    RunSecrets.forget(folder.path("runs").resolve(run.name()));
+  }
 
   /** Remembers whose names went over to others, so that no sourcedId does. */
-  public static void remember(RosterFolder folder, Run run, Register register)
+  private static void rememberNames(RosterFolder folder, Run run, Register register)
       throws RegisterException {
     SourcedIds ids = new SourcedIds(register.sourcedIds());
     Path changes = folder.path("runs").resolve(run.name()).resolve(KnownSource.CHANGES);

@@ -1,0 +1,113 @@
+package neatroster.cli.delivery;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.BiFunction;
+import neatroster.cli.folder.KnownSource;
+import neatroster.cli.folder.RunDigest;
+import neatroster.cli.folder.Workplace;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.confirm.Outcome;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.formats.KeptChanges;
+import neatroster.formats.RunChanges;
+import neatroster.platform.Journal;
+import neatroster.register.RegisterException;
+import neatroster.register.Run;
+
+/**
+ * The changes of a run that are known not to be on the platform: not sent, refused, or found
+ * missing before. Whatever says nothing of them does not say that they have arrived.
+ */
+public final class Undelivered {
+  private static final Outcome MISSING_BEFORE = Outcome.missing("the platform did not take it");
+
+  private final BiFunction<Table, PlannedChange, Optional<Outcome>> known;
+
+  private Undelivered(BiFunction<Table, PlannedChange, Optional<Outcome>> known) {
+    this.known = known;
+  }
+
+  /** What is known of a run. */
+  public static Undelivered of(Workplace workplace, Run run)
+      throws IOException, RegisterException {
+    Optional<String> service = workplace.register().deliveries().service(run.name());
+    if (service.isPresent()) {
+      return inJournal(
+          new RunJournal(workplace.register().deliveries(), run.name(), service.get()));
+    }
+    Path place = workplace.folder().path("runs").resolve(run.name());
+    if (run.confirmed().isPresent()
+        && RunDigest.isAsWritten(place, KnownSource.TAKEN, run.confirmed().get().digest())) {
+      return notTaken(place.resolve(KnownSource.TAKEN));
+    }
+    return new Undelivered((table, change) -> Optional.empty());
+  }
+
+  private static Undelivered inJournal(RunJournal journal) {
+    Map<Table, Integer> rows = new EnumMap<>(Table.class);
+    return new Undelivered(
+        (table, change) -> {
+          Journal.Key key = new Journal.Key(table, rows.merge(table, 1, Integer::sum) - 1);
+          return switch (journal.state(key)) {
+            case DONE -> Optional.empty();
+            case REFUSED -> journal.refusal(key).map(entry -> Outcome.missing(entry.reason()));
+            case OPEN -> Optional.of(Outcome.missing("it was not sent"));
+            case STARTED, HALF ->
+                Optional.of(Outcome.missing("it was sent, and no answer says that it is there"));
+          };
+        });
+  }
+
+  private static Undelivered notTaken(Path taken) throws IOException {
+    Map<Table, Set<String>> keys = new EnumMap<>(Table.class);
+    new KeptChanges(taken)
+        .read(
+            change ->
+                keys.computeIfAbsent(RunChanges.table(change), table -> new HashSet<>())
+                    .add(key(change)));
+    return new Undelivered(
+        (table, change) ->
+            keys.getOrDefault(table, Set.of()).contains(key(change))
+                ? Optional.empty()
+                : Optional.of(MISSING_BEFORE));
+  }
+
+  /** A username that the platform made is in what it took alone. */
+  private static String key(PlannedChange change) {
+    boolean hasOtherMark =
+        !change.value(Field.EMAIL).isEmpty() || !change.value(Field.ID).isEmpty();
+    String key = change.key();
+    if (change.phase() == Phase.USERS && change.change() == Change.CREATE && hasOtherMark) {
+      Map<Field, String> values = new HashMap<>(change.values());
+      values.remove(Field.USERNAME);
+      key = new PlannedChange(change.phase(), change.change(), values).key();
+    }
+    return change.change().word() + "\n" + key;
+  }
+
+  /**
+   * Judges a change; changes are asked for in the order in which the run keeps them.
+   *
+   * @param told what was found out of it
+   */
+  public Outcome judge(PlannedChange change, Outcome told) {
+    if (change.phase() == Phase.SITES) {
+      return told;
+    }
+    Optional<Outcome> missing = known.apply(RunChanges.table(change), change);
+    boolean saysNothing =
+        told.kind() == Outcome.Kind.NOT_TOLD
+            || (told.kind() == Outcome.Kind.MISSING && told.why().isEmpty());
+    return saysNothing ? missing.orElse(told) : told;
+  }
+}

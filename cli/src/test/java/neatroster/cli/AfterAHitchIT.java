@@ -1,0 +1,180 @@
+package neatroster.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Nothing is lost, and nothing said that is not so, after something did not go straight ahead. */
+class AfterAHitchIT {
+  private static final ObjectMapper JSON = new ObjectMapper();
+
+  @TempDir Path temp;
+  private Program school;
+
+  @BeforeEach
+  void aRoster() throws Exception {
+    school = new Program(temp);
+    school.file("roster.yaml", "school: {name: Pier School}");
+    school.file(
+        "sheets/people.csv",
+        "username,given name,family name,email,password",
+        "amarlowe,Ana,Marlowe,ana@pier.example,tern-kelp-41",
+        "bfinch,Bo,Finch,bo@pier.example,gannet-oar-52",
+        "cmoss,Cy,Moss,cy@pier.example,");
+    school.file("sheets/courses.csv", "code,title", "NAV-1,Navigation");
+    enroll("amarlowe,NAV-1", "bfinch,NAV-1");
+  }
+
+  private void enroll(String... rows) throws Exception {
+    List<String> lines = new ArrayList<>(List.of("user,course"));
+    lines.addAll(List.of(rows));
+    school.file("sheets/enrollments.csv", lines.toArray(String[]::new));
+  }
+
+  private JsonNode json(String... words) throws Exception {
+    List<String> all = new ArrayList<>(List.of(words));
+    all.addAll(List.of("--format", "json"));
+    Program.Result result = school.run(all.toArray(String[]::new));
+    assertThat(result.out()).as(result.err()).isNotEmpty();
+    return JSON.readTree(result.out());
+  }
+
+  @Test
+  void aRunThatLeftRowsOutOrWasPackedBesideAnotherIsSentAndTakenBack() throws Exception {
+    enroll("amarlowe,NAV-1", "bfinch,NAV-9");
+    JsonNode first = json("pack", "--leave-out-faulty");
+    assertThat(first.get("corrections")).hasSize(1);
+    enroll("amarlowe,NAV-1", "bfinch,NAV-1");
+    String run = json("pack").get("run").asText();
+    assertThat(school.run("send", run, "--by-hand").exit()).isZero();
+    assertThat(
+            school
+                .run("undo", run, "--go-above", "removals=9", "--go-above", "withdrawals=9")
+                .exit())
+        .isZero();
+  }
+
+  @Test
+  void passwordsOfTheSheetsReachThePlatformWhateverTheFormats() throws Exception {
+    try (PracticePlatform platform = new PracticePlatform(temp.resolve("practice.db"))) {
+      platform.nameIn(temp);
+      String run = json("pack", "--as", "oneroster").get("run").asText();
+      Path kept = temp.resolve("runs/" + run + "/first-passwords.csv");
+      assertThat(Files.getPosixFilePermissions(kept)).hasSize(2);
+      assertThat(contentsOfRequests()).isEqualTo(2);
+
+      // They are not made up for where they are gone: whoever has no password cannot log in.
+      Path aside = temp.resolve("aside");
+      Files.move(kept, aside);
+      Program.Result refused = school.run("send", "--yes");
+      assertThat(refused.exit()).isEqualTo(1);
+      assertThat(refused.err()).contains("First passwords", "issue --again");
+      assertThat(platform.held()).isEmpty();
+
+      Files.move(aside, kept);
+      assertThat(school.run("send", "--yes").exit()).isZero();
+      assertThat(kept).doesNotExist();
+    }
+  }
+
+  @Test
+  void passwordsOfARunAreSealedWhereTheAccountsAre() throws Exception {
+    school.file("secret.txt", "kelp and anchor 42");
+    school.file("roster.yaml", "accounts: {sealed: true, passphrase: {file: secret.txt}}");
+    try (PracticePlatform platform = new PracticePlatform(temp.resolve("practice.db"))) {
+      platform.nameIn(temp);
+      String run = json("pack", "--as", "ldif").get("run").asText();
+      assertThat(temp.resolve("runs/" + run + "/first-passwords.csv.pgp")).exists();
+      assertThat(temp.resolve("runs/" + run + "/first-passwords.csv")).doesNotExist();
+      assertThat(contentsOfRequests()).isEqualTo(2);
+    }
+  }
+
+  /** How many requests bring a first password. */
+  private long contentsOfRequests() throws Exception {
+    return school
+        .run("send", "--show")
+        .out()
+        .lines()
+        .filter(line -> line.contains("(the first password)"))
+        .count();
+  }
+
+  @Test
+  void forgottenPasswordsAreGoneFromTheRunsToo() throws Exception {
+    school.file(
+        "sheets/people.csv", "given name,family name,email", "Ana,Marlowe,a@pier.example", "Bo,Finch,b@pier.example");
+    enroll("a@pier.example,NAV-1");
+    assertThat(school.run("issue").exit()).isZero();
+    String run = json("pack").get("run").asText();
+    school.run("handout");
+    Path kept = temp.resolve("runs/" + run + "/first-passwords.csv");
+    assertThat(Files.readAllLines(kept)).hasSize(3);
+    assertThat(school.run("handout", "--forget", "--yes", "--user", "bfinch").out())
+        .contains("Forgot 1");
+    assertThat(Files.readString(kept)).contains("amarlowe").doesNotContain("bfinch");
+    assertThat(school.run("handout", "--forget", "--yes").out()).contains("Forgot 1");
+    assertThat(kept).doesNotExist();
+  }
+
+  @Test
+  void whatAPlatformDoesNotListIsMissing() throws Exception {
+    try (PracticePlatform platform = new PracticePlatform(temp.resolve("practice.db"))) {
+      platform.nameIn(temp);
+      String run = json("pack").get("run").asText();
+      Program.Result confirmed = school.run("confirm", run);
+      assertThat(confirmed.exit()).isEqualTo(1);
+      assertThat(confirmed.err()).contains("Not one change", "Was it sent");
+      assertThat(school.run("send", "--only", "users", "--yes").exit()).isEqualTo(4);
+      JsonNode found = json("confirm", run);
+      assertThat(found.get("asAsked").asInt()).isEqualTo(3);
+      assertThat(found.get("missing")).hasSize(3);
+      assertThat(found.get("notTold").asInt()).isZero();
+      assertThat(json("preview").get("counts").toString())
+          .isEqualTo("{\"courses\":{\"create\":1},\"enrollments\":{\"enroll\":2}}");
+    }
+  }
+
+  @Test
+  void whatWasNotSentOrRefusedDoesNotCountWhereAnExportDoesNotTellOfIt() throws Exception {
+    try (PracticePlatform platform = new PracticePlatform(temp.resolve("practice.db"))) {
+      platform.nameIn(temp);
+      String run = json("pack").get("run").asText();
+      school.run("send", "--only", "users", "--yes");
+      JsonNode found = json("confirm", run, "--export", "sheets/people.csv");
+      assertThat(found.get("asAsked").asInt()).isEqualTo(3);
+      assertThat(found.get("missing").toString()).contains("it was not sent");
+      // Asked again, when nothing but what was found then is known of the sending.
+      JsonNode again = json("confirm", run, "--export", "sheets/people.csv");
+      assertThat(again.get("missing")).hasSize(3);
+    }
+  }
+
+  @Test
+  void whatWasRefusedDoesNotCountWhereAnExportDoesNotTellOfIt() throws Exception {
+    try (PracticePlatform platform = new PracticePlatform(temp.resolve("practice.db"))) {
+      platform.nameIn(temp);
+      platform.send(
+          "POST",
+          "/Users",
+          """
+          {"schemas": ["urn:ietf:params:scim:schemas:core:2.0:User"], "userName": "bfinch",
+           "name": {"givenName": "Berta", "familyName": "Fink"}}
+          """);
+      String run = json("pack").get("run").asText();
+      assertThat(school.run("send", run, "--yes").exit()).isEqualTo(4);
+      JsonNode found = json("confirm", run, "--export", "sheets/courses.csv");
+      assertThat(found.get("asAsked").asInt()).isOne();
+      assertThat(found.get("missing").toString()).contains("bfinch", "did not take it");
+      assertThat(json("preview").get("counts").get("users").get("create").asInt()).isOne();
+    }
+  }
+}
