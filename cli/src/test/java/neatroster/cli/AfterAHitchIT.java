@@ -111,7 +111,10 @@ class AfterAHitchIT {
   @Test
   void forgottenPasswordsAreGoneFromTheRunsToo() throws Exception {
     school.file(
-        "sheets/people.csv", "given name,family name,email", "Ana,Marlowe,a@pier.example", "Bo,Finch,b@pier.example");
+        "sheets/people.csv",
+        "given name,family name,email",
+        "Ana,Marlowe,a@pier.example",
+        "Bo,Finch,b@pier.example");
     enroll("a@pier.example,NAV-1");
     assertThat(school.run("issue").exit()).isZero();
     String run = json("pack").get("run").asText();

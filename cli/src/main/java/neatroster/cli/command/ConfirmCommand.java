@@ -399,8 +399,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       open.verifyUnchanged();
       Undelivered undelivered = Undelivered.of(workplace, run);
       Optional<String> digest =
-          confirmation.ask(
-              change -> undelivered.judge(change, uploaded.of(change)), allFailed);
+          confirmation.ask(change -> undelivered.judge(change, uploaded.of(change)), allFailed);
       report.reported(uploaded.rows(), uploaded.notOfTheRun());
       return digest;
     }

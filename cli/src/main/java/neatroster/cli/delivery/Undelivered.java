@@ -38,8 +38,7 @@ public final class Undelivered {
   }
 
   /** What is known of a run. */
-  public static Undelivered of(Workplace workplace, Run run)
-      throws IOException, RegisterException {
+  public static Undelivered of(Workplace workplace, Run run) throws IOException, RegisterException {
     Optional<String> service = workplace.register().deliveries().service(run.name());
     if (service.isPresent()) {
       return inJournal(

@@ -67,10 +67,7 @@ public final class RunBatches implements Closeable {
    * @param accounts says whether the first passwords that are kept are sealed, and by what
    */
   public RunBatches(
-      RunFolder run,
-      AccountsFile accounts,
-      List<BatchFormat> formats,
-      BatchBackground background) {
+      RunFolder run, AccountsFile accounts, List<BatchFormat> formats, BatchBackground background) {
     this.run = run;
     secrets = new RunSecrets(run, accounts);
     this.formats = formats;

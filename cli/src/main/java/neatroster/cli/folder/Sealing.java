@@ -38,8 +38,7 @@ public final class Sealing {
   private Sealing() {}
 
   /** Sealed bytes go through it to the stream below; closing it closes both. */
-  static OutputStream seal(OutputStream sealed, char[] passphrase, String name)
-      throws IOException {
+  static OutputStream seal(OutputStream sealed, char[] passphrase, String name) throws IOException {
     try {
       PGPEncryptedDataGenerator encryption =
           new PGPEncryptedDataGenerator(

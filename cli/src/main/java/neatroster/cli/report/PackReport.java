@@ -50,8 +50,8 @@ public record PackReport(
   /** There was nothing to change. */
   public static final PackReport NOTHING =
       new PackReport(
-          null, null, List.of(), List.of(), 0, Map.of(), 0, List.of(), List.of(), 0, 0,
-          null, List.of(), false);
+          null, null, List.of(), List.of(), 0, Map.of(), 0, List.of(), List.of(), 0, 0, null,
+          List.of(), false);
 
   /** There was nothing to change that a format of the run carries. */
   public static PackReport carryingNothing(List<RunBatches.NotCarried> notCarried, int stillDue) {
