@@ -29,6 +29,7 @@ class WallsTest {
           "pattern",
           "intake",
           "roster",
+          "wanted",
           "check",
           "check.rules.sheets",
           "check.rules.texts",

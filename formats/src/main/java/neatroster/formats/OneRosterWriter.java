@@ -8,22 +8,18 @@ import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import neatroster.core.compare.Change;
-import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.WholeRecords;
-import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.KeyIndex;
 import neatroster.core.text.PairIndex;
-import neatroster.core.value.Instructors;
 
 /**
  * Tells a roster's changes in the terms of OneRoster: our course is a class of a course, a site is
@@ -78,6 +74,7 @@ final class OneRosterWriter implements BatchWriter {
           Field.STARTS,
           Field.ENDS,
           Field.TERM,
+          // They are enrolled.
           Field.INSTRUCTORS,
           Field.STATUS,
           Field.COURSE);
@@ -109,11 +106,6 @@ final class OneRosterWriter implements BatchWriter {
 
   /** Who is taken out of groups of a class, and how many; whether they stay in it is seen last. */
   private final Map<String, List<PlannedChange>> leaving = new LinkedHashMap<>();
-
-  /** Who comes to teach a class, or ceases to, by what the course's own row says. */
-  private final Map<String, Set<String>> comingToTeach = new LinkedHashMap<>();
-
-  private final Map<String, Set<String>> ceasingToTeach = new LinkedHashMap<>();
 
   private String written;
 
@@ -194,7 +186,6 @@ final class OneRosterWriter implements BatchWriter {
   private void course(PlannedChange change) throws IOException {
     missFields(change, CARRIED_OF_COURSES, "courses");
     String code = change.value(Field.CODE);
-    instructors(code, change);
     Map<Field, String> whole = changedCourses.get(code);
     if (whole == null) {
       whole = background.whole().course(change);
@@ -206,31 +197,6 @@ final class OneRosterWriter implements BatchWriter {
     } else {
       changedCourses.put(code, whole);
     }
-  }
-
-  /** Notes whom a course's row names as its instructors: OneRoster has them enrolled. */
-  private void instructors(String code, PlannedChange change) {
-    String asked = change.value(Field.INSTRUCTORS);
-    Set<String> now = teachers(asked.equals(Cleared.WORD) ? "" : asked);
-    Set<String> before = teachers(change.before().getOrDefault(Field.INSTRUCTORS, ""));
-    if (!asked.isEmpty()) {
-      Set<String> coming = new LinkedHashSet<>(now);
-      coming.removeAll(before);
-      comingToTeach.put(code, coming);
-      before.removeAll(now);
-      ceasingToTeach.put(code, before);
-    }
-  }
-
-  private static Set<String> teachers(String list) {
-    return new LinkedHashSet<>(Instructors.of(list));
-  }
-
-  private static PlannedChange teaching(String user, String course) {
-    return new PlannedChange(
-        Phase.ENROLLMENTS,
-        Change.ENROLL,
-        Map.of(Field.USER, user, Field.COURSE, course, Field.ROLE, "instructor"));
   }
 
   private void user(PlannedChange change) throws IOException {
@@ -345,8 +311,7 @@ final class OneRosterWriter implements BatchWriter {
     if (change.change() == Change.REGROUP) {
       return;
     }
-    boolean mayComeAgain = !group.isEmpty() || comingToTeach.containsKey(course);
-    if (mayComeAgain && !notedInClass(user, course)) {
+    if (!group.isEmpty() && !notedInClass(user, course)) {
       return;
     }
     enroll(change, true);
@@ -436,23 +401,6 @@ final class OneRosterWriter implements BatchWriter {
     }
     for (Map.Entry<String, Map<Field, String>> user : changedUsers.entrySet()) {
       user(user.getValue(), changedOwn.getOrDefault(user.getKey(), Map.of()), true);
-    }
-    for (Map.Entry<String, Set<String>> course : comingToTeach.entrySet()) {
-      for (String user : course.getValue()) {
-        if (notedInClass(user, course.getKey())) {
-          enroll(teaching(user, course.getKey()), true);
-        }
-      }
-    }
-    for (Map.Entry<String, Set<String>> course : ceasingToTeach.entrySet()) {
-      for (String user : course.getValue()) {
-        boolean stays =
-            isNotedInClass(user, course.getKey())
-                || background.whole().seats(user, course.getKey()) > 0;
-        if (!stays) {
-          enroll(teaching(user, course.getKey()), false);
-        }
-      }
     }
     for (Map.Entry<String, List<PlannedChange>> one : leaving.entrySet()) {
       PlannedChange first = one.getValue().get(0);

@@ -6,7 +6,6 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -16,7 +15,6 @@ import java.util.TreeMap;
 import neatroster.core.compare.Change;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Field;
-import neatroster.core.value.Instructors;
 
 /** Writes the operations of one Bulk request: users as they come, then the Groups with members. */
 final class ScimWriter implements BatchWriter {
@@ -176,9 +174,6 @@ final class ScimWriter implements BatchWriter {
     PlannedChange change = group.change;
     boolean isCourse = ScimGroup.isCourse(change);
     String in = isCourse ? "" : change.value(Field.COURSE);
-    if (isCourse) {
-      instructors(group);
-    }
     begin("/Groups", bulkId);
     json.writeStartObject();
     json.writeArrayFieldStart("schemas");
@@ -206,24 +201,6 @@ final class ScimWriter implements BatchWriter {
     json.writeEndObject();
     json.writeEndObject();
     json.writeEndObject();
-  }
-
-  /** Whom a course's row names as its instructors are members too. */
-  private void instructors(Group course) {
-    for (String name :
-        new LinkedHashSet<>(Instructors.of(course.change.value(Field.INSTRUCTORS)))) {
-      if (users.contains(user(name))) {
-        course.members.putIfAbsent(
-            user(name),
-            List.of(
-                new PlannedChange(
-                    neatroster.core.compare.Phase.ENROLLMENTS,
-                    Change.ENROLL,
-                    Map.of(Field.USER, name, Field.ROLE, "instructor"))));
-      } else {
-        miss("instructor of a course whom " + NEEDS_ID);
-      }
-    }
   }
 
   private void enrollments(Group course) throws IOException {

@@ -107,7 +107,6 @@ public final class Delivery {
         }
         outbox.flush(phase);
         if (phase == Phase.USERS) {
-          groups.sendInstructors();
         }
       }
     }

@@ -4,17 +4,13 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import neatroster.core.compare.Change;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
-import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
-import neatroster.core.model.Table;
-import neatroster.core.value.Instructors;
 import neatroster.formats.ScimGroup;
 
 /** Sends what a run changes about courses and groups, but for who is in them. */
@@ -35,39 +31,6 @@ final class GroupRows {
     rows.each(phase, List.of(Change.CREATE), this::createGroup);
     outbox.flush(phase);
     changeGroups(phase);
-  }
-
-  /** Enrolls instructors whom courses name, when the users are there. */
-  void sendInstructors() throws PlatformException, InterruptedException, IOException {
-    for (Row row : rows.half(Table.COURSES)) {
-      instructors(Phase.COURSES, row);
-    }
-    outbox.flush(Phase.COURSES);
-  }
-
-  private void instructors(Phase phase, Row row) throws PlatformException, InterruptedException {
-    PlannedChange course = row.change();
-    List<MembersAddition.Newcomer> newcomers = new ArrayList<>();
-    for (String name : new LinkedHashSet<>(Instructors.of(course.value(Field.INSTRUCTORS)))) {
-      Optional<String> id = desk.lookup().userId(name);
-      if (id.isEmpty()) {
-        desk.miss("instructor of a course who is not on the platform");
-        continue;
-      }
-      PlannedChange seat =
-          new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, Map.of(Field.ROLE, "instructor"));
-      newcomers.add(
-          new MembersAddition.Newcomer(
-              row,
-              id.get(),
-              desk.offer().hasExtension() ? Documents.enrollment(id.get(), seat) : null));
-    }
-    Optional<String> group = desk.lookup().groupId(Ids.course(course.value(Field.CODE)));
-    if (newcomers.isEmpty() || group.isEmpty()) {
-      outbox.done(phase, row);
-      return;
-    }
-    outbox.add(Phase.USERS, new MembersAddition(group.get(), newcomers, desk.offer().hasPatch()));
   }
 
   static String keyOf(PlannedChange change) {
@@ -93,7 +56,6 @@ final class GroupRows {
     }
     String course =
         isCourse ? "" : desk.ids().of(Ids.course(change.value(Field.COURSE))).orElse("");
-    boolean isHalf = !change.value(Field.INSTRUCTORS).isEmpty();
     Row known = desk.ids().of(key).isPresent() ? doubtful(row) : row;
     outbox.add(
         change.phase(),
@@ -102,7 +64,7 @@ final class GroupRows {
             key,
             Documents.group(change, course, desk.offer().hasExtension()),
             Documents.otherName(change),
-            isHalf ? Verdict.HALF : Verdict.DONE));
+            Verdict.DONE));
   }
 
   /** What is there already is not made again. */
@@ -127,12 +89,6 @@ final class GroupRows {
       }
       List<PlannedChange> all = one.getValue().stream().map(Row::change).toList();
       outbox.add(phase, new GroupChange(one.getValue(), id.get(), new CourseDocument(all)));
-      for (Row row : one.getValue()) {
-        String named = row.change().value(Field.INSTRUCTORS);
-        if (!named.isEmpty() && !named.equals(Cleared.WORD)) {
-          instructors(phase, row);
-        }
-      }
     }
     outbox.flush(phase);
   }

@@ -100,13 +100,13 @@ final class RunRows {
         });
   }
 
-  /** The rows of a table of which a part is to follow. */
-  List<Row> half(Table table) throws IOException {
+  /** The rows of users of which a part is to follow. */
+  List<Row> halfMadeUsers() throws IOException {
     List<Row> half = new ArrayList<>();
     changes.read(
-        table,
+        Table.USERS,
         (number, change) -> {
-          Journal.Key key = new Journal.Key(table, number);
+          Journal.Key key = new Journal.Key(Table.USERS, number);
           if (journal.state(key) == Journal.State.HALF) {
             half.add(new Row(key, change, false));
           }

@@ -11,7 +11,6 @@ import neatroster.core.compare.Change;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Field;
-import neatroster.core.model.Table;
 import neatroster.formats.ScimUser;
 
 /** Sends what a run changes about users. */
@@ -41,7 +40,7 @@ final class UserRows {
 
   /** Names managers who were not there when they were first named. */
   private void nameManagers() throws PlatformException, InterruptedException, IOException {
-    for (Row row : rows.half(Table.USERS)) {
+    for (Row row : rows.halfMadeUsers()) {
       String name = Ids.nameOf(row.change());
       Map<Field, String> values =
           Map.of(Field.USERNAME, name, Field.MANAGER, row.change().value(Field.MANAGER));

@@ -44,7 +44,6 @@ import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
-import neatroster.core.value.Instructors;
 import neatroster.formats.KeptChanges;
 import neatroster.formats.OwnColumns;
 import neatroster.platform.PlatformException;
@@ -174,7 +173,7 @@ public final class ConfirmCommand implements Callable<Integer> {
         report.text(session.screen());
       }
       files.write(kinds, report, session);
-      return failed == 0 ? Exit.DONE : Exit.FINDINGS;
+      return report.isFine() ? Exit.DONE : Exit.FINDINGS;
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
     } catch (IOException e) {
@@ -345,9 +344,6 @@ public final class ConfirmCommand implements Callable<Integer> {
                     lower(arrival.user(change.value(Field.USER)))
                         + "\n"
                         + lower(change.value(Field.COURSE)));
-              }
-              for (String name : Instructors.of(change.value(Field.INSTRUCTORS))) {
-                asked.add(lower(arrival.user(name)) + "\n" + lower(change.value(Field.CODE)));
               }
             });
     arrival.extras(

@@ -17,6 +17,7 @@ import neatroster.cli.folder.Session;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.arrange.ArrangeException;
 import neatroster.core.arrange.ArrangedPerson;
+import neatroster.core.arrange.CoursePeople;
 import neatroster.core.arrange.Division;
 import neatroster.core.model.Field;
 import neatroster.core.roster.Link;
@@ -67,7 +68,8 @@ final class Dividing {
     try (ArrangedRoster opened = new ArrangedRoster(session, without)) {
       roster = opened;
       int course = roster.course(options.course);
-      List<ArrangedPerson> all = roster.people().of(course, session.settings().defaultRole());
+      String role = CoursePeople.roleOfLearners(session.settings());
+      List<ArrangedPerson> all = roster.people().of(course, role);
       List<ArrangedPerson> meant = filter.of(all);
       // Whoever is in a group already takes room there, whomever --where means.
       List<ArrangedPerson> people =
@@ -85,7 +87,7 @@ final class Dividing {
         Map<String, String> row = new LinkedHashMap<>();
         row.put(Field.USER.label(), one.getKey().reference());
         row.put(Field.COURSE.label(), roster.code(course));
-        row.put(Field.ROLE.label(), session.settings().defaultRole());
+        row.put(Field.ROLE.label(), role);
         row.put(Field.GROUP.label(), one.getValue());
         enrolled = enrolled.with(row);
       }

@@ -247,8 +247,7 @@ public final class HandoutCommand implements Callable<Integer> {
         forget || what.equals(SLIPS) ? workplace.accounts().passwords() : Map.of();
     Attendance attendance =
         Attendance.of(
-            settings,
-            Checker.check(roster, basis),
+            Checker.check(roster, basis).wanted(),
             basis.known(),
             reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
             workplace.register().joinCodes());

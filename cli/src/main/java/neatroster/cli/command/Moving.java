@@ -10,10 +10,10 @@ import neatroster.cli.folder.Session;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.arrange.ArrangeException;
 import neatroster.core.arrange.ArrangedPerson;
+import neatroster.core.arrange.CoursePeople;
+import neatroster.core.grid.Place;
 import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
-import neatroster.core.roster.Link;
-import neatroster.core.roster.ResolvedRoster;
 
 /** Moves people from course to course. */
 final class Moving {
@@ -29,7 +29,8 @@ final class Moving {
   Moving(Session session, List<String> where, String role) {
     this.session = session;
     this.filter = new PeopleFilter(session.settings(), where);
-    this.role = role == null ? session.settings().defaultRole() : role(session, role);
+    this.role =
+        role == null ? CoursePeople.roleOfLearners(session.settings()) : role(session, role);
   }
 
   private static String role(Session session, String word) {
@@ -46,18 +47,23 @@ final class Moving {
                         + "."));
   }
 
-  /** Whoever was moved out of a course by one sheet is not let in again by another. */
+  /** Whoever has left a course by one row is not let in again by another. */
   private static void verifyNobodyComesBack(
       ArrangedRoster roster, List<ArrangedPerson> moved, int to) throws ArrangeException {
-    ResolvedRoster resolved = roster.checked().resolved();
+    Map<String, Place> left = roster.people().whoHasLeft(to);
     for (ArrangedPerson person : moved) {
-      if (resolved.isMovedAway(resolved.user(person.reference()), Link.to(to))) {
+      Place place = left.get(person.reference());
+      if (place != null) {
         throw new ArrangeException(
             person.shown()
-                + " was moved out of "
+                + " has left "
                 + roster.code(to)
-                + " by an earlier move. Delete its sheet (sheets/arranged-…-to-….csv) to take that"
-                + " back.");
+                + " by "
+                + place.sheet()
+                + ", row "
+                + place.row()
+                + ", which holds. Delete that row, or the sheet of an earlier move"
+                + " (sheets/arranged-…-to-….csv), to take that back.");
       }
     }
   }

@@ -223,7 +223,7 @@ public final class PackCommand implements Callable<Integer> {
         continue;
       }
       LayoutJudge judge =
-          new LayoutJudge(layout, settings.reading().ownFields(), new WholeRecords(known));
+          new LayoutJudge(layout, settings.reading().ownFields(), whole(checked, known));
       compare(settings, checked, known, items, judge::add);
       findings.addAll(judge.findings());
     }
@@ -276,7 +276,7 @@ public final class PackCommand implements Callable<Integer> {
     List<LayoutText> shown = new ArrayList<>();
     for (Layout layout : as.layouts()) {
       LayoutExcerpt excerpt =
-          new LayoutExcerpt(layout, show, settings.reading().ownFields(), new WholeRecords(known));
+          new LayoutExcerpt(layout, show, settings.reading().ownFields(), whole(checked, known));
       int leftOut = compare(settings, checked, known, items, excerpt::add);
       shown.add(new LayoutText(layout, excerpt.files(), excerpt.notCarried(), leftOut));
     }
@@ -336,8 +336,8 @@ public final class PackCommand implements Callable<Integer> {
               RunBackground.of(
                   settings,
                   known,
-                  new WholeRecords(known),
-                  teaching(formats, settings, checked, known),
+                  whole(checked, known),
+                  new Teaching(known.held(), checked.wanted()),
                   workplace.register(),
                   formats.oneRoster(),
                   formats.split()));
@@ -414,13 +414,9 @@ public final class PackCommand implements Callable<Integer> {
     }
   }
 
-  /** Who teaches, where a format wants to know it: it is asked of every row. */
-  private static Teaching teaching(
-      FormatOptions formats, Settings settings, CheckResult checked, Known known) {
-    boolean isAsked = formats.formats().stream().anyMatch(format -> !format.name().equals("plain"));
-    return isAsked
-        ? new Teaching().with(known.held()).with(checked.resolved(), settings)
-        : new Teaching();
+  /** What users and courses are as a whole, and who teaches them. */
+  private static WholeRecords whole(CheckResult checked, Known known) {
+    return new WholeRecords(known, new Teaching(known.held(), checked.wanted()));
   }
 
   private static Map<String, String> joinCodes(Register register) throws RegisterException {

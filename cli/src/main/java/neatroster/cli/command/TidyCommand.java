@@ -43,6 +43,7 @@ import neatroster.core.tidy.Suggested;
 import neatroster.core.tidy.TidyChanges;
 import neatroster.core.tidy.TidySheet;
 import neatroster.core.tidy.WrittenOutMembers;
+import neatroster.core.wanted.Wanted;
 import neatroster.register.FolderLock;
 import neatroster.sheets.CsvRows;
 import neatroster.sheets.XlsxRows;
@@ -195,7 +196,9 @@ public final class TidyCommand implements Callable<Integer> {
     }
     return Optional.of(
         new WrittenOutMembers(
-            ResolvedRoster.of(roster, session.settings(), session.basis(roster).known())));
+            Wanted.of(
+                session.settings(),
+                ResolvedRoster.of(roster, session.settings(), session.basis(roster).known()))));
   }
 
   /** Moves the files into their place, all of them or, where one is there already, none. */

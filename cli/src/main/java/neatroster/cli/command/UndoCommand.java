@@ -126,14 +126,15 @@ public final class UndoCommand implements Callable<Integer> {
         refuse(session.screen(), run, above);
         return Exit.FINDINGS;
       }
-      WholeRecords whole = new WholeRecords(known);
+      Teaching teaching = new Teaching(known.held());
+      WholeRecords whole = new WholeRecords(known, teaching);
       new KeptChanges(changes.resolveSibling(KnownSource.DUE)).read(whole::assume);
       String misfits = misfits(session.settings(), whole, undoing);
       if (!misfits.isEmpty()) {
         refuse(session.screen(), run, misfits);
         return Exit.FINDINGS;
       }
-      Undone undone = pack(session.settings(), known, whole, folder, workplace, run, undoing);
+      Undone undone = pack(session.settings(), known, whole, teaching, folder, workplace, run, undoing);
       if (options.json()) {
         Json.write(session.screen().out(), json -> json(json, undone));
       } else {
@@ -279,6 +280,7 @@ public final class UndoCommand implements Callable<Integer> {
       Settings settings,
       Known known,
       WholeRecords whole,
+      Teaching teaching,
       RosterFolder folder,
       Workplace workplace,
       Run undoes,
@@ -296,7 +298,7 @@ public final class UndoCommand implements Callable<Integer> {
                   settings,
                   known,
                   whole,
-                  new Teaching().with(known.held()),
+                  teaching,
                   workplace.register(),
                   formats.oneRoster(),
                   formats.split()));

@@ -119,8 +119,11 @@ public final class ConfirmReport {
     return headcounts;
   }
 
-  boolean isFine() {
-    return confirmation.missing().isEmpty() && confirmation.different().isEmpty();
+  /** Whether all is there as it was asked, and so many people are in the courses. */
+  public boolean isFine() {
+    return confirmation.missing().isEmpty()
+        && confirmation.different().isEmpty()
+        && headcounts.stream().allMatch(count -> count.expected() == count.there());
   }
 
   /** Writes it on the screen. */
@@ -156,8 +159,12 @@ public final class ConfirmReport {
       screen.line("What is different counts as the platform has it; the next preview shows it.");
     }
     if (confirmation.failedRows().isEmpty()) {
-      if (confirmation.different().isEmpty()) {
+      if (isFine()) {
         screen.line("Nothing is missing, and nothing is different.");
+      } else if (confirmation.different().isEmpty()) {
+        screen.line(
+            "What was asked is there, but not as many people are in the courses as expected: see"
+                + " above.");
       }
       return;
     }

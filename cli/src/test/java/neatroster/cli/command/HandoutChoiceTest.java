@@ -83,8 +83,7 @@ class HandoutChoiceTest {
       Map<String, String> passwords = Map.of("ana", "pw", "bob", "pw", "cyq", "pw");
       attendance =
           Attendance.of(
-              Settings.standard(),
-              checked,
+              checked.wanted(),
               known,
               user -> passwords.getOrDefault(user, ""),
               List.of());

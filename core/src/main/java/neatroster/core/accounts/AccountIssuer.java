@@ -18,7 +18,6 @@ import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Person;
-import neatroster.core.model.Table;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
 import neatroster.core.roster.PersonRecord;
@@ -26,6 +25,7 @@ import neatroster.core.settings.Settings;
 import neatroster.core.settings.Varied;
 import neatroster.core.text.Quoted;
 import neatroster.core.value.EmailShape;
+import neatroster.core.wanted.WantedPerson;
 
 /**
  * Gives accounts to new users. Who gets the plain username and who the numbered one depends on the
@@ -150,34 +150,24 @@ public final class AccountIssuer {
     return passwords.of(role, site);
   }
 
-  /**
-   * What the lists say of a person gives to the patterns.
-   *
-   * @param role the person's role, or empty
-   */
-  public NewUser newUser(PersonRecord row, String role) {
-    Person person = row.person();
-    Names.Parts name = row.name();
+  /** What the lists say of a person gives to the patterns. */
+  public NewUser newUser(WantedPerson one) {
+    PersonRecord record = one.record();
+    Names.Parts name = record.name();
     Map<String, String> values = new HashMap<>();
-    namedFields.forEach((value, field) -> put(values, value, row.text(field)));
-    namedOwnFields.forEach(field -> put(values, field.key(), row.own(field)));
-    // A default language is the row's own where that has none.
-    Map<String, String> defaults =
-        settings.defaults().of(role, person.site()).getOrDefault(Table.USERS, Map.of());
-    String language = row.text(Field.LANGUAGE);
-    put(
-        values,
-        Field.LANGUAGE.label(),
-        language.isEmpty() ? defaults.getOrDefault(Field.LANGUAGE.label(), "") : language);
+    namedFields.forEach((value, field) -> put(values, value, one.text(field)));
+    namedOwnFields.forEach(field -> put(values, field.key(), one.own(field)));
+    put(values, Field.LANGUAGE.label(), one.text(Field.LANGUAGE));
     put(values, "given", name.given());
     put(values, "middle", name.middle());
     put(values, "family", name.family());
     return new NewUser(
-        row.place(),
-        person,
-        row.text(Field.USERNAME),
-        row.has(Field.PASSWORD),
-        role,
+        record.place(),
+        record.person(),
+        record.text(Field.USERNAME),
+        record.has(Field.PASSWORD),
+        one.role(),
+        one.site(),
         Map.copyOf(values));
   }
 
@@ -227,7 +217,7 @@ public final class AccountIssuer {
   private void account(
       NewUser user, Map<NewUser, IssuedAccount> issued, Map<Place, String> refused) {
     String role = user.role();
-    String site = user.person().site();
+    String site = user.site();
     Map<String, String> values = new HashMap<>(user.values());
     String email = "";
     boolean makesEmail =
@@ -323,7 +313,7 @@ public final class AccountIssuer {
       return user.username();
     }
     UsernameMaker.Made made =
-        usernameMakers.of(user.role(), user.person().site()).make(user.values());
+        usernameMakers.of(user.role(), user.site()).make(user.values());
     if (made.username() == null) {
       refused.add(new Refused(user.place(), made.why()));
       return "";

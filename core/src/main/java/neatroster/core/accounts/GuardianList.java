@@ -3,7 +3,6 @@ package neatroster.core.accounts;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -14,60 +13,27 @@ import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.roster.KnownUsers;
-import neatroster.core.roster.PersonRecord;
+import neatroster.core.wanted.Guardians;
+import neatroster.core.wanted.Wanted;
 
 /**
- * The guardians whom rows of users name. An email address tells them apart: brothers and sisters
- * with the same one have one guardian, and a guardian who is a user has an account already.
+ * The guardians who need an account: a guardian who is a user, or who has one, gets none.
  */
 public final class GuardianList {
-  private final Map<String, Guardian> guardians = new LinkedHashMap<>();
+  private final Guardians guardians;
   private final Set<String> users = new HashSet<>();
-  private final List<Refused> refused = new ArrayList<>();
-  private int withoutEmail;
 
-  /**
-   * A guardian.
-   *
-   * @param place the first row that names the guardian
-   * @param email the address as written there
-   * @param name the name, or empty
-   */
-  private record Guardian(Place place, String email, String name) {}
-
-  /** Adds what the lists say of a person. */
-  public void add(PersonRecord row) {
-    String own = key(row.text(Field.EMAIL));
-    if (!own.isEmpty()) {
-      users.add(own);
-    }
-    String email = row.text(Field.GUARDIAN_EMAIL);
-    String name = row.text(Field.GUARDIAN_NAME);
-    if (email.isEmpty()) {
-      withoutEmail += name.isEmpty() ? 0 : 1;
-      return;
-    }
-    if (key(email).equals(own)) {
-      refused.add(
-          new Refused(
-              row.place(),
-              "The guardian has the child’s own email address, so there is no telling the two apart."
-                  + " Type another address for one of them."));
-      return;
-    }
-    guardians.merge(
-        key(email),
-        new Guardian(row.place(), email, name),
-        (first, next) -> first.name().isEmpty() ? next : first);
-  }
-
-  private static String key(String email) {
-    return email.toLowerCase(Locale.ROOT);
+  /** The guardians of a roster. */
+  public GuardianList(Wanted wanted) {
+    guardians = wanted.guardians();
+    wanted.people(
+        (person, one, row, line) ->
+            users.add(one.record().text(Field.EMAIL).toLowerCase(Locale.ROOT)));
   }
 
   /** How many rows name a guardian and no address of theirs. */
   public int withoutEmail() {
-    return withoutEmail;
+    return guardians.withoutEmail();
   }
 
   /**
@@ -76,10 +42,16 @@ public final class GuardianList {
    * @param without takes those who cannot get one
    */
   public List<NewUser> without(KnownUsers known, List<Refused> without) {
-    without.addAll(refused);
+    for (Place child : guardians.withOwnAddress()) {
+      without.add(
+          new Refused(
+              child,
+              "The guardian has the child’s own email address, so there is no telling the two apart."
+                  + " Type another address for one of them."));
+    }
     List<NewUser> newcomers = new ArrayList<>();
-    for (Map.Entry<String, Guardian> entry : guardians.entrySet()) {
-      Guardian guardian = entry.getValue();
+    for (Map.Entry<String, Guardians.Guardian> entry : guardians.byEmail().entrySet()) {
+      Guardians.Guardian guardian = entry.getValue();
       if (users.contains(entry.getKey()) || known.findEmail(guardian.email()) >= 0) {
         continue;
       }
@@ -104,6 +76,7 @@ public final class GuardianList {
               "",
               false,
               KnownUser.GUARDIAN,
+              "",
               Map.copyOf(values)));
     }
     return newcomers;

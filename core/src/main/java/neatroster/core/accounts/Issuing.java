@@ -5,11 +5,11 @@ import java.util.BitSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import java.util.random.RandomGenerator;
 import java.util.stream.Collectors;
 import neatroster.core.check.CheckResult;
-import neatroster.core.check.Deliverable;
 import neatroster.core.check.Finding;
 import neatroster.core.check.rules.people.NoAccount;
 import neatroster.core.grid.Place;
@@ -26,11 +26,12 @@ import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Link;
-import neatroster.core.roster.People;
 import neatroster.core.roster.PersonRecord;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
+import neatroster.core.wanted.Wanted;
+import neatroster.core.wanted.WantedPerson;
 
 /**
  * Who gets an account, who gets another username, who gets a first password again, and what gets a
@@ -53,7 +54,7 @@ public final class Issuing {
   private final List<KnownUser> adopted = new ArrayList<>();
   private final List<Renaming> renamed = new ArrayList<>();
   private final List<Refused> refused = new ArrayList<>();
-  private final GuardianList guardians = new GuardianList();
+  private Optional<GuardianList> guardians = Optional.empty();
   private int kept;
 
   /**
@@ -118,9 +119,7 @@ public final class Issuing {
   public Outcome decide(RandomGenerator random, List<JoinCode> given) {
     readUsers();
     List<JoinCode> codes = joinCodes(random, given);
-    if (settings.guardians().accounts()) {
-      newUsers.addAll(guardians.without(known, refused));
-    }
+    guardians.ifPresent(list -> newUsers.addAll(list.without(known, refused)));
     List<IssuedAccount> issued = issuer.issue(newUsers, refused);
     List<Finding> errors = new ArrayList<>();
     refused.forEach(one -> errors.add(NoAccount.of(one.place(), one.why())));
@@ -138,7 +137,7 @@ public final class Issuing {
             .filter(sheet -> sheet.table() == Table.USERS)
             .map(SheetReading::name)
             .collect(Collectors.toSet()),
-        settings.guardians().accounts() ? guardians.withoutEmail() : 0,
+        guardians.map(GuardianList::withoutEmail).orElse(0),
         (int)
             issued.stream()
                 .filter(account -> !account.user().isGuardian())
@@ -148,57 +147,42 @@ public final class Issuing {
   }
 
   private void readUsers() {
-    Deliverable deliverable = Deliverable.of(checked);
-    People people = checked.resolved().people();
-    boolean differ =
-        settings.usernames().differsByRole()
-            || settings.emails().differsByRole()
-            || settings.ids().differsByRole()
-            || settings.passwords().differsByRole();
     // What somebody is stands in the enrollments, which are not needed otherwise.
-    ResolvedRoster whole = differ ? ResolvedRoster.of(all, settings, exports) : null;
-    UserRoles roles = differ ? new UserRoles(settings, whole) : null;
+    Wanted wanted =
+        Wanted.varies(settings)
+            ? Wanted.of(settings, ResolvedRoster.of(all, settings, exports), faultyOfAll())
+            : checked.wanted();
+    if (settings.guardians().accounts()) {
+      guardians = Optional.of(new GuardianList(wanted));
+    }
+    // What a faulty row has is still its own when it is mended.
     checked
         .roster()
-        .read(
-            Table.USERS,
-            (row, line) -> {
-              // What a faulty row has is still its own when it is mended.
-              issuer.keepUsername(row.text(Field.USERNAME));
-              Link found = people.ofLine(line);
-              if (deliverable.isFaulty(line) || !found.isFound()) {
-                return;
-              }
-              int person = found.number();
-              List<Integer> lines = deliverable.lines(person);
-              if (lines.isEmpty() || lines.get(0) != line) {
-                // The same person comes again.
-                return;
-              }
-              PersonRecord record =
-                  lines.size() == 1
-                      ? PersonRecord.of(row)
-                      : PersonRecord.of(checked.roster(), lines);
-              // Who is to be removed needs no account for it.
-              if (!record.text(Field.STATUS).equals("removed")) {
-                guardians.add(record);
-                String own = settings.roles().role(record.text(Field.ROLE)).orElse("");
-                user(
-                    record,
-                    people.account(person),
-                    roles == null ? own : roles.of(personIn(whole, record), own));
-              }
-            });
+        .read(Table.USERS, (row, line) -> issuer.keepUsername(row.text(Field.USERNAME)));
+    wanted.people(
+        (person, one, row, line) -> {
+          // Who is to be removed needs no account for it.
+          if (!one.isRemoved()) {
+            user(one, wanted.resolved().people().account(person));
+          }
+        });
   }
 
-  private static int personIn(ResolvedRoster whole, PersonRecord record) {
-    Link person = whole.people().ofLine(whole.rows().line(record.place()));
-    return person.isFound() ? person.number() : -1;
+  /** The faulty lines of the sheets that were checked, as lines of all sheets. */
+  private BitSet faultyOfAll() {
+    BitSet lines = new BitSet();
+    checked.faultyLines().stream()
+        .map(line -> all.line(checked.roster().place(line)))
+        .filter(line -> line >= 0)
+        .forEach(lines::set);
+    return lines;
   }
 
-  private void user(PersonRecord record, int found, String role) {
+  private void user(WantedPerson one, int found) {
+    PersonRecord record = one.record();
+    String role = one.role();
     if (found < 0) {
-      newUsers.add(issuer.newUser(record, role));
+      newUsers.add(issuer.newUser(one));
       if (record.named().reading().hasDoubtfulNames() || Names.isUncertain(record.named())) {
         uncertain.add(record.place());
       }
@@ -207,7 +191,7 @@ public final class Issuing {
     KnownUser account = known.all().get(found);
     boolean isOurs = found < ours;
     if (isRenamed(record, account)) {
-      String to = issuer.rename(issuer.newUser(record, role), refused);
+      String to = issuer.rename(issuer.newUser(one), refused);
       if (!to.isEmpty()) {
         if (!isOurs) {
           adopted.add(account.forRole(role));
@@ -215,8 +199,8 @@ public final class Issuing {
         renamed.add(new Renaming(account.username(), to));
       }
     } else if (!isOurs
-        && settings.passwords().of(role, record.text(Field.SITE)).reissueForKnown()) {
-      String password = issuer.passwords(role, record.text(Field.SITE)).make();
+        && settings.passwords().of(role, one.site()).reissueForKnown()) {
+      String password = issuer.passwords(role, one.site()).make();
       if (!password.isEmpty() && !record.has(Field.PASSWORD)) {
         adopted.add(account.forRole(role));
         reissued.add(new IssuedAccount(record.place(), account, password));

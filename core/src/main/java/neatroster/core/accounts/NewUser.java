@@ -12,6 +12,7 @@ import neatroster.core.model.Person;
  * @param username the username that the sheet gives, or empty
  * @param hasPassword whether the sheet gives a first password
  * @param role the person's role, {@link neatroster.core.model.KnownUser#GUARDIAN}, or empty
+ * @param site where the person is, be it by default, or empty
  * @param values what the patterns may name
  */
 public record NewUser(
@@ -20,4 +21,5 @@ public record NewUser(
     String username,
     boolean hasPassword,
     String role,
+    String site,
     Map<String, String> values) {}

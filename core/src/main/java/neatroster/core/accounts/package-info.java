@@ -3,3 +3,4 @@
  * two people.
  */
 package neatroster.core.accounts;
+

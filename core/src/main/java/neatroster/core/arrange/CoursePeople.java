@@ -1,39 +1,44 @@
 package neatroster.core.arrange;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import neatroster.core.check.CheckResult;
-import neatroster.core.check.Deliverable;
+import neatroster.core.grid.Place;
 import neatroster.core.intake.Names;
-import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
-import neatroster.core.roster.GroupMembers;
-import neatroster.core.roster.Link;
 import neatroster.core.roster.PersonRecord;
 import neatroster.core.roster.PersonReference;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.settings.Settings;
+import neatroster.core.wanted.Membership;
+import neatroster.core.wanted.Memberships;
+import neatroster.core.wanted.Wanted;
 
 /** The people of a checked roster, as they can be moved. */
 public final class CoursePeople {
+  private static final Set<String> NO_LEARNERS =
+      Set.of("instructor", "assistant", "observer", "manager");
+
   private final Settings settings;
+  private final Wanted wanted;
   private final ResolvedRoster resolved;
-  private final Deliverable deliverable;
   private final List<String> withoutReference = new ArrayList<>();
   private final List<String> notListed = new ArrayList<>();
 
   /** The people of a roster. */
   public CoursePeople(Settings settings, CheckResult checked) {
     this.settings = settings;
+    this.wanted = checked.wanted();
     this.resolved = checked.resolved();
-    this.deliverable = Deliverable.of(checked);
   }
 
   /** The names of people whom no row can refer to, for they have neither account nor mark. */
@@ -46,50 +51,51 @@ public final class CoursePeople {
     return notListed;
   }
 
-  /** Who is in a course in a role, each once, with the group. */
-  public List<ArrangedPerson> of(int course, String role) {
-    Map<Integer, String> groups = new LinkedHashMap<>();
-    GroupMembers members = new GroupMembers(resolved);
-    resolved
-        .rows()
-        .read(
-            Table.ENROLLMENTS,
-            (row, line) -> {
-              Link user = resolved.user(row, line);
-              Link in = resolved.course(row);
-              boolean counts =
-                  user.isFound()
-                      && !deliverable.isFaulty(line)
-                      && !row.text(Field.STATUS).equals("ended")
-                      && !resolved.isMovedAway(row, user, in);
-              if (counts && in.isTo(course) && isRole(row, role)) {
-                groups.merge(
-                    user.number(), row.text(Field.GROUP), (one, two) -> one.isEmpty() ? two : one);
-              } else if (counts) {
-                members.add(row, line);
+  /** The role of those who are divided and moved: the usual one, unless that is no learner's. */
+  public static String roleOfLearners(Settings settings) {
+    return NO_LEARNERS.contains(settings.defaultRole()) ? "learner" : settings.defaultRole();
+  }
+
+  /** Who has left a course by a row that holds, by what others refer to them by. */
+  public Map<String, Place> whoHasLeft(int course) {
+    Map<String, Place> left = new HashMap<>();
+    wanted
+        .memberships()
+        .each(
+            new Memberships.Receiver() {
+              @Override
+              public void membership(Membership one) {
+                // Still there.
+              }
+
+              @Override
+              public void ended(Membership one) {
+                if (one.person() >= 0 && one.course() == course) {
+                  left.put(PersonReference.of(resolved, one.person()), one.place());
+                }
               }
             });
-    resolved
-        .rows()
-        .read(
-            Table.ENROLLMENTS,
-            (row, line) -> {
-              Link all = row.has(Field.USER) ? Link.BLANK : resolved.membersOf(row);
-              if (all.isFound()
-                  && resolved.course(row).isTo(course)
-                  && !deliverable.isFaulty(line)
-                  && isRole(row, role)) {
-                members.of(all).forEach(user -> groups.putIfAbsent(user, row.text(Field.GROUP)));
+    return left;
+  }
+
+  /** Who is in a course in a role, each once, with the group; in any role where it is blank. */
+  public List<ArrangedPerson> of(int course, String role) {
+    Map<Integer, String> groups = new LinkedHashMap<>();
+    wanted
+        .memberships()
+        .each(
+            one -> {
+              if (one.person() >= 0
+                  && one.course() == course
+                  && one.source() != Membership.Source.ACCOUNT
+                  && (role.isEmpty() || one.role().equals(role))) {
+                groups.merge(
+                    one.person(), one.groupName(), (first, next) -> first.isEmpty() ? next : first);
               }
             });
     List<ArrangedPerson> people = new ArrayList<>();
     groups.forEach((person, group) -> add(people, person, group));
     return people;
-  }
-
-  private boolean isRole(RosterRow row, String role) {
-    String said = settings.roles().role(row.text(Field.ROLE)).orElse(settings.defaultRole());
-    return role.isEmpty() || said.equals(role);
   }
 
   /** Everybody whom the lists describe. */

@@ -5,6 +5,7 @@ import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.model.Severity;
 import neatroster.core.roster.People;
+import neatroster.core.wanted.Wanted;
 
 /**
  * What keeps a roster from being packed.
@@ -44,7 +45,7 @@ public record Obstacle(Kind kind, long count) {
     if (checked.counts().values().stream().allMatch(count -> count == 0)) {
       return Optional.of(new Obstacle(Kind.NO_ROWS, 0));
     }
-    int without = leaveOutFaulty ? 0 : usersWithoutAccount(checked.resolved().people());
+    int without = leaveOutFaulty ? 0 : usersWithoutAccount(checked.wanted());
     return without > 0 ? Optional.of(new Obstacle(Kind.NO_ACCOUNTS, without)) : Optional.empty();
   }
 
@@ -53,11 +54,12 @@ public record Obstacle(Kind kind, long count) {
         && (finding.place().row() == 0 || finding.rule().text().name().equals("unreadable-file"));
   }
 
-  private static int usersWithoutAccount(People people) {
+  private static int usersWithoutAccount(Wanted wanted) {
+    People people = wanted.resolved().people();
     int count = 0;
     for (int person = 0; person < people.count(); person++) {
       boolean listed = people.firstLine(person) >= 0;
-      if (listed && people.username(person).isEmpty() && people.account(person) < 0) {
+      if (listed && !wanted.removed().hasPerson(person) && people.username(person).isEmpty() && people.account(person) < 0) {
         count++;
       }
     }

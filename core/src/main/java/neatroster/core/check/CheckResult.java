@@ -10,22 +10,75 @@ import neatroster.core.model.Table;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Accepted;
+import neatroster.core.settings.Settings;
+import neatroster.core.wanted.Wanted;
 
-/**
- * What a check found, and what it counted.
- *
- * @param resolved what was checked
- * @param rows for each sheet its rows below the header
- * @param counts for each table its rows in all sheets
- * @param findings everything found, in the order of sheet, row and column
- * @param accepted the settings' exceptions, each with how often it was met
- */
-public record CheckResult(
-    ResolvedRoster resolved,
-    Map<SheetReading, Integer> rows,
-    Map<Table, Integer> counts,
-    FindingList findings,
-    Map<Accepted, Integer> accepted) {
+/** What a check found, and what it counted. */
+public final class CheckResult {
+  private final Settings settings;
+  private final ResolvedRoster resolved;
+  private final Map<SheetReading, Integer> rows;
+  private final Map<Table, Integer> counts;
+  private final FindingList findings;
+  private final Map<Accepted, Integer> accepted;
+  private Wanted wanted;
+
+  /**
+   * A result.
+   *
+   * @param resolved what was checked
+   * @param rows for each sheet its rows below the header
+   * @param counts for each table its rows in all sheets
+   * @param findings everything found, in the order of sheet, row and column
+   * @param accepted the settings' exceptions, each with how often it was met
+   */
+  public CheckResult(
+      Settings settings,
+      ResolvedRoster resolved,
+      Map<SheetReading, Integer> rows,
+      Map<Table, Integer> counts,
+      FindingList findings,
+      Map<Accepted, Integer> accepted) {
+    this.settings = settings;
+    this.resolved = resolved;
+    this.rows = rows;
+    this.counts = counts;
+    this.findings = findings;
+    this.accepted = accepted;
+  }
+
+  /** What was checked. */
+  public ResolvedRoster resolved() {
+    return resolved;
+  }
+
+  /** For each sheet its rows below the header. */
+  public Map<SheetReading, Integer> rows() {
+    return rows;
+  }
+
+  /** For each table its rows in all sheets. */
+  public Map<Table, Integer> counts() {
+    return counts;
+  }
+
+  /** Everything found, in the order of sheet, row and column. */
+  public FindingList findings() {
+    return findings;
+  }
+
+  /** The settings' exceptions, each with how often it was met. */
+  public Map<Accepted, Integer> accepted() {
+    return accepted;
+  }
+
+  /** What the roster asks for that can be delivered. */
+  public Wanted wanted() {
+    if (wanted == null) {
+      wanted = Wanted.of(settings, resolved, faultyLines());
+    }
+    return wanted;
+  }
 
   /** The rows that were checked. */
   public Roster roster() {
@@ -34,6 +87,7 @@ public record CheckResult(
 
   /** The same with findings that another command made. */
   public CheckResult with(List<Finding> more) {
+    wanted = null;
     findings.addInOrder(more, roster().sheets().stream().map(SheetReading::name).toList());
     return this;
   }

@@ -14,7 +14,6 @@ import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.text.Cell;
 import neatroster.core.text.OddText;
-import neatroster.core.text.PairIndex;
 
 /**
  * A row with what its keys and references turned out to be. Rules look at it; the pass fills it
@@ -57,8 +56,11 @@ public final class CheckedRow {
   /** The line of the course or group that had this row's key first, or -1. */
   public int earlierLine = -1;
 
-  /** The line of the enrollment that is the same as this one, or {@link PairIndex#NEW}. */
-  public int earlierEnrollment;
+  /** The line of the enrollment that is the same as this one, or -1. */
+  public int earlierEnrollment = -1;
+
+  /** The line of the row by which the user of this one has left, or -1. */
+  public int endedBy = -1;
 
   /** Whether that enrollment has another role. */
   public boolean earlierRoleDiffers;
@@ -80,7 +82,8 @@ public final class CheckedRow {
     account = null;
     accountNumber = -1;
     earlierLine = -1;
-    earlierEnrollment = PairIndex.NEW;
+    earlierEnrollment = -1;
+    endedBy = -1;
     earlierRoleDiffers = false;
     role = "";
   }

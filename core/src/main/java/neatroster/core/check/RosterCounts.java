@@ -1,18 +1,19 @@
 package neatroster.core.check;
 
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.WrittenDates;
 import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.text.PairIndex;
+import neatroster.core.wanted.Membership;
+import neatroster.core.wanted.Memberships;
 
 /** Who is where, counted, and what the courses and groups say of themselves. */
 public final class RosterCounts {
@@ -29,8 +30,10 @@ public final class RosterCounts {
   private final int[] groupCapacity;
   private final int[] starts;
   private final int[] ends;
-  private final List<int[]> membersToCount = new ArrayList<>();
   private final Map<Integer, Integer> throughGroups = new HashMap<>();
+
+  /** How many of the instructors are in a course by rows of their own. */
+  private final int[] instructorsByRows;
 
   /** The days that the texts of the courses' sheet are, by their numbers. */
   private final Map<Field, Map<Integer, Integer>> days = new EnumMap<>(Field.class);
@@ -49,6 +52,7 @@ public final class RosterCounts {
     int groups = roster.groups().count();
     learners = new int[courses];
     instructors = new int[courses];
+    instructorsByRows = new int[courses];
     courseCapacity = filled(courses);
     starts = filled(courses);
     ends = filled(courses);
@@ -115,50 +119,50 @@ public final class RosterCounts {
     groupCapacity[group] = number(row.text(Field.CAPACITY));
   }
 
-  /** Counts somebody into a course, and into a group; either may be negative for none. */
-  public void enroll(int user, int course, int group, String role) {
+  /** Counts everybody in, when what courses and groups say of themselves is known. */
+  public void count(Memberships memberships) {
+    PairIndex inCourse = new PairIndex();
+    memberships.each(
+        one -> {
+          int person = one.person();
+          boolean isFirst =
+              person < 0
+                  || one.course() < 0
+                  || !memberships.mayRepeat(person)
+                  || inCourse.putIfNew(person, one.course(), 0) == PairIndex.NEW;
+          // In two groups of one course somebody is in the course once.
+          count(one, isFirst ? one.course() : Membership.NONE);
+        });
+  }
+
+  private void count(Membership one, int course) {
     if (course >= 0) {
+      String role = one.role();
       if (role.equals("learner")) {
         learners[course]++;
+        if (one.source() == Membership.Source.MEMBERS) {
+          throughGroups.merge(course, 1, Integer::sum);
+        }
       } else if (role.equals("instructor")) {
         instructors[course]++;
+        instructorsByRows[course] += one.source() == Membership.Source.ROW ? 1 : 0;
       }
-      if (user >= 0) {
-        coursesOfUser[user]++;
+      if (one.person() >= 0) {
+        coursesOfUser[one.person()]++;
       }
     }
-    if (group >= 0) {
-      members[group]++;
+    if (one.group() >= 0) {
+      members[one.group()]++;
     }
   }
 
-  /** Counts everybody in a group into a course, when all groups are counted. */
-  public void enrollMembers(int from, int course, String role) {
-    if (course >= 0 && (role.equals("learner") || role.equals("instructor"))) {
-      membersToCount.add(new int[] {from, course, role.equals("learner") ? 1 : 0});
-    }
-  }
-
-  /** Counts the members of groups into the courses that they are enrolled in as a whole. */
-  public void settleMembers() {
-    for (int[] entry : membersToCount) {
-      if (entry[2] == 1) {
-        learners[entry[1]] += members[entry[0]];
-        throughGroups.merge(entry[1], members[entry[0]], Integer::sum);
-      } else {
-        instructors[entry[1]] += members[entry[0]];
-      }
-    }
-    membersToCount.clear();
-  }
-
-  /** How many of a course's learners are in it through a group; some may be in it twice. */
+  /** How many of a course's learners are in it through a cross-course group. */
   public int learnersThroughGroups(int course) {
     return throughGroups.getOrDefault(course, 0);
   }
 
   /** Counts a second role of somebody in a course, which is a finding: either may be meant. */
-  public void orElse(int course, String role) {
+  public void unclear(int course, String role) {
     unclear.set(course);
     if (role.equals("learner")) {
       learners[course]++;
@@ -222,7 +226,7 @@ public final class RosterCounts {
    * nobody has come yet.
    */
   public boolean isOfInstructors(int course) {
-    return learners[course] == 0 && instructors[course] >= MANY_INSTRUCTORS;
+    return learners[course] == 0 && instructorsByRows[course] >= MANY_INSTRUCTORS;
   }
 
   public int members(int group) {

@@ -38,7 +38,9 @@ final class Absences {
       return;
     }
     String course = held.courseOf(seat);
-    if (!coverage.coversEnrollmentsOf(course)) {
+    boolean teaches = held.roleOf(seat).equals("instructor");
+    if (!coverage.coversEnrollmentsOf(course)
+        && !(teaches && coverage.coversInstructorsOf(course))) {
       return;
     }
     if (scope.policy.of(Table.ENROLLMENTS).absent() == Policy.Absent.WITHDRAW) {

@@ -62,15 +62,6 @@ final class AccountRows {
     return new PlannedChange(Phase.USERS, Change.CREATE, values, own(Table.USERS));
   }
 
-  /** The row that enrolls an anonymous account in its course. */
-  PlannedChange enrollment(KnownUser account) {
-    Map<Field, String> values = new EnumMap<>(Field.class);
-    values.put(Field.USER, account.username());
-    values.put(Field.COURSE, account.course());
-    values.put(Field.ROLE, settings.defaultRole());
-    return new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, values, own(Table.ENROLLMENTS));
-  }
-
   /** The school's own fields, of which nothing is known. */
   Map<String, String> own(Table table) {
     Map<String, String> own = new LinkedHashMap<>();

@@ -3,8 +3,6 @@ package neatroster.core.compare;
 import java.time.LocalDate;
 import java.util.List;
 import neatroster.core.check.CheckResult;
-import neatroster.core.intake.SheetReading;
-import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
@@ -53,8 +51,8 @@ public final class Comparison {
     Differences differences = new Differences(scope, references);
     courses = new CourseChanges(scope, rows, references, sites, differences);
     groups = new GroupChanges(scope, rows, references, accounts, differences);
-    users = new UserChanges(scope, items, rows, references, sites, accounts, differences);
-    enrollments = new EnrollmentChanges(scope, rows, references);
+    users = new UserChanges(scope, items, references, sites, accounts, differences);
+    enrollments = new EnrollmentChanges(scope, references);
   }
 
   /**
@@ -71,24 +69,14 @@ public final class Comparison {
     read(Table.COURSES, courses::row);
     read(Table.GROUPS, groups::row);
     groups.made();
-    read(Table.USERS, users::row);
+    scope.wanted.people(users);
     users.settle();
     List<KnownUser> anonymous =
         accounts.anonymous().stream()
             .filter(account -> references.hasCourse(account.course()))
             .toList();
     anonymous.forEach(account -> scope.receiver.change(accounts.anonymous(account)));
-    if (resolved.rows().sheets().stream().anyMatch(sheet -> sheet.has(Field.MEMBERS_OF))) {
-      read(Table.ENROLLMENTS, enrollments::collectMembers);
-    }
-    if (resolved.rows().sheets().stream().filter(Comparison::enrolls).count() > 1) {
-      read(Table.ENROLLMENTS, enrollments::collectGrouped);
-    }
-    enrollments.rows();
-    if (enrollments.hasMembers()) {
-      read(Table.ENROLLMENTS, enrollments::membersOf);
-    }
-    anonymous.forEach(account -> scope.receiver.change(accounts.enrollment(account)));
+    scope.wanted.memberships().each(enrollments);
     enrollments.settle();
     Coverage coverage = new Coverage(resolved, scope.isTwoLists);
     if (!coverage.coversNothing()
@@ -99,10 +87,6 @@ public final class Comparison {
       new Absences(scope, coverage).run();
     }
     Withdrawals.ofRemoved(scope);
-  }
-
-  private static boolean enrolls(SheetReading sheet) {
-    return sheet.table() == Table.ENROLLMENTS || sheet.enrolls();
   }
 
   private void read(Table table, Roster.Receiver rows) {

@@ -80,7 +80,7 @@ final class CourseChanges {
     if (!values.containsKey(Field.TITLE)) {
       values.put(Field.TITLE, values.get(Field.CODE));
     }
-    rows.dates(values);
+    RowValues.dates(values, scope.today);
     rows.joinCode(values, values.get(Field.CODE), "");
     named(values);
     references.instructors(row, values);

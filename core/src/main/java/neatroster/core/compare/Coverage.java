@@ -3,10 +3,14 @@ package neatroster.core.compare;
 import java.util.HashSet;
 import java.util.Optional;
 import java.util.Set;
+import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.roster.RowCursor;
+import neatroster.core.roster.SheetColumns;
 import neatroster.core.settings.SheetPlan;
 
 /**
@@ -20,6 +24,9 @@ final class Coverage {
   private boolean courses;
   private boolean enrollments;
   private final Set<String> enrollmentsOf = new HashSet<>();
+
+  /** The courses whose instructors a sheet names one and all. */
+  private final Set<String> instructorsOf = new HashSet<>();
 
   /**
    * What the sheets cover.
@@ -41,8 +48,27 @@ final class Coverage {
         users |= sheet.table() == Table.USERS;
         courses |= sheet.table() == Table.COURSES;
         enrollments |= sheet.table() == Table.ENROLLMENTS || sheet.enrolls();
+        if (sheet.table() == Table.COURSES && sheet.has(Field.INSTRUCTORS)) {
+          instructors(roster, sheet);
+        }
       }
     }
+  }
+
+  private void instructors(ResolvedRoster roster, SheetReading sheet) {
+    SheetColumns columns = roster.rows().columns(sheet);
+    RowCursor cursor = new RowCursor(columns);
+    for (int position = 0; position < columns.rows(); position++) {
+      RosterRow row = cursor.at(position);
+      if (row.has(Field.INSTRUCTORS) || row.clears(Field.INSTRUCTORS)) {
+        instructorsOf.add(row.text(Field.CODE));
+      }
+    }
+  }
+
+  /** Whether the sheets say who teaches a course, one and all. */
+  boolean coversInstructorsOf(String course) {
+    return instructorsOf.contains(course);
   }
 
   boolean coversUsers() {

@@ -31,7 +31,9 @@ final class Differences {
           Field.CODE,
           Field.COURSE,
           Field.USER,
-          Field.JOIN_CODE);
+          Field.JOIN_CODE,
+          // They are in the course like everybody else.
+          Field.INSTRUCTORS);
 
   private final Scope scope;
   private final References references;
@@ -200,9 +202,6 @@ final class Differences {
   private boolean isSame(Field field, String from, String to) {
     if (to.equals(Cleared.WORD)) {
       return from.isEmpty();
-    }
-    if (field == Field.INSTRUCTORS) {
-      return references.areSame(from, to);
     }
     boolean caseless = field == Field.EMAIL || field == Field.MANAGER;
     boolean isOpen = field == Field.STATUS && from.isEmpty() && to.equals("open");

@@ -38,6 +38,10 @@ final class GroupChanges {
           row, line, courseOut ? Scope.leftOutToo("course", row.text(Field.COURSE)) : null);
       return;
     }
+    if (course.isFound() && scope.wanted.removed().hasCourse(course.number())) {
+      // It goes with the course.
+      return;
+    }
     Map<Field, String> values = rows.whole(row, Phase.GROUPS);
     references.courseCode(values, course);
     String code = values.getOrDefault(Field.COURSE, "");
@@ -82,14 +86,11 @@ final class GroupChanges {
   /** Groups that no list has and that enrollments name, where the settings have them made. */
   void made() {
     scope
-        .resolved
+        .wanted
         .madeGroups()
         .forEach(
             (group, line) -> {
               Link course = scope.resolved.groups().course(group);
-              if (!scope.deliverable.hasGroup(group) || scope.deliverable.isFaulty(line)) {
-                return;
-              }
               Map<Field, String> values = new EnumMap<>(Field.class);
               references.courseCode(values, course);
               String name = scope.resolved.groups().name(group);

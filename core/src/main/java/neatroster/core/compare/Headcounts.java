@@ -72,11 +72,14 @@ final class Headcounts {
   /** How many places the platform has somebody in, in a course and role. */
   private int before(String user, String course, String role) {
     int count = 0;
-    String before = formerOf.getOrDefault(user.toLowerCase(Locale.ROOT), user);
-    for (int seat : held.seats(before, course)) {
+    for (int seat : held.seats(nameBefore(user), course)) {
       count += roleOr(held.roleOf(seat)).equals(role) ? 1 : 0;
     }
     return count;
+  }
+
+  private String nameBefore(String user) {
+    return formerOf.getOrDefault(user.toLowerCase(Locale.ROOT), user);
   }
 
   /** Notes that somebody has another username from now on. */
@@ -94,7 +97,12 @@ final class Headcounts {
     String role = roleOr(change.value(Field.ROLE));
     switch (change.change()) {
       case ENROLL -> come(user, course, role);
-      case WITHDRAW -> go(user, course, role);
+      case WITHDRAW -> {
+        // Where nothing is known of who is where, nobody is known to go.
+        if (held.enrollment(nameBefore(user), course, change.value(Field.GROUP)) >= 0) {
+          go(user, course, role);
+        }
+      }
       case RE_ROLE -> {
         go(user, course, roleOr(change.before().getOrDefault(Field.ROLE, "")));
         come(user, course, role);

@@ -8,7 +8,6 @@ import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
-import neatroster.core.roster.PersonRecord;
 import neatroster.core.settings.Settings;
 
 /** The school's own fields of rows, in the order of the settings. */
@@ -26,11 +25,6 @@ final class OwnValues {
         row.text(Field.ROLE),
         row.text(Field.SITE),
         field -> written(row, field).replace(Cleared.WORD, ""));
-  }
-
-  /** Those of a person, blank ones filled with the settings' defaults. */
-  Map<String, String> of(PersonRecord record) {
-    return values(Table.USERS, record.text(Field.ROLE), record.text(Field.SITE), record::own);
   }
 
   /** What a row says itself. */

@@ -2,10 +2,8 @@ package neatroster.core.compare;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeSet;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
@@ -84,18 +82,13 @@ final class References {
   /** Names the instructors by their accounts, without those who are left out. */
   void instructors(RosterRow row, Map<Field, String> values) {
     String list = values.remove(Field.INSTRUCTORS);
-    if (list == null) {
-      return;
+    if (list != null && !list.equals(Cleared.WORD)) {
+      List<String> named = new ArrayList<>();
+      for (String name : Instructors.of(list)) {
+        orLeftOut(row, Field.INSTRUCTORS, name).ifPresent(named::add);
+      }
+      Scope.put(values, Field.INSTRUCTORS, String.join("; ", named));
     }
-    if (list.equals(Cleared.WORD)) {
-      values.put(Field.INSTRUCTORS, list);
-      return;
-    }
-    List<String> named = new ArrayList<>();
-    for (String name : Instructors.of(list)) {
-      orLeftOut(row, Field.INSTRUCTORS, name).ifPresent(named::add);
-    }
-    Scope.put(values, Field.INSTRUCTORS, String.join("; ", named));
   }
 
   /** What the roster refers to somebody by whom an export names. */
@@ -107,14 +100,5 @@ final class References {
     int person = scope.resolved.people().ofAccount(account);
     String asked = person < 0 ? "" : of(person);
     return asked.isEmpty() ? scope.known.nameOnPlatform(account) : asked;
-  }
-
-  /** Whether two lists of instructors name the same people, whatever they call them. */
-  boolean areSame(String heldList, String askedList) {
-    TreeSet<String> there = new TreeSet<>();
-    Instructors.of(heldList).forEach(name -> there.add(held(name).toLowerCase(Locale.ROOT)));
-    TreeSet<String> asked = new TreeSet<>();
-    Instructors.of(askedList).forEach(name -> asked.add(name.toLowerCase(Locale.ROOT)));
-    return there.equals(asked);
   }
 }

@@ -10,7 +10,7 @@ import neatroster.core.model.JoinCode;
 import neatroster.core.model.Table;
 import neatroster.core.model.WrittenDates;
 
-/** What the rows of the roster say, as it is delivered. */
+/** What the rows of courses and groups say, as it is delivered. */
 final class RowValues {
   private final Scope scope;
   private final Map<String, String> joinCodes;
@@ -42,7 +42,7 @@ final class RowValues {
     return asked;
   }
 
-  Map<String, String> defaults(Table table, String role, String site) {
+  private Map<String, String> defaults(Table table, String role, String site) {
     return scope.settings.defaults().of(role, site).getOrDefault(table, Map.of());
   }
 
@@ -52,11 +52,11 @@ final class RowValues {
     }
   }
 
-  /** Counts relative dates from today, an end from its start. */
-  void dates(Map<Field, String> values) {
-    relativeDate(values, Field.STARTS, scope.today);
+  /** Counts relative dates from a day, an end from its start. */
+  static void dates(Map<Field, String> values, LocalDate today) {
+    relativeDate(values, Field.STARTS, today);
     String starts = values.get(Field.STARTS);
-    relativeDate(values, Field.ENDS, starts == null ? scope.today : LocalDate.parse(starts));
+    relativeDate(values, Field.ENDS, starts == null ? today : LocalDate.parse(starts));
   }
 
   private static void relativeDate(Map<Field, String> values, Field field, LocalDate from) {

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import neatroster.core.check.CheckResult;
-import neatroster.core.check.Deliverable;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
@@ -17,12 +16,14 @@ import neatroster.core.roster.Known;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
-import neatroster.core.text.Quoted;
+import neatroster.core.wanted.Deliverable;
+import neatroster.core.wanted.Wanted;
 
 /** What is compared with what, and where the changes go: the same for every table. */
 final class Scope {
   final Settings settings;
   final ResolvedRoster resolved;
+  final Wanted wanted;
   final Deliverable deliverable;
   final Known known;
   final Held held;
@@ -45,7 +46,8 @@ final class Scope {
       ChangeReceiver receiver) {
     this.settings = settings;
     this.resolved = checked.resolved();
-    this.deliverable = Deliverable.of(checked);
+    this.wanted = checked.wanted();
+    this.deliverable = wanted.deliverable();
     this.known = known;
     this.held = known.held();
     this.policy = settings.policy();
@@ -113,7 +115,7 @@ final class Scope {
 
   /** Why a row is left out that needs something that is. */
   static String leftOutToo(String what, String name) {
-    return "The " + what + " " + Quoted.value(name) + " is left out, so this row is too.";
+    return Wanted.leftOutToo(what, name);
   }
 
   /** Something new that the settings do not let through. */

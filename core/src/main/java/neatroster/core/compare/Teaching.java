@@ -1,71 +1,80 @@
 package neatroster.core.compare;
 
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
-import neatroster.core.model.Field;
-import neatroster.core.model.Table;
+import java.util.TreeSet;
 import neatroster.core.roster.Held;
-import neatroster.core.roster.Link;
-import neatroster.core.roster.ResolvedRoster;
-import neatroster.core.settings.Settings;
-import neatroster.core.value.Instructors;
+import neatroster.core.wanted.Wanted;
 
-/** Who teaches or assists in any course, for formats that want to know it of everybody. */
+/** Who teaches or assists in courses, for formats that want to know it of everybody. */
 public final class Teaching {
-  private static final Set<String> TEACHING = Set.of("instructor", "assistant");
+  private static final String INSTRUCTOR = "instructor";
+  private static final Set<String> TEACHING = Set.of(INSTRUCTOR, "assistant");
 
-  private final Set<String> usernames = new HashSet<>();
+  private final Held held;
+  private final Optional<Wanted> wanted;
+  private Set<String> usernames;
+  private final Map<String, Set<String>> instructors = new HashMap<>();
 
-  /** Adds whom the platform has as one who teaches. */
-  public Teaching with(Held held) {
-    held.eachEnrollment(
-        seat -> {
-          if (TEACHING.contains(held.roleOf(seat))) {
-            usernames.add(held.username(seat));
-          }
-        });
-    for (String code : held.courses()) {
-      held.course(code)
-          .map(row -> row.text(Field.INSTRUCTORS))
-          .ifPresent(
-              list ->
-                  Instructors.of(list)
-                      .forEach(name -> usernames.add(name.toLowerCase(Locale.ROOT))));
+  /** Who teaches by what the platform has. */
+  public Teaching(Held held) {
+    this(held, Optional.empty());
+  }
+
+  /** Who teaches by what the platform has and a roster asks for. */
+  public Teaching(Held held, Wanted wanted) {
+    this(held, Optional.of(wanted));
+  }
+
+  private Teaching(Held held, Optional<Wanted> wanted) {
+    this.held = held;
+    this.wanted = wanted;
+  }
+
+  /** Finds it out when somebody asks, which most formats do not. */
+  private Set<String> usernames() {
+    if (usernames == null) {
+      usernames = new HashSet<>();
+      wanted.ifPresent(this::add);
+      held.eachEnrollment(
+          seat -> add(held.username(seat), held.courseOf(seat), held.roleOf(seat)));
     }
-    return this;
+    return usernames;
   }
 
-  /** Adds whom a roster has teach. */
-  public Teaching with(ResolvedRoster roster, Settings settings) {
-    roster
-        .rows()
-        .read(
-            Table.ENROLLMENTS,
-            (row, line) -> {
-              String role =
-                  settings.roles().role(row.text(Field.ROLE)).orElse(settings.defaultRole());
-              Link user = TEACHING.contains(role) ? roster.user(row, line) : Link.NONE;
-              add(roster, user);
+  private void add(Wanted asked) {
+    asked
+        .memberships()
+        .each(
+            one -> {
+              if (one.person() >= 0) {
+                String username = asked.resolved().people().username(one.person());
+                add(username, one.courseCode(), one.role());
+              }
             });
-    roster
-        .rows()
-        .read(
-            Table.COURSES,
-            (row, line) ->
-                Instructors.of(row.text(Field.INSTRUCTORS))
-                    .forEach(name -> add(roster, roster.user(name))));
-    return this;
   }
 
-  private void add(ResolvedRoster roster, Link user) {
-    if (user.isFound()) {
-      usernames.add(roster.people().username(user.number()).toLowerCase(Locale.ROOT));
+  private void add(String username, String course, String role) {
+    if (TEACHING.contains(role) && !username.isEmpty()) {
+      usernames.add(username.toLowerCase(Locale.ROOT));
+    }
+    if (role.equals(INSTRUCTOR) && !username.isEmpty()) {
+      instructors.computeIfAbsent(course, c -> new TreeSet<>(String.CASE_INSENSITIVE_ORDER)).add(username);
     }
   }
 
   /** Whether somebody teaches. */
   public boolean has(String username) {
-    return usernames.contains(username.toLowerCase(Locale.ROOT));
+    return usernames().contains(username.toLowerCase(Locale.ROOT));
+  }
+
+  /** The usernames of who teaches a course, between semicolons; empty where nobody does. */
+  public String instructorsOf(String course) {
+    usernames();
+    return String.join("; ", instructors.getOrDefault(course, Set.of()));
   }
 }

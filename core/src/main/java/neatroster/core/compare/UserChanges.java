@@ -13,19 +13,21 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
+import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
 import neatroster.core.roster.HeldRow;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.PersonRecord;
+import neatroster.core.wanted.Wanted;
+import neatroster.core.wanted.WantedPerson;
 
 /** What the rows of people change. */
-final class UserChanges {
+final class UserChanges implements Wanted.PeopleReceiver {
   private static final List<Field> NAMES =
       List.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
 
   private final Scope scope;
   private final IssuedItems items;
-  private final RowValues rows;
   private final References references;
   private final Sites sites;
   private final AccountRows accounts;
@@ -37,14 +39,12 @@ final class UserChanges {
   UserChanges(
       Scope scope,
       IssuedItems items,
-      RowValues rows,
       References references,
       Sites sites,
       AccountRows accounts,
       Differences differences) {
     this.scope = scope;
     this.items = items;
-    this.rows = rows;
     this.references = references;
     this.sites = sites;
     this.accounts = accounts;
@@ -54,30 +54,14 @@ final class UserChanges {
   /** Somebody who gets another username, and what else changes about them then. */
   private record Renaming(PlannedChange change, List<PlannedChange> then) {}
 
-  void row(RosterRow row, int line) {
-    if (scope.deliverable.isFaulty(line)) {
-      scope.leaveOut(row, line, null);
-      return;
-    }
-    Link found = scope.resolved.people().ofLine(line);
-    if (!found.isFound()) {
-      // Whose row it is was not to be told; that is a finding unless its rule is switched off.
-      scope.leaveOut(row, line, "It cannot be told whom the row is about.");
-      return;
-    }
-    int person = found.number();
-    List<Integer> lines = scope.deliverable.lines(person);
-    if (lines.isEmpty()) {
-      scope.leaveOut(row, line, Scope.leftOutToo("user", Names.full(row)));
-    } else if (lines.get(0) == line) {
-      // Else it is another row about the same person.
-      PersonRecord record =
-          lines.size() == 1 ? PersonRecord.of(row) : PersonRecord.of(scope.resolved.rows(), lines);
-      person(row, line, person, record);
-    }
+  @Override
+  public void leftOut(RosterRow row, int line, String why) {
+    scope.leaveOut(row, line, why);
   }
 
-  private void person(RosterRow row, int line, int person, PersonRecord record) {
+  @Override
+  public void person(int person, WantedPerson one, RosterRow row, int line) {
+    PersonRecord record = one.record();
     int position = scope.resolved.people().account(person);
     KnownUser account = position < 0 ? null : scope.known.users().all().get(position);
     String username = record.text(Field.USERNAME);
@@ -85,6 +69,10 @@ final class UserChanges {
       username = account.username();
     }
     boolean isTold = account != null && !account.reference().isEmpty();
+    if (username.isEmpty() && !isTold && one.isRemoved()) {
+      // There is nothing to take away.
+      return;
+    }
     if (username.isEmpty() && !isTold && !scope.isTwoLists) {
       scope.leaveOut(row, line, "The user has no account yet. Run neat-roster issue first.");
       return;
@@ -92,24 +80,24 @@ final class UserChanges {
     if (position >= 0) {
       scope.asked.accounts().set(position);
     }
-    if (record.text(Field.STATUS).equals("removed")) {
+    if (one.isRemoved()) {
       remove(row, line, record, position, username);
       return;
     }
     String former = formerUsername(record, position, username);
     boolean isThere = account != null && account.isOnPlatform();
     if (!former.isEmpty()) {
-      rename(row, record, position, username, former);
+      rename(row, one, position, username, former);
     } else if (isThere) {
-      passwordDue(account, record);
+      passwordDue(account, one);
       known(row, record, position, "");
     } else if (scope.policy.of(Table.USERS).skipsNew()) {
       scope.skip(Table.USERS, username, record.place());
     } else if (!isGone(position) || !scope.staysGone(Table.USERS, username, record.place())) {
-      Map<Field, String> values = values(row, record, account, username);
+      Map<Field, String> values = values(row, one, account, username);
       scope.resolved.people().unalteredId(person).ifPresent(id -> values.put(Field.ID, id));
       values.remove(Field.FORMER_USERNAME);
-      change(Change.CREATE, values, record);
+      change(Change.CREATE, values, one);
     }
   }
 
@@ -144,12 +132,13 @@ final class UserChanges {
 
   /** Renames somebody; where it is known what the platform holds, nothing else goes along. */
   private void rename(
-      RosterRow row, PersonRecord record, int position, String username, String former) {
+      RosterRow row, WantedPerson one, int position, String username, String former) {
+    PersonRecord record = one.record();
     scope.asked.rename(former, username);
     boolean isHeld = scope.held.user(position).isPresent();
     Map<Field, String> values = new EnumMap<>(Field.class);
     if (!isHeld) {
-      values.putAll(values(row, record, scope.known.users().all().get(position), username));
+      values.putAll(values(row, one, scope.known.users().all().get(position), username));
       // What the person chose as a password is not taken away with the name.
       values.remove(Field.PASSWORD);
       values.remove(Field.CHANGE_AT_FIRST_LOGIN);
@@ -158,7 +147,7 @@ final class UserChanges {
     values.put(Field.FORMER_USERNAME, former);
     PlannedChange change =
         new PlannedChange(Phase.USERS, Change.RENAME, values)
-            .with(isHeld ? Map.of() : new OwnValues(scope.settings).of(record))
+            .with(isHeld ? Map.of() : own(one))
             .from(Map.of(Field.USERNAME, former))
             .because("the row names the former username", record.place());
     List<PlannedChange> then =
@@ -300,31 +289,26 @@ final class UserChanges {
   }
 
   /** Another first password for somebody whom the platform has. */
-  private void passwordDue(KnownUser account, PersonRecord record) {
+  private void passwordDue(KnownUser account, WantedPerson one) {
     if (!items.passwordsDue().contains(account.reference())) {
       return;
     }
     Map<Field, String> values = new EnumMap<>(Field.class);
     values.put(Field.USERNAME, account.username());
-    accounts.password(values, account.reference(), account.role(), account.person().site());
+    accounts.password(values, account.reference(), account.role(), one.site());
     if (values.containsKey(Field.PASSWORD)) {
       scope.receiver.change(
           new PlannedChange(Phase.USERS, Change.CHANGE, values)
-              .because("another first password was issued", record.place()));
+              .because("another first password was issued", one.record().place()));
     }
   }
 
   private Map<Field, String> values(
-      RosterRow row, PersonRecord record, KnownUser account, String username) {
-    String own = record.text(Field.ROLE);
-    String role = own.isEmpty() && account != null ? account.role() : own;
-    String site = record.text(Field.SITE);
-    Map<String, String> defaults = rows.defaults(Table.USERS, role, site);
+      RosterRow row, WantedPerson one, KnownUser account, String username) {
+    PersonRecord record = one.record();
     Map<Field, String> values = new EnumMap<>(Field.class);
     for (Field field : Phase.USERS.fields()) {
-      String text = field == Field.PASSWORD ? record.password() : record.text(field);
-      boolean isDefault = text.isEmpty() && !record.clears(field);
-      Scope.put(values, field, isDefault ? defaults.getOrDefault(field.label(), "") : text);
+      Scope.put(values, field, one.text(field));
     }
     Scope.put(values, Field.USERNAME, username);
     Names.Parts name = record.name();
@@ -341,10 +325,10 @@ final class UserChanges {
       putIfBlank(values, Field.EMAIL, account.anyEmail());
       putIfBlank(values, Field.ID, account.anyId());
       putIfBlank(values, Field.BIRTH_DATE, account.person().birthDate());
-      putIfBlank(values, Field.SITE, account.person().site());
     }
     String reference = username.isEmpty() && account != null ? account.reference() : username;
-    accounts.password(values, reference, role, site);
+    String role = one.role().isEmpty() && account != null ? account.role() : one.role();
+    accounts.password(values, reference, role, one.site());
     sites.of(values);
     String manager = values.remove(Field.MANAGER);
     if (manager != null) {
@@ -385,10 +369,20 @@ final class UserChanges {
     }
   }
 
-  private void change(Change change, Map<Field, String> values, PersonRecord record) {
+  private Map<String, String> own(WantedPerson one) {
+    Map<String, String> own = new LinkedHashMap<>();
+    for (OwnField field : scope.settings.reading().ownFields()) {
+      if (field.table() == Table.USERS) {
+        own.put(field.name(), one.own(field));
+      }
+    }
+    return own;
+  }
+
+  private void change(Change change, Map<Field, String> values, WantedPerson one) {
     scope.receiver.change(
         new PlannedChange(Phase.USERS, change, values)
-            .with(new OwnValues(scope.settings).of(record))
-            .because(Scope.why(change), record.place()));
+            .with(own(one))
+            .because(Scope.why(change), one.record().place()));
   }
 }

@@ -20,10 +20,21 @@ public final class WholeRecords {
   private final Known known;
   private final Map<String, String> formerOf = new HashMap<>();
   private final Map<String, PlannedChange> assumed = new HashMap<>();
+  private final Teaching teaching;
 
   /** Records over what the platform holds. */
   public WholeRecords(Known known) {
+    this(known, new Teaching(known.held()));
+  }
+
+  /**
+   * Records over what the platform holds.
+   *
+   * @param teaching who teaches, which no change of a course says
+   */
+  public WholeRecords(Known known, Teaching teaching) {
     this.known = known;
+    this.teaching = teaching;
   }
 
   /**
@@ -93,6 +104,11 @@ public final class WholeRecords {
     Map<Field, String> whole = course(code.isEmpty() ? change.value(Field.COURSE) : code);
     apply(whole, change);
     return whole;
+  }
+
+  /** The usernames of who teaches a course, between semicolons; empty where nobody does. */
+  public String instructorsOf(String course) {
+    return teaching.instructorsOf(course);
   }
 
   /** A course as the platform has it; nothing of one that it has not. */

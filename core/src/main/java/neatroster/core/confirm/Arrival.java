@@ -22,7 +22,6 @@ import neatroster.core.roster.Held;
 import neatroster.core.roster.HeldRow;
 import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
-import neatroster.core.value.Instructors;
 
 /** Whether the changes of a run are on the platform, by what it exports. */
 public final class Arrival {
@@ -41,7 +40,8 @@ public final class Arrival {
           Field.COURSE,
           Field.NAME,
           Field.COPY_OF,
-          Field.JOIN_CODE);
+          Field.JOIN_CODE,
+          Field.INSTRUCTORS);
 
   private final Settings settings;
   private final Known now;
@@ -241,7 +241,6 @@ public final class Arrival {
     return switch (field) {
       case EMAIL -> asked.equalsIgnoreCase(has);
       case MANAGER -> isSamePerson(asked, has);
-      case INSTRUCTORS -> areSame(Instructors.of(asked), Instructors.of(has));
       default -> asked.equals(has);
     };
   }
@@ -250,11 +249,6 @@ public final class Arrival {
     int account = one.isEmpty() ? -1 : now.accountOf(one);
     return one.equalsIgnoreCase(other)
         || (account >= 0 && !other.isEmpty() && account == now.accountOf(other));
-  }
-
-  private boolean areSame(List<String> asked, List<String> has) {
-    return asked.size() == has.size()
-        && asked.stream().allMatch(one -> has.stream().anyMatch(two -> isSamePerson(one, two)));
   }
 
   /** What the platform calls the user of an enrollment. */

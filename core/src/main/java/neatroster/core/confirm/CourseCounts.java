@@ -2,6 +2,7 @@ package neatroster.core.confirm;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -20,10 +21,10 @@ import neatroster.core.roster.Held;
 public final class CourseCounts {
   private final Set<String> courses;
 
-  /** For each course its people, each with the role. */
-  private final Map<String, Map<String, String>> expected = new TreeMap<>();
+  /** For each course its people, and for each of them the groups there with the role in them. */
+  private final Map<String, Map<String, Map<String, String>>> expected = new TreeMap<>();
 
-  private final Map<String, Map<String, String>> there = new TreeMap<>();
+  private final Map<String, Map<String, Map<String, String>>> there = new TreeMap<>();
 
   /** The courses as they are written, by their names in lower case. */
   private final Map<String, String> names = new HashMap<>();
@@ -48,34 +49,70 @@ public final class CourseCounts {
     take(now, there);
   }
 
-  private void take(Held held, Map<String, Map<String, String>> into) {
+  private void take(Held held, Map<String, Map<String, Map<String, String>>> into) {
     held.eachEnrollment(
-        seat -> put(into, held.courseOf(seat), held.username(seat), held.roleOf(seat)));
+        seat ->
+            put(
+                into,
+                held.courseOf(seat),
+                held.username(seat),
+                held.groupOf(seat),
+                held.roleOf(seat)));
   }
 
   private static String lower(String text) {
     return text.toLowerCase(Locale.ROOT);
   }
 
-  private void put(Map<String, Map<String, String>> into, String course, String user, String role) {
+  private void put(
+      Map<String, Map<String, Map<String, String>>> into,
+      String course,
+      String user,
+      String group,
+      String role) {
     String key = lower(course);
     if (!course.isEmpty() && courses.contains(key)) {
       names.putIfAbsent(key, course);
-      into.computeIfAbsent(key, c -> new HashMap<>()).put(lower(user), role);
+      into.computeIfAbsent(key, c -> new HashMap<>())
+          .computeIfAbsent(lower(user), u -> new HashMap<>())
+          .put(group, role);
     }
   }
 
-  /** Takes a change of the run. */
+  /** Takes a change of the run; users come before enrollments. */
   public void add(PlannedChange change) {
     String course = change.value(Field.COURSE);
     String user = change.value(Field.USER);
-    if (change.change() == Change.WITHDRAW) {
-      Map<String, String> people = expected.get(lower(course));
-      if (people != null) {
+    if (change.change() == Change.RENAME) {
+      rename(change.value(Field.FORMER_USERNAME), change.value(Field.USERNAME));
+    } else if (change.change() == Change.WITHDRAW) {
+      leave(course, user, change.value(Field.GROUP));
+    } else if (!user.isEmpty() && !course.isEmpty()) {
+      if (change.change() == Change.REGROUP) {
+        leave(course, user, change.before().getOrDefault(Field.GROUP, ""));
+      }
+      put(expected, course, user, change.value(Field.GROUP), change.value(Field.ROLE));
+    }
+  }
+
+  private void rename(String former, String username) {
+    for (Map<String, Map<String, String>> people : expected.values()) {
+      Map<String, String> places = people.remove(lower(former));
+      if (places != null) {
+        people.put(lower(username), places);
+      }
+    }
+  }
+
+  /** Who leaves one of several groups is still in the course. */
+  private void leave(String course, String user, String group) {
+    Map<String, Map<String, String>> people = expected.getOrDefault(lower(course), Map.of());
+    Map<String, String> places = people.get(lower(user));
+    if (places != null) {
+      places.remove(group);
+      if (places.isEmpty()) {
         people.remove(lower(user));
       }
-    } else if (!user.isEmpty() && !course.isEmpty()) {
-      put(expected, course, user, change.value(Field.ROLE));
     }
   }
 
@@ -105,9 +142,13 @@ public final class CourseCounts {
     return all;
   }
 
-  private static Map<String, Integer> byRole(Map<String, String> people) {
+  private static Map<String, Integer> byRole(Map<String, Map<String, String>> people) {
     Map<String, Integer> roles = new TreeMap<>();
-    people.values().forEach(role -> roles.merge(role, 1, Integer::sum));
+    people
+        .values()
+        .forEach(
+            places ->
+                new HashSet<>(places.values()).forEach(role -> roles.merge(role, 1, Integer::sum)));
     return roles;
   }
 

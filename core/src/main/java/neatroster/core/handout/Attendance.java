@@ -14,8 +14,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
-import neatroster.core.check.CheckResult;
-import neatroster.core.check.Deliverable;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
@@ -23,16 +21,18 @@ import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Consent;
-import neatroster.core.roster.GroupMembers;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Link;
+import neatroster.core.roster.NameFit;
 import neatroster.core.roster.People;
 import neatroster.core.roster.PersonRecord;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
-import neatroster.core.settings.Settings;
 import neatroster.core.value.Instructors;
+import neatroster.core.wanted.Membership;
+import neatroster.core.wanted.Wanted;
+import neatroster.core.wanted.WantedPerson;
 
 /**
  * Who is in which course, with account and first password: what the sheets say together with what
@@ -41,10 +41,9 @@ import neatroster.core.value.Instructors;
 public final class Attendance {
   private static final String INSTRUCTOR = "instructor";
 
-  private final Settings settings;
   private final ResolvedRoster resolved;
   private final People everybody;
-  private final Deliverable deliverable;
+  private final Wanted wanted;
   private final Known platform;
   private final KnownUsers known;
   private final UnaryOperator<String> passwords;
@@ -99,12 +98,10 @@ public final class Attendance {
     private final Set<String> instructors = new LinkedHashSet<>();
   }
 
-  private Attendance(
-      Settings settings, CheckResult checked, Known platform, UnaryOperator<String> passwords) {
-    this.settings = settings;
-    this.resolved = checked.resolved();
+  private Attendance(Wanted wanted, Known platform, UnaryOperator<String> passwords) {
+    this.wanted = wanted;
+    this.resolved = wanted.resolved();
     this.everybody = resolved.people();
-    this.deliverable = Deliverable.of(checked);
     this.platform = platform;
     this.known = platform.users();
     this.passwords = passwords;
@@ -113,17 +110,17 @@ public final class Attendance {
   /**
    * Goes over a roster.
    *
+   * @param wanted what it asks for that can be delivered
    * @param platform what is known: accounts issued and what the platform holds
    * @param passwords the first password of an account by what it is referred to by, or empty
    * @param joinCodes the codes that were issued
    */
   public static Attendance of(
-      Settings settings,
-      CheckResult checked,
+      Wanted wanted,
       Known platform,
       UnaryOperator<String> passwords,
       List<JoinCode> joinCodes) {
-    Attendance attendance = new Attendance(settings, checked, platform, passwords);
+    Attendance attendance = new Attendance(wanted, platform, passwords);
     attendance.read(joinCodes);
     return attendance;
   }
@@ -156,13 +153,11 @@ public final class Attendance {
   private void read(List<JoinCode> joinCodes) {
     rows(Table.COURSES, this::course);
     rows(Table.GROUPS, this::group);
+    wanted.madeGroups().keySet().forEach(group -> group(group, ""));
     joinCodes.forEach(this::joinCode);
-    rows(Table.USERS, this::user);
+    wanted.people((person, one, row, line) -> user(person, one));
     accountsWithoutRow();
-    GroupMembers members = new GroupMembers(resolved);
-    rows(Table.ENROLLMENTS, (row, line) -> enrollment(row, line, members));
-    rows(Table.ENROLLMENTS, (row, line) -> membersOf(row, line, members));
-    rows(Table.COURSES, this::instructorsOf);
+    wanted.memberships().each(this::membership);
     guardians();
     for (Draft draft : drafts) {
       people.add(draft.attendee());
@@ -195,32 +190,36 @@ public final class Attendance {
   }
 
   private void course(RosterRow row, int line) {
-    if (row.has(Field.CODE) && isDelivered(row) && !row.text(Field.STATUS).equals("removed")) {
+    Link course = row.has(Field.CODE) ? resolved.courses().find(row.code(Field.CODE)) : Link.NONE;
+    if (course.isFound()
+        && wanted.deliverable().hasCourse(course.number())
+        && !wanted.removed().hasCourse(course.number())) {
       CourseDraft draft = courseNamed(row.text(Field.CODE));
       draft.title = row.text(Field.TITLE);
       draft.joinCode = row.text(Field.JOIN_CODE);
+      Instructors.of(row.text(Field.INSTRUCTORS)).stream()
+          // Who comes from elsewhere stands in no list.
+          .filter(name -> resolved.user(name).isNone())
+          .forEach(draft.instructors::add);
     }
   }
 
   private void group(RosterRow row, int line) {
-    String course = codeOf(row);
     Link group = resolved.groups().of(row);
-    if (group.isFound() && deliverable.hasGroup(group.number())) {
-      Map<String, String> groups =
-          course.isEmpty() ? crossCourseGroups : courseNamed(course).groups;
-      groups.put(row.text(Field.NAME), row.text(Field.JOIN_CODE));
+    if (group.isFound()
+        && wanted.deliverable().hasGroup(group.number())
+        && !wanted.removed().hasGroup(group.number())) {
+      group(group.number(), row.text(Field.JOIN_CODE));
     }
   }
 
-  /** Whether the course of a row of courses is delivered. */
-  private boolean isDelivered(RosterRow row) {
-    Link course = resolved.courses().find(row.code(Field.CODE));
-    return course.isFound() && deliverable.hasCourse(course.number());
-  }
-
-  private String codeOf(RosterRow row) {
-    Link course = resolved.course(row);
-    return course.isFound() ? resolved.courses().code(course.number()) : row.text(Field.COURSE);
+  private void group(int group, String joinCode) {
+    Link course = resolved.groups().course(group);
+    Map<String, String> groups =
+        course.isFound()
+            ? courseNamed(resolved.courses().code(course.number())).groups
+            : crossCourseGroups;
+    groups.put(resolved.groups().name(group), joinCode);
   }
 
   private void joinCode(JoinCode code) {
@@ -238,29 +237,18 @@ public final class Attendance {
     }
   }
 
-  private void user(RosterRow row, int line) {
-    Link found = everybody.ofLine(line);
-    if (!found.isFound() || deliverable.isFaulty(line)) {
+  private void user(int person, WantedPerson one) {
+    if (one.isRemoved()) {
       return;
     }
-    int person = found.number();
-    List<Integer> lines = deliverable.lines(person);
-    if (lines.isEmpty() || lines.get(0) != line) {
-      // Another row about the same person.
-      return;
-    }
-    PersonRecord record =
-        lines.size() == 1 ? PersonRecord.of(row) : PersonRecord.of(resolved.rows(), lines);
-    if (record.text(Field.STATUS).equals("removed")) {
-      return;
-    }
+    PersonRecord record = one.record();
     Draft draft = new Draft();
     draft.inSheets = true;
     draft.name = record.name();
     draft.fullName = Names.shown(draft.name);
     draft.username = record.text(Field.USERNAME);
     draft.email = record.text(Field.EMAIL);
-    draft.site = record.text(Field.SITE);
+    draft.site = one.site();
     draft.password = record.password();
     draft.born = record.date(Field.BIRTH_DATE);
     String consent = record.text(Field.CONSENT);
@@ -304,73 +292,22 @@ public final class Attendance {
       Draft draft = new Draft();
       draft.site = account.person().site();
       fill(draft, account, i);
-      if (!account.course().isEmpty()) {
-        courseNamed(account.course());
-        draft.seats.add(new Seat(account.course(), settings.defaultRole(), ""));
-      }
       draftOfPerson.put(person, draft);
       drafts.add(draft);
     }
   }
 
-  private void enrollment(RosterRow row, int line, GroupMembers members) {
-    Link user = resolved.user(row, line);
-    Draft draft = user.isFound() ? draftOfPerson.get(user.number()) : null;
-    if (draft == null || deliverable.isFaulty(line) || row.text(Field.STATUS).equals("ended")) {
+  private void membership(Membership membership) {
+    String course = membership.courseCode();
+    Draft draft = draftOfPerson.get(membership.person());
+    if (course.isEmpty()) {
       return;
     }
-    if (resolved.isMovedAway(row, user, resolved.course(row))) {
-      return;
-    }
-    if (row.has(Field.COURSE)) {
-      seat(draft, row);
-    } else {
-      members.add(row, line);
-    }
-  }
-
-  private void membersOf(RosterRow row, int line, GroupMembers members) {
-    Link group = resolved.membersOf(row);
-    if (group.isFound()
-        && !deliverable.isFaulty(line)
-        && deliverable.hasGroup(group.number())
-        && row.has(Field.COURSE)
-        && !row.has(Field.USER)) {
-      members.of(group).forEach(person -> seat(draftOfPerson.get(person), row));
-    }
-  }
-
-  private void seat(Draft draft, RosterRow row) {
-    Link in = resolved.course(row);
-    Link group = resolved.group(row);
-    if ((in.isFound() && !deliverable.hasCourse(in.number()))
-        || (group.isFound() && !deliverable.hasGroup(group.number()))) {
-      // What is left out stands on no slip.
-      return;
-    }
-    String course = codeOf(row);
-    courseNamed(course);
-    String role = settings.roles().role(row.text(Field.ROLE)).orElse(settings.defaultRole());
-    draft.seats.add(new Seat(course, role, row.text(Field.GROUP)));
-  }
-
-  private void instructorsOf(RosterRow row, int line) {
-    if (!isDelivered(row) || row.text(Field.STATUS).equals("removed")) {
-      return;
-    }
-    for (String name : Instructors.of(row.text(Field.INSTRUCTORS))) {
-      Link user = resolved.user(name);
-      Draft draft = user.isFound() ? draftOfPerson.get(user.number()) : null;
-      String code = row.text(Field.CODE);
-      if (user.isFound() && draft == null) {
-        continue;
-      }
-      if (draft == null) {
-        courseNamed(code).instructors.add(name);
-      } else if (draft.seats.stream()
-          .noneMatch(seat -> seat.course().equals(code) && seat.role().equals(INSTRUCTOR))) {
-        draft.seats.add(new Seat(code, INSTRUCTOR, ""));
-      }
+    if (draft != null) {
+      courseNamed(course);
+      draft.seats.add(new Seat(course, membership.role(), membership.groupName()));
+    } else if (membership.person() < 0 && membership.role().equals(INSTRUCTOR)) {
+      courseNamed(course).instructors.add(membership.name());
     }
   }
 
@@ -383,7 +320,10 @@ public final class Attendance {
     }
     for (Draft child : drafts) {
       Draft guardian = guardians.get(child.guardianEmail.toLowerCase(Locale.ROOT));
-      if (guardian != null && guardian != child && !child.guardianEmail.isEmpty()) {
+      if (guardian != null
+          && guardian != child
+          && !child.guardianEmail.isEmpty()
+          && NameFit.fits(guardian.fullName, child.guardianName)) {
         guardian.children.add(child.fullName);
         guardian.inSheets = true;
       }

@@ -58,7 +58,13 @@ final class LayoutValues {
         };
     Map<String, String> values = new HashMap<>();
     for (Field field : fields.get(kind)) {
-      put(values, field, record.getOrDefault(field, ""));
+      boolean isOfOthers = field == Field.INSTRUCTORS && change.change() != Change.REMOVE;
+      put(
+          values,
+          field,
+          isOfOthers
+              ? whole.instructorsOf(change.value(Field.CODE))
+              : record.getOrDefault(field, ""));
     }
     if (kind == RowKind.GROUP && change.change() == Change.REMOVE) {
       put(values, Field.NAME, change.value(Field.GROUP));

@@ -149,6 +149,16 @@ public final class Held {
     enrollmentsOfSeat.add(seat, number);
   }
 
+  /** Notes somebody whom a course names as its instructor, unless newer rows tell of them there. */
+  void addInstructor(int who, int place, int detail) {
+    int seat = seats.find(who, courseOfPlace.get(place));
+    if (seat == PairIndex.NEW && enrollments.find(who, place) == PairIndex.NEW) {
+      addEnrollment(who, place, detail, true, false, false);
+      // A list of instructors is no list of who is in the course.
+      present--;
+    }
+  }
+
   /** The number of somebody, who may be new. */
   int addWho(String username) {
     return whos.add(username.toLowerCase(Locale.ROOT));

@@ -6,6 +6,7 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.PairIndex;
+import neatroster.core.value.Instructors;
 
 /**
  * Takes the enrollments that exports list and that we delivered, the newest first. What a text of a
@@ -38,6 +39,26 @@ final class HeldEnrollments {
         exports.enrollments(sheet, this::add);
       } else if (sheet.table() == Table.ENROLLMENTS) {
         new OfColumns(exports, exports.columns(sheet)).read();
+      } else if (sheet.table() == Table.COURSES
+          && sheet.has(Field.INSTRUCTORS)
+          // What we delivered says it among the enrollments.
+          && !deliveries.has(sheet.name())) {
+        instructors(exports.columns(sheet));
+      }
+    }
+  }
+
+  /** Whom courses name as their instructors: of all others in them that says nothing. */
+  private void instructors(SheetColumns sheet) {
+    RowCursor cursor = new RowCursor(sheet);
+    for (int position = 0; position < sheet.rows(); position++) {
+      RosterRow row = cursor.at(position);
+      for (String name : Instructors.of(row.text(Field.INSTRUCTORS))) {
+        int account = known.accountOf(name);
+        held.addInstructor(
+            held.addWho(account < 0 ? name : known.nameOnPlatform(account)),
+            held.addPlace(row.text(Field.CODE), ""),
+            held.addDetail("instructor", "", ""));
       }
     }
   }

@@ -1,5 +1,6 @@
 package neatroster.core.roster;
 
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import neatroster.core.model.KnownUser;
@@ -11,6 +12,7 @@ import neatroster.core.text.KeyIndex;
 public final class KnownUsers {
   private final PackedAccounts users;
   private final int issued;
+  private final List<Integer> ofCourses = new ArrayList<>();
   private final KeyIndex ids = KeyIndex.exact();
   private final IntList userOfId = new IntList();
   private final KeyIndex emails = KeyIndex.caseless();
@@ -45,6 +47,9 @@ public final class KnownUsers {
       put(emails, userOfEmail, user.email(), i);
       put(ids, userOfId, user.id(), i);
       put(usernames, userOfUsername, user.username(), i);
+      if (!user.course().isEmpty()) {
+        ofCourses.add(i);
+      }
       if (!user.formerUsernames().isEmpty()) {
         former.add(i);
       }
@@ -65,6 +70,11 @@ public final class KnownUsers {
   /** Everyone, in the order in which they became known; each is put together when asked for. */
   public List<KnownUser> all() {
     return Collections.unmodifiableList(users);
+  }
+
+  /** The positions of the accounts that were issued for a course, and for nobody by name. */
+  public List<Integer> ofCourses() {
+    return Collections.unmodifiableList(ofCourses);
   }
 
   /** What is known of the account at a position. */

@@ -211,6 +211,11 @@ public final class ResolvedRoster {
     return groups;
   }
 
+  /** Whether groups that no list has are made. */
+  public boolean makesGroups() {
+    return makesGroups;
+  }
+
   /** Whether no list has a group, and it is made. */
   public boolean isMade(int group) {
     return !madeGroups.isEmpty() && madeGroups.containsKey(group);

@@ -1,20 +1,22 @@
 package neatroster.core.tidy;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
-import neatroster.core.model.Table;
-import neatroster.core.roster.GroupMembers;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.PersonReference;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.text.PairIndex;
+import neatroster.core.wanted.Membership;
+import neatroster.core.wanted.Wanted;
 
 /** The members of cross-course groups, for rows that enroll all of them. */
 public final class WrittenOutMembers {
   private final ResolvedRoster resolved;
-  private final GroupMembers members;
+  private final Map<Integer, List<Integer>> members = new HashMap<>();
   private final PairIndex onTheirOwn = new PairIndex();
 
   /**
@@ -27,19 +29,19 @@ public final class WrittenOutMembers {
   public record Of(List<String> references, int onTheirOwn, String why) {}
 
   /** The members, as the rows of all sheets name them. */
-  public WrittenOutMembers(ResolvedRoster resolved) {
-    this.resolved = resolved;
-    members = new GroupMembers(resolved);
-    resolved
-        .rows()
-        .read(
-            Table.ENROLLMENTS,
-            (row, line) -> {
-              members.add(row, line);
-              Link user = resolved.user(row, line);
-              Link course = resolved.course(row);
-              if (user.isFound() && course.isFound()) {
-                onTheirOwn.putIfNew(user.number(), course.number(), 0);
+  public WrittenOutMembers(Wanted wanted) {
+    resolved = wanted.resolved();
+    wanted
+        .memberships()
+        .each(
+            one -> {
+              if (one.source() != Membership.Source.ROW || one.person() < 0) {
+                return;
+              }
+              if (one.course() >= 0) {
+                onTheirOwn.putIfNew(one.person(), one.course(), 0);
+              } else if (one.group() >= 0) {
+                members.computeIfAbsent(one.group(), g -> new ArrayList<>()).add(one.person());
               }
             });
   }
@@ -56,7 +58,9 @@ public final class WrittenOutMembers {
     List<String> references = new ArrayList<>();
     int others = 0;
     int nameless = 0;
-    for (int person : members.of(group)) {
+    List<Integer> people =
+        group.isFound() ? members.getOrDefault(group.number(), List.of()) : List.of();
+    for (int person : people) {
       String reference = PersonReference.of(resolved, person);
       if (course.isFound() && onTheirOwn.find(person, course.number()) != PairIndex.NEW) {
         others++;

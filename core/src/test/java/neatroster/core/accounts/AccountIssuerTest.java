@@ -41,6 +41,7 @@ class AccountIssuerTest {
         "",
         false,
         "learner",
+        "",
         Map.of("given", given, "family", family));
   }
 

@@ -8,9 +8,11 @@ import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
-import neatroster.core.model.Table;
+import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
-import neatroster.core.roster.PersonRecord;
+import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.settings.Settings;
+import neatroster.core.wanted.Wanted;
 import org.junit.jupiter.api.Test;
 
 class GuardianListTest {
@@ -30,9 +32,9 @@ class GuardianListTest {
           """);
 
   private static GuardianList guardians() {
-    GuardianList guardians = new GuardianList();
-    Rosters.of(USERS).read(Table.USERS, (row, line) -> guardians.add(PersonRecord.of(row)));
-    return guardians;
+    Settings settings = Settings.standard();
+    return new GuardianList(
+        Wanted.of(settings, ResolvedRoster.of(Rosters.of(USERS), settings, Known.nothing())));
   }
 
   @Test

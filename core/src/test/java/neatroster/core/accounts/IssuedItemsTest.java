@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
+import java.util.function.Consumer;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.model.KnownUser;
@@ -13,10 +14,13 @@ import neatroster.core.model.OwnField;
 import neatroster.core.model.Person;
 import neatroster.core.model.Table;
 import neatroster.core.pattern.PatternException;
-import neatroster.core.roster.PersonRecord;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.Varied;
+import neatroster.core.wanted.Wanted;
+import neatroster.core.wanted.WantedPerson;
 import org.junit.jupiter.api.Test;
 
 /** Emails, ids and passwords that are made for users who have none. */
@@ -48,14 +52,18 @@ class IssuedItemsTest {
         .build();
   }
 
+  private static void people(Settings settings, Roster roster, Consumer<WantedPerson> receiver) {
+    Wanted.of(settings, ResolvedRoster.of(roster, settings, Known.nothing()))
+        .people((person, one, row, line) -> receiver.accept(one));
+  }
+
   private static List<IssuedAccount> issue(Settings settings, List<KnownUser> known)
       throws PatternException {
     AccountIssuer issuer =
         new AccountIssuer(settings, PasswordWords.all(), new SplittableRandom(3), known);
     List<NewUser> users = new ArrayList<>();
     Roster roster = Rosters.of(USERS);
-    roster.read(
-        Table.USERS, (row, line) -> users.add(issuer.newUser(PersonRecord.of(row), "learner")));
+    people(settings, roster, one -> users.add(issuer.newUser(one)));
     return issuer.issue(users, new ArrayList<>());
   }
 
@@ -145,13 +153,13 @@ class IssuedItemsTest {
     AccountIssuer issuer =
         new AccountIssuer(settings, PasswordWords.all(), new SplittableRandom(3), List.of());
     List<NewUser> users = new ArrayList<>();
-    Rosters.of(
+    Roster roster =
+        Rosters.of(
             settings,
             TextSheet.of(
                 "users",
-                "given name | birth date | grade | berth\nAna | 3.4.2011 | 7b | B 12\nBo | | | B 12\n"))
-        .read(
-            Table.USERS, (row, line) -> users.add(issuer.newUser(PersonRecord.of(row), "learner")));
+                "given name | birth date | grade | berth\nAna | 3.4.2011 | 7b | B 12\nBo | | | B 12\n"));
+    people(settings, roster, one -> users.add(issuer.newUser(one)));
     assertThat(issuer.issue(users, new ArrayList<>()))
         .extracting(account -> account.user().id())
         .containsExactly("b12/2011/7b", "b12//");

@@ -80,10 +80,10 @@ class ComparedValuesTest {
             """);
     assertThat(compared.changes)
         .containsExactly(
-            "courses change NAV-2: starts 2027-01-04 > 2027-02-01, capacity 12 > 14,"
-                + " instructors amorgan > bfinch",
+            "courses change NAV-2: starts 2027-01-04 > 2027-02-01, capacity 12 > 14",
             "groups change NAV-1 Port: capacity 6 > 8",
-            "users change amorgan: manager  > bfinch");
+            "users change amorgan: manager  > bfinch",
+            "enrollments enroll bfinch NAV-2");
   }
 
   @Test

@@ -116,7 +116,7 @@ class LeftOutPropertyTest {
       assertThat(outGroups).doesNotContain(change.value(Field.COURSE) + "/" + name);
     }
     Attendance attendance =
-        Attendance.of(Settings.standard(), checked, Known.nothing(), user -> "", List.of());
+        Attendance.of(checked.wanted(), Known.nothing(), user -> "", List.of());
     for (Attendee person : attendance.people()) {
       assertThat(out).doesNotContain(person.username());
       person

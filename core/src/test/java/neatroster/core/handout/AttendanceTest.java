@@ -72,8 +72,7 @@ class AttendanceTest {
     Known known = Known.of(new KnownUsers(issued));
     Map<String, String> passwords = Map.of("ana", "pw-ana", "xouyang", "pw-x", "gull-x7", "pw-g");
     return Attendance.of(
-        Settings.standard(),
-        Checker.check(Rosters.of(SHEETS), Basis.of(Settings.standard(), known)),
+        Checker.check(Rosters.of(SHEETS), Basis.of(Settings.standard(), known)).wanted(),
         known,
         user -> passwords.getOrDefault(user, ""),
         List.of(
@@ -149,8 +148,7 @@ class AttendanceTest {
     Known known = Known.nothing();
     Attendance attendance =
         Attendance.of(
-            Settings.standard(),
-            Checker.check(Rosters.of(sheets), Basis.of(Settings.standard(), known)),
+        Checker.check(Rosters.of(sheets), Basis.of(Settings.standard(), known)).wanted(),
             known,
             user -> "",
             List.of());

@@ -32,9 +32,13 @@ import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
+import neatroster.core.roster.RowCursor;
+import neatroster.core.roster.SheetColumns;
 import neatroster.core.settings.Settings;
 import neatroster.core.text.Beside;
 import neatroster.core.text.Cell;
+import neatroster.core.wanted.Memberships;
+import neatroster.core.wanted.Wanted;
 
 /**
  * Goes over a roster once, courses, groups, users, enrollments, and applies the rules. It keeps
@@ -93,7 +97,8 @@ public final class Checker {
     private final int much;
     private final Map<SheetReading, AwakeRows> awakeOf = new HashMap<>();
     private final Map<ColumnRule, Beside.Result<Boolean>> columns = new LinkedHashMap<>();
-    private EnrollmentPairs pairs;
+    private final Wanted wanted;
+    private int enrollment;
     private SheetView viewed;
     private final Map<SheetReading, int[]> rows = new HashMap<>();
     private SheetReading counted;
@@ -123,6 +128,7 @@ public final class Checker {
         awakeOf.put(sheet, awake(sheet));
       }
       this.resolved = ResolvedRoster.of(roster, settings, basis.known());
+      this.wanted = Wanted.of(settings, resolved, torn());
       this.counts = new RosterCounts(resolved);
       this.checked = new CheckedRow(resolved, counts, new Suggestions());
       for (int position = 0; position < known.all().size(); position++) {
@@ -133,6 +139,21 @@ public final class Checker {
           counts.suspend(person);
         }
       }
+    }
+
+    /** The lines of the rows whose values may stand in the wrong columns. */
+    private BitSet torn() {
+      BitSet torn = new BitSet();
+      for (SheetReading sheet : roster.sheets()) {
+        SheetColumns columns = roster.columns(sheet);
+        RowCursor cursor = new RowCursor(columns);
+        for (int at = 0; columns.hasIrregular() && at < columns.rows(); at++) {
+          if (columns.isIrregular(at) && cursor.at(at).isUneven()) {
+            torn.set(roster.line(columns, at));
+          }
+        }
+      }
+      return torn;
     }
 
     CheckResult run() {
@@ -155,7 +176,6 @@ public final class Checker {
             .ifPresent(why -> rules.unreadableFile.add(sheet.name(), why, findings));
       }
       beginColumns();
-      pairs = new EnrollmentPairs(resolved);
       for (Table table : IN_ORDER) {
         if (table == Table.ENROLLMENTS) {
           // They tell who looks like a learner, and who is suspended.
@@ -167,7 +187,7 @@ public final class Checker {
           if (sheet.table() == table) {
             columns(sheet);
           } else if (table == Table.ENROLLMENTS && sheet.enrolls()) {
-            roster.enrollments(sheet, this::row);
+            derived(sheet);
           }
         }
       }
@@ -179,8 +199,8 @@ public final class Checker {
               rules.exampleRow.add(sheet, row, findings);
             }
           });
-      counts.settleMembers();
-      Ending ending = new Ending(resolved, counts);
+      counts.count(wanted.memberships());
+      Ending ending = new Ending(resolved, counts, wanted);
       rules.rosterRules.forEach(rule -> rule.check(ending, findings));
       return result();
     }
@@ -204,11 +224,22 @@ public final class Checker {
       SheetView view = new SheetView(resolved, sheet, counts);
       viewed = view;
       if (sheet.table() == Table.ENROLLMENTS && sheet.enrolls()) {
-        roster.enrollments(sheet, this::row);
+        derived(sheet);
       } else {
         rows(sheet, view);
       }
       rules.referenceRules.forEach(rule -> rule.check(view, findings));
+    }
+
+    /** Checks the enrollments that the rows of a sheet hold. */
+    private void derived(SheetReading sheet) {
+      enrollment = wanted.memberships().first(sheet);
+      roster.enrollments(
+          sheet,
+          (row, line) -> {
+            row(row, line);
+            enrollment++;
+          });
     }
 
     /** Begins to look at all texts of a sheet. */
@@ -256,9 +287,12 @@ public final class Checker {
     private void rows(SheetReading sheet, SheetView view) {
       rows.get(sheet)[0] = view.rows();
       BitSet awake = awakeOf.get(sheet).positions();
-      QuietRows quiet = new QuietRows(view, settings, pairs, !isOff("already-known"));
+      QuietRows quiet =
+          new QuietRows(view, settings, wanted.memberships(), !isOff("already-known"));
+      int first = view.table() == Table.ENROLLMENTS ? wanted.memberships().first(sheet) : 0;
       for (int position = 0; position < view.rows(); position++) {
         if (awake.get(position) || !quiet.isQuiet(position)) {
+          enrollment = first + position;
           row(view.row(position), view.line(position));
         }
       }
@@ -334,6 +368,7 @@ public final class Checker {
           });
       rowsOfTable.merge(Table.ENROLLMENTS, derivedEnrollments, Integer::sum);
       return new CheckResult(
+          settings,
           resolved,
           rowsOfSheet,
           rowsOfTable,
@@ -382,7 +417,20 @@ public final class Checker {
       checked.membersOf = resolved.membersOf(checked.row);
       int role = settings.roles().number(roleCell());
       checked.role = role < 0 ? "" : settings.roles().roles().get(role);
-      pairs.see(checked, role);
+      precedence();
+    }
+
+    /** Notes which other row counts instead. */
+    private void precedence() {
+      Memberships.Earlier earlier = wanted.memberships().earlier(enrollment);
+      checked.endedBy = wanted.memberships().endedBy(enrollment);
+      if (earlier != null) {
+        checked.earlierEnrollment = earlier.line();
+        checked.earlierRoleDiffers = earlier.hasOtherRole();
+        if (earlier.hasOtherRole() && checked.course.isFound()) {
+          counts.unclear(checked.course.number(), checked.role);
+        }
+      }
     }
 
     private CharSequence roleCell() {

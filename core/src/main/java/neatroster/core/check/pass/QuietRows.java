@@ -15,16 +15,17 @@ import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.SheetLinks;
 import neatroster.core.settings.Settings;
 import neatroster.core.text.Cell;
+import neatroster.core.wanted.Memberships;
 
 /**
- * The rows of a sheet of which nothing is to be said for what they refer to: such rows are counted
- * and no rule sees them, unless their cells wake it.
+ * The rows of a sheet of which nothing is to be said for what they refer to: no rule sees them,
+ * unless their cells wake it.
  */
 final class QuietRows {
   private final SheetView sheet;
   private final ResolvedRoster roster;
   private final Settings settings;
-  private final EnrollmentPairs pairs;
+  private final Memberships memberships;
   private final boolean tellsOfKnown;
   private final People people;
   private final People.Cursor rowsOfPeople;
@@ -39,21 +40,22 @@ final class QuietRows {
   private int lastRoleText = -1;
   private Role lastRole;
 
-  /** A role as it is counted. */
-  private record Role(int number, String word, boolean elevated) {}
+  /** A role as rows name it. */
+  private record Role(int number, boolean elevated) {}
 
   /**
    * Rows of a sheet.
    *
-   * @param pairs who was enrolled where; not needed for other tables
+   * @param memberships who may be in a course by two rows
    * @param tellsOfKnown whether it is told of everybody that they have an account
    */
-  QuietRows(SheetView sheet, Settings settings, EnrollmentPairs pairs, boolean tellsOfKnown) {
+  QuietRows(
+      SheetView sheet, Settings settings, Memberships memberships, boolean tellsOfKnown) {
     this.tellsOfKnown = tellsOfKnown;
     this.sheet = sheet;
     this.roster = sheet.roster();
     this.settings = settings;
-    this.pairs = pairs;
+    this.memberships = memberships;
     people = roster.people();
     rowsOfPeople = people.cursor();
     textsOfRoles = sheet.down(Field.ROLE);
@@ -67,7 +69,7 @@ final class QuietRows {
             : null;
   }
 
-  /** Whether a row is quiet; then it is counted. */
+  /** Whether a row is quiet. */
   boolean isQuiet(int position) {
     return switch (sheet.table()) {
       case COURSES -> isQuietCourse(position);
@@ -114,18 +116,13 @@ final class QuietRows {
     int person = links.person();
     boolean inGroup = links.hasGroup();
     Role role = role(textsOfRoles.at(position));
-    boolean quiet =
-        (!inGroup || !roster.isMade(links.group()))
+    return (!inGroup || !roster.isMade(links.group()))
             && role.number() >= 0
             && (!role.elevated() || !sheet.counts().isLikelyLearner(person))
             && !sheet.counts().isSuspended(person)
-            && !pairs.mayRepeat(person)
+            && !memberships.mayRepeat(person)
             && textsOfMembers.at(position) == 0
             && (oddStatus == null || !oddStatus.passes(textsOfStatus.at(position)));
-    if (quiet) {
-      sheet.counts().enroll(person, links.course(), inGroup ? links.group() : -1, role.word());
-    }
-    return quiet;
   }
 
   /** A course is quiet where it is the first of its code. */
@@ -159,6 +156,6 @@ final class QuietRows {
     Cell cell = text == 0 ? Cell.EMPTY : sheet.shown(Field.ROLE, text);
     int number = words.number(cell.isEmpty() ? settings.defaultRole() : cell);
     String word = number < 0 ? "" : words.roles().get(number);
-    return new Role(number, word, UnlikelyRole.isElevated(word));
+    return new Role(number, UnlikelyRole.isElevated(word));
   }
 }

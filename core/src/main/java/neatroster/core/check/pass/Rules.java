@@ -16,6 +16,7 @@ import neatroster.core.check.rules.courses.DuplicateCourse;
 import neatroster.core.check.rules.courses.DuplicateGroup;
 import neatroster.core.check.rules.courses.DuplicateJoinCode;
 import neatroster.core.check.rules.courses.GroupOverCapacity;
+import neatroster.core.check.rules.courses.InstructorInOtherRole;
 import neatroster.core.check.rules.courses.MadeGroup;
 import neatroster.core.check.rules.courses.NearTwin;
 import neatroster.core.check.rules.courses.UnknownCategory;
@@ -25,12 +26,15 @@ import neatroster.core.check.rules.enrollments.AlreadyEnrolled;
 import neatroster.core.check.rules.enrollments.AmbiguousUser;
 import neatroster.core.check.rules.enrollments.ClassOfInstructors;
 import neatroster.core.check.rules.enrollments.ConflictingRoles;
+import neatroster.core.check.rules.enrollments.ConflictingStatus;
 import neatroster.core.check.rules.enrollments.DraggedColumn;
 import neatroster.core.check.rules.enrollments.DuplicateEnrollment;
 import neatroster.core.check.rules.enrollments.EnrollmentOutsideCourse;
 import neatroster.core.check.rules.enrollments.FillDownSlip;
+import neatroster.core.check.rules.enrollments.InstructorHasLeft;
 import neatroster.core.check.rules.enrollments.LeftoverInstructor;
 import neatroster.core.check.rules.enrollments.NoCourse;
+import neatroster.core.check.rules.enrollments.RemovedStillNamed;
 import neatroster.core.check.rules.enrollments.ShiftedColumn;
 import neatroster.core.check.rules.enrollments.SuspendedUser;
 import neatroster.core.check.rules.enrollments.TooManyCourses;
@@ -40,6 +44,7 @@ import neatroster.core.check.rules.enrollments.UnknownUser;
 import neatroster.core.check.rules.enrollments.UnlikelyRole;
 import neatroster.core.check.rules.people.AlreadyKnown;
 import neatroster.core.check.rules.people.AlteredId;
+import neatroster.core.check.rules.people.AnotherGuardian;
 import neatroster.core.check.rules.people.AnotherPerson;
 import neatroster.core.check.rules.people.BadUsername;
 import neatroster.core.check.rules.people.ChangedElsewhere;
@@ -199,6 +204,9 @@ public final class Rules {
         new DuplicateGroup(),
         new DuplicateEnrollment(),
         new ConflictingRoles(),
+        new ConflictingStatus(),
+        new InstructorHasLeft(),
+        new RemovedStillNamed(settings),
         new NearTwin(known),
         new ShiftedColumn(),
         new UnknownUser(),
@@ -207,6 +215,7 @@ public final class Rules {
         new UnknownManager(),
         new CircularManager(),
         new UnknownInstructor(),
+        new InstructorInOtherRole(),
         new UnknownSite(known),
         new UnknownCategory(known),
         new UnknownFormerUsername(known),
@@ -229,6 +238,7 @@ public final class Rules {
         new MatchedTwice(),
         new SameNameOnPlatform(),
         new AnotherPerson(),
+        new AnotherGuardian(settings),
         new ChangedElsewhere(known),
         new ConflictingExports(known),
         new CoversNothing(),

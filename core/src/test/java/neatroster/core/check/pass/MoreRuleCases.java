@@ -353,6 +353,20 @@ final class MoreRuleCases {
             bo   | NAV-1  |       | learner
             """),
         of(
+            "conflicting-status",
+            """
+            user | course | group | status | starts     | ends
+            ana  | NAV-1  |       | ended  |            | 2027-01-31
+            ana  | NAV-1  | Port  |        | 2027-02-01 |
+            bo   | NAV-1  |       |        |            |              ←
+            bo   | NAV-1  | Port  |        | 2027-01-01 |              ←
+            bo   | NAV-1  |       | ended  |            | 2027-01-31
+            bo   | NAV-2  |       |        |            |
+            cy   | NAV-1  | Port  | ended  |            |
+            cy   | NAV-1  | Star  |        |            |
+            cy   | NAV-1  | Port  |        | 2027-09-01 |              ←
+            """),
+        of(
             "fill-down-slip",
             """
             code  | title
@@ -548,6 +562,20 @@ final class MoreRuleCases {
             NAV-2 | Night | ana; boo               ←
             """,
             "username | given name | email\nana | Ana |\nbo | Bo | bo@pier.example\n"),
+        of(
+            "instructor-in-other-role",
+            """
+            code  | title | instructors
+            NAV-1 | Coast | ana; bo     ←
+            NAV-2 | Night | ana
+            NAV-3 | Dusk  | bo          ←
+            """,
+            """
+            user | course | role       | group
+            bo   | NAV-1  | learner    |
+            ana  | NAV-2  | instructor | Port
+            bo   | NAV-3  | learner    | Port
+            """),
         of(
             "unknown-site",
             "known\nusername | given name | site\nx | X | Main Pier/Cadets\n",

@@ -441,6 +441,7 @@ class RuleCasesTest {
           "made-group",
           "no-account",
           "not-a-table",
+          "removed-still-named",
           "stray-quote",
           "uncertain-letters",
           "unreadable-file");

@@ -67,9 +67,7 @@ public final class ClassOverCapacity implements RosterRule {
                     + (throughGroups > 0
                         ? ", " + throughGroups + " of them through a group."
                         : "."));
-        boolean mayBeTwice =
-            Math.max(throughGroups, learners - throughGroups) <= counts.courseCapacity(course);
-        findings.add(throughGroups > 0 && mayBeTwice ? finding.asWarning() : finding);
+        findings.add(finding);
       }
     }
     onPlatform(ending, findings);

@@ -38,7 +38,7 @@ public final class MadeGroup implements RosterRule {
   @Override
   public void check(Ending ending, Findings findings) {
     ResolvedRoster resolved = ending.resolved();
-    List<Map.Entry<Integer, Integer>> made = List.copyOf(resolved.madeGroups().entrySet());
+    List<Map.Entry<Integer, Integer>> made = List.copyOf(ending.wanted().madeGroups().entrySet());
     if (!made.isEmpty()) {
       String name = resolved.groups().name(made.get(0).getKey());
       findings.add(

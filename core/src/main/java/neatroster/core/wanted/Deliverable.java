@@ -1,4 +1,4 @@
-package neatroster.core.check;
+package neatroster.core.wanted;
 
 import java.util.BitSet;
 import java.util.List;
@@ -20,19 +20,19 @@ public final class Deliverable {
   private final BitSet groupsOut = new BitSet();
   private final BitSet peopleOut = new BitSet();
 
-  private Deliverable(CheckResult checked) {
-    resolved = checked.resolved();
-    faulty = checked.faultyLines();
+  /**
+   * What can be delivered.
+   *
+   * @param faulty the lines of the rows that cannot be delivered as they stand
+   */
+  Deliverable(ResolvedRoster resolved, BitSet faulty) {
+    this.resolved = resolved;
+    this.faulty = faulty;
     if (!faulty.isEmpty()) {
       courses();
       groups();
       people();
     }
-  }
-
-  /** What can be delivered after a check. */
-  public static Deliverable of(CheckResult checked) {
-    return new Deliverable(checked);
   }
 
   private void courses() {

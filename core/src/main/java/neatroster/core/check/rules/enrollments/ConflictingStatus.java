@@ -1,0 +1,57 @@
+package neatroster.core.check.rules.enrollments;
+
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.grid.Place;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+
+/** Somebody who is in a course by one row and has left it by another. */
+public final class ConflictingStatus extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "conflicting-status",
+          Severity.WARNING,
+          "One row says that an enrollment has ended, and another enrolls the same user there. What has ended holds, whichever list comes first, unless the other row starts later than that end: then it is a new enrollment.",
+          "The user is taken out of the course, or is not enrolled.",
+          "Delete the row that is wrong, or give the new enrollment its start.",
+          """
+          user    | course | status | ends
+          amorgan | NAV-2  | ended  | 2027-01-31
+          amorgan | NAV-2  |        |                ← in it, or not?
+          """);
+
+  public ConflictingStatus() {
+    super(TEXT, Table.ENROLLMENTS);
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    if (row.endedBy < 0
+        || row.resolved.rows().isArranged(row.resolved.rows().sheet(row.endedBy))) {
+      // Whoever was moved by a command is still in the list that they were moved out of.
+      return;
+    }
+    Place place = row.place(row.endedBy);
+    findings.add(
+        row.finding(
+                this,
+                row.firstColumn(Field.STATUS, Field.USER),
+                "The user has left "
+                    + (row.has(Field.COURSE) ? row.text(Field.COURSE) : row.text(Field.GROUP))
+                    + " by "
+                    + row.named(place)
+                    + ", which holds, and is enrolled there by this row. Delete the row that is"
+                    + " wrong; a start after that end makes it a new enrollment.")
+            .with(place));
+  }
+}

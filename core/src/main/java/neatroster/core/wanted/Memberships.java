@@ -1,0 +1,439 @@
+package neatroster.core.wanted;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.IntFunction;
+import java.util.function.IntUnaryOperator;
+import neatroster.core.intake.Names;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Cleared;
+import neatroster.core.model.Field;
+import neatroster.core.model.KnownUser;
+import neatroster.core.model.OwnField;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.settings.Settings;
+import neatroster.core.value.Instructors;
+
+/**
+ * Who is to be in which course and group as what, each place once: by rows of their own, by rows
+ * for all members of a cross-course group, as instructors whom courses name, or by accounts that
+ * were issued for a course.
+ */
+public final class Memberships {
+  private static final String INSTRUCTOR = "instructor";
+
+  private final ResolvedRoster roster;
+  private final Deliverable deliverable;
+  private final Removed removed;
+  private final EnrollmentDefaults defaults;
+  private final IntFunction<String> siteOf;
+  private final RowPrecedence precedence;
+  private final EnrollmentRow rows;
+
+  /** The memberships that no row of the person's own asks for; numbered behind those of rows. */
+  private final List<Membership.Extra> extras = new ArrayList<>();
+
+  private int firstExtra;
+
+  /**
+   * The memberships of a roster.
+   *
+   * @param siteOf gives where a person is, or a blank
+   */
+  Memberships(
+      ResolvedRoster roster,
+      Settings settings,
+      Deliverable deliverable,
+      Removed removed,
+      IntFunction<String> siteOf) {
+    this.roster = roster;
+    this.deliverable = deliverable;
+    this.removed = removed;
+    this.siteOf = siteOf;
+    defaults = new EnrollmentDefaults(settings);
+    precedence = new RowPrecedence(roster);
+    rows = new EnrollmentRow(roster, defaults);
+    find();
+  }
+
+  /** Takes memberships. */
+  @FunctionalInterface
+  public interface Receiver {
+    /** Takes a membership that is asked for. */
+    void membership(Membership membership);
+
+    /** Takes one that a row says has ended. */
+    default void ended(Membership membership) {
+      // Nobody is asked for by it.
+    }
+
+    /**
+     * Takes a row that needs who or what is to be removed.
+     *
+     * @param line its line
+     */
+    default void ofRemoved(int line) {
+      // Nobody is asked for by it.
+    }
+
+    /**
+     * Takes a row that asks for none.
+     *
+     * @param why the reason where the row itself has no finding, else null
+     */
+    default void leftOut(RosterRow row, int line, String why) {
+      // Nobody is asked for by it.
+    }
+  }
+
+  private void find() {
+    Map<Integer, List<Membership.Extra>> instructors = instructors();
+    instructors.keySet().forEach(precedence::mayRepeat);
+    boolean anyMembers =
+        roster.rows().sheets().stream().anyMatch(sheet -> sheet.has(Field.MEMBERS_OF));
+    if (anyMembers) {
+      rows.each(
+          row -> {
+            if (row.course().isBlank() && row.user().isFound()) {
+              precedence.mayRepeat(row.user().number());
+            }
+          });
+    }
+    precedence.look(rows);
+    firstExtra = rows.count();
+    precedence.extrasFrom(firstExtra);
+    precedence.take(rows, this::asks, this::usualRole);
+    if (anyMembers) {
+      precedence.decide();
+      add(members());
+    }
+    instructors.values().forEach(this::add);
+    precedence.decide();
+    extras.addAll(ofAccounts());
+  }
+
+  private void add(List<Membership.Extra> more) {
+    for (Membership.Extra extra : more) {
+      precedence.add(
+          firstExtra + extras.size(),
+          extra.line(),
+          extra.person() >= 0 ? extra.person() : precedence.whoNamed(extra.name()),
+          extra.course(),
+          extra.group(),
+          extra.role());
+      extras.add(extra);
+    }
+  }
+
+  private int usualRole(int person) {
+    return defaults.usual(person, siteOf);
+  }
+
+  private int roleOf(EnrollmentRow row, int person) {
+    int role = row.role();
+    return role == EnrollmentRow.UNSAID ? usualRole(person) : role;
+  }
+
+  /** Whether a row asks for anything: it and what it needs can be delivered, and stays. */
+  private boolean asks(EnrollmentRow row) {
+    return !deliverable.isFaulty(row.line()) && whyLeftOut(row) == null && !isOfRemoved(row);
+  }
+
+  /** The reason why a sound row is left out; null where it is not. */
+  private String whyLeftOut(EnrollmentRow row) {
+    Link user = row.isOfMembers() ? Link.BLANK : row.user();
+    if (user.isAmbiguous() && !row.says(Field.USER)) {
+      return "It cannot be told whom the row is about.";
+    }
+    if (user.isAmbiguous() || (user.isFound() && !deliverable.hasPerson(user.number()))) {
+      return Wanted.leftOutToo("user", nameIn(row.row(), user));
+    }
+    Link members = row.isOfMembers() ? roster.membersOf(row.row()) : Link.BLANK;
+    if (members.isFound() && !deliverable.hasGroup(members.number())) {
+      return Wanted.leftOutToo("group", row.row().text(Field.MEMBERS_OF));
+    }
+    Link course = row.course();
+    if (course.isFound() && !deliverable.hasCourse(course.number())) {
+      return Wanted.leftOutToo("course", row.row().text(Field.COURSE));
+    }
+    Link group = row.group();
+    return group.isFound() && !deliverable.hasGroup(group.number())
+        ? Wanted.leftOutToo("group", row.row().text(Field.GROUP))
+        : null;
+  }
+
+  /** What a row calls somebody, else their name. */
+  String nameIn(RosterRow row, Link user) {
+    if (row.has(Field.USER)) {
+      return row.text(Field.USER);
+    }
+    int first = user.isFound() ? roster.people().firstLine(user.number()) : Membership.NONE;
+    return first < 0 ? "" : Names.full(roster.rows().row(first));
+  }
+
+  private boolean isOfRemoved(EnrollmentRow row) {
+    if (removed.isNothing()) {
+      return false;
+    }
+    Link user = row.user();
+    Link course = row.course();
+    Link group = row.group();
+    return (user.isFound() && removed.hasPerson(user.number()))
+        || (course.isFound() && removed.hasCourse(course.number()))
+        || (group.isFound() && removed.hasGroup(group.number()));
+  }
+
+  private static int number(Link link) {
+    return link.isFound() ? link.number() : Membership.NONE;
+  }
+
+  /** Everybody in cross-course groups, enrolled in the courses that rows name for the group. */
+  private List<Membership.Extra> members() {
+    Map<Integer, List<Integer>> membersOf = new HashMap<>();
+    rows.each(
+        row -> {
+          Link group = row.course().isBlank() ? row.group() : Link.NONE;
+          if (group.isFound() && row.user().isFound() && counts(row)) {
+            membersOf
+                .computeIfAbsent(group.number(), g -> new ArrayList<>())
+                .add(row.user().number());
+          }
+        });
+    List<Membership.Extra> all = new ArrayList<>();
+    rows.each(
+        row -> {
+          Link from =
+              row.isOfMembers() && counts(row) ? roster.membersOf(row.row()) : Link.NONE;
+          for (int person : membersOf.getOrDefault(number(from), List.of())) {
+            all.add(
+                new Membership.Extra(
+                    Membership.Source.MEMBERS,
+                    row.line(),
+                    person,
+                    null,
+                    number(row.course()),
+                    number(row.group()),
+                    roleOf(row, person)));
+          }
+        });
+    return all;
+  }
+
+  private boolean counts(EnrollmentRow row) {
+    return !row.isEnded() && !precedence.givesWay(row.number()) && asks(row);
+  }
+
+  /** Whom courses name as their instructors, by their person. */
+  private Map<Integer, List<Membership.Extra>> instructors() {
+    Map<Integer, List<Membership.Extra>> all = new LinkedHashMap<>();
+    if (roster.rows().sheets().stream()
+        .anyMatch(sheet -> sheet.table() == Table.COURSES && sheet.has(Field.INSTRUCTORS))) {
+      roster
+          .rows()
+          .read(
+              Table.COURSES,
+              (row, line) -> {
+                if (row.has(Field.CODE)
+                    && row.has(Field.INSTRUCTORS)
+                    && !deliverable.isFaulty(line)) {
+                  instructors(row, line, roster.courses().find(row.code(Field.CODE)), all);
+                }
+              });
+    }
+    return all;
+  }
+
+  private void instructors(
+      RosterRow row, int line, Link course, Map<Integer, List<Membership.Extra>> all) {
+    if (!course.isFound()
+        || removed.hasCourse(course.number())
+        || !deliverable.hasCourse(course.number())) {
+      return;
+    }
+    for (String name : Instructors.of(row.text(Field.INSTRUCTORS))) {
+      Link user = roster.user(name);
+      int person = number(user);
+      // Whom no list has although there is one is a finding.
+      boolean isAny = user.isFound() || user.isUnchecked();
+      if (isAny && (person < 0 || (deliverable.hasPerson(person) && !removed.hasPerson(person)))) {
+        all.computeIfAbsent(person, p -> new ArrayList<>())
+            .add(
+                new Membership.Extra(
+                    Membership.Source.INSTRUCTORS,
+                    line,
+                    person,
+                    name,
+                    course.number(),
+                    Membership.NONE,
+                    defaults.number(INSTRUCTOR)));
+      }
+    }
+  }
+
+  /** Accounts without a name, which no row enrolls. */
+  private List<Membership.Extra> ofAccounts() {
+    List<Membership.Extra> all = new ArrayList<>();
+    for (int position : roster.known().users().ofCourses()) {
+      KnownUser account = roster.known().users().all().get(position);
+      Link course = roster.courses().find(account.course());
+      if (course.isFound()
+          && deliverable.hasCourse(course.number())
+          && !removed.hasCourse(course.number())) {
+        all.add(
+            new Membership.Extra(
+                Membership.Source.ACCOUNT,
+                Membership.NONE,
+                roster.people().ofAccount(position),
+                account.username(),
+                course.number(),
+                Membership.NONE,
+                defaults.usual()));
+      }
+    }
+    return all;
+  }
+
+  /** Hands on every membership, each once: those of rows in their order, then the others. */
+  public void each(Receiver receiver) {
+    Membership membership = new Membership(this);
+    // Of its own, so that whoever takes them may go over them, too.
+    new EnrollmentRow(roster, defaults).each(row -> take(row, membership, receiver));
+    for (int i = 0; i < extras.size(); i++) {
+      if (!precedence.givesWay(firstExtra + i)) {
+        receiver.membership(membership.show(extras.get(i)));
+      }
+    }
+  }
+
+  private void take(EnrollmentRow row, Membership membership, Receiver receiver) {
+    if (deliverable.isFaulty(row.line())) {
+      receiver.leftOut(row.row(), row.line(), null);
+      return;
+    }
+    boolean isPlain = row.isPlain();
+    if (!isPlain || !isDeliverable(row)) {
+      String why = whyLeftOut(row);
+      if (why != null) {
+        receiver.leftOut(row.row(), row.line(), why);
+        return;
+      }
+    }
+    if (isOfRemoved(row)) {
+      receiver.ofRemoved(row.line());
+      return;
+    }
+    if (precedence.givesWay(row.number()) || row.isOfMembers()) {
+      return;
+    }
+    if (isPlain) {
+      int person = row.seatPerson();
+      membership.show(row, person, row.seatCourse(), row.plainGroup(), roleOf(row, person));
+    } else {
+      int person = number(row.user());
+      membership.show(
+          row, person, number(row.course()), number(row.group()), roleOf(row, person));
+    }
+    if (row.isEnded()) {
+      receiver.ended(membership);
+    } else {
+      receiver.membership(membership);
+    }
+  }
+
+  private boolean isDeliverable(EnrollmentRow row) {
+    return deliverable.hasPerson(row.seatPerson())
+        && deliverable.hasCourse(row.seatCourse())
+        && (row.plainGroup() < 0 || deliverable.hasGroup(row.plainGroup()));
+  }
+
+  /**
+   * An instructor whom a course names, and of whom a row says otherwise, which counts.
+   *
+   * @param name what the course calls the person
+   * @param courseLine the line of the course's row
+   * @param rowLine the line of the other row
+   */
+  public record InstructorElse(String name, int courseLine, int rowLine) {}
+
+  /** The instructors whom rows enroll as something else. */
+  public List<InstructorElse> instructorsInOtherRoles() {
+    return instructors(
+        number -> {
+          Earlier earlier = precedence.earlier(number);
+          return earlier != null && earlier.hasOtherRole() ? earlier.line() : Membership.NONE;
+        });
+  }
+
+  /** The instructors who have left the course by a row. */
+  public List<InstructorElse> instructorsWhoHaveLeft() {
+    return instructors(precedence::endedBy);
+  }
+
+  private List<InstructorElse> instructors(IntUnaryOperator otherLine) {
+    List<InstructorElse> all = new ArrayList<>();
+    for (int i = 0; i < extras.size(); i++) {
+      Membership.Extra extra = extras.get(i);
+      int line = otherLine.applyAsInt(firstExtra + i);
+      if (extra.source() == Membership.Source.INSTRUCTORS && line >= 0) {
+        all.add(new InstructorElse(extra.name(), extra.line(), line));
+      }
+    }
+    return all;
+  }
+
+  /** The number of the first enrollment that a sheet's rows hold, among all that rows hold. */
+  public int first(SheetReading sheet) {
+    return rows.first(sheet);
+  }
+
+  /** Whether somebody may be in one course, or group, by two rows. */
+  public boolean mayRepeat(int person) {
+    return precedence.mayRepeat.get(person);
+  }
+
+  /** The earlier enrollment that asks for the same as one that rows hold, or null. */
+  public Earlier earlier(int number) {
+    return precedence.earlier(number);
+  }
+
+  /** The line of the row by which somebody has left who is enrolled by one, or -1. */
+  public int endedBy(int number) {
+    return precedence.endedBy(number);
+  }
+
+  /**
+   * An earlier enrollment that asks for the same.
+   *
+   * @param line the line of its row
+   * @param hasOtherRole whether it asks for another role
+   */
+  public record Earlier(int line, boolean hasOtherRole) {}
+
+  ResolvedRoster roster() {
+    return roster;
+  }
+
+  EnrollmentDefaults defaults() {
+    return defaults;
+  }
+
+  /** The defaults of the fields of an enrollment but its role. */
+  Map<String, String> defaultsOf(int person, String role) {
+    return defaults.isNothing()
+        ? Map.of()
+        : defaults.of(role, person < 0 ? "" : siteOf.apply(person));
+  }
+
+  static String own(RosterRow row, OwnField field) {
+    Integer column = row.reading().ownFields().get(field);
+    return column == null || row.isDerived() || row.clears(field)
+        ? ""
+        : row.judged(field, column).text().replace(Cleared.WORD, "");
+  }
+}

@@ -1,0 +1,309 @@
+package neatroster.core.wanted;
+
+import java.util.BitSet;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.function.IntUnaryOperator;
+import java.util.function.Predicate;
+import neatroster.core.model.Field;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.text.IntList;
+import neatroster.core.text.KeyIndex;
+import neatroster.core.text.PairIndex;
+
+/**
+ * Which enrollments count where several are about one person in one course. What says that somebody
+ * has left holds, whichever sheet comes first, unless the other starts after that end; what names a
+ * group says more than what names none; of those that ask for the same the first counts.
+ *
+ * <p>Nearly everybody is in each course once: one word of 64 bits for each person tells who may not
+ * be, and the enrollments of those alone are looked at.
+ */
+final class RowPrecedence {
+  private static final int NO_DAY = Integer.MIN_VALUE;
+  private static final int FOREVER = Integer.MAX_VALUE;
+  private static final int UNTOLD = -2;
+
+  private final ResolvedRoster roster;
+
+  /** Who may be in one course, or group, by two rows. */
+  final BitSet mayRepeat = new BitSet();
+
+  /** The enrollments that do not count because others do. */
+  private final BitSet givesWay = new BitSet();
+
+  private final Map<Integer, Memberships.Earlier> repeats = new HashMap<>();
+  private final Map<Integer, Integer> endings = new HashMap<>();
+
+  // What is said of those who may be in one course twice, one behind the other.
+  private final IntList numbers = new IntList();
+  private final IntList lines = new IntList();
+  private final IntList whos = new IntList();
+  private final IntList courses = new IntList();
+  private final IntList groups = new IntList();
+  private final IntList roles = new IntList();
+
+  /** When it starts, or ended. */
+  private final IntList days = new IntList();
+
+  private final BitSet ended = new BitSet();
+  private final KeyIndex unlistedUsers = KeyIndex.caseless();
+  private final KeyIndex unlistedCourses = KeyIndex.exact();
+  private final KeyIndex unlistedGroups = KeyIndex.exact();
+  private boolean anyEnded;
+  private int firstExtra = Integer.MAX_VALUE;
+
+  RowPrecedence(ResolvedRoster roster) {
+    this.roster = roster;
+  }
+
+  /** Notes that somebody is enrolled in other ways than by rows of their own, too. */
+  void mayRepeat(int person) {
+    if (person >= 0) {
+      mayRepeat.set(person);
+    }
+  }
+
+  /** Finds who may be in one course twice. */
+  void look(EnrollmentRow rows) {
+    long[] coursesOfPerson = new long[roster.people().count()];
+    rows.each(
+        row -> {
+          anyEnded |= row.says(Field.STATUS) && row.isEnded();
+          if (row.isSeatFound()) {
+            note(coursesOfPerson, row.seatPerson(), row.seatCourse());
+            return;
+          }
+          Link user = row.user();
+          if (user.isFound()) {
+            Link course = row.course();
+            Link group = row.group();
+            if (course.isBlank() && group.isFound()) {
+              note(coursesOfPerson, user.number(), roster.courses().count() + group.number());
+            } else {
+              mayRepeat.set(user.number());
+            }
+          }
+        });
+  }
+
+  private void note(long[] coursesOfPerson, int person, int course) {
+    // The upper bits of the product hang on all bits of the number.
+    long bit = 1L << ((course * 0x9E3779B97F4A7C15L) >>> 58);
+    if ((coursesOfPerson[person] & bit) != 0) {
+      mayRepeat.set(person);
+    }
+    coursesOfPerson[person] |= bit;
+  }
+
+  /**
+   * Takes the enrollments of those who may be in one course twice.
+   *
+   * @param counts which of the rows count
+   * @param usualRole gives the role of a person's enrollment that names none
+   */
+  void take(
+      EnrollmentRow rows, Predicate<EnrollmentRow> counts, IntUnaryOperator usualRole) {
+    rows.each(
+        row -> {
+          if ((row.isSeatFound() && !mayRepeat.get(row.seatPerson())) || !counts.test(row)) {
+            return;
+          }
+          int who = who(row);
+          int course = course(row);
+          int group = group(row, course);
+          if (who < 0 || course == UNTOLD || group == UNTOLD) {
+            return;
+          }
+          int role = row.role();
+          add(
+              row.number(),
+              row.line(),
+              who,
+              course,
+              group,
+              role == EnrollmentRow.UNSAID
+                  ? usualRole.applyAsInt(who < roster.people().count() ? who : -1)
+                  : role);
+          if (anyEnded) {
+            boolean isEnded = row.isEnded();
+            ended.set(numbers.size() - 1, isEnded);
+            days.set(
+                numbers.size() - 1,
+                isEnded ? row.day(Field.ENDS, FOREVER) : row.day(Field.STARTS, NO_DAY));
+          }
+        });
+  }
+
+  /** Says which number the first has that no row of the person's own holds. */
+  void extrasFrom(int first) {
+    firstExtra = first;
+  }
+
+  /** Takes an enrollment that no row of the person's own holds. */
+  void add(int number, int line, int who, int course, int group, int role) {
+    numbers.add(number);
+    lines.add(line);
+    whos.add(who);
+    courses.add(course);
+    groups.add(group);
+    roles.add(role);
+    days.add(NO_DAY);
+  }
+
+  /** Somebody whom no list has, by a name. */
+  int whoNamed(CharSequence name) {
+    return roster.people().count() + unlistedUsers.add(name);
+  }
+
+  /** Whom an enrollment is about, be it by a name that no list has; -1 where it cannot be told. */
+  private int who(EnrollmentRow row) {
+    Link user = row.user();
+    if (user.isFound()) {
+      return user.number();
+    }
+    if (user.isUnchecked()) {
+      return whoNamed(row.row().code(Field.USER));
+    }
+    boolean isOfMembers = user.isBlank() && row.isOfMembers();
+    Link group = isOfMembers ? roster.membersOf(row.row()) : Link.NONE;
+    return group.isFound() ? Integer.MAX_VALUE - 1 - group.number() : EnrollmentRow.NONE;
+  }
+
+  /** The course, -1 where there is none, or untold. */
+  private int course(EnrollmentRow row) {
+    Link course = row.course();
+    if (course.isFound()) {
+      return course.number();
+    }
+    if (course.isBlank()) {
+      return EnrollmentRow.NONE;
+    }
+    return course.isUnchecked()
+        ? roster.courses().count() + unlistedCourses.add(row.row().code(Field.COURSE))
+        : UNTOLD;
+  }
+
+  /** The group, -1 where there is none, or untold; so it is where neither is named. */
+  private int group(EnrollmentRow row, int course) {
+    Link group = row.group();
+    if (group.isFound()) {
+      return group.number();
+    }
+    if (group.isBlank()) {
+      return course < 0 ? UNTOLD : EnrollmentRow.NONE;
+    }
+    if (!group.isUnchecked()) {
+      return UNTOLD;
+    }
+    String name = course + ":" + row.row().text(Field.GROUP);
+    return roster.groups().count() + unlistedGroups.add(name);
+  }
+
+  private static int place(int course, int group) {
+    return group < 0 ? course * 2 : group * 2 + 1;
+  }
+
+  /** Decides, when all are taken. */
+  void decide() {
+    givesWay.clear();
+    repeats.clear();
+    this.endings.clear();
+    PairIndex endOfPlace = new PairIndex();
+    PairIndex endOfCourse = new PairIndex();
+    PairIndex inGroup = new PairIndex();
+    IntList endings = new IntList();
+    int[] endingOf = new int[ended.length()];
+    for (int i = ended.nextSetBit(0); i >= 0; i = ended.nextSetBit(i + 1)) {
+      boolean isWhole = groups.get(i) < 0;
+      int where = isWhole ? courses.get(i) : place(courses.get(i), groups.get(i));
+      endingOf[i] = keepLatest(isWhole ? endOfCourse : endOfPlace, whos.get(i), where, i, endings);
+    }
+    BitSet over = new BitSet();
+    BitSet overruled = new BitSet();
+    for (int i = 0; i < numbers.size(); i++) {
+      if (!ended.get(i) && endings.size() > 0) {
+        int ending = ending(endOfPlace, endOfCourse, i);
+        if (ending >= 0 && days.get(i) > days.get(endings.get(ending))) {
+          // A later start than that end is a new enrollment.
+          overruled.set(ending);
+        } else if (ending >= 0) {
+          over.set(i);
+          givesWay.set(numbers.get(i));
+          this.endings.put(numbers.get(i), lines.get(endings.get(ending)));
+        }
+      }
+      if (!ended.get(i) && !over.get(i) && groups.get(i) >= 0 && courses.get(i) >= 0) {
+        inGroup.putIfNew(whos.get(i), courses.get(i), i);
+      }
+    }
+    for (int i = ended.nextSetBit(0); i >= 0; i = ended.nextSetBit(i + 1)) {
+      givesWay.set(numbers.get(i), overruled.get(endingOf[i]));
+    }
+    PairIndex first = new PairIndex();
+    PairIndex firstEnd = new PairIndex();
+    for (int i = 0; i < numbers.size(); i++) {
+      if (over.get(i)) {
+        continue;
+      }
+      int who = whos.get(i);
+      int place = place(courses.get(i), groups.get(i));
+      int earlier = (ended.get(i) ? firstEnd : first).putIfNew(who, place, i);
+      int grouped =
+          ended.get(i) || groups.get(i) >= 0
+              ? PairIndex.NEW
+              : inGroup.find(who, courses.get(i));
+      if (earlier != PairIndex.NEW) {
+        givesWay.set(numbers.get(i));
+        repeats.put(numbers.get(i), earlier(earlier, i));
+      } else if (grouped != PairIndex.NEW) {
+        // It says no more than the other, but of an instructor whom the course names.
+        givesWay.set(numbers.get(i));
+        if (numbers.get(i) >= firstExtra && roles.get(grouped) != roles.get(i)) {
+          repeats.put(numbers.get(i), earlier(grouped, i));
+        }
+      }
+    }
+  }
+
+  private Memberships.Earlier earlier(int one, int other) {
+    boolean hasOtherRole = !ended.get(other) && roles.get(one) != roles.get(other);
+    return new Memberships.Earlier(lines.get(one), hasOtherRole);
+  }
+
+  private int keepLatest(PairIndex ends, int who, int where, int entry, IntList endings) {
+    int at = ends.putIfNew(who, where, endings.size());
+    if (at == PairIndex.NEW) {
+      endings.add(entry);
+      return endings.size() - 1;
+    }
+    if (days.get(entry) > days.get(endings.get(at))) {
+      endings.set(at, entry);
+    }
+    return at;
+  }
+
+  /** The number of what says that the place of an enrollment has ended, or -1. */
+  private int ending(PairIndex ofPlace, PairIndex ofCourse, int i) {
+    int at = ofPlace.find(whos.get(i), place(courses.get(i), groups.get(i)));
+    return at == PairIndex.NEW && courses.get(i) >= 0
+        ? ofCourse.find(whos.get(i), courses.get(i))
+        : at;
+  }
+
+  /** Whether an enrollment does not count because another does. */
+  boolean givesWay(int number) {
+    return givesWay.get(number);
+  }
+
+  /** The earlier enrollment that asks for the same, or null. */
+  Memberships.Earlier earlier(int number) {
+    return repeats.get(number);
+  }
+
+  /** The line of the row by which somebody has left who is enrolled by this one, or -1. */
+  int endedBy(int number) {
+    return endings.getOrDefault(number, -1);
+  }
+}
