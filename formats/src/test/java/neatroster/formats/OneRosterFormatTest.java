@@ -186,31 +186,6 @@ class OneRosterFormatTest {
   }
 
   @Test
-  void whomACourseNamesAsItsInstructorsIsEnrolledOnce() throws IOException {
-    Written files = new Written(temp);
-    files.write(
-        "oneroster",
-        Written.background(Known.nothing(), false, "1.1", Set.of()),
-        List.of(
-            Written.change(
-                Phase.COURSES, Change.CREATE, Field.CODE, "NAV-1", Field.INSTRUCTORS, "bo; cy"),
-            Written.change(
-                    Phase.COURSES, Change.CHANGE, Field.CODE, "NAV-2", Field.INSTRUCTORS, "di; bo")
-                .from(Map.of(Field.INSTRUCTORS, "bo; ed")),
-            enrolled("bo", "NAV-1", "", "instructor")));
-    Map<String, List<Map<String, String>>> zip = files.zip("oneroster-1.1-delta.zip");
-    SourcedIds ids = new SourcedIds(Map.of());
-    assertThat(zip.get("enrollments"))
-        .extracting(
-            row -> row.get("status") + " " + row.get("userSourcedId") + " " + row.get("role"))
-        .containsExactly(
-            "active " + ids.of("user", "bo") + " teacher",
-            "active " + ids.of("user", "cy") + " teacher",
-            "active " + ids.of("user", "di") + " teacher",
-            "tobedeleted " + ids.of("user", "ed") + " teacher");
-  }
-
-  @Test
   void theSameRosterGivesTheSameBytes() throws IOException {
     Written one = new Written(temp);
     Written other = new Written(temp);

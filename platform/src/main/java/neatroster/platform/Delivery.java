@@ -106,8 +106,7 @@ public final class Delivery {
           case REMOVALS -> new RemovalRows(desk, outbox, rows).send(phase);
         }
         outbox.flush(phase);
-        if (phase == Phase.USERS) {
-        }
+        if (phase == Phase.USERS) {}
       }
     }
   }

@@ -134,7 +134,8 @@ public final class UndoCommand implements Callable<Integer> {
         refuse(session.screen(), run, misfits);
         return Exit.FINDINGS;
       }
-      Undone undone = pack(session.settings(), known, whole, teaching, folder, workplace, run, undoing);
+      Undone undone =
+          pack(session.settings(), known, whole, teaching, folder, workplace, run, undoing);
       if (options.json()) {
         Json.write(session.screen().out(), json -> json(json, undone));
       } else {

@@ -83,10 +83,7 @@ class HandoutChoiceTest {
       Map<String, String> passwords = Map.of("ana", "pw", "bob", "pw", "cyq", "pw");
       attendance =
           Attendance.of(
-              checked.wanted(),
-              known,
-              user -> passwords.getOrDefault(user, ""),
-              List.of());
+              checked.wanted(), known, user -> passwords.getOrDefault(user, ""), List.of());
     }
   }
 

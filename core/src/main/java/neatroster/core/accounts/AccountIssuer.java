@@ -312,8 +312,7 @@ public final class AccountIssuer {
     if (!user.username().isEmpty()) {
       return user.username();
     }
-    UsernameMaker.Made made =
-        usernameMakers.of(user.role(), user.site()).make(user.values());
+    UsernameMaker.Made made = usernameMakers.of(user.role(), user.site()).make(user.values());
     if (made.username() == null) {
       refused.add(new Refused(user.place(), made.why()));
       return "";

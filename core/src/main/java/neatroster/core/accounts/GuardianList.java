@@ -16,9 +16,7 @@ import neatroster.core.roster.KnownUsers;
 import neatroster.core.wanted.Guardians;
 import neatroster.core.wanted.Wanted;
 
-/**
- * The guardians who need an account: a guardian who is a user, or who has one, gets none.
- */
+/** The guardians who need an account: a guardian who is a user, or who has one, gets none. */
 public final class GuardianList {
   private final Guardians guardians;
   private final Set<String> users = new HashSet<>();

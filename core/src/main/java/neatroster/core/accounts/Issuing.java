@@ -40,11 +40,11 @@ import neatroster.core.wanted.WantedPerson;
 public final class Issuing {
   private final Settings settings;
   private final Roster all;
-  private final Known exports;
   private final KnownUsers known;
   private final int ours;
   private final CheckResult checked;
   private final AccountIssuer issuer;
+  private final Wanted wanted;
 
   /** The rows of new users whose names could be taken apart in another way. */
   private final Set<Place> uncertain = new HashSet<>();
@@ -76,10 +76,18 @@ public final class Issuing {
     this.settings = settings;
     this.checked = checked;
     this.all = all;
-    this.exports = exports;
     this.known = exports.users();
     this.ours = ours;
     this.issuer = issuer;
+    // What somebody is, and which groups are made, stands in the enrollments, which are not needed
+    // otherwise.
+    boolean needsAll =
+        Wanted.varies(settings)
+            || (settings.joinCodes().groups() && settings.policy().makeGroups());
+    wanted =
+        needsAll
+            ? Wanted.of(settings, ResolvedRoster.of(all, settings, exports), faultyOfAll())
+            : checked.wanted();
   }
 
   /**
@@ -147,11 +155,6 @@ public final class Issuing {
   }
 
   private void readUsers() {
-    // What somebody is stands in the enrollments, which are not needed otherwise.
-    Wanted wanted =
-        Wanted.varies(settings)
-            ? Wanted.of(settings, ResolvedRoster.of(all, settings, exports), faultyOfAll())
-            : checked.wanted();
     if (settings.guardians().accounts()) {
       guardians = Optional.of(new GuardianList(wanted));
     }
@@ -198,8 +201,7 @@ public final class Issuing {
         }
         renamed.add(new Renaming(account.username(), to));
       }
-    } else if (!isOurs
-        && settings.passwords().of(role, one.site()).reissueForKnown()) {
+    } else if (!isOurs && settings.passwords().of(role, one.site()).reissueForKnown()) {
       String password = issuer.passwords(role, one.site()).make();
       if (!password.isEmpty() && !record.has(Field.PASSWORD)) {
         adopted.add(account.forRole(role));
@@ -239,26 +241,36 @@ public final class Issuing {
                 }
               });
     }
-    BitSet faulty = checked.faultyLines();
-    for (Table table : List.of(Table.COURSES, Table.GROUPS)) {
-      boolean wanted =
-          table == Table.COURSES ? settings.joinCodes().courses() : settings.joinCodes().groups();
-      if (wanted) {
-        checked
-            .roster()
-            .read(
-                table,
-                (row, line) -> {
-                  JoinCode named = named(row);
-                  String status = row.text(Field.STATUS).toLowerCase(Locale.ROOT);
-                  boolean isOpen = status.isEmpty() || status.equals("open");
-                  if (isOpen && !faulty.get(line) && have.add(named.of())) {
-                    codes.add(new JoinCode(named.course(), named.group(), maker.make()));
-                  }
-                });
+    Wanted.RowReceiver receiver =
+        (number, row, line) -> {
+          JoinCode named = named(row);
+          String status = row.text(Field.STATUS).toLowerCase(Locale.ROOT);
+          boolean isOpen = status.isEmpty() || status.equals("open");
+          if (isOpen && have.add(named.of())) {
+            codes.add(new JoinCode(named.course(), named.group(), maker.make()));
+          }
+        };
+    if (settings.joinCodes().courses()) {
+      wanted.courses(receiver);
+    }
+    if (settings.joinCodes().groups()) {
+      wanted.groups(receiver);
+      for (int group : wanted.madeGroups().keySet()) {
+        JoinCode named = named(group);
+        if (have.add(named.of())) {
+          codes.add(new JoinCode(named.course(), named.group(), maker.make()));
+        }
       }
     }
     return codes;
+  }
+
+  /** A group that no list has, without a code. */
+  private JoinCode named(int group) {
+    ResolvedRoster resolved = wanted.resolved();
+    Link course = resolved.groups().course(group);
+    String code = course.isFound() ? resolved.courses().code(course.number()) : "";
+    return new JoinCode(code, resolved.groups().name(group), "");
   }
 
   /** The course or group of a row, without a code. */

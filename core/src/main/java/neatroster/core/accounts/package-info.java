@@ -3,4 +3,3 @@
  * two people.
  */
 package neatroster.core.accounts;
-

@@ -59,7 +59,10 @@ public record Obstacle(Kind kind, long count) {
     int count = 0;
     for (int person = 0; person < people.count(); person++) {
       boolean listed = people.firstLine(person) >= 0;
-      if (listed && !wanted.removed().hasPerson(person) && people.username(person).isEmpty() && people.account(person) < 0) {
+      if (listed
+          && !wanted.removed().hasPerson(person)
+          && people.username(person).isEmpty()
+          && people.account(person) < 0) {
         count++;
       }
     }

@@ -124,6 +124,10 @@ public final class RosterCounts {
     PairIndex inCourse = new PairIndex();
     memberships.each(
         one -> {
+          if (one.isOfNobody()) {
+            // Its own finding.
+            return;
+          }
           int person = one.person();
           boolean isFirst =
               person < 0

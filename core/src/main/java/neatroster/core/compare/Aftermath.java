@@ -9,8 +9,8 @@ import java.util.Set;
 import java.util.TreeMap;
 import neatroster.core.check.CheckResult;
 import neatroster.core.model.Field;
-import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
+import neatroster.core.wanted.Wanted;
 
 /**
  * How the courses would stand when all changes are made.
@@ -37,17 +37,14 @@ public record Aftermath(List<String> empty, List<Over> over) {
     for (String code : known.held().courses()) {
       known.held().course(code).ifPresent(row -> put(capacities, code, row.text(Field.CAPACITY)));
     }
-    checked
-        .resolved()
-        .rows()
-        .read(
-            Table.COURSES,
-            (row, line) -> {
-              put(capacities, row.text(Field.CODE), row.text(Field.CAPACITY));
-              if (row.text(Field.STATUS).equals("removed")) {
-                removed.add(row.text(Field.CODE));
-              }
-            });
+    Wanted wanted = checked.wanted();
+    wanted.courses(
+        (course, row, line) -> {
+          put(capacities, row.text(Field.CODE), row.text(Field.CAPACITY));
+          if (wanted.removed().hasCourse(course)) {
+            removed.add(row.text(Field.CODE));
+          }
+        });
     removed.addAll(totals.removedCourses());
     List<String> empty = new ArrayList<>();
     List<Over> over = new ArrayList<>();

@@ -4,7 +4,6 @@ import java.time.LocalDate;
 import java.util.List;
 import neatroster.core.check.CheckResult;
 import neatroster.core.model.KnownUser;
-import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
@@ -66,8 +65,8 @@ public final class Comparison {
 
   /** Goes over the roster. */
   public void run() {
-    read(Table.COURSES, courses::row);
-    read(Table.GROUPS, groups::row);
+    scope.wanted.courses(courses);
+    scope.wanted.groups(groups);
     groups.made();
     scope.wanted.people(users);
     users.settle();
@@ -87,10 +86,5 @@ public final class Comparison {
       new Absences(scope, coverage).run();
     }
     Withdrawals.ofRemoved(scope);
-  }
-
-  private void read(Table table, Roster.Receiver rows) {
-    // What cannot be read was found by the check; the rows before that place are as good as others.
-    resolved.rows().read(table, rows);
   }
 }

@@ -8,9 +8,10 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.roster.HeldRow;
+import neatroster.core.wanted.Wanted;
 
 /** What the rows of courses change. */
-final class CourseChanges {
+final class CourseChanges implements Wanted.RowReceiver {
   private final Scope scope;
   private final RowValues rows;
   private final References references;
@@ -26,16 +27,13 @@ final class CourseChanges {
     this.differences = differences;
   }
 
-  void row(RosterRow row, int line) {
-    if (scope.deliverable.isFaulty(line)) {
-      scope.leaveOut(row, line, null);
-      return;
-    }
-    if (scope.deliverable.needsCourseThatIsOut(row)) {
-      scope.leaveOut(
-          row, line, "The course that it is a copy or a class of is left out, so this row is too.");
-      return;
-    }
+  @Override
+  public void leftOut(RosterRow row, int line, String why) {
+    scope.leaveOut(row, line, why);
+  }
+
+  @Override
+  public void row(int course, RosterRow row, int line) {
     String code = row.text(Field.CODE);
     scope.asked.courses().add(code);
     Optional<HeldRow> there = scope.held.course(code);

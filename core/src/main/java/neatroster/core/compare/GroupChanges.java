@@ -8,9 +8,10 @@ import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.roster.HeldRow;
 import neatroster.core.roster.Link;
+import neatroster.core.wanted.Wanted;
 
 /** What the rows of groups change. */
-final class GroupChanges {
+final class GroupChanges implements Wanted.RowReceiver {
   private final Scope scope;
   private final RowValues rows;
   private final References references;
@@ -30,18 +31,14 @@ final class GroupChanges {
     this.differences = differences;
   }
 
-  void row(RosterRow row, int line) {
+  @Override
+  public void leftOut(RosterRow row, int line, String why) {
+    scope.leaveOut(row, line, why);
+  }
+
+  @Override
+  public void row(int group, RosterRow row, int line) {
     Link course = scope.resolved.course(row);
-    boolean courseOut = course.isFound() && !scope.deliverable.hasCourse(course.number());
-    if (scope.deliverable.isFaulty(line) || courseOut) {
-      scope.leaveOut(
-          row, line, courseOut ? Scope.leftOutToo("course", row.text(Field.COURSE)) : null);
-      return;
-    }
-    if (course.isFound() && scope.wanted.removed().hasCourse(course.number())) {
-      // It goes with the course.
-      return;
-    }
     Map<Field, String> values = rows.whole(row, Phase.GROUPS);
     references.courseCode(values, course);
     String code = values.getOrDefault(Field.COURSE, "");

@@ -40,8 +40,7 @@ public final class Teaching {
     if (usernames == null) {
       usernames = new HashSet<>();
       wanted.ifPresent(this::add);
-      held.eachEnrollment(
-          seat -> add(held.username(seat), held.courseOf(seat), held.roleOf(seat)));
+      held.eachEnrollment(seat -> add(held.username(seat), held.courseOf(seat), held.roleOf(seat)));
     }
     return usernames;
   }
@@ -63,7 +62,9 @@ public final class Teaching {
       usernames.add(username.toLowerCase(Locale.ROOT));
     }
     if (role.equals(INSTRUCTOR) && !username.isEmpty()) {
-      instructors.computeIfAbsent(course, c -> new TreeSet<>(String.CASE_INSENSITIVE_ORDER)).add(username);
+      instructors
+          .computeIfAbsent(course, c -> new TreeSet<>(String.CASE_INSENSITIVE_ORDER))
+          .add(username);
     }
   }
 

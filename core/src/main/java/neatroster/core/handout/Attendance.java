@@ -19,7 +19,6 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
-import neatroster.core.model.Table;
 import neatroster.core.roster.Consent;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
@@ -28,7 +27,6 @@ import neatroster.core.roster.NameFit;
 import neatroster.core.roster.People;
 import neatroster.core.roster.PersonRecord;
 import neatroster.core.roster.ResolvedRoster;
-import neatroster.core.roster.Roster;
 import neatroster.core.value.Instructors;
 import neatroster.core.wanted.Membership;
 import neatroster.core.wanted.Wanted;
@@ -116,10 +114,7 @@ public final class Attendance {
    * @param joinCodes the codes that were issued
    */
   public static Attendance of(
-      Wanted wanted,
-      Known platform,
-      UnaryOperator<String> passwords,
-      List<JoinCode> joinCodes) {
+      Wanted wanted, Known platform, UnaryOperator<String> passwords, List<JoinCode> joinCodes) {
     Attendance attendance = new Attendance(wanted, platform, passwords);
     attendance.read(joinCodes);
     return attendance;
@@ -151,8 +146,13 @@ public final class Attendance {
   }
 
   private void read(List<JoinCode> joinCodes) {
-    rows(Table.COURSES, this::course);
-    rows(Table.GROUPS, this::group);
+    wanted.courses((course, row, line) -> course(course, row));
+    wanted.groups(
+        (group, row, line) -> {
+          if (!wanted.removed().hasGroup(group)) {
+            group(group, row.text(Field.JOIN_CODE));
+          }
+        });
     wanted.madeGroups().keySet().forEach(group -> group(group, ""));
     joinCodes.forEach(this::joinCode);
     wanted.people((person, one, row, line) -> user(person, one));
@@ -174,11 +174,6 @@ public final class Attendance {
             .thenComparing(Attendee::username));
   }
 
-  private void rows(Table table, Roster.Receiver receiver) {
-    // What cannot be read was found by the check.
-    resolved.rows().read(table, receiver);
-  }
-
   private CourseDraft courseNamed(String code) {
     return courses.computeIfAbsent(
         code,
@@ -189,11 +184,8 @@ public final class Attendance {
         });
   }
 
-  private void course(RosterRow row, int line) {
-    Link course = row.has(Field.CODE) ? resolved.courses().find(row.code(Field.CODE)) : Link.NONE;
-    if (course.isFound()
-        && wanted.deliverable().hasCourse(course.number())
-        && !wanted.removed().hasCourse(course.number())) {
+  private void course(int course, RosterRow row) {
+    if (!wanted.removed().hasCourse(course)) {
       CourseDraft draft = courseNamed(row.text(Field.CODE));
       draft.title = row.text(Field.TITLE);
       draft.joinCode = row.text(Field.JOIN_CODE);
@@ -201,15 +193,6 @@ public final class Attendance {
           // Who comes from elsewhere stands in no list.
           .filter(name -> resolved.user(name).isNone())
           .forEach(draft.instructors::add);
-    }
-  }
-
-  private void group(RosterRow row, int line) {
-    Link group = resolved.groups().of(row);
-    if (group.isFound()
-        && wanted.deliverable().hasGroup(group.number())
-        && !wanted.removed().hasGroup(group.number())) {
-      group(group.number(), row.text(Field.JOIN_CODE));
     }
   }
 

@@ -55,7 +55,7 @@ public final class Deliverable {
   }
 
   /** Whether a course is a copy of one, or a class of one, that is left out. */
-  public boolean needsCourseThatIsOut(RosterRow row) {
+  boolean needsCourseThatIsOut(RosterRow row) {
     for (Field field : List.of(Field.COPY_OF, Field.CATALOG_CODE)) {
       if (row.has(field)) {
         Link other = resolved.courses().find(row.code(field));

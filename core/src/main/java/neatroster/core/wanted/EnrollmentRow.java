@@ -32,7 +32,7 @@ final class EnrollmentRow {
   private final Map<Integer, Integer> roleOfText = new HashMap<>();
   private final Map<Integer, Boolean> endedOfText = new HashMap<>();
   private final Map<Field, Map<Integer, Integer>> dayOfText = new HashMap<>();
-  private final Map<SheetReading, Integer> first = new IdentityHashMap<>();
+  private final IdentityHashMap<SheetReading, Integer> first = new IdentityHashMap<>();
   private SheetColumns columns;
   private RowCursor cursor;
   private SheetLinks links;

@@ -37,12 +37,14 @@ public final class Membership {
   private int course;
   private int group;
   private int role;
+  private boolean saysRole;
 
   Membership(Memberships all) {
     this.all = all;
   }
 
-  Membership show(EnrollmentRow of, int ofPerson, int ofCourse, int ofGroup, int ofRole) {
+  Membership show(
+      EnrollmentRow of, int ofPerson, int ofCourse, int ofGroup, int ofRole, boolean isRoleSaid) {
     source = Source.ROW;
     plain = of;
     row = null;
@@ -52,6 +54,7 @@ public final class Membership {
     course = ofCourse;
     group = ofGroup;
     role = ofRole;
+    saysRole = isRoleSaid;
     return this;
   }
 
@@ -65,6 +68,7 @@ public final class Membership {
     course = extra.course();
     group = extra.group();
     role = extra.role();
+    saysRole = !extra.isRoleUnsaid();
     return this;
   }
 
@@ -74,9 +78,22 @@ public final class Membership {
    * @param line the line of the row that asks for it, or -1
    * @param person the person, or -1
    * @param name what the row calls the person, where no list has them
+   * @param isRoleUnsaid whether the role is the usual one, for none is named
    */
   record Extra(
-      Source source, int line, int person, String name, int course, int group, int role) {}
+      Source source,
+      int line,
+      int person,
+      String name,
+      int course,
+      int group,
+      int role,
+      boolean isRoleUnsaid) {
+    /** The same in a role that is said elsewhere. */
+    Extra as(int other) {
+      return new Extra(source, line, person, name, course, group, other, false);
+    }
+  }
 
   /** What asks for it. */
   public Source source() {
@@ -86,6 +103,11 @@ public final class Membership {
   /** The number of the person among the roster's people; -1 where no list has them. */
   public int person() {
     return person;
+  }
+
+  /** Whether there is a list of people, and the person is not in it. */
+  public boolean isOfNobody() {
+    return person < 0 && source == Source.ROW && plain.user().isNone();
   }
 
   /** The number of the course; -1 where it is in none, or no list has it. */
@@ -109,12 +131,9 @@ public final class Membership {
     return role;
   }
 
-  /** Whether the row names the role, and it is not the usual one by default. */
+  /** Whether a role is named, so that it is not the usual one by default. */
   public boolean saysRole() {
-    return source == Source.INSTRUCTORS
-        || (source == Source.ROW && plain != null
-            ? plain.role() != EnrollmentRow.UNSAID
-            : source != Source.ACCOUNT && row().has(Field.ROLE));
+    return saysRole;
   }
 
   /** Whether anything is said of when it starts or ends, or is to be cleared. */
@@ -153,7 +172,9 @@ public final class Membership {
     return all.nameIn(row(), Link.to(person));
   }
 
-  /** The code of the course; as the row writes it where no list has it, blank where it is in none. */
+  /**
+   * The code of the course; as the row writes it where no list has it, blank where it is in none.
+   */
   public String courseCode() {
     return course >= 0
         ? all.roster().courses().code(course)
@@ -192,9 +213,7 @@ public final class Membership {
   /** A field of the school's own, with the settings' default where it is blank. */
   public String own(OwnField field) {
     String text = isOfRow() ? Memberships.own(row(), field) : "";
-    return text.isEmpty()
-        ? all.defaultsOf(person, role()).getOrDefault(field.key(), "")
-        : text;
+    return text.isEmpty() ? all.defaultsOf(person, role()).getOrDefault(field.key(), "") : text;
   }
 
   /** The account that it is for, where no row asks for it. */

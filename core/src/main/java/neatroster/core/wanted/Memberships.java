@@ -107,12 +107,12 @@ public final class Memberships {
     }
     precedence.look(rows);
     firstExtra = rows.count();
-    precedence.extrasFrom(firstExtra);
     precedence.take(rows, this::asks, this::usualRole);
     if (anyMembers) {
       precedence.decide();
       add(members());
     }
+    precedence.instructorsFrom(firstExtra + extras.size());
     instructors.values().forEach(this::add);
     precedence.decide();
     extras.addAll(ofAccounts());
@@ -126,7 +126,8 @@ public final class Memberships {
           extra.person() >= 0 ? extra.person() : precedence.whoNamed(extra.name()),
           extra.course(),
           extra.group(),
-          extra.role());
+          extra.role(),
+          extra.isRoleUnsaid());
       extras.add(extra);
     }
   }
@@ -137,7 +138,11 @@ public final class Memberships {
 
   private int roleOf(EnrollmentRow row, int person) {
     int role = row.role();
-    return role == EnrollmentRow.UNSAID ? usualRole(person) : role;
+    if (role != EnrollmentRow.UNSAID) {
+      return role;
+    }
+    int instead = precedence.roleInstead(row.number());
+    return instead >= 0 ? instead : usualRole(person);
   }
 
   /** Whether a row asks for anything: it and what it needs can be delivered, and stays. */
@@ -208,8 +213,7 @@ public final class Memberships {
     List<Membership.Extra> all = new ArrayList<>();
     rows.each(
         row -> {
-          Link from =
-              row.isOfMembers() && counts(row) ? roster.membersOf(row.row()) : Link.NONE;
+          Link from = row.isOfMembers() && counts(row) ? roster.membersOf(row.row()) : Link.NONE;
           for (int person : membersOf.getOrDefault(number(from), List.of())) {
             all.add(
                 new Membership.Extra(
@@ -219,7 +223,8 @@ public final class Memberships {
                     null,
                     number(row.course()),
                     number(row.group()),
-                    roleOf(row, person)));
+                    row.role() == EnrollmentRow.UNSAID ? usualRole(person) : row.role(),
+                    row.role() == EnrollmentRow.UNSAID));
           }
         });
     return all;
@@ -271,7 +276,8 @@ public final class Memberships {
                     name,
                     course.number(),
                     Membership.NONE,
-                    defaults.number(INSTRUCTOR)));
+                    defaults.number(INSTRUCTOR),
+                    false));
       }
     }
   }
@@ -293,7 +299,8 @@ public final class Memberships {
                 account.username(),
                 course.number(),
                 Membership.NONE,
-                defaults.usual()));
+                defaults.usual(),
+                true));
       }
     }
     return all;
@@ -306,7 +313,9 @@ public final class Memberships {
     new EnrollmentRow(roster, defaults).each(row -> take(row, membership, receiver));
     for (int i = 0; i < extras.size(); i++) {
       if (!precedence.givesWay(firstExtra + i)) {
-        receiver.membership(membership.show(extras.get(i)));
+        Membership.Extra extra = extras.get(i);
+        int instead = precedence.roleInstead(firstExtra + i);
+        receiver.membership(membership.show(instead < 0 ? extra : extra.as(instead)));
       }
     }
   }
@@ -333,17 +342,27 @@ public final class Memberships {
     }
     if (isPlain) {
       int person = row.seatPerson();
-      membership.show(row, person, row.seatCourse(), row.plainGroup(), roleOf(row, person));
+      membership.show(
+          row, person, row.seatCourse(), row.plainGroup(), roleOf(row, person), saysRole(row));
     } else {
       int person = number(row.user());
       membership.show(
-          row, person, number(row.course()), number(row.group()), roleOf(row, person));
+          row,
+          person,
+          number(row.course()),
+          number(row.group()),
+          roleOf(row, person),
+          saysRole(row));
     }
     if (row.isEnded()) {
       receiver.ended(membership);
     } else {
       receiver.membership(membership);
     }
+  }
+
+  private boolean saysRole(EnrollmentRow row) {
+    return row.role() != EnrollmentRow.UNSAID || precedence.roleInstead(row.number()) >= 0;
   }
 
   private boolean isDeliverable(EnrollmentRow row) {

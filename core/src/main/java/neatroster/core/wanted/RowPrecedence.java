@@ -48,11 +48,16 @@ final class RowPrecedence {
   private final IntList days = new IntList();
 
   private final BitSet ended = new BitSet();
+
+  /** Those that name no role, and have the usual one. */
+  private final BitSet unsaid = new BitSet();
+
+  private final Map<Integer, Integer> roleInstead = new HashMap<>();
   private final KeyIndex unlistedUsers = KeyIndex.caseless();
   private final KeyIndex unlistedCourses = KeyIndex.exact();
   private final KeyIndex unlistedGroups = KeyIndex.exact();
   private boolean anyEnded;
-  private int firstExtra = Integer.MAX_VALUE;
+  private int firstInstructor = Integer.MAX_VALUE;
 
   RowPrecedence(ResolvedRoster roster) {
     this.roster = roster;
@@ -103,8 +108,7 @@ final class RowPrecedence {
    * @param counts which of the rows count
    * @param usualRole gives the role of a person's enrollment that names none
    */
-  void take(
-      EnrollmentRow rows, Predicate<EnrollmentRow> counts, IntUnaryOperator usualRole) {
+  void take(EnrollmentRow rows, Predicate<EnrollmentRow> counts, IntUnaryOperator usualRole) {
     rows.each(
         row -> {
           if ((row.isSeatFound() && !mayRepeat.get(row.seatPerson())) || !counts.test(row)) {
@@ -116,16 +120,10 @@ final class RowPrecedence {
           if (who < 0 || course == UNTOLD || group == UNTOLD) {
             return;
           }
-          int role = row.role();
-          add(
-              row.number(),
-              row.line(),
-              who,
-              course,
-              group,
-              role == EnrollmentRow.UNSAID
-                  ? usualRole.applyAsInt(who < roster.people().count() ? who : -1)
-                  : role);
+          boolean isUnsaid = row.role() == EnrollmentRow.UNSAID;
+          int person = who < roster.people().count() ? who : EnrollmentRow.NONE;
+          int role = isUnsaid ? usualRole.applyAsInt(person) : row.role();
+          add(row.number(), row.line(), who, course, group, role, isUnsaid);
           if (anyEnded) {
             boolean isEnded = row.isEnded();
             ended.set(numbers.size() - 1, isEnded);
@@ -136,13 +134,14 @@ final class RowPrecedence {
         });
   }
 
-  /** Says which number the first has that no row of the person's own holds. */
-  void extrasFrom(int first) {
-    firstExtra = first;
+  /** Says which number the first has by which a course names an instructor. */
+  void instructorsFrom(int first) {
+    firstInstructor = first;
   }
 
-  /** Takes an enrollment that no row of the person's own holds. */
-  void add(int number, int line, int who, int course, int group, int role) {
+  /** Takes an enrollment. */
+  void add(int number, int line, int who, int course, int group, int role, boolean isUnsaid) {
+    unsaid.set(numbers.size(), isUnsaid);
     numbers.add(number);
     lines.add(line);
     whos.add(who);
@@ -209,6 +208,7 @@ final class RowPrecedence {
   void decide() {
     givesWay.clear();
     repeats.clear();
+    roleInstead.clear();
     this.endings.clear();
     PairIndex endOfPlace = new PairIndex();
     PairIndex endOfCourse = new PairIndex();
@@ -224,14 +224,21 @@ final class RowPrecedence {
     BitSet overruled = new BitSet();
     for (int i = 0; i < numbers.size(); i++) {
       if (!ended.get(i) && endings.size() > 0) {
-        int ending = ending(endOfPlace, endOfCourse, i);
-        if (ending >= 0 && days.get(i) > days.get(endings.get(ending))) {
-          // A later start than that end is a new enrollment.
-          overruled.set(ending);
-        } else if (ending >= 0) {
-          over.set(i);
-          givesWay.set(numbers.get(i));
-          this.endings.put(numbers.get(i), lines.get(endings.get(ending)));
+        int ofPlace = endOfPlace.find(whos.get(i), place(courses.get(i), groups.get(i)));
+        int ofCourse =
+            courses.get(i) < 0 ? PairIndex.NEW : endOfCourse.find(whos.get(i), courses.get(i));
+        for (int ending : new int[] {ofPlace, ofCourse}) {
+          if (ending == PairIndex.NEW) {
+            continue;
+          }
+          if (days.get(i) > days.get(endings.get(ending))) {
+            // A later start than that end is a new enrollment.
+            overruled.set(ending);
+          } else {
+            over.set(i);
+            givesWay.set(numbers.get(i));
+            this.endings.put(numbers.get(i), lines.get(endings.get(ending)));
+          }
         }
       }
       if (!ended.get(i) && !over.get(i) && groups.get(i) >= 0 && courses.get(i) >= 0) {
@@ -241,6 +248,7 @@ final class RowPrecedence {
     for (int i = ended.nextSetBit(0); i >= 0; i = ended.nextSetBit(i + 1)) {
       givesWay.set(numbers.get(i), overruled.get(endingOf[i]));
     }
+    decideInstructors(over);
     PairIndex first = new PairIndex();
     PairIndex firstEnd = new PairIndex();
     for (int i = 0; i < numbers.size(); i++) {
@@ -251,18 +259,43 @@ final class RowPrecedence {
       int place = place(courses.get(i), groups.get(i));
       int earlier = (ended.get(i) ? firstEnd : first).putIfNew(who, place, i);
       int grouped =
-          ended.get(i) || groups.get(i) >= 0
-              ? PairIndex.NEW
-              : inGroup.find(who, courses.get(i));
+          ended.get(i) || groups.get(i) >= 0 ? PairIndex.NEW : inGroup.find(who, courses.get(i));
       if (earlier != PairIndex.NEW) {
         givesWay.set(numbers.get(i));
-        repeats.put(numbers.get(i), earlier(earlier, i));
+        repeats.putIfAbsent(numbers.get(i), earlier(earlier, i));
       } else if (grouped != PairIndex.NEW) {
-        // It says no more than the other, but of an instructor whom the course names.
+        // It says no more than the other.
         givesWay.set(numbers.get(i));
-        if (numbers.get(i) >= firstExtra && roles.get(grouped) != roles.get(i)) {
-          repeats.put(numbers.get(i), earlier(grouped, i));
-        }
+      }
+    }
+  }
+
+  /**
+   * Whom a course names as its instructor is one by rows that name no role, too; a row that names
+   * another counts.
+   */
+  private void decideInstructors(BitSet over) {
+    PairIndex named = new PairIndex();
+    int count = numbers.size();
+    while (count > 0 && numbers.get(count - 1) >= firstInstructor) {
+      count--;
+      if (!over.get(count)) {
+        named.putIfNew(whos.get(count), courses.get(count), count);
+      }
+    }
+    for (int i = 0; i < count && count < numbers.size(); i++) {
+      int instructor =
+          over.get(i) || ended.get(i) || courses.get(i) < 0
+              ? PairIndex.NEW
+              : named.find(whos.get(i), courses.get(i));
+      if (instructor == PairIndex.NEW || roles.get(i) == roles.get(instructor)) {
+        continue;
+      }
+      if (unsaid.get(i)) {
+        roles.set(i, roles.get(instructor));
+        roleInstead.put(numbers.get(i), roles.get(instructor));
+      } else {
+        repeats.putIfAbsent(numbers.get(instructor), new Memberships.Earlier(lines.get(i), true));
       }
     }
   }
@@ -284,17 +317,14 @@ final class RowPrecedence {
     return at;
   }
 
-  /** The number of what says that the place of an enrollment has ended, or -1. */
-  private int ending(PairIndex ofPlace, PairIndex ofCourse, int i) {
-    int at = ofPlace.find(whos.get(i), place(courses.get(i), groups.get(i)));
-    return at == PairIndex.NEW && courses.get(i) >= 0
-        ? ofCourse.find(whos.get(i), courses.get(i))
-        : at;
-  }
-
   /** Whether an enrollment does not count because another does. */
   boolean givesWay(int number) {
     return givesWay.get(number);
+  }
+
+  /** The role that counts in the place of the usual one; {@link EnrollmentRow#NONE} for none. */
+  int roleInstead(int number) {
+    return roleInstead.getOrDefault(number, EnrollmentRow.NONE);
   }
 
   /** The earlier enrollment that asks for the same, or null. */

@@ -78,7 +78,30 @@ public final class Wanted {
      *
      * @param why the reason where the row itself has no finding, else null
      */
-    default void leftOut(RosterRow row, int line, String why) {}
+    default void leftOut(RosterRow row, int line, String why) {
+      // Nobody is asked for by it.
+    }
+  }
+
+  /** Takes courses or groups. */
+  @FunctionalInterface
+  public interface RowReceiver {
+    /**
+     * Takes a course or a group.
+     *
+     * @param number its number among those of the roster
+     * @param row a row about it that can be delivered, valid during the call
+     */
+    void row(int number, RosterRow row, int line);
+
+    /**
+     * Takes a row that asks for nothing.
+     *
+     * @param why the reason where the row itself has no finding, else null
+     */
+    default void leftOut(RosterRow row, int line, String why) {
+      // Nothing is asked for by it.
+    }
   }
 
   /** The roster. */
@@ -99,6 +122,50 @@ public final class Wanted {
   /** Who is where. */
   public Memberships memberships() {
     return memberships;
+  }
+
+  /** Hands on the courses that the sheets list, those that are to be removed among them. */
+  public void courses(RowReceiver receiver) {
+    resolved
+        .rows()
+        .read(
+            Table.COURSES,
+            (row, line) -> {
+              Link course =
+                  row.has(Field.CODE) ? resolved.courses().find(row.code(Field.CODE)) : Link.NONE;
+              if (deliverable.isFaulty(line) || !course.isFound()) {
+                receiver.leftOut(row, line, null);
+              } else if (deliverable.needsCourseThatIsOut(row)) {
+                receiver.leftOut(
+                    row,
+                    line,
+                    "The course that it is a copy or a class of is left out, so this row is too.");
+              } else {
+                receiver.row(course.number(), row, line);
+              }
+            });
+  }
+
+  /**
+   * Hands on the groups that the sheets list, those that are to be removed among them; a group of a
+   * course that is to be removed goes with it.
+   */
+  public void groups(RowReceiver receiver) {
+    resolved
+        .rows()
+        .read(
+            Table.GROUPS,
+            (row, line) -> {
+              Link course = resolved.course(row);
+              Link group = resolved.groups().of(row);
+              if (course.isFound() && !deliverable.hasCourse(course.number())) {
+                receiver.leftOut(row, line, leftOutToo("course", row.text(Field.COURSE)));
+              } else if (deliverable.isFaulty(line) || !group.isFound()) {
+                receiver.leftOut(row, line, null);
+              } else if (!course.isFound() || !removed.hasCourse(course.number())) {
+                receiver.row(group.number(), row, line);
+              }
+            });
   }
 
   /** Hands on everybody whom the sheets describe, in the order of their first rows. */
@@ -139,7 +206,8 @@ public final class Wanted {
   }
 
   private WantedPerson person(int person, PersonRecord record, KnownUser account, String role) {
-    boolean isNew = account == null || (!account.isOnPlatform() && account.person().site().isEmpty());
+    boolean isNew =
+        account == null || (!account.isOnPlatform() && account.person().site().isEmpty());
     return new WantedPerson(
         settings, record, role, isNew ? null : () -> siteThere(person, account));
   }

@@ -26,8 +26,7 @@ public final class WantedPerson {
    * @param siteThere where the account is that the person has, or a blank; null where a default
    *     counts instead
    */
-  WantedPerson(
-      Settings settings, PersonRecord record, String role, Supplier<String> siteThere) {
+  WantedPerson(Settings settings, PersonRecord record, String role, Supplier<String> siteThere) {
     this.settings = settings;
     this.record = record;
     this.role = role;

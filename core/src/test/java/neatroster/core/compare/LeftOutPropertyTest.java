@@ -115,8 +115,7 @@ class LeftOutPropertyTest {
       String name = group.isEmpty() ? change.value(Field.NAME) : group;
       assertThat(outGroups).doesNotContain(change.value(Field.COURSE) + "/" + name);
     }
-    Attendance attendance =
-        Attendance.of(checked.wanted(), Known.nothing(), user -> "", List.of());
+    Attendance attendance = Attendance.of(checked.wanted(), Known.nothing(), user -> "", List.of());
     for (Attendee person : attendance.people()) {
       assertThat(out).doesNotContain(person.username());
       person

@@ -148,7 +148,7 @@ class AttendanceTest {
     Known known = Known.nothing();
     Attendance attendance =
         Attendance.of(
-        Checker.check(Rosters.of(sheets), Basis.of(Settings.standard(), known)).wanted(),
+            Checker.check(Rosters.of(sheets), Basis.of(Settings.standard(), known)).wanted(),
             known,
             user -> "",
             List.of());

@@ -118,14 +118,13 @@ final class GeneratedSchool {
     String day = random.nextInt(3) == 0 ? "2027-0" + (1 + random.nextInt(6)) + "-01" : "";
     // Said or not, everybody has one role in a course: two would be an error.
     String role = random.nextBoolean() ? "" : usual(user);
-    if (instructors.get(course).contains(user)) {
+    if (instructors.get(course).contains(user) && !role.isEmpty()) {
       role = "instructor";
     }
     if (!makesGroups && group.equals("Star")) {
       group = "";
     }
-    Row made =
-        new Row(random.nextInt(2), user, course, role, group, isEnded ? "ended" : "", day);
+    Row made = new Row(random.nextInt(2), user, course, role, group, isEnded ? "ended" : "", day);
     boolean isRepeated =
         rows.stream()
             .anyMatch(
@@ -197,7 +196,8 @@ final class GeneratedSchool {
     List<StringBuilder> enrollments = new ArrayList<>();
     for (int i = 0; i < 2; i++) {
       enrollments.add(
-          new StringBuilder("user | members of | course | role | group | status | starts | ends\n"));
+          new StringBuilder(
+              "user | members of | course | role | group | status | starts | ends\n"));
     }
     for (Row row : rows) {
       enrollments
@@ -228,9 +228,7 @@ final class GeneratedSchool {
     enrollments.get(1).append("nobody |  | NAV-1 |  |  |  |  | \n");
     StringBuilder list = new StringBuilder("username | full name | course\n");
     new LinkedHashSet<>(classList)
-        .forEach(
-            user ->
-                list.append(user + " | " + name(user) + " | NAV-2\n"));
+        .forEach(user -> list.append(user + " | " + name(user) + " | NAV-2\n"));
     List<TextSheet> sheets = new ArrayList<>();
     sheets.add(TextSheet.of("users", people.toString()));
     sheets.add(TextSheet.of("courses", courses.toString()));
@@ -256,21 +254,27 @@ final class GeneratedSchool {
     classList.forEach(user -> all.add(new Row(2, user, "NAV-2", "", "", "", "")));
     membersOf.forEach(
         watch ->
-            watches
-                .get(watch)
-                .forEach(user -> all.add(new Row(3, user, "RAD-1", "", "", "", ""))));
+            watches.get(watch).forEach(user -> all.add(new Row(3, user, "RAD-1", "", "", "", ""))));
     instructors.forEach(
         (course, named) ->
             named.forEach(user -> all.add(new Row(4, user, course, "instructor", "", "", ""))));
     List<Row> ends = all.stream().filter(Row::isEnded).toList();
+    all.removeIf(
+        row ->
+            row.isEnded()
+                || !isHere(row.user, row.course)
+                || ends.stream().anyMatch(end -> lastEnd(ends, end).hasEnded(row)));
     for (Row row : all) {
-      if (!row.isEnded()
-          && isHere(row.user, row.course)
-          && ends.stream().noneMatch(end -> lastEnd(ends, end).hasEnded(row))) {
-        rolesOfGroups
-            .computeIfAbsent(row.user + "|" + row.course, key -> new LinkedHashMap<>())
-            .putIfAbsent(row.group, roleOf(row));
-      }
+      boolean isNamed =
+          all.stream()
+              .anyMatch(
+                  one ->
+                      one.sheet == 4 && one.user.equals(row.user) && one.course.equals(row.course));
+      // Who is named as an instructor is one where the row itself names no role.
+      String role = isNamed && row.role.isEmpty() ? "instructor" : roleOf(row);
+      rolesOfGroups
+          .computeIfAbsent(row.user + "|" + row.course, key -> new LinkedHashMap<>())
+          .putIfAbsent(row.group, role);
     }
     Set<String> memberships = new TreeSet<>();
     rolesOfGroups.forEach(
@@ -290,7 +294,8 @@ final class GeneratedSchool {
     for (Row end : ends) {
       boolean isSame =
           end.user.equals(of.user) && end.course.equals(of.course) && end.group.equals(of.group);
-      if (isSame && (end.day.isEmpty() || (!last.day.isEmpty() && end.day.compareTo(last.day) > 0))) {
+      if (isSame
+          && (end.day.isEmpty() || (!last.day.isEmpty() && end.day.compareTo(last.day) > 0))) {
         last = end;
       }
     }

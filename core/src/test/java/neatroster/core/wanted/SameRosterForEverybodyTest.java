@@ -50,8 +50,7 @@ class SameRosterForEverybodyTest {
         new Basis(settings, known, Optional.of(TODAY), Optional.empty()));
   }
 
-  private static List<PlannedChange> changes(
-      Settings settings, CheckResult checked, Known known) {
+  private static List<PlannedChange> changes(Settings settings, CheckResult checked, Known known) {
     List<PlannedChange> changes = new ArrayList<>();
     new Comparison(
             settings,
@@ -85,12 +84,10 @@ class SameRosterForEverybodyTest {
 
   private static Set<String> slips(CheckResult checked) {
     Set<String> told = new TreeSet<>();
-    Attendance attendance =
-        Attendance.of(checked.wanted(), Known.nothing(), user -> "", List.of());
+    Attendance attendance = Attendance.of(checked.wanted(), Known.nothing(), user -> "", List.of());
     for (Attendee person : attendance.people()) {
       for (Seat seat : person.seats()) {
-        String one =
-            String.join("|", person.username(), seat.course(), seat.role(), seat.group());
+        String one = String.join("|", person.username(), seat.course(), seat.role(), seat.group());
         assertThat(told.add(one)).as("twice: " + one).isTrue();
       }
     }
@@ -123,12 +120,7 @@ class SameRosterForEverybodyTest {
             case GROUPS -> List.of(Field.COURSE, Field.NAME);
             default ->
                 List.of(
-                    Field.USER,
-                    Field.COURSE,
-                    Field.ROLE,
-                    Field.GROUP,
-                    Field.STARTS,
-                    Field.ENDS);
+                    Field.USER, Field.COURSE, Field.ROLE, Field.GROUP, Field.STARTS, Field.ENDS);
           };
       StringBuilder sheet =
           switch (change.phase()) {

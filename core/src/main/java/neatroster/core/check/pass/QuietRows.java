@@ -49,8 +49,7 @@ final class QuietRows {
    * @param memberships who may be in a course by two rows
    * @param tellsOfKnown whether it is told of everybody that they have an account
    */
-  QuietRows(
-      SheetView sheet, Settings settings, Memberships memberships, boolean tellsOfKnown) {
+  QuietRows(SheetView sheet, Settings settings, Memberships memberships, boolean tellsOfKnown) {
     this.tellsOfKnown = tellsOfKnown;
     this.sheet = sheet;
     this.roster = sheet.roster();
@@ -117,12 +116,12 @@ final class QuietRows {
     boolean inGroup = links.hasGroup();
     Role role = role(textsOfRoles.at(position));
     return (!inGroup || !roster.isMade(links.group()))
-            && role.number() >= 0
-            && (!role.elevated() || !sheet.counts().isLikelyLearner(person))
-            && !sheet.counts().isSuspended(person)
-            && !memberships.mayRepeat(person)
-            && textsOfMembers.at(position) == 0
-            && (oddStatus == null || !oddStatus.passes(textsOfStatus.at(position)));
+        && role.number() >= 0
+        && (!role.elevated() || !sheet.counts().isLikelyLearner(person))
+        && !sheet.counts().isSuspended(person)
+        && !memberships.mayRepeat(person)
+        && textsOfMembers.at(position) == 0
+        && (oddStatus == null || !oddStatus.passes(textsOfStatus.at(position)));
   }
 
   /** A course is quiet where it is the first of its code. */

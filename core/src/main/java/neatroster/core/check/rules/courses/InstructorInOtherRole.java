@@ -46,8 +46,7 @@ public final class InstructorInOtherRole implements RosterRule {
                   this,
                   Quoted.value(one.name())
                       + " is in the course in another role by "
-                      + CheckedRow.named(
-                          place, ending.resolved().rows().sheet(one.courseLine()))
+                      + CheckedRow.named(place, ending.resolved().rows().sheet(one.courseLine()))
                       + ", which counts. Correct the role there, or the instructors here.")
               .with(place));
     }

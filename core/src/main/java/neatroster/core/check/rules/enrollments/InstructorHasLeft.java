@@ -30,8 +30,7 @@ public final class InstructorHasLeft implements RosterRule {
                   this,
                   Quoted.value(one.name())
                       + " has left the course by "
-                      + CheckedRow.named(
-                          place, ending.resolved().rows().sheet(one.courseLine()))
+                      + CheckedRow.named(place, ending.resolved().rows().sheet(one.courseLine()))
                       + ", which holds. Delete that row, or the name here.")
               .with(place));
     }
