@@ -9,6 +9,7 @@ import java.util.Map;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
+import neatroster.core.model.RoleWords;
 import neatroster.core.model.WrittenDates;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.text.PairIndex;
@@ -16,12 +17,15 @@ import neatroster.core.wanted.Membership;
 import neatroster.core.wanted.Memberships;
 
 /** Who is where, counted, and what the courses and groups say of themselves. */
-public final class RosterCounts {
+public final class RosterCounts implements Memberships.Counter {
   /** A course or a group that says no number. */
   public static final int NONE = Integer.MIN_VALUE;
 
   private static final int MANY_INSTRUCTORS = 4;
 
+  private final int learner;
+  private final int instructor;
+  private final PairIndex inCourse = new PairIndex();
   private final int[] learners;
   private final int[] instructors;
   private final int[] members;
@@ -46,8 +50,14 @@ public final class RosterCounts {
   private final BitSet suspended = new BitSet();
   private final BitSet unclear = new BitSet();
 
-  /** Nothing is counted yet. */
-  public RosterCounts(ResolvedRoster roster) {
+  /**
+   * Nothing is counted yet.
+   *
+   * @param roles tell learners and instructors
+   */
+  public RosterCounts(ResolvedRoster roster, RoleWords roles) {
+    learner = roles.number("learner");
+    instructor = roles.number("instructor");
     int courses = roster.courses().count();
     int groups = roster.groups().count();
     learners = new int[courses];
@@ -119,44 +129,31 @@ public final class RosterCounts {
     groupCapacity[group] = number(row.text(Field.CAPACITY));
   }
 
-  /** Counts everybody in, when what courses and groups say of themselves is known. */
-  public void count(Memberships memberships) {
-    PairIndex inCourse = new PairIndex();
-    memberships.each(
-        one -> {
-          if (one.isOfNobody()) {
-            // Its own finding.
-            return;
-          }
-          int person = one.person();
-          boolean isFirst =
-              person < 0
-                  || one.course() < 0
-                  || !memberships.mayRepeat(person)
-                  || inCourse.putIfNew(person, one.course(), 0) == PairIndex.NEW;
-          // In two groups of one course somebody is in the course once.
-          count(one, isFirst ? one.course() : Membership.NONE);
-        });
-  }
-
-  private void count(Membership one, int course) {
-    if (course >= 0) {
-      String role = one.role();
-      if (role.equals("learner")) {
+  @Override
+  public void count(
+      Membership.Source source, boolean mayRepeat, int person, int course, int group, int role) {
+    // In two groups of one course somebody is in the course once.
+    boolean isFirst =
+        course >= 0
+            && (!mayRepeat
+                || person < 0
+                || inCourse.putIfNew(person, course, 0) == PairIndex.NEW);
+    if (isFirst) {
+      if (role == learner) {
         learners[course]++;
-        if (one.source() == Membership.Source.MEMBERS) {
+        if (source == Membership.Source.MEMBERS) {
           throughGroups.merge(course, 1, Integer::sum);
         }
-      } else if (role.equals("instructor")) {
+      } else if (role == instructor) {
         instructors[course]++;
-        instructorsByRows[course] += one.source() == Membership.Source.ROW ? 1 : 0;
+        instructorsByRows[course] += source == Membership.Source.ROW ? 1 : 0;
       }
-      if (one.person() >= 0) {
-        coursesOfUser[one.person()]++;
+      if (person >= 0) {
+        coursesOfUser[person]++;
       }
     }
-    if (one.group() >= 0) {
-      members[one.group()]++;
+    if (group >= 0) {
+      members[group]++;
     }
   }
 

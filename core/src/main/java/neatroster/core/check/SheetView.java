@@ -31,10 +31,6 @@ public final class SheetView {
   private final Cell cell = new Cell();
   private boolean unresolved;
 
-  public SheetView(ResolvedRoster roster, SheetReading sheet) {
-    this(roster, sheet, new RosterCounts(roster));
-  }
-
   /**
    * A view.
    *

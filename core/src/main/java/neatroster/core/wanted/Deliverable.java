@@ -116,6 +116,11 @@ public final class Deliverable {
     peopleOut.andNot(sound);
   }
 
+  /** Whether no row has an error. */
+  boolean isEverything() {
+    return faulty.isEmpty();
+  }
+
   /** Whether the row on a line has an error. */
   public boolean isFaulty(int line) {
     return faulty.get(line);

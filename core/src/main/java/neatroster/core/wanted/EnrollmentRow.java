@@ -1,14 +1,17 @@
 package neatroster.core.wanted;
 
 import java.time.LocalDate;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
+import neatroster.core.roster.ColumnTexts;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.RowCursor;
@@ -27,12 +30,28 @@ final class EnrollmentRow {
   /** The row names no role. */
   static final int UNSAID = -2;
 
+  private static final List<Field> LOOKED_AT =
+      List.of(
+          Field.USER,
+          Field.MEMBERS_OF,
+          Field.COURSE,
+          Field.ROLE,
+          Field.GROUP,
+          Field.STARTS,
+          Field.ENDS,
+          Field.STATUS);
+
   private final ResolvedRoster roster;
   private final EnrollmentDefaults roles;
   private final Map<Integer, Integer> roleOfText = new HashMap<>();
   private final Map<Integer, Boolean> endedOfText = new HashMap<>();
   private final Map<Field, Map<Integer, Integer>> dayOfText = new HashMap<>();
   private final IdentityHashMap<SheetReading, Integer> first = new IdentityHashMap<>();
+  private final Map<Field, ColumnTexts> texts = new EnumMap<>(Field.class);
+  private ColumnTexts members;
+  private ColumnTexts statuses;
+  private ColumnTexts rolesNamed;
+  private int firstLine;
   private SheetColumns columns;
   private RowCursor cursor;
   private SheetLinks links;
@@ -53,48 +72,75 @@ final class EnrollmentRow {
 
   /** Shows every enrollment that any row holds. */
   void each(Consumer<EnrollmentRow> receiver) {
-    number = -1;
+    begin();
     for (SheetReading sheet : roster.rows().sheets()) {
-      first.put(sheet, number + 1);
-      if (sheet.enrolls()) {
-        roster
-            .rows()
-            .enrollments(
-                sheet,
-                (derived, ofLine) -> {
-                  number++;
-                  position = NONE;
-                  row = derived;
-                  line = ofLine;
-                  findSeat();
-                  receiver.accept(this);
-                });
-      } else if (sheet.table() == Table.ENROLLMENTS) {
-        ofSheet(sheet);
-        for (int at = 0; at < columns.rows(); at++) {
-          number++;
-          position = at;
-          row = null;
-          line = roster.rows().line(columns, at);
-          isSeatFound = links.findSeat(at);
-          if (isSeatFound) {
-            person = links.person();
-            course = links.course();
-          }
-          receiver.accept(this);
-        }
+      int rows = begin(sheet, receiver);
+      for (int at = 0; at < rows; at++) {
+        receiver.accept(at(at));
       }
     }
   }
 
-  private void ofSheet(SheetReading sheet) {
+  /** Goes to the first. */
+  void begin() {
+    number = -1;
+  }
+
+  /**
+   * Goes to the first that the rows of a sheet hold; of a sheet whose rows hold several, or none,
+   * all are shown.
+   *
+   * @return how many rows there are that hold one each, which {@link #at} shows
+   */
+  int begin(SheetReading sheet, Consumer<EnrollmentRow> derivedOnes) {
+    first.put(sheet, number + 1);
+    if (sheet.enrolls()) {
+      roster
+          .rows()
+          .enrollments(
+              sheet,
+              (derived, ofLine) -> {
+                number++;
+                position = NONE;
+                row = derived;
+                line = ofLine;
+                findSeat();
+                derivedOnes.accept(this);
+              });
+      return 0;
+    }
+    if (sheet.table() != Table.ENROLLMENTS) {
+      return 0;
+    }
     columns = roster.rows().columns(sheet);
     cursor = new RowCursor(columns);
     links = roster.links(sheet);
+    firstLine = columns.rows() == 0 ? 0 : roster.rows().line(columns, 0) - columns.number(0);
+    texts.clear();
+    for (Field field : LOOKED_AT) {
+      texts.put(field, columns.down(sheet.indexOf(field)));
+    }
+    members = sheet.has(Field.MEMBERS_OF) ? texts.get(Field.MEMBERS_OF) : null;
+    statuses = sheet.has(Field.STATUS) ? texts.get(Field.STATUS) : null;
+    rolesNamed = texts.get(Field.ROLE);
     roleOfText.clear();
     lastRoleText = NONE;
     endedOfText.clear();
     dayOfText.clear();
+    return columns.rows();
+  }
+
+  /** Shows what the row at a position of the sheet holds; the one behind the last. */
+  EnrollmentRow at(int at) {
+    number++;
+    position = at;
+    row = null;
+    isSeatFound = links.findSeat(at);
+    if (isSeatFound) {
+      person = links.person();
+      course = links.course();
+    }
+    return this;
   }
 
   /** How many there are; to be asked when they were shown. */
@@ -114,7 +160,7 @@ final class EnrollmentRow {
 
   /** The line of the row that holds it. */
   int line() {
-    return line;
+    return position == NONE ? line : firstLine + columns.number(position);
   }
 
   /** The row that holds it, until the next is shown. */
@@ -159,7 +205,7 @@ final class EnrollmentRow {
     return isSeatFound
         && position != NONE
         && columns.isPlain(position)
-        && columns.text(position, Field.MEMBERS_OF) == 0
+        && (members == null || members.at(position) == 0)
         && links.findAll(position);
   }
 
@@ -170,7 +216,7 @@ final class EnrollmentRow {
 
   /** Whom it enrolls. */
   Link user() {
-    return isSeatFound ? Link.to(person) : roster.user(row(), line);
+    return isSeatFound ? Link.to(person) : roster.user(row(), line());
   }
 
   /** Where it enrolls. */
@@ -190,7 +236,7 @@ final class EnrollmentRow {
 
   /** Whether there may be anything in a field. */
   boolean says(Field field) {
-    return position == NONE ? row.has(field) : columns.text(position, field) != 0;
+    return position == NONE ? row.has(field) : texts.get(field).at(position) != 0;
   }
 
   /** Whether it says that the enrollment has ended. */
@@ -198,7 +244,7 @@ final class EnrollmentRow {
     if (position == NONE) {
       return row.text(Field.STATUS).equals("ended");
     }
-    int text = columns.text(position, Field.STATUS);
+    int text = statuses == null ? 0 : statuses.at(position);
     return text != 0
         && endedOfText.computeIfAbsent(text, t -> row().text(Field.STATUS).equals("ended"));
   }
@@ -211,7 +257,7 @@ final class EnrollmentRow {
     if (position == NONE) {
       return roleOf(row.cell(Field.ROLE));
     }
-    int text = columns.text(position, Field.ROLE);
+    int text = rolesNamed.at(position);
     if (text != lastRoleText) {
       lastRoleText = text;
       lastRole = roleOfText.computeIfAbsent(text, t -> roleOf(row().cell(Field.ROLE)));
@@ -237,7 +283,7 @@ final class EnrollmentRow {
     }
     return dayOfText
         .computeIfAbsent(field, f -> new HashMap<>())
-        .computeIfAbsent(columns.text(position, field), text -> dayOf(field, none));
+        .computeIfAbsent(texts.get(field).at(position), text -> dayOf(field, none));
   }
 
   private int dayOf(Field field, int none) {

@@ -105,11 +105,6 @@ public final class Membership {
     return person;
   }
 
-  /** Whether there is a list of people, and the person is not in it. */
-  public boolean isOfNobody() {
-    return person < 0 && source == Source.ROW && plain.user().isNone();
-  }
-
   /** The number of the course; -1 where it is in none, or no list has it. */
   public int course() {
     return course;

@@ -41,25 +41,65 @@ public final class Memberships {
 
   private int firstExtra;
 
+  // What is asked of every row.
+  private final boolean isAllSound;
+  private final boolean isNothingRemoved;
+
   /**
    * The memberships of a roster.
    *
    * @param siteOf gives where a person is, or a blank
+   * @param counter counts them while they are found, or null
    */
   Memberships(
       ResolvedRoster roster,
       Settings settings,
       Deliverable deliverable,
       Removed removed,
-      IntFunction<String> siteOf) {
+      IntFunction<String> siteOf,
+      Counter counter) {
     this.roster = roster;
     this.deliverable = deliverable;
     this.removed = removed;
     this.siteOf = siteOf;
+    isAllSound = deliverable.isEverything();
+    isNothingRemoved = removed.isNothing();
     defaults = new EnrollmentDefaults(settings);
     precedence = new RowPrecedence(roster);
     rows = new EnrollmentRow(roster, defaults);
-    find();
+    find(counter);
+    if (counter != null) {
+      precedence.each(
+          (number, person, course, group, role) -> {
+            boolean isExtra = number >= firstExtra;
+            Membership.Source source =
+                isExtra ? extras.get(number - firstExtra).source() : Membership.Source.ROW;
+            counter.count(source, true, person, course, group, role);
+          });
+    }
+    for (Membership.Extra extra : ofAccounts()) {
+      extras.add(extra);
+      if (counter != null) {
+        counter.count(
+            extra.source(), true, extra.person(), extra.course(), extra.group(), extra.role());
+      }
+    }
+  }
+
+  /** Counts memberships, without anything of their rows. */
+  @FunctionalInterface
+  public interface Counter {
+    /**
+     * Counts a membership.
+     *
+     * @param mayRepeat whether the person may have another in the course
+     * @param person the person, or -1
+     * @param course the course, or -1
+     * @param group the group, or -1
+     * @param role the number of the role among the folder's, less than 0 where it is none
+     */
+    void count(
+        Membership.Source source, boolean mayRepeat, int person, int course, int group, int role);
   }
 
   /** Takes memberships. */
@@ -92,7 +132,7 @@ public final class Memberships {
     }
   }
 
-  private void find() {
+  private void find(Counter counter) {
     Map<Integer, List<Membership.Extra>> instructors = instructors();
     instructors.keySet().forEach(precedence::mayRepeat);
     boolean anyMembers =
@@ -107,7 +147,11 @@ public final class Memberships {
     }
     precedence.look(rows);
     firstExtra = rows.count();
-    precedence.take(rows, this::asks, this::usualRole);
+    precedence.take(
+        rows,
+        this::asks,
+        this::usualRole,
+        counter == null ? null : row -> count(row, counter));
     if (anyMembers) {
       precedence.decide();
       add(members());
@@ -115,7 +159,19 @@ public final class Memberships {
     precedence.instructorsFrom(firstExtra + extras.size());
     instructors.values().forEach(this::add);
     precedence.decide();
-    extras.addAll(ofAccounts());
+  }
+
+  private void count(EnrollmentRow row, Counter counter) {
+    if (!row.isEnded()) {
+      int group = row.isPlain() ? row.plainGroup() : number(row.group());
+      counter.count(
+          Membership.Source.ROW,
+          false,
+          row.seatPerson(),
+          row.seatCourse(),
+          group,
+          roleOf(row, row.seatPerson()));
+    }
   }
 
   private void add(List<Membership.Extra> more) {
@@ -147,7 +203,12 @@ public final class Memberships {
 
   /** Whether a row asks for anything: it and what it needs can be delivered, and stays. */
   private boolean asks(EnrollmentRow row) {
-    return !deliverable.isFaulty(row.line()) && whyLeftOut(row) == null && !isOfRemoved(row);
+    if (isAllSound && isNothingRemoved && row.isSeatFound()) {
+      return true;
+    }
+    return (isAllSound || !deliverable.isFaulty(row.line()))
+        && whyLeftOut(row) == null
+        && !isOfRemoved(row);
   }
 
   /** The reason why a sound row is left out; null where it is not. */
@@ -183,7 +244,7 @@ public final class Memberships {
   }
 
   private boolean isOfRemoved(EnrollmentRow row) {
-    if (removed.isNothing()) {
+    if (isNothingRemoved) {
       return false;
     }
     Link user = row.user();
@@ -310,7 +371,14 @@ public final class Memberships {
   public void each(Receiver receiver) {
     Membership membership = new Membership(this);
     // Of its own, so that whoever takes them may go over them, too.
-    new EnrollmentRow(roster, defaults).each(row -> take(row, membership, receiver));
+    EnrollmentRow row = new EnrollmentRow(roster, defaults);
+    row.begin();
+    for (SheetReading sheet : roster.rows().sheets()) {
+      int count = row.begin(sheet, derived -> take(derived, membership, receiver));
+      for (int at = 0; at < count; at++) {
+        take(row.at(at), membership, receiver);
+      }
+    }
     for (int i = 0; i < extras.size(); i++) {
       if (!precedence.givesWay(firstExtra + i)) {
         Membership.Extra extra = extras.get(i);
@@ -321,12 +389,12 @@ public final class Memberships {
   }
 
   private void take(EnrollmentRow row, Membership membership, Receiver receiver) {
-    if (deliverable.isFaulty(row.line())) {
+    if (!isAllSound && deliverable.isFaulty(row.line())) {
       receiver.leftOut(row.row(), row.line(), null);
       return;
     }
     boolean isPlain = row.isPlain();
-    if (!isPlain || !isDeliverable(row)) {
+    if (!isPlain || (!isAllSound && !isDeliverable(row))) {
       String why = whyLeftOut(row);
       if (why != null) {
         receiver.leftOut(row.row(), row.line(), why);
@@ -337,7 +405,7 @@ public final class Memberships {
       receiver.ofRemoved(row.line());
       return;
     }
-    if (precedence.givesWay(row.number()) || row.isOfMembers()) {
+    if (precedence.givesWay(row.number()) || (!isPlain && row.isOfMembers())) {
       return;
     }
     if (isPlain) {

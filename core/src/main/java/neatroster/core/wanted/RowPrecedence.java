@@ -3,8 +3,10 @@ package neatroster.core.wanted;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.function.Consumer;
 import java.util.function.IntUnaryOperator;
 import java.util.function.Predicate;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
@@ -57,6 +59,7 @@ final class RowPrecedence {
   private final KeyIndex unlistedCourses = KeyIndex.exact();
   private final KeyIndex unlistedGroups = KeyIndex.exact();
   private boolean anyEnded;
+  private boolean isAnythingUntold;
   private int firstInstructor = Integer.MAX_VALUE;
 
   RowPrecedence(ResolvedRoster roster) {
@@ -71,26 +74,34 @@ final class RowPrecedence {
   }
 
   /** Finds who may be in one course twice. */
-  void look(EnrollmentRow rows) {
+  void look(EnrollmentRow row) {
     long[] coursesOfPerson = new long[roster.people().count()];
-    rows.each(
-        row -> {
-          anyEnded |= row.says(Field.STATUS) && row.isEnded();
-          if (row.isSeatFound()) {
-            note(coursesOfPerson, row.seatPerson(), row.seatCourse());
-            return;
-          }
-          Link user = row.user();
-          if (user.isFound()) {
-            Link course = row.course();
-            Link group = row.group();
-            if (course.isBlank() && group.isFound()) {
-              note(coursesOfPerson, user.number(), roster.courses().count() + group.number());
-            } else {
-              mayRepeat.set(user.number());
-            }
-          }
-        });
+    row.begin();
+    for (SheetReading sheet : roster.rows().sheets()) {
+      int count = row.begin(sheet, derived -> look(derived, coursesOfPerson));
+      for (int at = 0; at < count; at++) {
+        look(row.at(at), coursesOfPerson);
+      }
+    }
+  }
+
+  private void look(EnrollmentRow row, long[] coursesOfPerson) {
+    anyEnded |= row.isEnded();
+    if (row.isSeatFound()) {
+      note(coursesOfPerson, row.seatPerson(), row.seatCourse());
+      return;
+    }
+    isAnythingUntold = true;
+    Link user = row.user();
+    if (user.isFound()) {
+      Link course = row.course();
+      Link group = row.group();
+      if (course.isBlank() && group.isFound()) {
+        note(coursesOfPerson, user.number(), roster.courses().count() + group.number());
+      } else {
+        mayRepeat.set(user.number());
+      }
+    }
   }
 
   private void note(long[] coursesOfPerson, int person, int course) {
@@ -107,11 +118,24 @@ final class RowPrecedence {
    *
    * @param counts which of the rows count
    * @param usualRole gives the role of a person's enrollment that names none
+   * @param others takes the enrollments of all others, or null
    */
-  void take(EnrollmentRow rows, Predicate<EnrollmentRow> counts, IntUnaryOperator usualRole) {
+  void take(
+      EnrollmentRow rows,
+      Predicate<EnrollmentRow> counts,
+      IntUnaryOperator usualRole,
+      Consumer<EnrollmentRow> others) {
+    if (mayRepeat.isEmpty() && !isAnythingUntold && others == null) {
+      return;
+    }
     rows.each(
         row -> {
-          if ((row.isSeatFound() && !mayRepeat.get(row.seatPerson())) || !counts.test(row)) {
+          boolean isOther = row.isSeatFound() && !mayRepeat.get(row.seatPerson());
+          if ((isOther && others == null) || !counts.test(row)) {
+            return;
+          }
+          if (isOther) {
+            others.accept(row);
             return;
           }
           int who = who(row);
@@ -315,6 +339,38 @@ final class RowPrecedence {
       endings.set(at, entry);
     }
     return at;
+  }
+
+  /** Takes what counts of who may be in one course twice. */
+  @FunctionalInterface
+  interface Receiver {
+    /**
+     * Takes an enrollment.
+     *
+     * @param number its number
+     * @param person the person, or -1
+     * @param course the course, or -1
+     * @param group the group, or -1
+     */
+    void take(int number, int person, int course, int group, int role);
+  }
+
+  /** Hands on the enrollments that were taken and count. */
+  void each(Receiver receiver) {
+    for (int i = 0; i < numbers.size(); i++) {
+      if (!givesWay.get(numbers.get(i)) && !ended.get(i)) {
+        receiver.take(
+            numbers.get(i),
+            listed(whos.get(i), roster.people().count()),
+            listed(courses.get(i), roster.courses().count()),
+            listed(groups.get(i), roster.groups().count()),
+            roles.get(i));
+      }
+    }
+  }
+
+  private static int listed(int number, int count) {
+    return number < count ? number : EnrollmentRow.NONE;
   }
 
   /** Whether an enrollment does not count because another does. */

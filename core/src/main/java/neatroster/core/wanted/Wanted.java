@@ -30,13 +30,15 @@ public final class Wanted {
   private Map<Integer, Integer> madeGroups;
   private Guardians guardians;
 
-  private Wanted(Settings settings, ResolvedRoster resolved, BitSet faulty) {
+  private Wanted(
+      Settings settings, ResolvedRoster resolved, BitSet faulty, Memberships.Counter counter) {
     this.settings = settings;
     this.resolved = resolved;
     deliverable = new Deliverable(resolved, faulty);
     removed = new Removed(resolved, deliverable);
     variesByRole = varies(settings);
-    memberships = new Memberships(resolved, settings, deliverable, removed, this::siteOf);
+    memberships =
+        new Memberships(resolved, settings, deliverable, removed, this::siteOf, counter);
   }
 
   /** Whether the settings differ by what somebody is. */
@@ -59,7 +61,13 @@ public final class Wanted {
    * @param faulty the lines of these rows
    */
   public static Wanted of(Settings settings, ResolvedRoster resolved, BitSet faulty) {
-    return new Wanted(settings, resolved, faulty);
+    return new Wanted(settings, resolved, faulty, null);
+  }
+
+  /** The same, counting the memberships while they are found. */
+  public static Wanted counted(
+      Settings settings, ResolvedRoster resolved, BitSet faulty, Memberships.Counter counter) {
+    return new Wanted(settings, resolved, faulty, counter);
   }
 
   /** Takes people. */

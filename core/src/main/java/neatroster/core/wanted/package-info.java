@@ -3,3 +3,4 @@
  * that they come from.
  */
 package neatroster.core.wanted;
+

@@ -97,7 +97,7 @@ public final class Checker {
     private final int much;
     private final Map<SheetReading, AwakeRows> awakeOf = new HashMap<>();
     private final Map<ColumnRule, Beside.Result<Boolean>> columns = new LinkedHashMap<>();
-    private final Wanted wanted;
+    private Wanted wanted;
     private int enrollment;
     private SheetView viewed;
     private final Map<SheetReading, int[]> rows = new HashMap<>();
@@ -128,8 +128,7 @@ public final class Checker {
         awakeOf.put(sheet, awake(sheet));
       }
       this.resolved = ResolvedRoster.of(roster, settings, basis.known());
-      this.wanted = Wanted.of(settings, resolved, torn());
-      this.counts = new RosterCounts(resolved);
+      this.counts = new RosterCounts(resolved, settings.roles());
       this.checked = new CheckedRow(resolved, counts, new Suggestions());
       for (int position = 0; position < known.all().size(); position++) {
         int person = resolved.people().ofAccount(position);
@@ -176,6 +175,8 @@ public final class Checker {
             .ifPresent(why -> rules.unreadableFile.add(sheet.name(), why, findings));
       }
       beginColumns();
+      // While the columns are looked at.
+      wanted = Wanted.counted(settings, resolved, torn(), counts);
       for (Table table : IN_ORDER) {
         if (table == Table.ENROLLMENTS) {
           // They tell who looks like a learner, and who is suspended.
@@ -199,7 +200,6 @@ public final class Checker {
               rules.exampleRow.add(sheet, row, findings);
             }
           });
-      counts.count(wanted.memberships());
       Ending ending = new Ending(resolved, counts, wanted);
       rules.rosterRules.forEach(rule -> rule.check(ending, findings));
       return result();
