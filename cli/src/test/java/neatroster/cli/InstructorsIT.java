@@ -66,7 +66,7 @@ class InstructorsIT {
       assertThat(school.run("send", "--yes").exit()).isZero();
       assertThat(platform.held())
           .contains(
-              "course:NAV-1 [amarlowe instructor [], bfinch instructor [], cmoss learner []]");
+              "course:NAV-1 [amarlowe instructor , bfinch instructor , cmoss learner ]");
       JsonNode heads = json("confirm").get("headcounts");
       assertThat(heads.toString()).contains("\"role\":\"instructor\",\"expected\":2,\"there\":2");
       assertConfirmed();
@@ -79,14 +79,14 @@ class InstructorsIT {
       assertThat(school.run("send", "--yes").exit()).isZero();
       assertConfirmed();
       assertThat(platform.held())
-          .contains("course:NAV-1 [amarlowe instructor [], cmoss learner []]");
+          .contains("course:NAV-1 [amarlowe instructor , cmoss learner ]");
 
       courses("amarlowe; bfinch");
       json("undo", second);
       assertThat(school.run("send", "--yes").exit()).isZero();
       assertThat(platform.held())
           .contains(
-              "course:NAV-1 [amarlowe instructor [], bfinch instructor [], cmoss learner []]");
+              "course:NAV-1 [amarlowe instructor , bfinch instructor , cmoss learner ]");
       assertThat(json("preview").get("counts")).isEmpty();
     }
   }
@@ -111,9 +111,9 @@ class InstructorsIT {
     Path run = temp.resolve(packed.get("folder").asText());
     assertThat(Files.readString(run.resolve("plain/5-enrollments.csv")))
         .contains("enroll,amarlowe,NAV-1,instructor", "enroll,bfinch,NAV-1,instructor");
-    assertThat(Files.readString(run.resolve("theirs/classes.csv")))
+    assertThat(Files.readString(run.resolve("layout-theirs/classes.csv")))
         .contains("NAV-1,amarlowe; bfinch");
-    assertThat(Files.readString(run.resolve("theirs/members.csv")))
+    assertThat(Files.readString(run.resolve("layout-theirs/members.csv")))
         .contains("amarlowe,instructor", "bfinch,instructor", "cmoss,learner");
     for (JsonNode file : packed.get("files")) {
       Path path = run.resolve(file.get("path").asText());

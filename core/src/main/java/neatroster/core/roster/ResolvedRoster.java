@@ -28,7 +28,6 @@ public final class ResolvedRoster {
   private final LinksOfTexts users = new LinksOfTexts();
   private final LinksOfTexts coursesOfTexts = new LinksOfTexts();
   private final PairIndex groupsOfTexts = new PairIndex();
-  private final PairIndex movedAway = new PairIndex();
 
   private ResolvedRoster(Roster rows, Settings settings, Known known) {
     this.rows = rows;
@@ -58,35 +57,6 @@ public final class ResolvedRoster {
     if (makesGroups) {
       rows.read(Table.ENROLLMENTS, this::makeGroup);
     }
-    if (rows.sheets().stream().anyMatch(rows::isArranged)) {
-      rows.read(Table.ENROLLMENTS, this::moveAway);
-    }
-  }
-
-  private void moveAway(RosterRow row, int line) {
-    Link user = user(row, line);
-    Link course = course(row);
-    if (rows.isArranged(row.reading())
-        && row.text(Field.STATUS).equals("ended")
-        && user.isFound()
-        && course.isFound()) {
-      movedAway.putIfNew(user.number(), course.number(), 0);
-    }
-  }
-
-  /**
-   * Whether the roster's own moves take the user of a row out of its course, so that the row has no
-   * effect.
-   */
-  public boolean isMovedAway(RosterRow row, Link user, Link course) {
-    return isMovedAway(user, course) && !row.text(Field.STATUS).equals("ended");
-  }
-
-  /** Whether the roster's own moves take somebody out of a course. */
-  public boolean isMovedAway(Link user, Link course) {
-    return user.isFound()
-        && course.isFound()
-        && movedAway.find(user.number(), course.number()) != PairIndex.NEW;
   }
 
   /** Resolves a roster against what the platform holds. */
