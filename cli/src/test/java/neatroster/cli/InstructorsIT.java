@@ -65,8 +65,7 @@ class InstructorsIT {
       json("pack");
       assertThat(school.run("send", "--yes").exit()).isZero();
       assertThat(platform.held())
-          .contains(
-              "course:NAV-1 [amarlowe instructor , bfinch instructor , cmoss learner ]");
+          .contains("course:NAV-1 [amarlowe instructor , bfinch instructor , cmoss learner ]");
       JsonNode heads = json("confirm").get("headcounts");
       assertThat(heads.toString()).contains("\"role\":\"instructor\",\"expected\":2,\"there\":2");
       assertConfirmed();
@@ -78,15 +77,13 @@ class InstructorsIT {
       String second = json("pack").get("run").asText();
       assertThat(school.run("send", "--yes").exit()).isZero();
       assertConfirmed();
-      assertThat(platform.held())
-          .contains("course:NAV-1 [amarlowe instructor , cmoss learner ]");
+      assertThat(platform.held()).contains("course:NAV-1 [amarlowe instructor , cmoss learner ]");
 
       courses("amarlowe; bfinch");
       json("undo", second);
       assertThat(school.run("send", "--yes").exit()).isZero();
       assertThat(platform.held())
-          .contains(
-              "course:NAV-1 [amarlowe instructor , bfinch instructor , cmoss learner ]");
+          .contains("course:NAV-1 [amarlowe instructor , bfinch instructor , cmoss learner ]");
       assertThat(json("preview").get("counts")).isEmpty();
     }
   }

@@ -135,9 +135,7 @@ public final class RosterCounts implements Memberships.Counter {
     // In two groups of one course somebody is in the course once.
     boolean isFirst =
         course >= 0
-            && (!mayRepeat
-                || person < 0
-                || inCourse.putIfNew(person, course, 0) == PairIndex.NEW);
+            && (!mayRepeat || person < 0 || inCourse.putIfNew(person, course, 0) == PairIndex.NEW);
     if (isFirst) {
       if (role == learner) {
         learners[course]++;

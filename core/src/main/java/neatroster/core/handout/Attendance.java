@@ -191,7 +191,7 @@ public final class Attendance {
       draft.joinCode = row.text(Field.JOIN_CODE);
       Instructors.of(row.text(Field.INSTRUCTORS)).stream()
           // Who comes from elsewhere stands in no list.
-          .filter(name -> resolved.user(name).isNone())
+          .filter(name -> !resolved.user(name).isFound())
           .forEach(draft.instructors::add);
     }
   }

@@ -148,10 +148,7 @@ public final class Memberships {
     precedence.look(rows);
     firstExtra = rows.count();
     precedence.take(
-        rows,
-        this::asks,
-        this::usualRole,
-        counter == null ? null : row -> count(row, counter));
+        rows, this::asks, this::usualRole, counter == null ? null : row -> count(row, counter));
     if (anyMembers) {
       precedence.decide();
       add(members());
@@ -325,8 +322,8 @@ public final class Memberships {
     for (String name : Instructors.of(row.text(Field.INSTRUCTORS))) {
       Link user = roster.user(name);
       int person = number(user);
-      // Whom no list has although there is one is a finding.
-      boolean isAny = user.isFound() || user.isUnchecked();
+      // Whom no list has although there is one is a finding; a name says of nobody who that is.
+      boolean isAny = user.isFound() || (user.isUnchecked() && name.indexOf(' ') < 0);
       if (isAny && (person < 0 || (deliverable.hasPerson(person) && !removed.hasPerson(person)))) {
         all.computeIfAbsent(person, p -> new ArrayList<>())
             .add(

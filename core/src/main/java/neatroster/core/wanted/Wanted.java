@@ -37,8 +37,7 @@ public final class Wanted {
     deliverable = new Deliverable(resolved, faulty);
     removed = new Removed(resolved, deliverable);
     variesByRole = varies(settings);
-    memberships =
-        new Memberships(resolved, settings, deliverable, removed, this::siteOf, counter);
+    memberships = new Memberships(resolved, settings, deliverable, removed, this::siteOf, counter);
   }
 
   /** Whether the settings differ by what somebody is. */

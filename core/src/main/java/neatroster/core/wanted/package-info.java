@@ -3,4 +3,3 @@
  * that they come from.
  */
 package neatroster.core.wanted;
-

@@ -299,7 +299,8 @@ public final class Checker {
     }
 
     private void noteUnchecked(SheetReading sheet) {
-      if (sheet.table() == Table.ENROLLMENTS && !resolved.isListed(Table.USERS)) {
+      boolean namesUsers = sheet.table() == Table.ENROLLMENTS || sheet.has(Field.INSTRUCTORS);
+      if (namesUsers && !resolved.isListed(Table.USERS)) {
         rules.uncheckedReferences.add(sheet, Table.USERS, findings);
       }
       boolean namesCourses = sheet.has(Field.COURSE) || sheet.enrolls();

@@ -59,7 +59,10 @@ public final class StrayPhoto implements RosterRule {
     SheetReading last = null;
     for (SheetReading sheet : ending.resolved().rows().sheets()) {
       if (sheet.table() == Table.USERS && sheet.has(Field.PHOTO)) {
-        last = takeAway(new SheetView(ending.resolved(), sheet, ending.counts()), stray) ? sheet : last;
+        last =
+            takeAway(new SheetView(ending.resolved(), sheet, ending.counts()), stray)
+                ? sheet
+                : last;
       }
     }
     if (last != null && !stray.isEmpty()) {
