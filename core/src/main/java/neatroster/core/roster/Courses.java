@@ -75,6 +75,11 @@ public final class Courses {
         });
   }
 
+  /** The course of a row of courses; none where it has no code. */
+  public Link of(RosterRow row) {
+    return row.has(Field.CODE) ? find(row.code(Field.CODE)) : Link.NONE;
+  }
+
   /** The course of a code, an alias, or a title that only one course has. */
   public Link find(CharSequence name) {
     int number = codes.find(name);

@@ -45,8 +45,7 @@ public final class Deliverable {
           .read(
               Table.COURSES,
               (row, line) -> {
-                Link course =
-                    row.has(Field.CODE) ? resolved.courses().find(row.code(Field.CODE)) : Link.NONE;
+                Link course = resolved.courses().of(row);
                 if (course.isFound() && (faulty.get(line) || needsCourseThatIsOut(row))) {
                   coursesOut.set(course.number());
                 }

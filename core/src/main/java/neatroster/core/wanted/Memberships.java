@@ -247,9 +247,11 @@ public final class Memberships {
     Link user = row.user();
     Link course = row.course();
     Link group = row.group();
+    Link members = row.isOfMembers() ? roster.membersOf(row.row()) : Link.BLANK;
     return (user.isFound() && removed.hasPerson(user.number()))
         || (course.isFound() && removed.hasCourse(course.number()))
-        || (group.isFound() && removed.hasGroup(group.number()));
+        || (group.isFound() && removed.hasGroup(group.number()))
+        || (members.isFound() && removed.hasGroup(members.number()));
   }
 
   private static int number(Link link) {
@@ -302,10 +304,8 @@ public final class Memberships {
           .read(
               Table.COURSES,
               (row, line) -> {
-                if (row.has(Field.CODE)
-                    && row.has(Field.INSTRUCTORS)
-                    && !deliverable.isFaulty(line)) {
-                  instructors(row, line, roster.courses().find(row.code(Field.CODE)), all);
+                if (row.has(Field.INSTRUCTORS) && !deliverable.isFaulty(line)) {
+                  instructors(row, line, roster.courses().of(row), all);
                 }
               });
     }

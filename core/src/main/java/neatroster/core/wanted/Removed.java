@@ -23,8 +23,7 @@ public final class Removed {
     each(
         Table.COURSES,
         (row, line) -> {
-          Link course =
-              row.has(Field.CODE) ? roster.courses().find(row.code(Field.CODE)) : Link.NONE;
+          Link course = roster.courses().of(row);
           // Of two rows about one course the first counts.
           if (course.isFound() && roster.courses().line(course.number()) == line) {
             courses.set(course.number());

@@ -138,8 +138,7 @@ public final class Wanted {
         .read(
             Table.COURSES,
             (row, line) -> {
-              Link course =
-                  row.has(Field.CODE) ? resolved.courses().find(row.code(Field.CODE)) : Link.NONE;
+              Link course = resolved.courses().of(row);
               if (deliverable.isFaulty(line) || !course.isFound()) {
                 receiver.leftOut(row, line, null);
               } else if (deliverable.needsCourseThatIsOut(row)) {

@@ -75,7 +75,7 @@ public final class WantedPerson {
   /** The value of a field, with the settings' default where the rows leave it blank. */
   public String text(Field field) {
     if (field == Field.SITE) {
-      return site;
+      return site();
     }
     String text = field == Field.PASSWORD ? record.password() : record.text(field);
     return text.isEmpty() && !record.clears(field)
