@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import neatroster.core.compare.Change;
+import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.WholeRecords;
 import neatroster.core.model.Field;
@@ -164,8 +165,20 @@ final class OneRosterWriter implements BatchWriter {
       case USERS -> user(change);
       case GROUPS -> miss("group");
       case ENROLLMENTS -> enrollment(change);
-      case WITHDRAWALS -> withdrawal(change);
-      case REMOVALS -> removal(change);
+      case WITHDRAWALS, REMOVALS -> {
+        // A bulk file is the complete set: whoever is not in it is no more.
+        if (!background.isFirst()) {
+          end(change);
+        }
+      }
+    }
+  }
+
+  private void end(PlannedChange change) throws IOException {
+    if (change.phase() == Phase.WITHDRAWALS) {
+      withdrawal(change);
+    } else {
+      removal(change);
     }
   }
 

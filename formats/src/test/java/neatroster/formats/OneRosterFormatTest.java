@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -183,6 +184,29 @@ class OneRosterFormatTest {
         .containsEntry("group membership", 2)
         .containsEntry("capacity of courses", 1)
         .containsEntry("enrollment as observer", 1);
+  }
+
+  @Test
+  void whoHasLeftIsInNoBulkFileAndMarkedInADelta() throws IOException {
+    List<PlannedChange> ends =
+        List.of(
+            Written.change(
+                Phase.WITHDRAWALS, Change.WITHDRAW, Field.USER, "cy", Field.COURSE, "RAD-1"),
+            Written.change(Phase.REMOVALS, Change.REMOVE, Field.COURSE, "OLD-1"),
+            Written.change(Phase.REMOVALS, Change.REMOVE, Field.USERNAME, "dee"));
+    Written files = new Written(temp);
+    List<PlannedChange> all = new ArrayList<>(ROSTER);
+    all.addAll(ends);
+    files.write("oneroster", Written.background(Known.nothing(), true, "1.1", Set.of()), all);
+    Map<String, List<Map<String, String>>> bulk = files.zip("oneroster-1.1-bulk.zip");
+    assertThat(bulk.get("enrollments")).hasSize(2);
+    assertThat(bulk.get("classes")).extracting(row -> row.get("title")).doesNotContain("OLD-1");
+    assertThat(bulk.get("users")).extracting(row -> row.get("username")).doesNotContain("dee");
+    files.write("oneroster", Written.background(Known.nothing(), false, "1.1", Set.of()), ends);
+    Map<String, List<Map<String, String>>> delta = files.zip("oneroster-1.1-delta.zip");
+    for (String file : List.of("enrollments", "classes", "users")) {
+      assertThat(delta.get(file)).extracting(row -> row.get("status")).containsOnly("tobedeleted");
+    }
   }
 
   @Test

@@ -1,7 +1,10 @@
 package neatroster.core.check;
 
+import neatroster.core.grid.Place;
 import neatroster.core.model.Field;
 import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.text.Quoted;
+import neatroster.core.wanted.Memberships;
 import neatroster.core.wanted.Wanted;
 
 /**
@@ -17,5 +20,14 @@ public record Ending(ResolvedRoster resolved, RosterCounts counts, Wanted wanted
     Finding.Builder finding = new Finding.Builder(rule, resolved.rows().place(line), message);
     resolved.rows().sheet(line).column(field).ifPresent(finding::in);
     return finding.showing(value);
+  }
+
+  /** Starts a finding about an instructor whom a course names, and of whom a row says otherwise. */
+  public Finding.Builder about(
+      Memberships.InstructorElse one, Rule rule, String says, String andThat) {
+    Place place = resolved.rows().place(one.rowLine());
+    String row = CheckedRow.named(place, resolved.rows().sheet(one.courseLine()));
+    String message = Quoted.value(one.name()) + " " + says + " " + row + ", which " + andThat;
+    return about(one.courseLine(), Field.INSTRUCTORS, one.name(), rule, message).with(place);
   }
 }

@@ -170,6 +170,23 @@ class WantedTest {
   }
 
   @Test
+  void aRowForAllMembersOfARemovedGroupEnrollsNobody() {
+    CheckResult checked =
+        check(
+            REMOVING,
+            PEOPLE,
+            "code | title\nNAV-1 | Coast\n",
+            "course | name | status\n | Drill Team | removed\n",
+            "user | group\namarlowe | Drill Team\n",
+            "members of | course\nDrill Team | NAV-1\n");
+    assertThat(Rosters.found(checked))
+        .filteredOn(one -> one.contains("removed-still-named"))
+        .hasSize(1);
+    assertThat(changes(REMOVING, checked, Known.nothing()))
+        .noneMatch(one -> one.startsWith("enrollments"));
+  }
+
+  @Test
   void anAddressOfAGuardianIsNoOtherPersonsToo() {
     Settings accounts = Settings.builder().guardians(new Settings.Guardians(true)).build();
     assertThat(
@@ -225,6 +242,11 @@ class WantedTest {
     assertThat(Attendance.of(checked.wanted(), Known.nothing(), user -> "", List.of()).people())
         .extracting(person -> person.site())
         .containsExactlyInAnyOrder("Main Pier", "North Dock");
+    List<String> sites = new ArrayList<>();
+    checked
+        .wanted()
+        .people((person, one, row, line) -> sites.add(one.text(Field.SITE) + "=" + one.site()));
+    assertThat(sites).containsExactly("Main Pier=Main Pier", "North Dock=North Dock");
   }
 
   @Test

@@ -1,14 +1,10 @@
 package neatroster.core.check.rules.courses;
 
-import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Ending;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
 import neatroster.core.check.RuleText;
-import neatroster.core.grid.Place;
-import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
-import neatroster.core.text.Quoted;
 import neatroster.core.wanted.Memberships;
 
 /** An instructor named by a course whom a row enrolls there as something else. */
@@ -36,19 +32,12 @@ public final class InstructorInOtherRole implements RosterRule {
   @Override
   public void check(Ending ending, Findings findings) {
     for (Memberships.InstructorElse one : ending.wanted().memberships().instructorsInOtherRoles()) {
-      Place place = ending.resolved().rows().place(one.rowLine());
       findings.add(
-          ending
-              .about(
-                  one.courseLine(),
-                  Field.INSTRUCTORS,
-                  one.name(),
-                  this,
-                  Quoted.value(one.name())
-                      + " is in the course in another role by "
-                      + CheckedRow.named(place, ending.resolved().rows().sheet(one.courseLine()))
-                      + ", which counts. Correct the role there, or the instructors here.")
-              .with(place));
+          ending.about(
+              one,
+              this,
+              "is in the course in another role by",
+              "counts. Correct the role there, or the instructors here."));
     }
   }
 }
