@@ -74,19 +74,22 @@ final class PracticePlatform implements AutoCloseable {
     return JSON.readTree(answer.body());
   }
 
+  /** All resources of a kind. */
+  List<JsonNode> all(String kind) throws Exception {
+    List<JsonNode> all = new ArrayList<>();
+    JsonNode page = get("/" + kind + "?startIndex=1");
+    while (!page.get("Resources").isEmpty()) {
+      page.get("Resources").forEach(all::add);
+      page = get("/" + kind + "?startIndex=" + (all.size() + 1));
+    }
+    return all;
+  }
+
   /** All that it holds, in the order of names: users, and Groups with their members by name. */
   List<String> held() throws Exception {
     List<String> lines = new ArrayList<>();
-    for (String kind : List.of("Users", "Groups")) {
-      JsonNode page = get("/" + kind + "?startIndex=1");
-      for (int start = 1; !page.get("Resources").isEmpty(); ) {
-        for (JsonNode one : page.get("Resources")) {
-          lines.add(kind.equals("Users") ? user(one) : group(one));
-        }
-        start += page.get("Resources").size();
-        page = get("/" + kind + "?startIndex=" + start);
-      }
-    }
+    all("Users").forEach(user -> lines.add(user(user)));
+    all("Groups").forEach(group -> lines.add(group(group)));
     lines.sort(null);
     return lines;
   }

@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -101,7 +102,7 @@ public final class KeptChanges {
       Optional<Field> field = fields.get(i);
       if (name.equals(Deliveries.CHANGE)) {
         what = Change.valueOf(cells.get(i).toUpperCase(Locale.ROOT).replace('-', '_'));
-      } else if (name.equals(RunChanges.BEFORE)) {
+      } else if (name.equals(Deliveries.BEFORE)) {
         before(cells.get(i), before, ownBefore);
       } else if (field.isEmpty()) {
         own.put(name, cells.get(i));
@@ -140,6 +141,17 @@ public final class KeptChanges {
     if (value != null) {
       values.put(to, value);
     }
+  }
+
+  /** What was before in our own fields, by what a row keeps; nothing where that cannot be read. */
+  public static Map<Field, String> before(String text) {
+    Map<Field, String> fields = new EnumMap<>(Field.class);
+    try {
+      before(text, fields, new HashMap<>());
+    } catch (IOException e) {
+      return Map.of();
+    }
+    return fields;
   }
 
   private static void before(String text, Map<Field, String> fields, Map<String, String> own)

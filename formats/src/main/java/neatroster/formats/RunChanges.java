@@ -25,9 +25,6 @@ import neatroster.sheets.RowsBeside;
  * take it back. First passwords are not in them.
  */
 public final class RunChanges implements Closeable {
-  /** What was before, as a JSON object of field names and values. */
-  static final String BEFORE = "before";
-
   private static final String ENDING = ".csv";
 
   private static final JsonFactory JSON = new JsonFactory();
@@ -96,7 +93,7 @@ public final class RunChanges implements Closeable {
       header.add(Field.STATUS.label());
     }
     header.addAll(own.of(table));
-    header.add(BEFORE);
+    header.add(Deliveries.BEFORE);
     return header;
   }
 

@@ -37,6 +37,7 @@ import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
 import neatroster.core.text.Nearest;
+import neatroster.formats.KeptChanges;
 import neatroster.sheets.SheetFile;
 import neatroster.sheets.SheetFiles;
 import neatroster.sheets.TextChoice;
@@ -162,7 +163,7 @@ public final class OpenRoster implements Closeable {
 
   /** Which of the sheets are what we delivered. */
   public Deliveries deliveries() {
-    return new Deliveries(deliveries);
+    return new Deliveries(deliveries, KeptChanges::before);
   }
 
   /** What a run changed is written by us, and the settings of handed-in sheets are not for it. */

@@ -97,8 +97,8 @@ final class KnownEnrollments {
       }
     }
     for (Wanted wanted : inAnyGroup) {
-      int seat = unasked(wanted);
-      if (seat >= 0) {
+      // The row says nothing of groups: all that the platform has them in stay.
+      for (int seat = unasked(wanted); seat >= 0; seat = unasked(wanted)) {
         scope.asked.enrollments().set(seat);
         rest(wanted, seat, held.groupOf(seat));
       }

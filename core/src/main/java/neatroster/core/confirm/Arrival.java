@@ -288,7 +288,8 @@ public final class Arrival {
 
   private void compare(
       PlannedChange change, Field field, String has, List<Outcome.Difference> differences) {
-    String asked = change.value(field);
+    boolean isAsked = change.change() == Change.ENROLL || change.before().containsKey(field);
+    String asked = isAsked ? change.value(field) : "";
     boolean isTold = held.tellsOfEnrollments(field) && (field != Field.ROLE || !has.isEmpty());
     if (isTold && !asked.isEmpty() && !given(asked).equals(has)) {
       differences.add(new Outcome.Difference(field.label(), given(asked), has));

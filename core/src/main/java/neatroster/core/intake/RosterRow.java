@@ -258,12 +258,8 @@ public final class RosterRow {
    * The cleaned text of a column that is no field, found by its header; empty where there is none.
    */
   public String own(String header) {
-    for (Column column : reading.columns()) {
-      if (column.field().isEmpty() && column.header().equalsIgnoreCase(header)) {
-        return cellAt(column.index()).cleaned();
-      }
-    }
-    return "";
+    int column = reading.ownColumn(header);
+    return column < 0 ? "" : cellAt(column).cleaned();
   }
 
   /**

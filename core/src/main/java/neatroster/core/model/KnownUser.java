@@ -55,6 +55,11 @@ public record KnownUser(
     return new KnownUser(person, username, email, id, other, role, course, formerUsernames);
   }
 
+  /** The same account, of whom more is known. */
+  public KnownUser of(Person other) {
+    return new KnownUser(other, username, email, id, standing, role, course, formerUsernames);
+  }
+
   /** The same account made for a role. */
   public KnownUser forRole(String other) {
     return new KnownUser(person, username, email, id, standing, other, course, formerUsernames);

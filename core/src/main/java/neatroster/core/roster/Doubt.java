@@ -26,6 +26,8 @@ public record Doubt(
     CONFLICT,
     /** Nothing tells the row from another of the same name. */
     SAME_NAME,
+    /** An account has the same marks and another name, which shares a word with the row's. */
+    NAME_CHANGED,
     /** Another person has the same name and birth date. */
     SAME_BIRTH,
     /** Several people have the name. */

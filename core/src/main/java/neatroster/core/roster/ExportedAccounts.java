@@ -2,6 +2,7 @@ package neatroster.core.roster;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -60,6 +61,9 @@ final class ExportedAccounts {
   /** The accounts of ours that an export had already. */
   private final Set<Integer> seen = new HashSet<>();
 
+  /** The accounts of which a delivery changed something. */
+  private final BitSet changed = new BitSet();
+
   /** Whether an export has listed users: what was delivered before it and is not there is gone. */
   private boolean listed;
 
@@ -72,7 +76,9 @@ final class ExportedAccounts {
     this.issued = new KnownUsers(issued);
     all.addAll(issued);
     issued.forEach(account -> lineOfAccount.add(NONE));
-    people = PeopleFinder.find(exports, this.issued, sharedEmails, true);
+    people =
+        PeopleFinder.find(
+            exports, sheet -> !deliveries.has(sheet.name()), this.issued, sharedEmails, true);
     accountOfPerson = new int[people.count()];
     Arrays.fill(accountOfPerson, NONE);
     exports.read(Table.USERS, this::add);
@@ -146,6 +152,9 @@ final class ExportedAccounts {
     int account = account(row, line);
     rows.add(line);
     accountOfRow.add(account);
+    if (account >= 0 && deliveries.isChange(row)) {
+      changed.set(account);
+    }
     String username = row.text(Field.USERNAME);
     if (!username.isEmpty() && usernames.add(username) == accountOfUsername.size()) {
       accountOfUsername.add(account);
@@ -186,7 +195,7 @@ final class ExportedAccounts {
     if (before == GONE) {
       return GONE;
     }
-    int ours = ours(row, line);
+    int ours = isDelivery ? delivered(row) : ours(row, line);
     boolean other = ours >= 0 && !username.isEmpty() && issued.findUsername(username) != ours;
     if (ours < 0 || (!seen.add(ours) && other)) {
       int first = person.isFound() ? accountOfPerson[person.number()] : NONE;
@@ -260,6 +269,27 @@ final class ExportedAccounts {
     }
   }
 
+  /** Whoever was changed by a delivery is known by what they are called since. */
+  void takeChanges(Held held) {
+    changed.stream()
+        .forEach(
+            account ->
+                held.user(account)
+                    .ifPresent(
+                        there -> {
+                          KnownUser before = all.get(account);
+                          Person person = before.person();
+                          Person now =
+                              new Person(
+                                  or(there.text(Field.ID), person.id()),
+                                  or(there.text(Field.EMAIL), person.email()),
+                                  or(Names.shown(there.name()), person.fullName()),
+                                  or(there.text(Field.BIRTH_DATE), person.birthDate()),
+                                  or(there.text(Field.SITE), person.site()));
+                          all.set(account, before.of(now));
+                        }));
+  }
+
   /** The account that an earlier row of the exports is about too, or -1. */
   private int before(RosterRow row, String username, Link person) {
     if (!username.isEmpty()) {
@@ -307,6 +337,16 @@ final class ExportedAccounts {
       RosterRow row) {
     contradictions.add(
         new Contradiction(kind, field, counts, other, exports.place(countsLine), row.place()));
+  }
+
+  /** The position of the account of ours that we delivered a row about, or -1. */
+  private int delivered(RosterRow row) {
+    for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
+      if (row.has(mark)) {
+        return issued.findReference(row.text(mark));
+      }
+    }
+    return NONE;
   }
 
   /** The position of the account of ours that a row of an export is, or -1. */

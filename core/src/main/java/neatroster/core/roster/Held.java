@@ -392,10 +392,18 @@ public final class Held {
       return Optional.of(new HeldRow(List.of(exports.row(lines[0], cursors)), deliveries));
     }
     List<RosterRow> rows = new ArrayList<>();
+    SheetReading before = null;
+    int firstOfSheet = 0;
     for (int line : lines) {
-      // Of two rows of one sheet the first counts.
       SheetReading sheet = exports.sheet(line);
-      if (rows.stream().noneMatch(row -> row.reading().equals(sheet))) {
+      if (sheet != before) {
+        before = sheet;
+        firstOfSheet = rows.size();
+      }
+      if (deliveries.has(sheet.name())) {
+        // Of two changes in one delivery the later is the newer.
+        rows.add(firstOfSheet, exports.row(line));
+      } else if (rows.stream().noneMatch(row -> row.reading().equals(sheet))) {
         rows.add(exports.row(line, cursors));
       }
     }

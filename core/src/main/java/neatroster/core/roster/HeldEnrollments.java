@@ -66,7 +66,14 @@ final class HeldEnrollments {
   private void add(RosterRow row, int line) {
     int who = who(row, line);
     if (who != NOBODY) {
-      add(deliveries.has(row.reading().name()), who, place(row), detail(row), isEnded(row));
+      boolean isDelivery = deliveries.has(row.reading().name());
+      add(isDelivery, who, place(row), detail(row), isEnded(row));
+      if (isDelivery) {
+        deliveries
+            .groupLeft(row)
+            .map(group -> held.addPlace(row.text(Field.COURSE), group))
+            .ifPresent(place -> add(true, who, place, detail(row), true));
+      }
     }
   }
 
@@ -130,8 +137,9 @@ final class HeldEnrollments {
     }
 
     void read() {
+      ColumnTexts before = sheet.down(isDelivery ? sheet.reading().ownColumn(Deliveries.BEFORE) : NOBODY);
       for (int position = 0; position < sheet.rows(); position++) {
-        if (sheet.isIrregular(position)) {
+        if (sheet.isIrregular(position) || before.at(position) != 0) {
           add(cursor.at(position), exports.line(sheet, position));
           continue;
         }

@@ -76,8 +76,9 @@ public final class Known {
     }
     ExportedAccounts accounts = new ExportedAccounts(sheets, deliveries, issued, sharedEmails);
     Held held = new Held(sheets, deliveries);
-    Known known = new Known(accounts.all(), held);
     accounts.eachRow(held::addUser);
+    accounts.takeChanges(held);
+    Known known = new Known(accounts.all(), held);
     known.renamed.putAll(accounts.renamed());
     accounts
         .renamed()

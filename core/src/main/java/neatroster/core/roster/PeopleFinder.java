@@ -9,6 +9,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
@@ -92,16 +93,22 @@ final class PeopleFinder {
   /**
    * Finds everybody whom the lists of a roster describe.
    *
+   * @param isLooked which sheets are looked at
    * @param known who has an account
    * @param sharedEmails whether several people may have one address, so that it tells nobody apart
    * @param matchesByName whether a list of people and an account that an export alone has are put
    *     together by a name that nobody else has
    */
-  static People find(Roster roster, KnownUsers known, boolean sharedEmails, boolean matchesByName) {
+  static People find(
+      Roster roster,
+      Predicate<SheetReading> isLooked,
+      KnownUsers known,
+      boolean sharedEmails,
+      boolean matchesByName) {
     PeopleFinder finder = new PeopleFinder(roster, known, sharedEmails, matchesByName);
     int number = 0;
     for (SheetReading sheet : roster.sheets()) {
-      if (sheet.table() == Table.USERS) {
+      if (sheet.table() == Table.USERS && isLooked.test(sheet)) {
         finder.add(roster.columns(sheet), number++);
       }
     }
@@ -258,6 +265,7 @@ final class PeopleFinder {
     settleClashes();
     byName();
     sameBirth();
+    saySoOfNewNames();
     doubts.replaceAll((line, some) -> oneSlipIsOne(some));
     for (IntLists marks : List.of(ids, usernames, emails, idsWithNoughts)) {
       marks.trim();
@@ -430,8 +438,52 @@ final class PeopleFinder {
     if (one.onlyNearly(other)) {
       return fit == PersonName.Fit.SAME || fit == PersonName.Fit.FITS;
     }
-    return fit != PersonName.Fit.NOT && (mark == Field.ID || !one.hasOtherIdThan(other));
+    return (fit != PersonName.Fit.NOT || hasNewName(one, other))
+        && (mark == Field.ID || !one.hasOtherIdThan(other));
   }
+
+  /** Whether the rows of some are about somebody who had another name when the account was made. */
+  private boolean hasNewName(Namesakes one, Namesakes other) {
+    if (one.isAccount() == other.isAccount() || !one.name.sharesWord(other.name)) {
+      return false;
+    }
+    Namesakes some = one.isAccount() ? other : one;
+    int account = (one.isAccount() ? one : other).first();
+    for (int i = 0; i < some.nodes.size(); i++) {
+      if (!hasSameMarks(some.nodes.get(i), account)) {
+        return false;
+      }
+    }
+    for (int i = 0; i < some.nodes.size(); i++) {
+      newNames.put(some.nodes.get(i), account);
+    }
+    return true;
+  }
+
+  /** Whether two marks are the same. */
+  private boolean hasSameMarks(int row, int account) {
+    int same = isSame(bareIdOf(row), bareIdOf(account)) ? 1 : 0;
+    same += isSame(usernameOf.get(row), usernameOf.get(account)) ? 1 : 0;
+    same += !sharedEmails && isSame(emailOf.get(row), emailOf.get(account)) ? 1 : 0;
+    return same > 1;
+  }
+
+  private static boolean isSame(int one, int other) {
+    return one != NONE && one == other;
+  }
+
+  private void saySoOfNewNames() {
+    newNames.forEach(
+        (row, account) -> {
+          if (joined.of(row) == joined.of(account)) {
+            List<Integer> accounts = List.of(account - rows);
+            doubt(row, new Doubt(Doubt.Kind.NAME_CHANGED, null, List.of(), accounts, ""));
+          }
+        });
+  }
+
+  /** The accounts of rows that give somebody another name. */
+  private final Map<Integer, Integer> newNames = new LinkedHashMap<>();
 
   /** Joins those who all go together; whoever goes with some of those and not with others, not. */
   private void joinCliques(Field mark, List<Namesakes> all) {

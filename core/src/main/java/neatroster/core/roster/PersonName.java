@@ -178,6 +178,12 @@ final class PersonName {
     return fit == Fit.NOT && isJoined(other) ? Fit.SAME : fit;
   }
 
+  /** Whether any word of one is in the other, too: what stays of a name when somebody marries. */
+  boolean sharesWord(PersonName other) {
+    return Arrays.stream(words)
+        .anyMatch(word -> word.length() > 1 && List.of(other.words).contains(word));
+  }
+
   /** Whether every word of the shorter name has one in the longer that it can stand for. */
   private static Fit within(PersonName few, PersonName many) {
     List<String> left = new ArrayList<>(List.of(many.words));

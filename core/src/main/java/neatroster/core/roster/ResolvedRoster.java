@@ -51,6 +51,7 @@ public final class ResolvedRoster {
     people =
         PeopleFinder.find(
             rows,
+            sheet -> true,
             known.users(),
             settings.emails().usual().sharedAllowed(),
             settings.policy().matchByName());

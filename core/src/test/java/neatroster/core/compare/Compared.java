@@ -93,7 +93,7 @@ final class Compared {
         settings,
         Known.read(
             Rosters.of(settings, known.toArray(TextSheet[]::new)),
-            new Deliveries(runs),
+            new Deliveries(runs, text -> Map.of()),
             List.of(),
             false),
         sheets,

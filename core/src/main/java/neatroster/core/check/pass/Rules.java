@@ -61,6 +61,7 @@ import neatroster.core.check.rules.people.EmailTaken;
 import neatroster.core.check.rules.people.JoinedByName;
 import neatroster.core.check.rules.people.MatchedTwice;
 import neatroster.core.check.rules.people.MissingPhoto;
+import neatroster.core.check.rules.people.NameChanged;
 import neatroster.core.check.rules.people.NoAccount;
 import neatroster.core.check.rules.people.RemovalRefused;
 import neatroster.core.check.rules.people.RenameRefused;
@@ -237,6 +238,7 @@ public final class Rules {
         new SuspendedUser(),
         new MatchedTwice(),
         new SameNameOnPlatform(),
+        new NameChanged(),
         new AnotherPerson(),
         new AnotherGuardian(settings),
         new ChangedElsewhere(known),

@@ -1,0 +1,351 @@
+package neatroster.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.SplittableRandom;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+import neatroster.cli.terminal.Surroundings;
+import neatroster.practice.Faults;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/**
+ * Random ways through the program: sheets are edited, delivered, cut off, taken back, and after each
+ * delivery the platform holds what {@link World} says, and the program says so.
+ */
+class WalksTest {
+  private static final ObjectMapper JSON = new ObjectMapper();
+  private static final int STEPS = 12;
+  private static final int WALKS = Integer.getInteger("walks", 30);
+  private static final int MOST_RUNS = 3;
+  private static final long FIRST = Long.getLong("walks.first", 1);
+
+  static {
+    System.setProperty("neatroster.pause", "1");
+  }
+
+  @TempDir Path temp;
+
+  /** What is done in a step. */
+  enum Kind {
+    ADD,
+    JOIN,
+    QUIT,
+    MOVE,
+    REGROUP,
+    REROLE,
+    LEAVE,
+    COME_BACK,
+    MARRY,
+    WRITE,
+    CANCEL,
+    DELIVER,
+    DELIVER_CUT,
+    UNDO
+  }
+
+  private static final List<Kind> EDITS = Arrays.asList(Kind.values()).subList(0, 11);
+
+  /**
+   * A step.
+   *
+   * @param pick whom or what it is about, by its place among all at that time
+   */
+  record Step(Kind kind, int pick, int choice) {}
+
+  private static List<Step> walk(long seed) {
+    SplittableRandom random = new SplittableRandom(seed * 7919);
+    List<Step> steps = new ArrayList<>();
+    for (int i = 0; i < STEPS; i++) {
+      Kind kind = EDITS.get(random.nextInt(EDITS.size()));
+      if (i == 0 || random.nextInt(5) < 2) {
+        kind = random.nextInt(4) == 0 ? Kind.DELIVER_CUT : Kind.DELIVER;
+      } else if (random.nextInt(7) == 0) {
+        kind = Kind.UNDO;
+      }
+      steps.add(new Step(kind, random.nextInt(1000), random.nextInt(1000)));
+    }
+    steps.add(new Step(Kind.DELIVER, 0, 0));
+    return steps;
+  }
+
+  @Test
+  void whatIsSaidIsSo() throws Exception {
+    List<String> failed = new ArrayList<>();
+    int most = Integer.getInteger("walks.failures", 1);
+    for (long seed = FIRST; seed < FIRST + WALKS && failed.size() < most; seed++) {
+      List<Step> steps = walk(seed);
+      long start = System.nanoTime();
+      String trouble = trouble(steps);
+      if (Boolean.getBoolean("walks.times")) {
+        System.out.println(seed + " " + (System.nanoTime() - start) / 1_000_000 + " ms " + trouble);
+      }
+      if (!trouble.isEmpty()) {
+        failed.add("walk " + seed + ", made small:\n" + smallest(steps, trouble));
+      }
+    }
+    assertThat(failed).isEmpty();
+  }
+
+  /** Leaves out steps as long as something is wrong. */
+  private String smallest(List<Step> steps, String trouble) throws Exception {
+    List<Step> all = new ArrayList<>(steps);
+    String said = trouble;
+    for (int i = all.size() - 1; i >= 0; i--) {
+      Step step = all.remove(i);
+      String now = trouble(all);
+      if (now.isEmpty()) {
+        all.add(i, step);
+      } else {
+        said = now;
+        i = Math.min(i, all.size());
+      }
+    }
+    return all + "\n" + said;
+  }
+
+  /** What is wrong on a walk; an empty text where nothing is. */
+  private String trouble(List<Step> steps) throws Exception {
+    Path folder = Files.createTempDirectory(temp, "walk");
+    try (PracticePlatform platform = new PracticePlatform(folder.resolve("practice.db"))) {
+      return new Walk(folder, platform).go(steps);
+    } finally {
+      try (Stream<Path> files = Files.walk(folder)) {
+        for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
+          Files.delete(file);
+        }
+      }
+    }
+  }
+
+  /** One walk. */
+  private static final class Walk {
+    private final Path folder;
+    private final PracticePlatform platform;
+    private final World world = new World();
+    private World.Held held =
+        new World.Held(new TreeMap<>(), new TreeSet<>(), new TreeMap<>());
+    private World.Held before = held;
+    private String last = "";
+    private String said = "";
+
+    Walk(Path folder, PracticePlatform platform) throws IOException {
+      this.folder = folder;
+      this.platform = platform;
+      Files.writeString(
+          folder.resolve("roster.yaml"),
+          """
+          policy:
+            users: {known: overwrite, absent: suspend, renamed: follow}
+            courses: {removed: carry-out}
+            groups: {new: create}
+            enrollments: {known: overwrite, absent: withdraw}
+          stop-above: {removals: 999, withdrawals: 999, changes: 999}
+          sheets:
+            - {file: people.csv, covers: everything}
+            - {file: places.csv, covers: everything}
+          """);
+      platform.nameIn(folder);
+    }
+
+    String go(List<Step> steps) throws Exception {
+      for (int i = 0; i < steps.size(); i++) {
+        Step step = steps.get(i);
+        String trouble = go(step);
+        if (!trouble.isEmpty()) {
+          return "step " + i + " " + step + ": " + trouble;
+        }
+      }
+      return "";
+    }
+
+    private String go(Step step) throws Exception {
+      int pick = step.pick();
+      int choice = step.choice();
+      switch (step.kind()) {
+        case ADD -> world.join(world.people.size() - 1 + 0 * world.add(choice).length(), pick);
+        case JOIN -> world.join(pick, choice);
+        case QUIT -> world.quit(pick);
+        case MOVE -> world.move(pick, choice);
+        case REGROUP -> world.regroup(pick, choice);
+        case REROLE -> world.rerole(pick, choice);
+        case LEAVE -> world.leave(pick);
+        case COME_BACK -> world.comeBack(pick, choice);
+        case MARRY -> world.marry(pick, choice);
+        case WRITE -> world.write(pick, choice);
+        case CANCEL -> world.cancel(pick);
+        case DELIVER -> {
+          return deliver(false, choice);
+        }
+        case DELIVER_CUT -> {
+          return deliver(true, choice);
+        }
+        case UNDO -> {
+          return last.isEmpty() ? "" : undo();
+        }
+      }
+      return "";
+    }
+
+    private int run(String... words) throws IOException {
+      ByteArrayOutputStream out = new ByteArrayOutputStream();
+      ByteArrayOutputStream err = new ByteArrayOutputStream();
+      int exit;
+      try (PrintStream to = new PrintStream(out, false, StandardCharsets.UTF_8);
+          PrintStream errors = new PrintStream(err, false, StandardCharsets.UTF_8)) {
+        exit =
+            Main.execute(
+                new Surroundings(to, errors, StandardCharsets.UTF_8, folder, false), words);
+      }
+      said = out.toString(StandardCharsets.UTF_8);
+      if (Boolean.getBoolean("walks.verbose")) {
+        System.out.println(String.join(" ", words) + " → " + exit + "\n" + said + err);
+      }
+      if (exit > 1) {
+        said += err.toString(StandardCharsets.UTF_8);
+      }
+      return exit;
+    }
+
+    private String failed(String what) {
+      return what + " failed:\n" + said;
+    }
+
+    /** Delivers the sheets; what a platform that breaks down refuses, the next run brings. */
+    private String deliver(boolean isCut, int choice) throws Exception {
+      world.write(folder);
+      if (run("issue") != 0) {
+        return failed("issue");
+      }
+      World.Held wanted = world.delivered(held);
+      int runs = 0;
+      for (boolean isDone = false; !isDone; runs++) {
+        if (run("pack", "--format", "json") != 0) {
+          return failed("pack");
+        }
+        String packed = JSON.readTree(said).path("run").asText("");
+        if (packed.isEmpty() || runs == MOST_RUNS) {
+          String differs = differs("nothing is to be packed", wanted);
+          return differs.isEmpty() && runs == MOST_RUNS ? failed("settling") : differs;
+        }
+        last = packed;
+        isDone = send(isCut && runs == 0, choice);
+      }
+      before = held;
+      held = wanted;
+      String trouble = settled();
+      last = runs == 1 ? last : "";
+      return trouble;
+    }
+
+    /** Sends a run, and says whether all of it went in. */
+    private boolean send(boolean isCut, int choice) throws Exception {
+      if (!isCut) {
+        return run("send", "--yes") == 0;
+      }
+      Faults.Kind kind =
+          List.of(Faults.Kind.CUT_AFTER, Faults.Kind.CUT_BEFORE, Faults.Kind.BROKEN)
+              .get(choice % 3);
+      platform.faults().set(Faults.Kind.NO_BULK, choice % 2);
+      platform.faults().set(kind, 2 + choice % 5);
+      int exit = run("send", "--yes");
+      platform.faults().set(kind, 0);
+      platform.faults().set(Faults.Kind.NO_BULK, 0);
+      return exit == 0 || (run("send", "--yes") == 0 && !said.contains("Nothing was sent"));
+    }
+
+    /** What must be so after a delivery that came to its end. */
+    private String settled() throws Exception {
+      String differs = differs("after the delivery", held);
+      if (!differs.isEmpty()) {
+        return differs;
+      }
+      if (run("confirm", last) != 0 || !said.contains("Nothing is missing")) {
+        return failed("confirm");
+      }
+      return "";
+    }
+
+    private String undo() throws Exception {
+      if (run("undo", last, "--format", "json") != 0) {
+        return failed("undo");
+      }
+      last = JSON.readTree(said).get("run").asText();
+      if (!send(false, 0)) {
+        return failed("send");
+      }
+      held = before;
+      String trouble = differs("after undo", held);
+      last = "";
+      return trouble;
+    }
+
+    private String differs(String when, World.Held wanted) throws Exception {
+      List<String> missing = wanted.lines();
+      List<String> there = there().lines();
+      List<String> extra = new ArrayList<>(there);
+      extra.removeAll(missing);
+      missing.removeAll(there);
+      return missing.isEmpty() && extra.isEmpty()
+          ? ""
+          : when + ", missing: " + missing + ", too much: " + extra;
+    }
+
+    /** What the platform holds. */
+    private World.Held there() throws Exception {
+      World.Held there = new World.Held(new TreeMap<>(), new TreeSet<>(), new TreeMap<>());
+      Map<String, String> ids = new HashMap<>();
+      for (JsonNode user : platform.all("Users")) {
+        String id = user.path("externalId").asText();
+        ids.put(user.get("id").asText(), id);
+        World.Person twin =
+            there
+                .people()
+                .put(
+                    id,
+                    new World.Person(
+                        user.path("name").path("givenName").asText(),
+                        user.path("name").path("familyName").asText(),
+                        user.path("emails").path(0).path("value").asText(),
+                        user.path("active").asBoolean(true)));
+        if (twin != null) {
+          there.people().put(id + " again", twin);
+        }
+      }
+      for (JsonNode group : platform.all("Groups")) {
+        JsonNode course = group.path("urn:neatroster:scim:schemas:extension:course:1.0");
+        if (!course.path("kind").asText().equals("course")) {
+          continue;
+        }
+        there.courses().add(course.get("code").asText());
+        for (JsonNode seat : course.path("enrollments")) {
+          Set<String> groups = new TreeSet<>();
+          seat.path("groups").forEach(name -> groups.add(name.asText()));
+          there
+              .seats()
+              .put(
+                  ids.get(seat.get("user").asText()) + " " + course.get("code").asText(),
+                  new World.Seat(seat.path("role").asText(), groups));
+        }
+      }
+      return there;
+    }
+  }
+}

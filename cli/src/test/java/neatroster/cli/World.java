@@ -1,0 +1,266 @@
+package neatroster.cli;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/**
+ * A school whose sheets are edited by hand, and what its platform must hold: written from what the
+ * program promises, and not from how it keeps it.
+ */
+final class World {
+  private static final List<String> GIVEN =
+      List.of("Ana", "Bo", "Cy", "Dora", "Eli", "Fay", "Gus", "Hedda");
+  private static final List<String> FAMILY =
+      List.of("Marlowe", "Finch", "Moss", "Quay", "Reed", "Tern", "Lund", "Oar");
+  private static final List<String> COURSES = List.of("NAV-1", "NAV-2", "KNOT-1");
+  private static final List<String> GROUPS = List.of("", "Port", "Starboard");
+  private static final List<String> ROLES = List.of("learner", "assistant", "instructor");
+
+  /** Somebody in the list of people, or on the platform. */
+  record Person(String given, String family, String email, boolean isActive) {
+    Person as(boolean active) {
+      return new Person(given, family, email, active);
+    }
+  }
+
+  /** Somebody's place in a course: one role, and any number of groups. */
+  record Seat(String role, Set<String> groups) {}
+
+  /** Everything that a platform holds: people by id, courses, places by id and course. */
+  record Held(Map<String, Person> people, Set<String> courses, Map<String, Seat> seats) {
+    List<String> lines() {
+      List<String> lines = new ArrayList<>();
+      people.forEach((id, person) -> lines.add(id + " " + person));
+      courses.forEach(code -> lines.add("course " + code));
+      seats.forEach((key, seat) -> lines.add("seat " + key + " " + seat));
+      lines.sort(null);
+      return lines;
+    }
+
+    Held copy() {
+      return new Held(new TreeMap<>(people), new TreeSet<>(courses), new TreeMap<>(seats));
+    }
+  }
+
+  final Map<String, Person> people = new LinkedHashMap<>();
+  final Set<String> cancelled = new TreeSet<>();
+  final Map<String, Seat> seats = new TreeMap<>();
+
+  /** Who has left the sheets, with what was last said of them. */
+  private final Map<String, Person> left = new LinkedHashMap<>();
+
+  /** Who is said to be active, having been shut out. */
+  private final Set<String> back = new TreeSet<>();
+
+  /** What the sheets said of people when they were delivered last. */
+  private final Map<String, Person> told = new LinkedHashMap<>();
+
+  private int numbers;
+
+  World() {
+    for (int i = 0; i < 5; i++) {
+      add(i);
+      join(i, i * 7);
+    }
+  }
+
+  private static <T> T pick(Collection<T> all, int number) {
+    return new ArrayList<>(all).get(Math.floorMod(number, all.size()));
+  }
+
+  private static String key(String id, String course) {
+    return id + " " + course;
+  }
+
+  private List<String> open() {
+    return COURSES.stream().filter(code -> !cancelled.contains(code)).toList();
+  }
+
+  private static Seat seat(int choice) {
+    String group = pick(GROUPS, choice);
+    return new Seat(
+        pick(ROLES, choice / 3 % 4 < 2 ? 0 : choice / 3), group.isEmpty() ? Set.of() : Set.of(group));
+  }
+
+  String add(int choice) {
+    String id = "S" + (101 + numbers++);
+    people.put(
+        id,
+        new Person(
+            pick(GIVEN, choice),
+            pick(FAMILY, choice / 8 + choice),
+            id.toLowerCase(java.util.Locale.ROOT) + "@pier.example",
+            true));
+    return id;
+  }
+
+  void join(int who, int choice) {
+    if (!open().isEmpty()) {
+      seats.put(key(pick(people.keySet(), who), pick(open(), choice / 5)), seat(choice));
+    }
+  }
+
+  void quit(int which) {
+    if (!seats.isEmpty()) {
+      seats.remove(pick(seats.keySet(), which));
+    }
+  }
+
+  void move(int which, int choice) {
+    if (!seats.isEmpty() && !open().isEmpty()) {
+      String from = pick(seats.keySet(), which);
+      Seat seat = seats.remove(from);
+      seats.put(key(from.split(" ")[0], pick(open(), choice)), seat);
+    }
+  }
+
+  void regroup(int which, int choice) {
+    if (!seats.isEmpty()) {
+      String key = pick(seats.keySet(), which);
+      Set<String> groups = new TreeSet<>(Set.of("Port", "Starboard"));
+      switch (Math.floorMod(choice, 4)) {
+        case 0 -> groups.clear();
+        case 1 -> groups.remove("Port");
+        case 2 -> groups.remove("Starboard");
+        default -> {
+          // In both.
+        }
+      }
+      seats.put(key, new Seat(seats.get(key).role(), groups));
+    }
+  }
+
+  void rerole(int which, int choice) {
+    if (!seats.isEmpty()) {
+      String key = pick(seats.keySet(), which);
+      seats.put(key, new Seat(pick(ROLES, choice), seats.get(key).groups()));
+    }
+  }
+
+  void leave(int who) {
+    if (people.size() > 2) {
+      String id = pick(people.keySet(), who);
+      left.put(id, people.remove(id));
+      back.remove(id);
+      seats.keySet().removeIf(key -> key.startsWith(id + " "));
+    }
+  }
+
+  void comeBack(int who, int choice) {
+    if (!left.isEmpty()) {
+      String id = pick(left.keySet(), who);
+      people.put(id, left.remove(id));
+      back.add(id);
+      if (!open().isEmpty()) {
+        seats.put(key(id, pick(open(), choice / 5)), seat(choice));
+      }
+    }
+  }
+
+  void marry(int who, int choice) {
+    String id = pick(people.keySet(), who);
+    Person one = people.get(id);
+    if (told.containsKey(id) && !told.get(id).email().equals(one.email())) {
+      // With another address and another name at once nobody can tell.
+      return;
+    }
+    people.put(
+        id, new Person(one.given(), pick(FAMILY, choice), one.email(), one.isActive()));
+  }
+
+  void write(int who, int choice) {
+    String id = pick(people.keySet(), who);
+    Person one = people.get(id);
+    if (told.containsKey(id) && !told.get(id).family().equals(one.family())) {
+      return;
+    }
+    people.put(
+        id,
+        new Person(
+            one.given(),
+            one.family(),
+            id.toLowerCase(java.util.Locale.ROOT) + "." + Math.floorMod(choice, 3) + "@pier.example",
+            one.isActive()));
+  }
+
+  void cancel(int which) {
+    if (open().size() > 1) {
+      String code = pick(open(), which);
+      cancelled.add(code);
+      seats.keySet().removeIf(key -> key.endsWith(" " + code));
+    }
+  }
+
+  /** Writes the sheets as they stand now. */
+  void write(Path folder) throws IOException {
+    List<String> lines = new ArrayList<>(List.of("id,given name,family name,email,status"));
+    people.forEach(
+        (id, one) ->
+            lines.add(
+                String.join(
+                    ",",
+                    id,
+                    one.given(),
+                    one.family(),
+                    one.email(),
+                    back.contains(id) ? "active" : "")));
+    sheet(folder, "people.csv", lines);
+    lines.clear();
+    lines.add("code,title,status");
+    COURSES.forEach(
+        code ->
+            lines.add(code + ",Course " + code + "," + (cancelled.contains(code) ? "removed" : "")));
+    sheet(folder, "courses.csv", lines);
+    lines.clear();
+    lines.add("user,course,role,group");
+    seats.forEach(
+        (key, seat) -> {
+          String[] parts = key.split(" ");
+          List<String> groups = new ArrayList<>(seat.groups());
+          if (groups.isEmpty()) {
+            groups.add("");
+          }
+          groups.forEach(
+              group -> lines.add(parts[0] + "," + parts[1] + "," + seat.role() + "," + group));
+        });
+    sheet(folder, "places.csv", lines);
+  }
+
+  private static void sheet(Path folder, String name, List<String> lines) throws IOException {
+    Path sheets = Files.createDirectories(folder.resolve("sheets"));
+    Files.writeString(sheets.resolve(name), String.join("\n", lines) + "\n");
+  }
+
+  /** What a platform must hold after the sheets were delivered to it whole. */
+  Held delivered(Held before) {
+    told.putAll(people);
+    Map<String, Person> there = new TreeMap<>();
+    // Whoever is in no sheet any more is shut out.
+    before.people().forEach((id, one) -> there.put(id, one.as(false)));
+    people.forEach(
+        (id, one) -> {
+          Person was = before.people().get(id);
+          there.put(id, one.as(was == null || was.isActive() || back.contains(id)));
+        });
+    Set<String> courses = new TreeSet<>(before.courses());
+    courses.addAll(COURSES);
+    courses.removeAll(cancelled);
+    Map<String, Seat> places = new TreeMap<>(seats);
+    // A row that names no group says nothing of groups.
+    places.replaceAll(
+        (key, seat) ->
+            seat.groups().isEmpty() && before.seats().containsKey(key)
+                ? new Seat(seat.role(), before.seats().get(key).groups())
+                : seat);
+    return new Held(there, courses, places);
+  }
+}

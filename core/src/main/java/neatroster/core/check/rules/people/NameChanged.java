@@ -1,0 +1,53 @@
+package neatroster.core.check.rules.people;
+
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Doubt;
+
+/** Somebody who has an account under another name. */
+public final class NameChanged extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "name-changed",
+          Severity.WARNING,
+          "A row has the id and the email address, or the username, of an account with another name that has a part in common with the row’s: somebody who married, or a name that was filled in.",
+          "They are taken for one person. If it is another one, they would get into that account and its courses.",
+          "Nothing, if it is one person. Else correct the id, username and email address, which are the other’s.",
+          """
+          (known)
+          username | id  | given name | family name | email
+          amarlowe | 417 | Ana        | Marlowe     | ana@pier.example
+
+          id  | given name | family name | email
+          417 | Ana        | Quay        | ana@pier.example     ← the same Ana?
+          """);
+
+  public NameChanged() {
+    super(TEXT, Table.USERS);
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    // Doubts and what cannot be found wake every rule.
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    for (Doubt doubt : row.doubts(Doubt.Kind.NAME_CHANGED)) {
+      findings.add(
+          row.finding(
+              this,
+              row.firstColumn(Field.FAMILY_NAME, Field.FULL_NAME, Field.GIVEN_NAME),
+              "This is "
+                  + row.named(doubt)
+                  + " by id, username or email address, under another name, and taken for the same"
+                  + " person. If the row was copied, correct what is the other’s."));
+    }
+  }
+}
