@@ -217,6 +217,10 @@ class WalksTest {
       said = out.toString(StandardCharsets.UTF_8);
       if (Boolean.getBoolean("walks.verbose")) {
         System.out.println(String.join(" ", words) + " → " + exit + "\n" + said + err);
+        if (words[0].equals("send") && !last.isEmpty()) {
+          Path changes = folder.resolve("runs/" + last + "/changes/enrollments.csv");
+          System.out.println(Files.exists(changes) ? Files.readString(changes) : "");
+        }
       }
       if (exit > 1) {
         said += err.toString(StandardCharsets.UTF_8);
@@ -241,12 +245,17 @@ class WalksTest {
           return failed("pack");
         }
         String packed = JSON.readTree(said).path("run").asText("");
-        if (packed.isEmpty() || runs == MOST_RUNS) {
-          String differs = differs("nothing is to be packed", wanted);
-          return differs.isEmpty() && runs == MOST_RUNS ? failed("settling") : differs;
+        if (packed.isEmpty()) {
+          break;
+        }
+        if (runs == MOST_RUNS) {
+          return failed("settling");
         }
         last = packed;
         isDone = send(isCut && runs == 0, choice);
+      }
+      if (runs == 0) {
+        return differs("nothing is to be packed", wanted);
       }
       before = held;
       held = wanted;

@@ -9,11 +9,13 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import neatroster.cli.disk.DiskTrouble;
@@ -43,6 +45,7 @@ import neatroster.core.compare.WholeRecords;
 import neatroster.core.layout.Layout;
 import neatroster.core.layout.LayoutJudge;
 import neatroster.core.model.Field;
+import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
@@ -183,6 +186,7 @@ public final class UndoCommand implements Callable<Integer> {
     void read(KeptChanges.Receiver receiver, Kept kept) throws IOException {
       List<PlannedChange> renamings = new ArrayList<>();
       Map<String, String> formerOf = new HashMap<>();
+      Set<String> stay = whoWasThere();
       changes.read(
           change -> {
             if (!stillSo.is(change)) {
@@ -193,7 +197,14 @@ public final class UndoCommand implements Callable<Integer> {
                       + ", changed again or gone since");
               return;
             }
-            Optional<PlannedChange> reverse = Reverse.of(change);
+            boolean isFurther =
+                change.change() == Change.ENROLL
+                    && !change.value(Field.GROUP).isEmpty()
+                    && stay.contains(seat(change));
+            Optional<PlannedChange> reverse =
+                isFurther
+                    ? Optional.of(Reverse.ofFurtherGroup(change))
+                    : Reverse.of(change);
             if (reverse.isEmpty()) {
               kept.add(irreversible(change));
               return;
@@ -211,6 +222,23 @@ public final class UndoCommand implements Callable<Integer> {
       for (PlannedChange renaming : renamings) {
         receiver.change(renaming);
       }
+    }
+
+    /** Who was in a course before, by the changes: whoever leaves a group there stays in it. */
+    private Set<String> whoWasThere() throws IOException {
+      Set<String> there = new HashSet<>();
+      changes.read(
+          Table.ENROLLMENTS,
+          (row, change) -> {
+            if (change.change() != Change.ENROLL && !change.value(Field.COURSE).isEmpty()) {
+              there.add(seat(change));
+            }
+          });
+      return there;
+    }
+
+    private static String seat(PlannedChange change) {
+      return change.value(Field.USER).toLowerCase(Locale.ROOT) + "\n" + change.value(Field.COURSE);
     }
 
     /** Who is enrolled is named as they are called again once the users are delivered. */

@@ -37,6 +37,15 @@ public final class Reverse {
     };
   }
 
+  /** What takes back an enrollment in a further group of a course that the person was in before. */
+  public static PlannedChange ofFurtherGroup(PlannedChange change) {
+    Map<Field, String> values = new EnumMap<>(change.values());
+    String group = values.remove(Field.GROUP);
+    return new PlannedChange(Phase.ENROLLMENTS, Change.REGROUP, values, change.own())
+        .from(Map.of(Field.GROUP, group))
+        .because("it was made", change.place());
+  }
+
   private static Optional<PlannedChange> created(PlannedChange change) {
     Map<Field, String> key = new EnumMap<>(Field.class);
     switch (change.phase()) {

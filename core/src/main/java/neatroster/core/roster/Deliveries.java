@@ -27,6 +27,11 @@ public record Deliveries(
     return new Deliveries(Map.of(), text -> Map.of());
   }
 
+  /** Whether a row of ours made what it is about. */
+  boolean isCreation(RosterRow row) {
+    return has(row.reading().name()) && row.own(CHANGE).equals("create");
+  }
+
   /** Whether a row of ours changed something of what was there. */
   boolean isChange(RosterRow row) {
     return has(row.reading().name()) && row.own(CHANGE).equals("change");

@@ -407,6 +407,16 @@ public final class Held {
         rows.add(exports.row(line, cursors));
       }
     }
-    return Optional.of(new HeldRow(rows, deliveries));
+    return Optional.of(new HeldRow(sinceMade(rows), deliveries));
+  }
+
+  /** The rows since we made it, if we did: what was there before by that name was another thing. */
+  private List<RosterRow> sinceMade(List<RosterRow> rows) {
+    for (int i = 0; i < rows.size(); i++) {
+      if (deliveries.isCreation(rows.get(i))) {
+        return rows.subList(0, i + 1);
+      }
+    }
+    return rows;
   }
 }

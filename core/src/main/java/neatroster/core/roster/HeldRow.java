@@ -40,7 +40,7 @@ public final class HeldRow {
         .anyMatch(
             row ->
                 isDelivered(row)
-                    ? !row.text(field).isEmpty() || row.clears(field) || isCreation(row)
+                    ? !row.text(field).isEmpty() || row.clears(field) || deliveries.isCreation(row)
                     : row.reading().has(field));
   }
 
@@ -56,17 +56,13 @@ public final class HeldRow {
       String text = column == null ? "" : row.judged(field, column).text();
       boolean says =
           isDelivered(row)
-              ? !text.isEmpty() || row.clears(field) || isCreation(row)
+              ? !text.isEmpty() || row.clears(field) || deliveries.isCreation(row)
               : column != null;
       if (says) {
         return Optional.of(text);
       }
     }
     return Optional.empty();
-  }
-
-  private static boolean isCreation(RosterRow row) {
-    return row.own(Deliveries.CHANGE).equals("create");
   }
 
   /** The parts of a person's name. */
@@ -127,7 +123,7 @@ public final class HeldRow {
   public Optional<String> deliveredStatus() {
     for (RosterRow row : rows) {
       String text = row.text(Field.STATUS);
-      if (isDelivered(row) && (!text.isEmpty() || isCreation(row))) {
+      if (isDelivered(row) && (!text.isEmpty() || deliveries.isCreation(row))) {
         return Optional.of(text.isEmpty() ? "active" : text);
       }
     }
