@@ -180,4 +180,29 @@ class AfterAHitchIT {
       assertThat(json("preview").get("counts").get("users").get("create").asInt()).isOne();
     }
   }
+
+  @Test
+  void whatThePlatformRefusedIsGivenBackAsItIsAndNobodyElseIsTouched() throws Exception {
+    school.file(
+        "roster.yaml",
+        "policy: {users: {absent: suspend}, enrollments: {absent: withdraw}}",
+        "sheets: [{file: users.csv, covers: everything}, {file: enrollments.csv, covers: everything}]");
+    Files.move(temp.resolve("sheets/people.csv"), temp.resolve("sheets/users.csv"));
+    try (PracticePlatform platform = new PracticePlatform(temp.resolve("practice.db"))) {
+      platform.nameIn(temp);
+      platform.send(
+          "POST",
+          "/Users",
+          "{\"schemas\": [\"urn:ietf:params:scim:schemas:core:2.0:User\"], \"userName\": \"cmoss\","
+              + " \"name\": {\"familyName\": \"Sorrel\"}}");
+      String run = json("pack").get("run").asText();
+      assertThat(school.run("send", "--yes").exit()).isEqualTo(4);
+      Path failed = temp.resolve("runs/" + run + "/failed/users.csv");
+      assertThat(Files.readString(failed)).contains("why refused").contains("cmoss");
+      Files.writeString(failed, Files.readString(failed).replace("cmoss", "cymoss"));
+      JsonNode again = json("pack", "runs/" + run + "/failed/users.csv");
+      assertThat(again.get("counts").get("users").has("suspend")).isFalse();
+      assertThat(again.get("counts").has("withdrawals")).isFalse();
+    }
+  }
 }

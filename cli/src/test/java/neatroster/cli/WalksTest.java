@@ -27,8 +27,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /**
- * Random ways through the program: sheets are edited, delivered, cut off, taken back, and after each
- * delivery the platform holds what {@link World} says, and the program says so.
+ * Random ways through the program: sheets are edited, delivered, cut off, taken back, and after
+ * each delivery the platform holds what {@link World} says, and the program says so.
  */
 class WalksTest {
   private static final ObjectMapper JSON = new ObjectMapper();
@@ -56,12 +56,16 @@ class WalksTest {
     MARRY,
     WRITE,
     CANCEL,
+    NAME_INSTRUCTOR,
+    EXPORT,
     DELIVER,
     DELIVER_CUT,
-    UNDO
+    DELIVER_FAULTY,
+    UNDO,
+    CONFIRM_AN_OLDER_ONE
   }
 
-  private static final List<Kind> EDITS = Arrays.asList(Kind.values()).subList(0, 11);
+  private static final List<Kind> EDITS = Arrays.asList(Kind.values()).subList(0, 13);
 
   /**
    * A step.
@@ -76,9 +80,14 @@ class WalksTest {
     for (int i = 0; i < STEPS; i++) {
       Kind kind = EDITS.get(random.nextInt(EDITS.size()));
       if (i == 0 || random.nextInt(5) < 2) {
-        kind = random.nextInt(4) == 0 ? Kind.DELIVER_CUT : Kind.DELIVER;
+        kind =
+            switch (random.nextInt(6)) {
+              case 0 -> Kind.DELIVER_CUT;
+              case 1 -> Kind.DELIVER_FAULTY;
+              default -> Kind.DELIVER;
+            };
       } else if (random.nextInt(7) == 0) {
-        kind = Kind.UNDO;
+        kind = random.nextInt(3) == 0 ? Kind.CONFIRM_AN_OLDER_ONE : Kind.UNDO;
       }
       steps.add(new Step(kind, random.nextInt(1000), random.nextInt(1000)));
     }
@@ -140,10 +149,10 @@ class WalksTest {
     private final Path folder;
     private final PracticePlatform platform;
     private final World world = new World();
-    private World.Held held =
-        new World.Held(new TreeMap<>(), new TreeSet<>(), new TreeMap<>());
+    private World.Held held = new World.Held(new TreeMap<>(), new TreeSet<>(), new TreeMap<>());
     private World.Held before = held;
     private String last = "";
+    private final List<String> delivered = new ArrayList<>();
     private String said = "";
 
     Walk(Path folder, PracticePlatform platform) throws IOException {
@@ -180,7 +189,7 @@ class WalksTest {
       int pick = step.pick();
       int choice = step.choice();
       switch (step.kind()) {
-        case ADD -> world.join(world.people.size() - 1 + 0 * world.add(choice).length(), pick);
+        case ADD -> world.addAndJoin(choice, pick);
         case JOIN -> world.join(pick, choice);
         case QUIT -> world.quit(pick);
         case MOVE -> world.move(pick, choice);
@@ -191,17 +200,64 @@ class WalksTest {
         case MARRY -> world.marry(pick, choice);
         case WRITE -> world.write(pick, choice);
         case CANCEL -> world.cancel(pick);
+        case NAME_INSTRUCTOR -> world.nameInstructor(pick, choice);
+        case EXPORT -> export();
         case DELIVER -> {
           return deliver(false, choice);
         }
         case DELIVER_CUT -> {
           return deliver(true, choice);
         }
+        case DELIVER_FAULTY -> {
+          return deliverFaulty(pick);
+        }
+        case CONFIRM_AN_OLDER_ONE -> {
+          return confirmAnOlderOne(pick);
+        }
         case UNDO -> {
           return last.isEmpty() ? "" : undo();
         }
       }
       return "";
+    }
+
+    /** Whoever looks after the platform saves an export of it, of today or of whenever it was. */
+    private void export() throws Exception {
+      world.export(folder, there());
+    }
+
+    /** One row is faulty and left out: nothing of it goes, and nothing counts as absent. */
+    private String deliverFaulty(int pick) throws Exception {
+      World.Held wanted = world.deliveredWithout(held, pick);
+      world.writeFaulty(folder, pick);
+      run("issue");
+      if (run("pack", "--leave-out-faulty", "--format", "json") > 1) {
+        return failed("pack --leave-out-faulty");
+      }
+      JsonNode report = JSON.readTree(said);
+      String packed = report.path("run").asText("");
+      if (report.path("counts").isEmpty()) {
+        return differs("nothing sound is to be packed", wanted);
+      }
+      if (!send(false, 0)) {
+        return failed("send");
+      }
+      before = held;
+      held = wanted;
+      last = packed;
+      delivered.add(packed);
+      String differs = differs("after the sound rows", held);
+      return differs.isEmpty() && run("confirm", last) != 0 ? failed("confirm") : differs;
+    }
+
+    /** What later runs changed is not held against an older one. */
+    private String confirmAnOlderOne(int pick) throws Exception {
+      if (delivered.isEmpty()) {
+        return "";
+      }
+      String older = delivered.get(pick % delivered.size());
+      int exit = run("confirm", older);
+      return exit == 0 || exit == 1 ? "" : failed("confirm " + older);
     }
 
     private int run(String... words) throws IOException {
@@ -252,6 +308,7 @@ class WalksTest {
           return failed("settling");
         }
         last = packed;
+        delivered.add(packed);
         isDone = send(isCut && runs == 0, choice);
       }
       if (runs == 0) {
@@ -324,6 +381,7 @@ class WalksTest {
       for (JsonNode user : platform.all("Users")) {
         String id = user.path("externalId").asText();
         ids.put(user.get("id").asText(), id);
+        world.usernames.put(id, user.path("userName").asText());
         World.Person twin =
             there
                 .people()

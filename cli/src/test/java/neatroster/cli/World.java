@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -61,8 +62,12 @@ final class World {
   /** Who is said to be active, having been shut out. */
   private final Set<String> back = new TreeSet<>();
 
-  /** What the sheets said of people when they were delivered last. */
-  private final Map<String, Person> told = new LinkedHashMap<>();
+  private final Set<String> married = new TreeSet<>();
+
+  private final Map<String, String> instructors = new TreeMap<>();
+
+  /** What the platform calls people, by their ids. */
+  final Map<String, String> usernames = new TreeMap<>();
 
   private int numbers;
 
@@ -88,19 +93,23 @@ final class World {
   private static Seat seat(int choice) {
     String group = pick(GROUPS, choice);
     return new Seat(
-        pick(ROLES, choice / 3 % 4 < 2 ? 0 : choice / 3), group.isEmpty() ? Set.of() : Set.of(group));
+        pick(ROLES, choice / 3 % 4 < 2 ? 0 : choice / 3),
+        group.isEmpty() ? Set.of() : Set.of(group));
   }
 
-  String add(int choice) {
+  void addAndJoin(int choice, int where) {
+    add(choice);
+    join(people.size() - 1, where);
+  }
+
+  private void add(int choice) {
     String id = "S" + (101 + numbers++);
     people.put(
-        id,
-        new Person(
-            pick(GIVEN, choice),
-            pick(FAMILY, choice / 8 + choice),
-            id.toLowerCase(java.util.Locale.ROOT) + "@pier.example",
-            true));
-    return id;
+        id, new Person(pick(GIVEN, choice), pick(FAMILY, choice / 8 + choice), email(id), true));
+  }
+
+  private static String email(String id) {
+    return id.toLowerCase(Locale.ROOT) + "@pier.example";
   }
 
   void join(int who, int choice) {
@@ -150,6 +159,7 @@ final class World {
     if (people.size() > 2) {
       String id = pick(people.keySet(), who);
       left.put(id, people.remove(id));
+      instructors.values().remove(id);
       back.remove(id);
       seats.keySet().removeIf(key -> key.startsWith(id + " "));
     }
@@ -169,18 +179,18 @@ final class World {
   void marry(int who, int choice) {
     String id = pick(people.keySet(), who);
     Person one = people.get(id);
-    if (told.containsKey(id) && !told.get(id).email().equals(one.email())) {
+    if (!one.email().equals(email(id))) {
       // With another address and another name at once nobody can tell.
       return;
     }
-    people.put(
-        id, new Person(one.given(), pick(FAMILY, choice), one.email(), one.isActive()));
+    married.add(id);
+    people.put(id, new Person(one.given(), pick(FAMILY, choice), one.email(), one.isActive()));
   }
 
   void write(int who, int choice) {
     String id = pick(people.keySet(), who);
     Person one = people.get(id);
-    if (told.containsKey(id) && !told.get(id).family().equals(one.family())) {
+    if (married.contains(id)) {
       return;
     }
     people.put(
@@ -188,7 +198,7 @@ final class World {
         new Person(
             one.given(),
             one.family(),
-            id.toLowerCase(java.util.Locale.ROOT) + "." + Math.floorMod(choice, 3) + "@pier.example",
+            id.toLowerCase(Locale.ROOT) + "." + Math.floorMod(choice, 3) + "@pier.example",
             one.isActive()));
   }
 
@@ -198,6 +208,85 @@ final class World {
       cancelled.add(code);
       seats.keySet().removeIf(key -> key.endsWith(" " + code));
     }
+  }
+
+  /** Writes who teaches a course into the list of courses; they are in it like everybody else. */
+  void nameInstructor(int who, int which) {
+    String course = pick(open(), which);
+    String key = key(pick(people.keySet(), who), course);
+    instructors.clear();
+    if (!seats.containsKey(key)) {
+      instructors.put(course, key.split(" ")[0]);
+    }
+  }
+
+  /** Everybody who is to be in a course, by the places and as an instructor of it. */
+  private Map<String, Seat> allSeats() {
+    Map<String, Seat> all = new TreeMap<>(seats);
+    instructors.forEach(
+        (course, id) -> {
+          if (people.containsKey(id) && !cancelled.contains(course)) {
+            all.putIfAbsent(key(id, course), new Seat("instructor", Set.of()));
+          }
+        });
+    return all;
+  }
+
+  /** Writes what a platform holds into a file, as its export. */
+  void export(Path folder, Held there) throws IOException {
+    List<String> lines =
+        new ArrayList<>(List.of("id,username,given name,family name,email,status"));
+    there
+        .people()
+        .forEach(
+            (id, one) ->
+                lines.add(
+                    String.join(
+                        ",",
+                        id,
+                        usernames.get(id),
+                        one.given(),
+                        one.family(),
+                        one.email(),
+                        one.isActive() ? "active" : "suspended")));
+    Path known = Files.createDirectories(folder.resolve("known"));
+    Files.writeString(known.resolve("users.csv"), String.join("\n", lines) + "\n");
+  }
+
+  /** Writes the sheets with one row of the places that names a course which is not there. */
+  void writeFaulty(Path folder, int which) throws IOException {
+    write(folder);
+    if (!seats.isEmpty()) {
+      String key = pick(seats.keySet(), which);
+      Path places = folder.resolve("sheets/places.csv");
+      Files.writeString(
+          places,
+          Files.readString(places)
+              .replace(key.replace(' ', ',') + ",", key.split(" ")[0] + ",NAV-9,"));
+    }
+  }
+
+  /** What a platform must hold after all but that row was delivered; nothing is absent then. */
+  Held deliveredWithout(Held before, int which) {
+    if (seats.isEmpty()) {
+      return delivered(before);
+    }
+    Map<String, Seat> kept = new TreeMap<>(seats);
+    seats.remove(pick(kept.keySet(), which));
+    Held sound = delivered(before);
+    seats.clear();
+    seats.putAll(kept);
+    Held all = before.copy();
+    sound
+        .people()
+        .forEach(
+            (id, one) ->
+                all.people().put(id, people.containsKey(id) ? one : before.people().get(id)));
+    all.courses().clear();
+    all.courses().addAll(sound.courses());
+    all.seats().keySet().removeIf(key -> cancelled.contains(key.split(" ")[1]));
+    sound.seats().forEach(all.seats()::put);
+    return all;
   }
 
   /** Writes the sheets as they stand now. */
@@ -215,10 +304,16 @@ final class World {
                     back.contains(id) ? "active" : "")));
     sheet(folder, "people.csv", lines);
     lines.clear();
-    lines.add("code,title,status");
+    lines.add("code,title,instructors,status");
     COURSES.forEach(
         code ->
-            lines.add(code + ",Course " + code + "," + (cancelled.contains(code) ? "removed" : "")));
+            lines.add(
+                String.join(
+                    ",",
+                    code,
+                    "Course " + code,
+                    instructors.getOrDefault(code, ""),
+                    cancelled.contains(code) ? "removed" : "")));
     sheet(folder, "courses.csv", lines);
     lines.clear();
     lines.add("user,course,role,group");
@@ -242,7 +337,6 @@ final class World {
 
   /** What a platform must hold after the sheets were delivered to it whole. */
   Held delivered(Held before) {
-    told.putAll(people);
     Map<String, Person> there = new TreeMap<>();
     // Whoever is in no sheet any more is shut out.
     before.people().forEach((id, one) -> there.put(id, one.as(false)));
@@ -254,7 +348,7 @@ final class World {
     Set<String> courses = new TreeSet<>(before.courses());
     courses.addAll(COURSES);
     courses.removeAll(cancelled);
-    Map<String, Seat> places = new TreeMap<>(seats);
+    Map<String, Seat> places = allSeats();
     // A row that names no group says nothing of groups.
     places.replaceAll(
         (key, seat) ->

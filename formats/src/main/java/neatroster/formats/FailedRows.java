@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
+import neatroster.core.intake.SourceNote;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.sheets.CsvRows;
@@ -21,9 +22,6 @@ import neatroster.sheets.CsvRows;
  * before anything is written. First passwords are not in them.
  */
 public final class FailedRows implements Closeable {
-  /** The header of the reasons. */
-  private static final String WHY = "why refused";
-
   private final BatchFiles files;
   private final OwnColumns own;
   private final Map<Table, Set<Field>> used = new EnumMap<>(Table.class);
@@ -58,7 +56,7 @@ public final class FailedRows implements Closeable {
       List<String> header = new ArrayList<>();
       columns(table).forEach(field -> header.add(field.label()));
       header.addAll(own.of(table));
-      header.add(WHY);
+      header.add(SourceNote.REFUSED);
       sheet.row(header);
     }
     Map<Field, String> values = RunChanges.values(table, change);

@@ -9,8 +9,7 @@ final class Patience {
   static final int ATTEMPTS = 9;
 
   /** Tests that go many ways have no time to wait. */
-  private static final Duration FIRST =
-      Duration.ofMillis(Long.getLong("neatroster.pause", 200));
+  private static final Duration FIRST = Duration.ofMillis(Long.getLong("neatroster.pause", 200));
 
   private static final Duration LONGEST = Duration.ofSeconds(15);
   private static final Duration LONGEST_ASKED = Duration.ofMinutes(5);

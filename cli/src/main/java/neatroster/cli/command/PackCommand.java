@@ -55,7 +55,6 @@ import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
-import neatroster.core.settings.SheetPlan;
 import neatroster.formats.LayoutExcerpt;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
@@ -402,8 +401,7 @@ public final class PackCommand implements Callable<Integer> {
                   .findFirst()
                   .orElse(null),
               waiting.stream().map(Run::name).toList(),
-              open.roster().sheets().stream()
-                  .anyMatch(sheet -> sheet.plan().flatMap(SheetPlan::covers).isPresent()));
+              open.roster().sheets().stream().anyMatch(sheet -> sheet.covers().isPresent()));
       try (var out = run.create("run.json")) {
         Json.write(out, packed::json);
       }

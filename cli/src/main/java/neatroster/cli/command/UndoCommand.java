@@ -202,9 +202,7 @@ public final class UndoCommand implements Callable<Integer> {
                     && !change.value(Field.GROUP).isEmpty()
                     && stay.contains(seat(change));
             Optional<PlannedChange> reverse =
-                isFurther
-                    ? Optional.of(Reverse.ofFurtherGroup(change))
-                    : Reverse.of(change);
+                isFurther ? Optional.of(Reverse.ofFurtherGroup(change)) : Reverse.of(change);
             if (reverse.isEmpty()) {
               kept.add(irreversible(change));
               return;

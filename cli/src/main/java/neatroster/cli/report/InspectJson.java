@@ -17,7 +17,6 @@ import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.roster.Roster;
-import neatroster.core.settings.SheetPlan;
 
 /** How sheets are understood, as programs read it. */
 public final class InspectJson {
@@ -76,7 +75,7 @@ public final class InspectJson {
     json.writeNumberField("rows", seen.rows());
     json.writeNumberField("enrollments", seen.enrollments());
     json.writeStringField("course", sheet.courseOfAll().orElse(null));
-    json.writeStringField("covers", sheet.plan().flatMap(SheetPlan::covers).orElse(null));
+    json.writeStringField("covers", sheet.covers().orElse(null));
     json.writeArrayFieldStart("columns");
     for (Column column : sheet.columns()) {
       column(json, sheet, column);

@@ -35,8 +35,7 @@ final class Coverage {
    */
   Coverage(ResolvedRoster roster, boolean isWhole) {
     for (SheetReading sheet : roster.rows().sheets()) {
-      Optional<String> covers =
-          isWhole ? Optional.of(SheetPlan.EVERYTHING) : sheet.plan().flatMap(SheetPlan::covers);
+      Optional<String> covers = isWhole ? Optional.of(SheetPlan.EVERYTHING) : sheet.covers();
       if (covers.isEmpty()) {
         continue;
       }

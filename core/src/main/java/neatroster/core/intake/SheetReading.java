@@ -723,6 +723,11 @@ public final class SheetReading {
     return HeaderWords.match(table, header).map(HeaderWords.Match::field);
   }
 
+  /** What the settings say that the sheet is the whole of; rows given back cover nothing. */
+  public Optional<String> covers() {
+    return SourceNote.isExcerpt(this) ? Optional.empty() : plan().flatMap(SheetPlan::covers);
+  }
+
   /** The column of a field, counted from 0, or -1. */
   public int indexOf(Field field) {
     return columnOfField[field.ordinal()];

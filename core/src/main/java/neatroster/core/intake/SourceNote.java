@@ -1,6 +1,7 @@
 package neatroster.core.intake;
 
 import java.util.HashMap;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
@@ -21,6 +22,9 @@ import neatroster.core.grid.UnreadableSheetException;
 public record SourceNote(SheetName source, Optional<String> course, boolean headersFirst) {
   private static final String REASON = "why left out";
 
+  /** The header of the column of reasons in a sheet of rows that a platform refused. */
+  public static final String REFUSED = "why refused";
+
   private static final Pattern HEADER =
       Pattern.compile(REASON + " \\(from (.+?)(?:, sheet (.+?))?(?:, course (\\S+))?\\)");
 
@@ -30,6 +34,13 @@ public record SourceNote(SheetName source, Optional<String> course, boolean head
   /** The header of the column of reasons in a sheet of rows to be corrected. */
   public static String header(SheetReading copied) {
     return REASON + " (from " + named(copied) + ")";
+  }
+
+  /** Whether a sheet holds some rows of others, given back to be mended: the whole of nothing. */
+  public static boolean isExcerpt(SheetReading sheet) {
+    return sheet.columns().stream()
+        .map(column -> column.header().toLowerCase(Locale.ROOT))
+        .anyMatch(header -> header.startsWith(REASON) || header.equals(REFUSED));
   }
 
   /** The remark about one tab of a workbook that is a copy. */

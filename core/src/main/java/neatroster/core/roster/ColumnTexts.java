@@ -29,8 +29,9 @@ public final class ColumnTexts {
   }
 
   private void take(int position) {
-    from = position;
-    end = position + TOGETHER;
+    // Some go up instead.
+    from = position < from ? Math.max(0, position - TOGETHER + 1) : position;
+    end = from + TOGETHER;
     if (column != null) {
       end = Math.min(end, column.size());
       column.copy(from, end - from, taken);

@@ -14,8 +14,7 @@ import neatroster.core.model.Field;
  * @param runs the run of each such sheet
  * @param before reads what was before, as a row keeps it under {@link #BEFORE}
  */
-public record Deliveries(
-    Map<SheetName, String> runs, Function<String, Map<Field, String>> before) {
+public record Deliveries(Map<SheetName, String> runs, Function<String, Map<Field, String>> before) {
   /** The header of the column that says what a delivered row did. */
   public static final String CHANGE = "change";
 

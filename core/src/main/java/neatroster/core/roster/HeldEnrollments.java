@@ -137,8 +137,12 @@ final class HeldEnrollments {
     }
 
     void read() {
-      ColumnTexts before = sheet.down(isDelivery ? sheet.reading().ownColumn(Deliveries.BEFORE) : NOBODY);
-      for (int position = 0; position < sheet.rows(); position++) {
+      ColumnTexts before =
+          sheet.down(isDelivery ? sheet.reading().ownColumn(Deliveries.BEFORE) : NOBODY);
+      int rows = sheet.rows();
+      for (int i = 0; i < rows; i++) {
+        // Of two changes in one delivery the later is the newer.
+        int position = isDelivery ? rows - 1 - i : i;
         if (sheet.isIrregular(position) || before.at(position) != 0) {
           add(cursor.at(position), exports.line(sheet, position));
           continue;

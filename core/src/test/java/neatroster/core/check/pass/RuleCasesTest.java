@@ -289,6 +289,25 @@ class RuleCasesTest {
             Bo               | NAV-1   ←
             """),
         of(
+            "name-changed",
+            """
+            known
+            username | id  | given name | family name | email
+            amarlowe | 417 | Ana        | Marlowe     | ana@pier.example
+            bng      | 418 | Bo         | Ng          | bo@pier.example
+            cmoss    | 419 | Cy         | Moss        | cy@pier.example
+            dreed    | 420 |            | Reed        | di@pier.example
+            eoar     | 421 | Eli        | Oar         | eli@pier.example
+            """,
+            """
+            id  | given name | family name | email
+            417 | Ana        | Quay        | ana@pier.example    ←
+            418 | Bo         | Nge         | bo@pier.example     ←
+            419 | Finn       | Tern        | cy@pier.example
+            420 | Di         | Reed        | di@pier.example
+            421 | Eli        | Lund        | eli.l@pier.example
+            """),
+        of(
             "same-name-on-platform",
             """
             known

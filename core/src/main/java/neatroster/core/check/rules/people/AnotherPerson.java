@@ -51,7 +51,9 @@ public final class AnotherPerson extends TableRule {
               + row.personOf(row.line)
               + ". If the row was copied, correct the "
               + mark
-              + "; if it is one person, write the name alike.";
+              + "; if it is one person, write the name alike"
+              + formerUsername(row, doubt)
+              + ".";
       if (doubt.field() == Field.EMAIL) {
         message +=
             " Where a family shares one address, say emails: {shared: allow} in roster.yaml.";
@@ -60,5 +62,18 @@ public final class AnotherPerson extends TableRule {
       doubt.lines().forEach(line -> finding.against(row.place(line)));
       findings.add(finding);
     }
+  }
+
+  /** How to say that somebody has another name than their account. */
+  private static String formerUsername(CheckedRow row, Doubt doubt) {
+    if (!doubt.lines().isEmpty() || doubt.accounts().isEmpty()) {
+      return "";
+    }
+    String username = row.resolved.known().users().all().get(doubt.accounts().get(0)).username();
+    return username.isEmpty()
+        ? ""
+        : ", or, where the person has a new name, type "
+            + Quoted.value(username)
+            + " into a column “former username”";
   }
 }

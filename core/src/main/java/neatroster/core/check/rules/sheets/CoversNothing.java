@@ -11,7 +11,6 @@ import neatroster.core.grid.Place;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Severity;
 import neatroster.core.roster.ResolvedRoster;
-import neatroster.core.settings.SheetPlan;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
 
@@ -48,7 +47,7 @@ public final class CoversNothing implements RosterRule {
       return;
     }
     for (SheetReading sheet : resolved.rows().sheets()) {
-      Optional<String> covers = sheet.plan().flatMap(SheetPlan::covers);
+      Optional<String> covers = sheet.covers();
       if (covers.filter(text -> text.startsWith(COURSE)).isEmpty()) {
         continue;
       }
