@@ -107,7 +107,8 @@ class ConfirmIT {
         "bo@pier.example,KNOT-1,learner",
         "ana@pier.example,KNOT-1,instructor",
         "dee@pier.example,KNOT-1,learner");
-    JsonNode found = json("confirm", run, "--export", "now/people.csv", "now/members.csv");
+    JsonNode found =
+        json("confirm", run, "--accept-untold", "--export", "now/people.csv", "now/members.csv");
     assertThat(keys(found.get("missing")))
         .containsExactlyInAnyOrder("create cmoss", "enroll cmoss NAV-1", "enroll dgull NAV-1");
     assertThat(keys(found.get("different")))
@@ -129,6 +130,25 @@ class ConfirmIT {
     JsonNode mended = json("pack", "runs/" + run + "/failed/enrollments.csv");
     assertThat(mended.get("counts").get("enrollments").get("enroll").asInt()).isEqualTo(1);
     assertThat(mended.get("counts").has("users")).isFalse();
+  }
+
+  @Test
+  void whatNothingTellsOfIsNotDeliveredUnlessSomebodySaysSo() throws Exception {
+    school.file("now/people.csv", "Login", "amarlowe", "bfinch", "cmoss", "dgull");
+    JsonNode found = json("confirm", run, "--export", "now/people.csv");
+    assertThat(found.get("notTold").asInt()).isEqualTo(8);
+    for (int again = 0; again < 2; again++) {
+      // Asking once more changes nothing about what nobody knows.
+      assertThat(json("preview").get("counts").get("enrollments").get("enroll").asInt())
+          .isEqualTo(6);
+      Program.Result untold = school.run("confirm", run, "--export", "now/people.csv");
+      assertThat(untold.exit()).isEqualTo(1);
+      assertThat(untold.out()).contains("--accept-untold").doesNotContain("Nothing is missing");
+    }
+    assertThat(school.run("confirm", run, "--accept-untold", "--export", "now/people.csv").exit())
+        .isZero();
+    assertThat(json("preview").get("counts")).isEmpty();
+    assertThat(school.run("confirm", run, "--export", "now/people.csv").exit()).isZero();
   }
 
   private static List<String> keysOfChanges(JsonNode preview) {

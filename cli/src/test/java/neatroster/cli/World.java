@@ -86,6 +86,14 @@ final class World {
     return id + " " + course;
   }
 
+  private static String who(String key) {
+    return key.substring(0, key.indexOf(' '));
+  }
+
+  private static String where(String key) {
+    return key.substring(key.indexOf(' ') + 1);
+  }
+
   private List<String> open() {
     return COURSES.stream().filter(code -> !cancelled.contains(code)).toList();
   }
@@ -128,7 +136,7 @@ final class World {
     if (!seats.isEmpty() && !open().isEmpty()) {
       String from = pick(seats.keySet(), which);
       Seat seat = seats.remove(from);
-      seats.put(key(from.split(" ")[0], pick(open(), choice)), seat);
+      seats.put(key(who(from), pick(open(), choice)), seat);
     }
   }
 
@@ -216,7 +224,7 @@ final class World {
     String key = key(pick(people.keySet(), who), course);
     instructors.clear();
     if (!seats.containsKey(key)) {
-      instructors.put(course, key.split(" ")[0]);
+      instructors.put(course, who(key));
     }
   }
 
@@ -261,8 +269,7 @@ final class World {
       Path places = folder.resolve("sheets/places.csv");
       Files.writeString(
           places,
-          Files.readString(places)
-              .replace(key.replace(' ', ',') + ",", key.split(" ")[0] + ",NAV-9,"));
+          Files.readString(places).replace(key.replace(' ', ',') + ",", who(key) + ",NAV-9,"));
     }
   }
 
@@ -284,7 +291,7 @@ final class World {
                 all.people().put(id, people.containsKey(id) ? one : before.people().get(id)));
     all.courses().clear();
     all.courses().addAll(sound.courses());
-    all.seats().keySet().removeIf(key -> cancelled.contains(key.split(" ")[1]));
+    all.seats().keySet().removeIf(key -> cancelled.contains(where(key)));
     sound.seats().forEach(all.seats()::put);
     return all;
   }
@@ -319,7 +326,7 @@ final class World {
     lines.add("user,course,role,group");
     seats.forEach(
         (key, seat) -> {
-          String[] parts = key.split(" ");
+          String[] parts = key.split(" ", -1);
           List<String> groups = new ArrayList<>(seat.groups());
           if (groups.isEmpty()) {
             groups.add("");

@@ -105,6 +105,13 @@ public final class ConfirmCommand implements Callable<Integer> {
   private boolean allFailed;
 
   @Option(
+      names = "--accept-untold",
+      description =
+          "Counts as delivered what an export or a report says nothing of, though nobody recorded"
+              + " that the run was delivered.")
+  private boolean acceptsUntold;
+
+  @Option(
       names = "--wait",
       paramLabel = "MINUTES",
       arity = "0..1",
@@ -136,7 +143,10 @@ public final class ConfirmCommand implements Callable<Integer> {
       RunChoice.verifyUnedited(folder, run);
       Path place = folder.path("runs").resolve(run.name());
       RunConfirmation confirmation =
-          new RunConfirmation(place, new OwnColumns(session.settings().reading().ownFields()));
+          new RunConfirmation(
+              place,
+              new OwnColumns(session.settings().reading().ownFields()),
+              acceptsUntold || (run.deliveredAt().isPresent() && run.confirmed().isEmpty()));
       ConfirmReport report = new ConfirmReport(run.name(), folder, confirmation);
       Optional<String> digest;
       if (!reports.isEmpty()) {
@@ -152,7 +162,9 @@ public final class ConfirmCommand implements Callable<Integer> {
         throw Problem.refused(
             "Not one change of run "
                 + run.name()
-                + " is there, so nothing was recorded. "
+                + (confirmation.missing().isEmpty()
+                    ? " is told of, so nothing was recorded. "
+                    : " is there, so nothing was recorded. ")
                 + (exports.isEmpty() && reports.isEmpty()
                     ? "Was it sent, and to this platform? If it was and all of it failed, add"
                         + " --all-failed."
@@ -354,9 +366,11 @@ public final class ConfirmCommand implements Callable<Integer> {
             report.addExtra(user, course);
           }
         });
-    CourseCounts counts = new CourseCounts(before.held(), now.held(), courses);
-    new KeptChanges(changes(workplace, run)).read(counts::add);
-    report.headcounts(counts.all());
+    if (reading.isPresent() || now.hasEnrollments()) {
+      CourseCounts counts = new CourseCounts(before.held(), now.held(), courses);
+      new KeptChanges(changes(workplace, run)).read(counts::add);
+      report.headcounts(counts.all());
+    }
     return digest;
   }
 

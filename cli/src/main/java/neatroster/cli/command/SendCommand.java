@@ -357,7 +357,8 @@ public final class SendCommand implements Callable<Integer> {
     RunConfirmation confirmation =
         new RunConfirmation(
             folder.path("runs").resolve(run.name()),
-            new OwnColumns(session.settings().reading().ownFields()));
+            new OwnColumns(session.settings().reading().ownFields()),
+            true);
     Function<PlannedChange, Outcome> outcomes = RunDelivery.outcomes(journal::refusal);
     List<SendReport.Failure> failures = new ArrayList<>();
     int left = delivery.allLeft();

@@ -5,11 +5,13 @@ import java.nio.file.Path;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiFunction;
 import neatroster.cli.folder.KnownSource;
+import neatroster.cli.folder.RunConfirmation;
 import neatroster.cli.folder.RunDigest;
 import neatroster.cli.folder.Workplace;
 import neatroster.core.compare.Change;
@@ -47,7 +49,7 @@ public final class Undelivered {
     Path place = workplace.folder().path("runs").resolve(run.name());
     if (run.confirmed().isPresent()
         && RunDigest.isAsWritten(place, KnownSource.TAKEN, run.confirmed().get().digest())) {
-      return notTaken(place.resolve(KnownSource.TAKEN));
+      return notTaken(place);
     }
     return new Undelivered((table, change) -> Optional.empty());
   }
@@ -67,13 +69,15 @@ public final class Undelivered {
         });
   }
 
-  private static Undelivered notTaken(Path taken) throws IOException {
+  private static Undelivered notTaken(Path run) throws IOException {
     Map<Table, Set<String>> keys = new EnumMap<>(Table.class);
-    new KeptChanges(taken)
-        .read(
-            change ->
-                keys.computeIfAbsent(RunChanges.table(change), table -> new HashSet<>())
-                    .add(key(change)));
+    for (String kept : List.of(KnownSource.TAKEN, RunConfirmation.UNTOLD)) {
+      new KeptChanges(run.resolve(kept))
+          .read(
+              change ->
+                  keys.computeIfAbsent(RunChanges.table(change), table -> new HashSet<>())
+                      .add(key(change)));
+    }
     return new Undelivered(
         (table, change) ->
             keys.getOrDefault(table, Set.of()).contains(key(change))

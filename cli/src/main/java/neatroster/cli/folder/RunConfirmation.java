@@ -5,9 +5,11 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import neatroster.cli.disk.NewFolder;
@@ -29,12 +31,18 @@ public final class RunConfirmation {
   /** The folder in a run of the rows that the platform did not take. */
   public static final String FAILED = "failed";
 
+  /** The folder in a run of what nothing told of, so that it does not count as delivered. */
+  public static final String UNTOLD = "untold";
+
   private final Path run;
   private final OwnColumns own;
+  private final boolean countsUntold;
+  private Set<String> takenBefore;
   private final List<Found> missing = new ArrayList<>();
   private final List<Found> different = new ArrayList<>();
   private int asAsked;
   private int notTold;
+  private int undecided;
   private Map<String, Integer> failedRows = Map.of();
 
   /**
@@ -45,10 +53,16 @@ public final class RunConfirmation {
    */
   public record Found(PlannedChange change, Outcome outcome) {}
 
-  /** A confirmation of a run in its folder. */
-  public RunConfirmation(Path run, OwnColumns own) {
+  /**
+   * A confirmation of a run in its folder.
+   *
+   * @param countsUntold whether what nothing tells of counts as delivered, unless the run was
+   *     confirmed before: then it counts as it did
+   */
+  public RunConfirmation(Path run, OwnColumns own, boolean countsUntold) {
     this.run = run;
     this.own = own;
+    this.countsUntold = countsUntold;
   }
 
   /** A folder in the making, for files of a run. */
@@ -88,9 +102,11 @@ public final class RunConfirmation {
       throws IOException {
     KeptChanges changes = new KeptChanges(run.resolve(KnownSource.CHANGES));
     try (NewFolder taken = NewFolder.beside(run.resolve(KnownSource.TAKEN));
-        NewFolder failed = NewFolder.beside(run.resolve(FAILED))) {
+        NewFolder failed = NewFolder.beside(run.resolve(FAILED));
+        NewFolder untold = NewFolder.beside(run.resolve(UNTOLD))) {
       FailedRows rows = new FailedRows(new Place(failed), own);
-      try (RunChanges keep = new RunChanges(new Place(taken), own)) {
+      try (RunChanges keep = new RunChanges(new Place(taken), own);
+          RunChanges open = new RunChanges(new Place(untold), own)) {
         changes.read(
             change -> {
               Outcome outcome = outcomes.apply(change);
@@ -98,13 +114,20 @@ public final class RunConfirmation {
               if (outcome.kind() == Outcome.Kind.MISSING) {
                 rows.look(change);
               }
-              Optional<PlannedChange> counts = Taken.of(change, outcome);
-              if (counts.isPresent()) {
-                keep.add(completed.apply(counts.get()));
+              boolean isOpen = outcome.kind() == Outcome.Kind.NOT_TOLD && !counts(change);
+              if (isOpen) {
+                undecided++;
+                open.add(change);
+              }
+              Optional<PlannedChange> there = isOpen ? Optional.empty() : Taken.of(change, outcome);
+              if (there.isPresent()) {
+                keep.add(completed.apply(there.get()));
               }
             });
       }
-      if (asAsked == 0 && different.isEmpty() && !missing.isEmpty() && !mayBeNothing) {
+      boolean isNothing =
+          asAsked == 0 && different.isEmpty() && (!missing.isEmpty() || undecided > 0);
+      if (isNothing && !mayBeNothing) {
         return Optional.empty();
       }
       try (rows) {
@@ -114,13 +137,35 @@ public final class RunConfirmation {
       }
       failedRows = rows.rows();
       put(taken, KnownSource.TAKEN);
-      if (failedRows.isEmpty()) {
-        remove(FAILED);
-      } else {
-        put(failed, FAILED);
-      }
+      put(failed, FAILED, failedRows.isEmpty());
+      put(untold, UNTOLD, undecided == 0);
     }
     return Optional.of(RunDigest.of(run, KnownSource.TAKEN));
+  }
+
+  /** Whether a change that nothing tells of counts as delivered. */
+  private boolean counts(PlannedChange change) throws IOException {
+    Path before = run.resolve(KnownSource.TAKEN);
+    if (countsUntold || !Files.exists(before)) {
+      return countsUntold;
+    }
+    if (takenBefore == null) {
+      takenBefore = new HashSet<>();
+      new KeptChanges(before).read(taken -> takenBefore.add(word(taken)));
+    }
+    return takenBefore.contains(word(change));
+  }
+
+  private static String word(PlannedChange change) {
+    return change.phase().word() + " " + change.change().word() + " " + change.key();
+  }
+
+  private void put(NewFolder made, String name, boolean isEmpty) throws IOException {
+    if (isEmpty) {
+      remove(name);
+    } else {
+      put(made, name);
+    }
   }
 
   private void put(NewFolder made, String name) throws IOException {
@@ -156,6 +201,11 @@ public final class RunConfirmation {
   /** How much is as it was asked. */
   public int asAsked() {
     return asAsked;
+  }
+
+  /** How much of that does not count as delivered. */
+  public int undecided() {
+    return undecided;
   }
 
   /** How much nothing was said of. */

@@ -123,6 +123,7 @@ public final class ConfirmReport {
   public boolean isFine() {
     return confirmation.missing().isEmpty()
         && confirmation.different().isEmpty()
+        && confirmation.undecided() == 0
         && headcounts.stream().allMatch(count -> count.expected() == count.there());
   }
 
@@ -138,9 +139,12 @@ public final class ConfirmReport {
       screen.line(
           String.format("  %7d  not told", confirmation.notTold())
               + screen.dim(
-                  reported < 0
-                      ? "  the export says nothing of such things; they count as delivered"
-                      : "  the report does not list them; they count as delivered"));
+                  (reported < 0
+                          ? "  the export says nothing of such things; "
+                          : "  the report does not list them; ")
+                      + (confirmation.undecided() == 0
+                          ? "they count as delivered"
+                          : "they do not count as delivered, unless you add --accept-untold")));
     }
     section(screen, "missing", missing());
     section(screen, "different", different());
@@ -161,6 +165,8 @@ public final class ConfirmReport {
     if (confirmation.failedRows().isEmpty()) {
       if (isFine()) {
         screen.line("Nothing is missing, and nothing is different.");
+      } else if (confirmation.undecided() > 0) {
+        screen.line("Of the rest nothing is known: the next neat-roster pack asks for it again.");
       } else if (confirmation.different().isEmpty()) {
         screen.line(
             "What was asked is there, but not as many people are in the courses as expected: see"
