@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import neatroster.practice.Faults;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -190,11 +191,7 @@ class AfterAHitchIT {
     Files.move(temp.resolve("sheets/people.csv"), temp.resolve("sheets/users.csv"));
     try (PracticePlatform platform = new PracticePlatform(temp.resolve("practice.db"))) {
       platform.nameIn(temp);
-      platform.send(
-          "POST",
-          "/Users",
-          "{\"schemas\": [\"urn:ietf:params:scim:schemas:core:2.0:User\"], \"userName\": \"cmoss\","
-              + " \"name\": {\"familyName\": \"Sorrel\"}}");
+      stranger(platform, "cmoss");
       String run = json("pack").get("run").asText();
       assertThat(school.run("send", "--yes").exit()).isEqualTo(4);
       Path failed = temp.resolve("runs/" + run + "/failed/users.csv");
@@ -203,6 +200,75 @@ class AfterAHitchIT {
       JsonNode again = json("pack", "runs/" + run + "/failed/users.csv");
       assertThat(again.get("counts").get("users").has("suspend")).isFalse();
       assertThat(again.get("counts").has("withdrawals")).isFalse();
+    }
+  }
+
+  @Test
+  void aPlatformThatKnowsNothingOfRolesAndGroupsIsNotToldOfThemAgain() throws Exception {
+    school.file(
+        "roster.yaml",
+        "policy: {groups: {new: create}, enrollments: {known: overwrite, absent: withdraw}}",
+        "sheets: [{file: enrollments.csv, covers: everything}]");
+    school.file("sheets/courses.csv", "code,title,instructors", "NAV-1,Navigation,cmoss");
+    school.file(
+        "sheets/enrollments.csv",
+        "user,course,group,role",
+        "amarlowe,NAV-1,Port,",
+        "bfinch,NAV-1,,assistant");
+    try (PracticePlatform platform = new PracticePlatform(temp.resolve("practice.db"))) {
+      platform.nameIn(temp);
+      platform.faults().set(Faults.Kind.NO_EXTENSION, 1);
+      assertThat(school.run("pack").exit()).isZero();
+      assertThat(school.run("send", "--yes").exit()).isZero();
+      assertThat(json("preview", "--known", "platform").get("counts")).isEmpty();
+      // Without a group in the row the group stays as it is.
+      school.file(
+          "sheets/enrollments.csv",
+          "user,course,group,role",
+          "amarlowe,NAV-1,,",
+          "bfinch,NAV-1,,assistant");
+      assertThat(json("preview", "--known", "platform").get("counts")).isEmpty();
+    }
+  }
+
+  private static void stranger(PracticePlatform platform, String username) throws Exception {
+    platform.send(
+        "POST",
+        "/Users",
+        "{\"schemas\": [\"urn:ietf:params:scim:schemas:core:2.0:User\"], \"userName\": \""
+            + username
+            + "\", \"name\": {\"familyName\": \"Sorrel\"}}");
+  }
+
+  @Test
+  void whoseUsernameAStrangerHasGetsAnotherOneAndTheStrangerIsLeftAlone() throws Exception {
+    school.file("roster.yaml", "policy: {users: {renamed: follow, known: overwrite}}");
+    school.file(
+        "sheets/people.csv",
+        "id,given name,family name,email",
+        "1,Ana,Marlowe,ana@pier.example",
+        "3,Cy,Moss,cy@pier.example");
+    enroll("1,NAV-1", "3,NAV-1");
+    try (PracticePlatform platform = new PracticePlatform(temp.resolve("practice.db"))) {
+      platform.nameIn(temp);
+      stranger(platform, "cmoss");
+      assertThat(school.run("issue").exit()).isZero();
+      json("pack");
+      Program.Result sent = school.run("send", "--yes");
+      assertThat(sent.exit()).isEqualTo(4);
+      assertThat(sent.out()).contains("issue --other cmoss");
+      assertThat(school.run("issue", "--other", "nobody").exit()).isEqualTo(2);
+      assertThat(school.run("issue", "--other", "amarlowe").err()).contains("former username");
+      assertThat(school.run("issue", "--other", "cmoss").out()).contains("cmoss is now cmoss2");
+      JsonNode again = json("pack");
+      assertThat(again.get("counts").get("users").get("create").asInt()).isEqualTo(1);
+      assertThat(again.get("counts").get("users").has("rename")).isFalse();
+      assertThat(again.get("firstPasswords").asInt()).isEqualTo(1);
+      assertThat(school.run("send", "--yes").exit()).isZero();
+      assertThat(school.run("confirm").exit()).isZero();
+      assertThat(platform.held())
+          .contains(
+              "cmoss Sorrel", "cmoss2 Moss", "course:NAV-1 [amarlowe learner , cmoss2 learner ]");
     }
   }
 }

@@ -61,7 +61,9 @@ final class UserCreation extends Operation {
               "the username "
                   + userName()
                   + " belongs to somebody else on the platform: "
-                  + shown(there.get())));
+                  + shown(there.get())
+                  + ". Type another one, or, where it was issued: neat-roster issue --other "
+                  + userName()));
     }
     return made(desk, Answers.text(there.get(), "id"), there.get());
   }

@@ -68,6 +68,14 @@ public final class IssueCommand implements Callable<Integer> {
   private boolean againLost;
 
   @Option(
+      names = "--other",
+      paramLabel = "USER",
+      description =
+          "Gives one user another username, where the platform has not taken the one that was"
+              + " issued: a stranger may have it there.")
+  private String other = "";
+
+  @Option(
       names = "--anonymous",
       paramLabel = "N",
       description = "Makes so many accounts without names, for the course that --course names.")
@@ -101,7 +109,8 @@ public final class IssueCommand implements Callable<Integer> {
       }
       try (OpenRoster open = session.open(files);
           Workplace workplace = session.work("issue")) {
-        Issuing.Outcome outcome = IssueRun.run(session, open, workplace);
+        Issuing.Outcome outcome = IssueRun.run(session, open, workplace, other);
+        verifyOther(outcome, workplace);
         report.issued(outcome, workplace.accounts());
         return outcome.findings().isEmpty() ? Exit.DONE : Exit.FINDINGS;
       }
@@ -113,6 +122,21 @@ public final class IssueCommand implements Callable<Integer> {
           "The accounts could not be written (" + DiskTrouble.reason(e) + ").", e);
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
+    }
+  }
+
+  /** Whoever gets no other username is said to, with what to do instead. */
+  private void verifyOther(Issuing.Outcome outcome, Workplace workplace) {
+    boolean isDone = outcome.renamed().stream().anyMatch(one -> one.from().equalsIgnoreCase(other));
+    if (!other.isEmpty() && !isDone) {
+      throw Problem.usage(
+          workplace.known().findUsername(other) < 0
+              ? "No username “" + other + "” was issued."
+              : "“"
+                  + other
+                  + "” stays: nobody in the sheets has it as it stands there, or the platform has"
+                  + " the account, and then another name is a renaming: type the one there under"
+                  + " former username.");
     }
   }
 

@@ -32,8 +32,13 @@ import neatroster.register.RegisterException;
 public final class IssueRun {
   private IssueRun() {}
 
-  /** Does it all, or nothing. */
-  public static Issuing.Outcome run(Session session, OpenRoster open, Workplace workplace)
+  /**
+   * Does it all, or nothing.
+   *
+   * @param other the username in whose place somebody gets another one, or an empty text
+   */
+  public static Issuing.Outcome run(
+      Session session, OpenRoster open, Workplace workplace, String other)
       throws PatternException, IOException, RegisterException {
     Settings settings = session.settings();
     Roster needed = needed(settings, open.roster());
@@ -42,12 +47,13 @@ public final class IssueRun {
     AccountIssuer issuer = issuer(settings, basis.known().users().all(), workplace);
     Issuing issuing =
         new Issuing(
-            settings,
-            Checker.check(needed, basis),
-            open.roster(),
-            basis.known(),
-            issued.all().size(),
-            issuer);
+                settings,
+                Checker.check(needed, basis),
+                open.roster(),
+                basis.known(),
+                issued.all().size(),
+                issuer)
+            .withAnother(other);
     boolean codes = settings.joinCodes().courses() || settings.joinCodes().groups();
     Issuing.Outcome outcome =
         issuing.decide(new SecureDraws(), codes ? workplace.register().joinCodes() : List.of());

@@ -53,6 +53,7 @@ public final class Issuing {
   private final List<IssuedAccount> reissued = new ArrayList<>();
   private final List<KnownUser> adopted = new ArrayList<>();
   private final List<Renaming> renamed = new ArrayList<>();
+  private String other = "";
   private final List<Refused> refused = new ArrayList<>();
   private Optional<GuardianList> guardians = Optional.empty();
   private int kept;
@@ -88,6 +89,16 @@ public final class Issuing {
         needsAll
             ? Wanted.of(settings, ResolvedRoster.of(all, settings, exports), faultyOfAll())
             : checked.wanted();
+  }
+
+  /**
+   * Gives somebody another username than the one issued, which the platform has not taken.
+   *
+   * @param username the one that was issued
+   */
+  public Issuing withAnother(String username) {
+    other = username;
+    return this;
   }
 
   /**
@@ -213,6 +224,9 @@ public final class Issuing {
   }
 
   private boolean isRenamed(PersonRecord record, KnownUser account) {
+    if (!other.isEmpty() && account.username().equalsIgnoreCase(other)) {
+      return !account.isOnPlatform();
+    }
     return settings.policy().followRenames()
         && !account.username().isEmpty()
         && record.text(Field.FORMER_USERNAME).equalsIgnoreCase(account.username())

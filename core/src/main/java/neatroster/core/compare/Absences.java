@@ -1,5 +1,6 @@
 package neatroster.core.compare;
 
+import java.util.Arrays;
 import java.util.Map;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
@@ -34,7 +35,7 @@ final class Absences {
   }
 
   private void enrollment(int seat) {
-    if (scope.asked.enrollments().get(seat)) {
+    if (scope.asked.enrollments().get(seat) || isGroupAsked(seat)) {
       return;
     }
     String course = held.courseOf(seat);
@@ -55,6 +56,12 @@ final class Absences {
           "policy: {enrollments: {absent: withdraw}}",
           null);
     }
+  }
+
+  /** Whether somebody is asked for in a group of the course, which is in the course, too. */
+  private boolean isGroupAsked(int seat) {
+    return held.isSaidByGroup(seat)
+        && Arrays.stream(held.besides(seat)).anyMatch(scope.asked.enrollments()::get);
   }
 
   private void user(int position) {

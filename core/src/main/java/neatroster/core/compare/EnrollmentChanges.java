@@ -56,7 +56,10 @@ final class EnrollmentChanges implements Memberships.Receiver {
       withoutAccount(asked);
     } else if (isPerson && asked.course() >= 0 && held.enrollments() > 0) {
       int seat = held.enrollment(who(person), place(asked));
-      if (seat >= 0 && !asked.isMoreThanARole() && isSameRole(asked, seat)) {
+      if (seat >= 0
+          && !asked.isMoreThanARole()
+          && isSameRole(asked, seat)
+          && (asked.group() >= 0 || !held.hasOthers(seat))) {
         // Of a large roster these are nearly all.
         scope.asked.enrollments().set(seat);
       } else {
@@ -157,6 +160,9 @@ final class EnrollmentChanges implements Memberships.Receiver {
     int seat = held.enrollment(heldAs, inCourse, inGroup);
     if (seat >= 0) {
       knownEnrollments.inPlace(wanted, seat);
+      if (inGroup.isEmpty() && held.hasOthers(seat) && !asked.clears(Field.GROUP)) {
+        knownEnrollments.inAnyGroup(wanted);
+      }
       return;
     }
     boolean isThere = !inCourse.isEmpty() && held.seats(heldAs, inCourse).length > 0;

@@ -56,7 +56,7 @@ final class KnownEnrollments {
   /** A place that the platform has somebody in and that no row has asked for, or -1. */
   private int unasked(Wanted wanted) {
     for (int seat : held.seats(wanted.heldAs(), wanted.course())) {
-      if (!scope.asked.enrollments().get(seat)) {
+      if (!scope.asked.enrollments().get(seat) && !held.isSaidByGroup(seat)) {
         return seat;
       }
     }

@@ -61,6 +61,7 @@ public final class Held {
   /** Role, start and end of enrollments, each combination once. */
   private final KeyIndex details = KeyIndex.exact();
 
+  private final BitSet rolelessDetails = new BitSet();
   private final IntList detailOf = new IntList();
 
   /** What was last delivered of an enrollment, or -1; as long as the others where anything was. */
@@ -131,6 +132,12 @@ public final class Held {
       deliveredDetail.putIfAbsent(number, detail);
     }
     if (number < detailOf.size()) {
+      if (rolelessDetails.get(detailOf.get(number)) && !rolelessDetails.get(detail)) {
+        // Nobody is in a course as nothing: what names no role says nothing of it.
+        String other = details.text(detailOf.get(number));
+        int whole = addDetail(part(details.text(detail), 0), part(other, 1), part(other, 2));
+        detailOf.set(number, whole);
+      }
       return;
     }
     detailOf.add(detail);
@@ -166,7 +173,9 @@ public final class Held {
 
   /** The number of what an enrollment says beside who and where, which may be new. */
   int addDetail(String role, String starts, String ends) {
-    return details.add(key(role, starts, ends));
+    int detail = details.add(key(role, starts, ends));
+    rolelessDetails.set(detail, role.isEmpty());
+    return detail;
   }
 
   /** The number of a course's group, or of a course without one, which may be new. */
@@ -224,6 +233,13 @@ public final class Held {
   public boolean hasOthers(int enrollment) {
     return enrollmentsOfSeat.hasSeveral(
         seats.find(whoOf.get(enrollment), courseNumberOf(enrollment)));
+  }
+
+  /** Whether an enrollment says no more than another: whoever is in a group is in its course. */
+  public boolean isSaidByGroup(int enrollment) {
+    return groupOf(enrollment).isEmpty()
+        && !courseOf(enrollment).isEmpty()
+        && hasOthers(enrollment);
   }
 
   private int find(String username, String course, String group) {

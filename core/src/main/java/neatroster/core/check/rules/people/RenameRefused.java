@@ -78,7 +78,13 @@ public final class RenameRefused implements RowRule {
                           ? ". If that is meant, the column “former username” must say "
                               + Quoted.value(has)
                               + "."
-                          : "."))
+                          : ".")
+                      + (row.account.isOnPlatform()
+                          ? ""
+                          : " If the platform has not taken it, clear the cell and run neat-roster"
+                              + " issue --other "
+                              + has
+                              + "."))
               .suggesting(has));
     } else if (named && !follow && !row.has(Field.USERNAME)) {
       findings.add(
