@@ -271,4 +271,26 @@ class AfterAHitchIT {
               "cmoss Sorrel", "cmoss2 Moss", "course:NAV-1 [amarlowe learner , cmoss2 learner ]");
     }
   }
+
+  @Test
+  void whoeverWouldBeShutOutCountsAsRemoved() throws Exception {
+    school.file(
+        "roster.yaml",
+        "policy: {users: {absent: suspend}}",
+        "sheets: [{file: people.csv, covers: everything}]");
+    String run = json("pack").get("run").asText();
+    assertThat(school.run("send", run, "--by-hand").exit()).isZero();
+    school.file(
+        "sheets/people.csv",
+        "username,given name,family name,email",
+        "cmoss,Cy,Moss,cy@pier.example");
+    enroll("cmoss,NAV-1");
+    Program.Result refused = school.run("pack");
+    assertThat(refused.exit()).isEqualTo(1);
+    assertThat(refused.out())
+        .contains(
+            "2 removals or suspensions, and stop-above lets 0 through", "--go-above removals=2");
+    JsonNode packed = json("pack", "--go-above", "removals=2");
+    assertThat(packed.get("counts").get("users").get("suspend").asInt()).isEqualTo(2);
+  }
 }

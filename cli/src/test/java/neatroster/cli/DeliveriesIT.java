@@ -253,12 +253,13 @@ class DeliveriesIT {
     // She is still in the class, by the other group: nothing of it is deleted.
     assertThat(rows(2, "delta", "enrollments")).isEmpty();
     program.run("send", "--by-hand");
-    // By the new name alone it is still known who it is.
+    // By the new name alone it is still known who it is, and that she is in the class.
     program.file(
         "sheets/users.csv",
         "id,username,given name,family name,email,grade,watch",
         "1,ana.lund,Ana,Morgan,ana@pier.example,8,",
         "2,bfinch,Bo,Finch,bo@gull.example,8,starboard");
+    assertThat(preview().get("counts").has("enrollments")).isFalse();
     assertThat(program.run("undo", run(2)).out()).contains("plain/3-users.csv");
     program.run("pack", "--as", "oneroster", "--oneroster", "1.1");
     assertThat(rows(4, "delta", "users"))

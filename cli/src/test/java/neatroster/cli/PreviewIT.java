@@ -162,14 +162,14 @@ class PreviewIT {
     Program.Result refused = program.run("pack");
     assertThat(refused.exit()).isEqualTo(1);
     assertThat(refused.out())
-        .contains("1 removal, and stop-above lets 0 through")
-        .contains("--go-above removals=1");
+        .contains("2 removals or suspensions, and stop-above lets 0 through")
+        .contains("--go-above removals=2");
     assertThat(temp.resolve("runs")).doesNotExist();
     Program.Result packed =
         program.run(
             "pack",
             "--go-above",
-            "removals=1",
+            "removals=2",
             "--go-above",
             "withdrawals=1",
             "--go-above",

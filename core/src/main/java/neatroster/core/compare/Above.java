@@ -3,6 +3,7 @@ package neatroster.core.compare;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.IntStream;
 import neatroster.core.roster.Known;
 import neatroster.core.settings.Limit;
@@ -10,7 +11,7 @@ import neatroster.core.settings.Limit;
 /**
  * More changes of a kind than the settings let one run make.
  *
- * @param kind {@code removals}, {@code withdrawals} or {@code changes}
+ * @param kind {@code removals}, which suspensions count as, {@code withdrawals} or {@code changes}
  * @param count how many there are
  * @param known how many of what is known they could be
  * @param limit what the settings say
@@ -26,13 +27,17 @@ public record Above(String kind, long count, long known, Limit limit) {
       Totals totals, Known known, Map<String, Limit> limits, Map<String, Integer> allowed) {
     long users =
         IntStream.range(0, known.users().all().size()).filter(known.users()::isOnPlatform).count();
+    long things =
+        known.courses().size() + known.groups().values().stream().mapToLong(Set::size).sum();
     long enrollments = known.held().enrollments();
     List<Above> above = new ArrayList<>();
-    long removals = count(totals, "removals");
-    add(above, "removals", removals, users + known.courses().size(), limits, allowed);
+    long people = totals.removedPeople();
+    // Whoever is shut out has lost as much as who is removed, for the time being.
+    add(above, "removals", people + count(totals, "users", "suspend"), users, limits, allowed);
+    add(above, "removals", count(totals, "removals") - people, things, limits, allowed);
     add(above, "withdrawals", count(totals, "withdrawals"), enrollments, limits, allowed);
     long changes =
-        count(totals, "users", "change", "rename", "suspend", "restore")
+        count(totals, "users", "change", "rename", "restore")
             + count(totals, "courses", "change")
             + count(totals, "groups", "change")
             + count(totals, "enrollments", "re-role", "regroup", "change");
@@ -70,8 +75,10 @@ public record Above(String kind, long count, long known, Limit limit) {
 
   /** As a sentence. */
   public String sentence() {
+    String one = kind.substring(0, kind.length() - 1);
     return "It makes "
-        + (count == 1 ? "1 " + kind.substring(0, kind.length() - 1) : count + " " + kind)
+        + (count == 1 ? "1 " + one : count + " " + kind)
+        + (kind.equals("removals") ? (count == 1 ? " or suspension" : " or suspensions") : "")
         + ", and stop-above lets "
         + limit
         + (limit.isPercentage() ? " of the " + known + " there are" : "")

@@ -18,6 +18,7 @@ public final class Totals {
   private final Headcounts heads;
   private final Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
   private final Set<String> removedCourses = new HashSet<>();
+  private int removedPeople;
 
   /** Who leaves and who joins courses, until it is told whether they move. */
   private final Map<String, Coming> coming = new HashMap<>();
@@ -48,6 +49,8 @@ public final class Totals {
     }
     String course = change.value(Field.COURSE);
     if (course.isEmpty()) {
+      boolean isPerson = change.change() == Change.REMOVE && change.value(Field.GROUP).isEmpty();
+      removedPeople += isPerson ? 1 : 0;
       return;
     }
     heads.add(change);
@@ -102,6 +105,11 @@ public final class Totals {
   /** For each course and role how many are in it before and after. */
   public Map<String, Map<String, int[]>> headcounts() {
     return heads.all();
+  }
+
+  /** How many people are removed. */
+  int removedPeople() {
+    return removedPeople;
   }
 
   /** The codes of the courses that are removed. */

@@ -341,12 +341,14 @@ final class ExportedAccounts {
 
   /** The position of the account of ours that we delivered a row about, or -1. */
   private int delivered(RosterRow row) {
-    for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
-      if (row.has(mark)) {
-        return issued.findReference(row.text(mark));
-      }
+    boolean isNamed = row.has(Field.USERNAME);
+    int account = NONE;
+    for (Field mark :
+        isNamed ? List.of(Field.USERNAME, Field.FORMER_USERNAME) : List.of(Field.EMAIL, Field.ID)) {
+      boolean isAsked = account < 0 && row.has(mark);
+      account = isAsked ? issued.findReference(row.text(mark)) : account;
     }
-    return NONE;
+    return account;
   }
 
   /** The position of the account of ours that a row of an export is, or -1. */

@@ -92,6 +92,8 @@ final class HeldEnrollments {
     int account = row.isDerived() ? accounts.accountOf(line) : NOBODY;
     if (account == NOBODY && !user.isEmpty()) {
       account = known.accountOf(user);
+      // By a name that they had when they were enrolled.
+      account = account < 0 ? Math.max(NOBODY, accounts.accountOf(user)) : account;
     }
     if (account < NOBODY || (account < 0 && user.isEmpty())) {
       return NOBODY;
