@@ -341,14 +341,16 @@ final class ExportedAccounts {
 
   /** The position of the account of ours that we delivered a row about, or -1. */
   private int delivered(RosterRow row) {
-    boolean isNamed = row.has(Field.USERNAME);
-    int account = NONE;
-    for (Field mark :
-        isNamed ? List.of(Field.USERNAME, Field.FORMER_USERNAME) : List.of(Field.EMAIL, Field.ID)) {
-      boolean isAsked = account < 0 && row.has(mark);
-      account = isAsked ? issued.findReference(row.text(mark)) : account;
+    int named = issued.findUsername(row.text(Field.USERNAME));
+    named = named < 0 ? issued.findUsername(row.text(Field.FORMER_USERNAME)) : named;
+    if (named >= 0) {
+      return named;
     }
-    return account;
+    int marked = issued.findEmail(row.text(Field.EMAIL));
+    marked = marked < 0 ? issued.findId(row.text(Field.ID)) : marked;
+    // By a mark of theirs whoever has no username of ours: the platform makes it.
+    boolean isNameless = marked >= 0 && issued.all().get(marked).username().isEmpty();
+    return isNameless ? marked : NONE;
   }
 
   /** The position of the account of ours that a row of an export is, or -1. */
