@@ -257,7 +257,12 @@ class AfterAHitchIT {
       Program.Result sent = school.run("send", "--yes");
       assertThat(sent.exit()).isEqualTo(4);
       assertThat(sent.out()).contains("issue --other cmoss");
+      String accounts = Files.readString(temp.resolve("accounts/accounts.csv"));
+      school.file(
+          "sheets/more.csv", "id,given name,family name,email", "4,Dora,Quay,dora@pier.example");
       assertThat(school.run("issue", "--other", "nobody").exit()).isEqualTo(2);
+      assertThat(Files.readString(temp.resolve("accounts/accounts.csv"))).isEqualTo(accounts);
+      Files.delete(temp.resolve("sheets/more.csv"));
       assertThat(school.run("issue", "--other", "amarlowe").err()).contains("former username");
       assertThat(school.run("issue", "--other", "cmoss").out()).contains("cmoss is now cmoss2");
       JsonNode again = json("pack");

@@ -97,6 +97,9 @@ public final class IssueCommand implements Callable<Integer> {
     Session session = options.session().writing(to, "issue");
     IssueReport report =
         new IssueReport(session.screen(), session.folder().orElseThrow(), options.json());
+    if (!other.isEmpty() && (againLost || again != null || anonymous != null || course != null)) {
+      throw Problem.usage("--other USER goes with none of --again, --again-lost and --anonymous.");
+    }
     try {
       if (againLost) {
         return againLost(report, session);
@@ -110,7 +113,6 @@ public final class IssueCommand implements Callable<Integer> {
       try (OpenRoster open = session.open(files);
           Workplace workplace = session.work("issue")) {
         Issuing.Outcome outcome = IssueRun.run(session, open, workplace, other);
-        verifyOther(outcome, workplace);
         report.issued(outcome, workplace.accounts());
         return outcome.findings().isEmpty() ? Exit.DONE : Exit.FINDINGS;
       }
@@ -122,21 +124,6 @@ public final class IssueCommand implements Callable<Integer> {
           "The accounts could not be written (" + DiskTrouble.reason(e) + ").", e);
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
-    }
-  }
-
-  /** Whoever gets no other username is said to, with what to do instead. */
-  private void verifyOther(Issuing.Outcome outcome, Workplace workplace) {
-    boolean isDone = outcome.renamed().stream().anyMatch(one -> one.from().equalsIgnoreCase(other));
-    if (!other.isEmpty() && !isDone) {
-      throw Problem.usage(
-          workplace.known().findUsername(other) < 0
-              ? "No username “" + other + "” was issued."
-              : "“"
-                  + other
-                  + "” stays: nobody in the sheets has it as it stands there, or the platform has"
-                  + " the account, and then another name is a renaming: type the one there under"
-                  + " former username.");
     }
   }
 

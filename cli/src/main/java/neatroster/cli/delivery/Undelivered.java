@@ -3,7 +3,6 @@ package neatroster.cli.delivery;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.EnumMap;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -14,11 +13,9 @@ import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.RunConfirmation;
 import neatroster.cli.folder.RunDigest;
 import neatroster.cli.folder.Workplace;
-import neatroster.core.compare.Change;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.confirm.Outcome;
-import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.formats.KeptChanges;
 import neatroster.formats.RunChanges;
@@ -76,26 +73,13 @@ public final class Undelivered {
           .read(
               change ->
                   keys.computeIfAbsent(RunChanges.table(change), table -> new HashSet<>())
-                      .add(key(change)));
+                      .add(RunConfirmation.key(change)));
     }
     return new Undelivered(
         (table, change) ->
-            keys.getOrDefault(table, Set.of()).contains(key(change))
+            keys.getOrDefault(table, Set.of()).contains(RunConfirmation.key(change))
                 ? Optional.empty()
                 : Optional.of(MISSING_BEFORE));
-  }
-
-  /** A username that the platform made is in what it took alone. */
-  private static String key(PlannedChange change) {
-    boolean hasOtherMark =
-        !change.value(Field.EMAIL).isEmpty() || !change.value(Field.ID).isEmpty();
-    String key = change.key();
-    if (change.phase() == Phase.USERS && change.change() == Change.CREATE && hasOtherMark) {
-      Map<Field, String> values = new HashMap<>(change.values());
-      values.remove(Field.USERNAME);
-      key = new PlannedChange(change.phase(), change.change(), values).key();
-    }
-    return change.change().word() + "\n" + key;
   }
 
   /**

@@ -5,6 +5,7 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -14,9 +15,12 @@ import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import neatroster.cli.disk.NewFolder;
 import neatroster.cli.disk.PrivateFiles;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.confirm.Outcome;
 import neatroster.core.confirm.Taken;
+import neatroster.core.model.Field;
 import neatroster.formats.BatchFiles;
 import neatroster.formats.FailedRows;
 import neatroster.formats.KeptChanges;
@@ -151,13 +155,22 @@ public final class RunConfirmation {
     }
     if (takenBefore == null) {
       takenBefore = new HashSet<>();
-      new KeptChanges(before).read(taken -> takenBefore.add(word(taken)));
+      new KeptChanges(before).read(taken -> takenBefore.add(key(taken)));
     }
-    return takenBefore.contains(word(change));
+    return takenBefore.contains(key(change));
   }
 
-  private static String word(PlannedChange change) {
-    return change.phase().word() + " " + change.change().word() + " " + change.key();
+  /** A change as a key; a username that the platform made is in what it took alone. */
+  public static String key(PlannedChange change) {
+    boolean hasOtherMark =
+        !change.value(Field.EMAIL).isEmpty() || !change.value(Field.ID).isEmpty();
+    String key = change.key();
+    if (change.phase() == Phase.USERS && change.change() == Change.CREATE && hasOtherMark) {
+      Map<Field, String> values = new HashMap<>(change.values());
+      values.remove(Field.USERNAME);
+      key = new PlannedChange(change.phase(), change.change(), values).key();
+    }
+    return change.phase().word() + "\n" + change.change().word() + "\n" + key;
   }
 
   private void put(NewFolder made, String name, boolean isEmpty) throws IOException {

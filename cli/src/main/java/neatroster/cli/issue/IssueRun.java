@@ -57,6 +57,7 @@ public final class IssueRun {
     boolean codes = settings.joinCodes().courses() || settings.joinCodes().groups();
     Issuing.Outcome outcome =
         issuing.decide(new SecureDraws(), codes ? workplace.register().joinCodes() : List.of());
+    verifyOther(other, outcome, issued);
     open.verifyUnchanged();
     List<KnownUser> added = new ArrayList<>(outcome.adopted());
     outcome.issued().forEach(account -> added.add(account.user()));
@@ -70,6 +71,23 @@ public final class IssueRun {
       workplace.accounts().write(outcome.issued(), outcome.reissued(), issue);
     }
     return outcome;
+  }
+
+  /**
+   * Whoever gets no other username is said to, with what to do instead, before anything is done.
+   */
+  private static void verifyOther(String other, Issuing.Outcome outcome, KnownUsers issued) {
+    boolean isDone = outcome.renamed().stream().anyMatch(one -> one.from().equalsIgnoreCase(other));
+    if (!other.isEmpty() && !isDone) {
+      throw Problem.usage(
+          issued.findUsername(other) < 0
+              ? "No username “" + other + "” was issued."
+              : "“"
+                  + other
+                  + "” stays: nobody in the sheets has it as it stands there, or the platform has"
+                  + " the account, and then another name is a renaming: type the one there under"
+                  + " former username.");
+    }
   }
 
   /** The sheets that accounts and codes come from. */
