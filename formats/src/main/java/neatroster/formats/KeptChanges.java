@@ -19,7 +19,7 @@ import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Deliveries;
+import neatroster.core.roster.Statements;
 import neatroster.sheets.CsvLines;
 
 /** Reads back what {@link RunChanges} kept of a run, in the order in which it was kept. */
@@ -100,9 +100,9 @@ public final class KeptChanges {
     for (int i = 0; i < header.size(); i++) {
       String name = header.get(i);
       Optional<Field> field = fields.get(i);
-      if (name.equals(Deliveries.CHANGE)) {
+      if (name.equals(Statements.CHANGE)) {
         what = Change.valueOf(cells.get(i).toUpperCase(Locale.ROOT).replace('-', '_'));
-      } else if (name.equals(Deliveries.BEFORE)) {
+      } else if (name.equals(Statements.BEFORE)) {
         before(cells.get(i), before, ownBefore);
       } else if (field.isEmpty()) {
         own.put(name, cells.get(i));

@@ -15,7 +15,7 @@ import neatroster.core.compare.PlannedChange;
 import neatroster.core.grid.RowWriter;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Deliveries;
+import neatroster.core.roster.Statements;
 import neatroster.sheets.CsvRows;
 import neatroster.sheets.RowsBeside;
 
@@ -50,7 +50,7 @@ public final class RunChanges implements Closeable {
     if (change.phase() == Phase.SITES) {
       if (sites == null) {
         sites = CsvRows.literal(files.create("sites" + ENDING));
-        sites.row(List.of(Deliveries.CHANGE, Field.SITE.label()));
+        sites.row(List.of(Statements.CHANGE, Field.SITE.label()));
       }
       sites.row(List.of(change.change().word(), change.value(Field.SITE)));
       return;
@@ -87,13 +87,13 @@ public final class RunChanges implements Closeable {
 
   private List<String> header(Table table) {
     List<String> header = new ArrayList<>();
-    header.add(Deliveries.CHANGE);
+    header.add(Statements.CHANGE);
     fields(table).forEach(field -> header.add(field.label()));
     if (table == Table.ENROLLMENTS) {
       header.add(Field.STATUS.label());
     }
     header.addAll(own.of(table));
-    header.add(Deliveries.BEFORE);
+    header.add(Statements.BEFORE);
     return header;
   }
 

@@ -29,7 +29,7 @@ public final class Register implements AutoCloseable {
   /** Marks the file as ours: “NRos” in ASCII (SQLite file format, section 1.3.12). */
   private static final int APPLICATION_ID = 0x4E526F73;
 
-  private static final int VERSION = 7;
+  private static final int VERSION = 8;
 
   private static final String ACCOUNT =
       """
@@ -74,6 +74,10 @@ public final class Register implements AutoCloseable {
   private static final String SOURCED_IDS =
       "CREATE TABLE sourced_id (name TEXT PRIMARY KEY, id TEXT NOT NULL);";
 
+  /** Version 7 did not know when exports were first seen. */
+  private static final String FROM_VERSION_7 =
+      "CREATE TABLE export_seen (digest TEXT PRIMARY KEY, at TEXT NOT NULL) WITHOUT ROWID;";
+
   /** Version 6 did not know how far a delivery is, nor what the platform calls things. */
   private static final String FROM_VERSION_6 =
       """
@@ -91,7 +95,8 @@ public final class Register implements AutoCloseable {
         name TEXT NOT NULL COLLATE NOCASE,
         id TEXT NOT NULL,
         PRIMARY KEY (service, name)) WITHOUT ROWID;
-      """;
+      """
+          + FROM_VERSION_7;
 
   /** Version 3 did not know the runs. */
   private static final String RUNS =
@@ -144,9 +149,11 @@ public final class Register implements AutoCloseable {
           + SLIPS
           + RUNS;
 
+  private final Path file;
   private final Connection connection;
 
-  private Register(Connection connection) {
+  private Register(Path file, Connection connection) {
+    this.file = file;
     this.connection = connection;
   }
 
@@ -163,7 +170,7 @@ public final class Register implements AutoCloseable {
     try {
       connection = DriverManager.getConnection("jdbc:sqlite:" + file);
       prepare(connection, made);
-      return new Register(connection);
+      return new Register(file, connection);
     } catch (SQLException | RegisterException e) {
       if (connection != null) {
         try {
@@ -227,7 +234,8 @@ public final class Register implements AutoCloseable {
       case 3 -> RUNS;
       case 4 -> FROM_VERSION_4;
       case 5 -> FROM_VERSION_5;
-      default -> FROM_VERSION_6;
+      case 6 -> FROM_VERSION_6;
+      default -> FROM_VERSION_7;
     };
   }
 
@@ -332,7 +340,7 @@ public final class Register implements AutoCloseable {
               connection.prepareStatement(
                   "INSERT OR REPLACE INTO run (name, packed_at, digest, undoes) VALUES (?, ?, ?, ?)")) {
             statement.setString(1, name);
-            statement.setString(2, at.toString());
+            statement.setString(2, later(at).toString());
             statement.setString(3, digest);
             statement.setString(4, undoes.orElse(""));
             statement.executeUpdate();
@@ -346,11 +354,73 @@ public final class Register implements AutoCloseable {
         () -> {
           try (PreparedStatement statement =
               connection.prepareStatement("UPDATE run SET delivered_at = ? WHERE name = ?")) {
-            statement.setString(1, at.toString());
+            statement.setString(1, later(at).toString());
             statement.setString(2, name);
             statement.executeUpdate();
           }
         });
+  }
+
+  /**
+   * When the contents of exports were first seen; those that are new are remembered, unless the
+   * register can only be read.
+   *
+   * @param digests what tells contents apart
+   * @param now the time of those that are new
+   */
+  public Map<String, Instant> exportsSeen(Collection<String> digests, Instant now)
+      throws RegisterException {
+    Map<String, Instant> seen = new HashMap<>();
+    read(
+        () -> {
+          try (Statement statement = connection.createStatement();
+              ResultSet row = statement.executeQuery("SELECT digest, at FROM export_seen")) {
+            while (row.next()) {
+              seen.put(row.getString(1), Instant.parse(row.getString(2)));
+            }
+          }
+          return seen;
+        });
+    seen.keySet().retainAll(digests);
+    List<String> fresh = digests.stream().filter(one -> !seen.containsKey(one)).toList();
+    if (!fresh.isEmpty() && Files.isWritable(file)) {
+      write(
+          () -> {
+            Instant at = later(now);
+            try (PreparedStatement statement =
+                connection.prepareStatement(
+                    "INSERT OR IGNORE INTO export_seen (digest, at) VALUES (?, ?)")) {
+              for (String digest : fresh) {
+                statement.setString(1, digest);
+                statement.setString(2, at.toString());
+                statement.executeUpdate();
+                seen.put(digest, at);
+              }
+            }
+          });
+    }
+    return seen;
+  }
+
+  /**
+   * A time behind everything that was entered, so that the order of the entries counts where a
+   * clock went back.
+   */
+  private Instant later(Instant now) throws SQLException {
+    Instant last = Instant.MIN;
+    try (Statement statement = connection.createStatement();
+        ResultSet row =
+            statement.executeQuery(
+                "SELECT packed_at FROM run UNION SELECT delivered_at FROM run"
+                    + " UNION SELECT at FROM export_seen")) {
+      while (row.next()) {
+        if (!row.getString(1).isEmpty()) {
+          Instant at = Instant.parse(row.getString(1));
+          last = at.isAfter(last) ? at : last;
+        }
+      }
+    }
+    return now.isAfter(last) ? now : last.plusMillis(1);
   }
 
   private static Optional<Run.Confirmed> confirmed(ResultSet row) throws SQLException {

@@ -9,7 +9,10 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.Statement;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
@@ -109,6 +112,22 @@ class RegisterTest {
     }
     try (Register register = Register.open(folder)) {
       assertThat(register.users()).containsExactly(ANA, BO);
+    }
+  }
+
+  @Test
+  void theOrderOfTheEntriesCountsWhateverTheClockSays() throws Exception {
+    Instant noon = Instant.parse("2027-01-12T12:00:00Z");
+    try (Register register = Register.open(folder)) {
+      Map<String, Instant> first = register.exportsSeen(List.of("a", "b"), noon);
+      assertThat(first).containsEntry("a", noon).containsEntry("b", noon);
+      register.runPacked("2027-01-12-1", noon.minusSeconds(9), "digest", Optional.empty());
+      register.runDelivered("2027-01-12-1", noon.minusSeconds(8));
+      Instant delivered = register.runs().get(0).deliveredAt().orElseThrow();
+      assertThat(delivered).isAfter(noon).isAfter(register.runs().get(0).packedAt());
+      Map<String, Instant> then = register.exportsSeen(List.of("c", "a"), noon.minusSeconds(7));
+      assertThat(then).hasSize(2).containsEntry("a", noon);
+      assertThat(then.get("c")).isAfter(delivered);
     }
   }
 

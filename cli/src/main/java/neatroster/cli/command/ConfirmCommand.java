@@ -42,6 +42,7 @@ import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
+import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
 import neatroster.formats.KeptChanges;
@@ -258,8 +259,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       } catch (PlatformException e) {
         throw access.trouble(e);
       }
-      Session there = session.knowing(List.of(PlatformExport.WORD), source -> false);
-      there.standFor(Map.of(PlatformExport.WORD, reading.file()));
+      Session there = session.knowingPlatform(PlatformExport.WORD, reading.file());
       int notYet = wait == null ? 0 : notYet(session, there, workplace, run, reading);
       Instant next = Instant.now().plus(pause);
       if (notYet == 0 || next.isAfter(until)) {
@@ -285,7 +285,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       Session session, Session there, Workplace workplace, Run run, PlatformReading reading)
       throws IOException {
     Known now = there.basis(workplace.known(), NONE).known();
-    Arrival arrival = new Arrival(session.settings(), now, true);
+    Arrival arrival = new Arrival(session.settings(), now);
     int[] count = {0};
     new KeptChanges(changes(workplace, run))
         .read(
@@ -318,7 +318,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       ConfirmReport report)
       throws IOException, RegisterException {
     Known now = there.basis(workplace.known(), NONE).known();
-    Arrival arrival = new Arrival(session.settings(), now, reading.isPresent());
+    Arrival arrival = new Arrival(session.settings(), now);
     Set<Field> neverShown = reading.map(PlatformReading::neverShown).orElse(Set.of());
     Undelivered undelivered = Undelivered.of(workplace, run);
     Optional<String> digest =
@@ -366,7 +366,7 @@ public final class ConfirmCommand implements Callable<Integer> {
             report.addExtra(user, course);
           }
         });
-    if (reading.isPresent() || now.hasEnrollments()) {
+    if (now.tells(Table.ENROLLMENTS)) {
       CourseCounts counts = new CourseCounts(before.held(), now.held(), courses);
       new KeptChanges(changes(workplace, run)).read(counts::add);
       report.headcounts(counts.all());

@@ -53,6 +53,7 @@ import neatroster.core.layout.LayoutJudge;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
 import neatroster.formats.LayoutExcerpt;
@@ -178,7 +179,7 @@ public final class PackCommand implements Callable<Integer> {
         throw Problem.usage("--go-above takes removals, withdrawals or changes with a number.");
       }
     }
-    if (!known.listsUsers() && !known.hasEnrollments()) {
+    if (!known.tells(Table.USERS) && !known.tells(Table.ENROLLMENTS)) {
       return List.of();
     }
     Totals totals = new Totals(known.held(), settings.defaultRole());

@@ -38,10 +38,12 @@ import neatroster.core.compare.Change;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.Reverse;
-import neatroster.core.compare.StillSo;
 import neatroster.core.compare.Teaching;
 import neatroster.core.compare.Totals;
 import neatroster.core.compare.WholeRecords;
+import neatroster.core.confirm.Arrival;
+import neatroster.core.confirm.Outcome;
+import neatroster.core.confirm.Taken;
 import neatroster.core.layout.Layout;
 import neatroster.core.layout.LayoutJudge;
 import neatroster.core.model.Field;
@@ -123,7 +125,7 @@ public final class UndoCommand implements Callable<Integer> {
       Roster none = new Roster(List.of(), List.of(), List.of());
       Known known = session.basis(workplace.known(), none).known();
       Undoing undoing =
-          new Undoing(new KeptChanges(changes), new StillSo(session.settings(), known));
+          new Undoing(new KeptChanges(changes), new Arrival(session.settings(), known));
       String above = above(session.settings(), known, undoing);
       if (!above.isEmpty()) {
         refuse(session.screen(), run, above);
@@ -175,11 +177,11 @@ public final class UndoCommand implements Callable<Integer> {
   /** The changes that take a run back. */
   private static final class Undoing {
     private final KeptChanges changes;
-    private final StillSo stillSo;
+    private final Arrival arrival;
 
-    Undoing(KeptChanges changes, StillSo stillSo) {
+    Undoing(KeptChanges changes, Arrival arrival) {
       this.changes = changes;
-      this.stillSo = stillSo;
+      this.arrival = arrival;
     }
 
     /** Hands on the changes; of several renamings the last comes first. */
@@ -188,15 +190,20 @@ public final class UndoCommand implements Callable<Integer> {
       Map<String, String> formerOf = new HashMap<>();
       Set<String> stay = whoWasThere();
       changes.read(
-          change -> {
-            if (!stillSo.is(change)) {
+          made -> {
+            Outcome outcome = arrival.of(made);
+            Optional<PlannedChange> still = Taken.stillSo(made, outcome).map(arrival::completed);
+            if (still.isEmpty() || still.get().before().size() < made.before().size()) {
               kept.add(
-                  change.phase().one()
+                  made.phase().one()
                       + " to "
-                      + change.change().word()
+                      + made.change().word()
                       + ", changed again or gone since");
+            }
+            if (still.isEmpty()) {
               return;
             }
+            PlannedChange change = still.get();
             boolean isFurther =
                 change.change() == Change.ENROLL
                     && !change.value(Field.GROUP).isEmpty()

@@ -157,9 +157,9 @@ public final class Rehearsal {
   private void compare(Transport transport, Ids ids)
       throws PlatformException, InterruptedException, IOException {
     PlatformReading reading = PlatformReading.of(transport, ids.toRemember());
-    Session there = session.knowing(List.of(reading.file().toString()), source -> false);
+    Session there = session.knowingPlatform(PlatformExport.WORD, reading.file());
     Known now = there.basis(workplace.known(), new Roster(List.of(), List.of(), List.of())).known();
-    Arrival arrival = new Arrival(session.settings(), now, true);
+    Arrival arrival = new Arrival(session.settings(), now);
     Path changes = workplace.folder().path("runs").resolve(run.name()).resolve(KnownSource.CHANGES);
     boolean wasRefused = !troubles.isEmpty();
     new KeptChanges(changes)

@@ -13,6 +13,7 @@ import java.util.stream.Stream;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.check.Basis;
 import neatroster.core.grid.UnreadableSheetException;
+import neatroster.core.model.Counted;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Roster;
@@ -53,15 +54,32 @@ public final class KnownFiles {
       Known known =
           Known.read(
               open.roster(),
-              open.deliveries(),
+              open.statements(),
               issued.all(),
               session.settings().emails().usual().sharedAllowed());
       open.verifyUnchanged();
+      if (open.statements().platformAt().isEmpty()) {
+        known.outdated().forEach((file, count) -> remarkOutdated(session, file, count));
+      }
       return known;
     } catch (UnreadableSheetException e) {
       throw Problem.unreadable(
           "What the platform holds could not be read to its end: " + e.getMessage() + ".", e);
     }
+  }
+
+  /** A list that was saved in parts may look like one that is out of date. */
+  private static void remarkOutdated(Session session, String file, int count) {
+    session
+        .screen()
+        .remarkOnce(
+            file
+                + " lists "
+                + Counted.of(count, "account")
+                + " that a newer list of users does not have: "
+                + (count == 1 ? "it counts" : "they count")
+                + " as gone. If both lists hold, say in roster.yaml that they are of one day:"
+                + " known: [{file: FILE, as-of: DAY}, …]");
   }
 
   /**

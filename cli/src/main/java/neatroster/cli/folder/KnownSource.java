@@ -1,6 +1,5 @@
 package neatroster.cli.folder;
 
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -8,19 +7,22 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import neatroster.cli.terminal.Problem;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Statements;
 import neatroster.formats.RunChanges;
 import neatroster.register.Run;
 
 /**
- * A file that says what the platform holds: an export of it, or what we delivered.
+ * A file that says what the platform holds: an export of it, what it says itself, or what we
+ * delivered.
  *
  * @param file the file
- * @param at how new it is: when it was saved, or delivered
+ * @param kind who says it
+ * @param at as of when: when it was delivered, or first seen here, or what the settings say
  * @param run the run that it was delivered with; nothing of an export
  */
-public record KnownSource(FileArgument file, Instant at, Optional<String> run) {
+public record KnownSource(
+    FileArgument file, Statements.Kind kind, Instant at, Optional<String> run) {
   /** The folder of a run that holds what it changes. */
   public static final String CHANGES = "changes";
 
@@ -36,31 +38,19 @@ public record KnownSource(FileArgument file, Instant at, Optional<String> run) {
   /** Everything that says what the platform holds, the newest first. */
   static List<KnownSource> of(Session session) {
     List<KnownSource> sources = new ArrayList<>();
+    List<FileArgument> exports = new ArrayList<>();
     session
         .folder()
         .ifPresent(
             folder -> {
-              folder.knownFiles().forEach(file -> sources.add(export(file)));
+              exports.addAll(folder.knownFiles());
               delivered(session, folder, sources);
             });
+    sources.addAll(ExportTimes.date(session, exports));
     sources.removeIf(source -> !session.looksAt(source));
-    for (String argument : session.known()) {
-      sources.add(export(session.file(argument)));
-    }
+    sources.addAll(ExportTimes.date(session, session.known().stream().map(session::file).toList()));
     sources.sort(Comparator.comparing(KnownSource::at).reversed());
     return sources;
-  }
-
-  private static KnownSource export(FileArgument file) {
-    Path path = file.path();
-    if (!Files.isRegularFile(path)) {
-      return new KnownSource(file, Instant.now(), Optional.empty());
-    }
-    try {
-      return new KnownSource(file, Files.getLastModifiedTime(path).toInstant(), Optional.empty());
-    } catch (IOException e) {
-      throw Problem.unreadable(file.name() + " cannot be read.", e);
-    }
   }
 
   private static void delivered(Session session, RosterFolder folder, List<KnownSource> sources) {
@@ -88,7 +78,12 @@ public record KnownSource(FileArgument file, Instant at, Optional<String> run) {
           FileArgument file =
               new FileArgument(
                   path, folder.shown(name), Optional.empty(), Optional.of(table), Optional.empty());
-          sources.add(new KnownSource(file, run.deliveredAt().get(), Optional.of(run.name())));
+          sources.add(
+              new KnownSource(
+                  file,
+                  Statements.Kind.DELIVERY,
+                  run.deliveredAt().get(),
+                  Optional.of(run.name())));
         }
       }
     }

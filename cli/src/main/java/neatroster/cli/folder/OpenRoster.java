@@ -32,8 +32,8 @@ import neatroster.core.intake.SheetPlanException;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SourceNote;
 import neatroster.core.model.RoleWords;
-import neatroster.core.roster.Deliveries;
 import neatroster.core.roster.Roster;
+import neatroster.core.roster.Statements;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
 import neatroster.core.text.Nearest;
@@ -59,7 +59,7 @@ public final class OpenRoster implements Closeable {
   private Roster roster;
 
   private Settings settings;
-  private final Map<SheetName, String> deliveries = new HashMap<>();
+  private final Map<String, Statements.Source> sources = new HashMap<>();
   private final Map<Path, Stamp> stamps = new LinkedHashMap<>();
   private final MemoryNeed memory = new MemoryNeed();
 
@@ -143,6 +143,7 @@ public final class OpenRoster implements Closeable {
     OpenRoster open = new OpenRoster(session.settings());
     try {
       for (KnownSource source : KnownSource.of(session)) {
+        open.sources.put(source.file().name(), new Statements.Source(source.kind(), source.at()));
         if (source.run().isPresent()) {
           open.addDelivery(source);
         } else {
@@ -161,9 +162,9 @@ public final class OpenRoster implements Closeable {
     }
   }
 
-  /** Which of the sheets are what we delivered. */
-  public Deliveries deliveries() {
-    return new Deliveries(deliveries, KeptChanges::before);
+  /** Who says what the sheets say of the platform, and as of when. */
+  public Statements statements() {
+    return new Statements(sources, KeptChanges::before);
   }
 
   /** What a run changed is written by us, and the settings of handed-in sheets are not for it. */
@@ -177,7 +178,6 @@ public final class OpenRoster implements Closeable {
             .build();
     add(source.file());
     settings = ofSheets;
-    deliveries.put(new SheetName(source.file().name(), null), source.run().orElseThrow());
   }
 
   public Roster roster() {
@@ -228,7 +228,7 @@ public final class OpenRoster implements Closeable {
     CourseNames courses = CourseNames.of(readings, settings.courseAliases());
     for (int i = 0; i < readings.size(); i++) {
       SheetReading before = readings.get(i);
-      if (deliveries.containsKey(before.name())) {
+      if (statements().isDelivery(before)) {
         continue;
       }
       SheetReading settled = settled(before, courses);

@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import neatroster.core.compare.Teaching;
 import neatroster.core.compare.WholeRecords;
+import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
 import neatroster.formats.BatchBackground;
@@ -36,7 +37,7 @@ public final class RunBackground {
       Split split)
       throws RegisterException {
     boolean isFirst =
-        !known.listsUsers() && !known.hasEnrollments() && known.held().courses().isEmpty();
+        !known.tells(Table.USERS) && !known.tells(Table.ENROLLMENTS) && !known.tells(Table.COURSES);
     return new BatchBackground(
         new OwnColumns(settings.reading().ownFields()),
         settings.school().name(),

@@ -63,6 +63,11 @@ public final class Session {
     readings = Map.copyOf(files);
   }
 
+  /** Whether a file is what was read from the platform itself. */
+  boolean standsForPlatform(FileArgument file) {
+    return readings.containsKey(file.name());
+  }
+
   /** The roster folder, if there is one. */
   public Optional<RosterFolder> folder() {
     return folder;
@@ -103,6 +108,17 @@ public final class Session {
     other.settings = settings();
     other.isLookedAt = among;
     other.readings = readings;
+    return other;
+  }
+
+  /**
+   * The same session that knows nothing but what was read from the platform itself.
+   *
+   * @param word what it is called in messages
+   */
+  public Session knowingPlatform(String word, Path reading) {
+    Session other = knowing(List.of(word), source -> false);
+    other.readings = Map.of(word, reading);
     return other;
   }
 

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -154,6 +155,22 @@ public final class Workplace implements Closeable {
     SqliteLibrary.prepare();
     try (Register register = Register.open(folder.root().toAbsolutePath())) {
       return register.deliveries().ids(service);
+    } catch (RegisterException e) {
+      throw Problem.unreadable(e.getMessage() + ".", e);
+    }
+  }
+
+  /**
+   * When the contents of exports were first seen, by their digests. What is new is remembered where
+   * the folder has a register that can be written to.
+   */
+  static Map<String, Instant> exportsSeenIn(Optional<RosterFolder> folder, List<String> digests) {
+    if (folder.isEmpty() || !Files.exists(Register.file(folder.get().root()))) {
+      return Map.of();
+    }
+    SqliteLibrary.prepare();
+    try (Register register = Register.open(folder.get().root().toAbsolutePath())) {
+      return register.exportsSeen(digests, Instant.now());
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
     }

@@ -150,7 +150,7 @@ final class ChangeWords {
           source
               .run()
               .map(run -> "run " + run + ", delivered")
-              .orElse(source.file().name() + ", saved");
+              .orElse(source.file().name() + ", as of");
       newest.putIfAbsent(name, source.at());
     }
     List<String> lines = new ArrayList<>();

@@ -192,7 +192,7 @@ public final class Preview {
 
   /** Whether anything is known of the platform. */
   boolean isAnythingKnown() {
-    return !known.users().isEmpty() || known.hasEnrollments() || !known.courses().isEmpty();
+    return !known.users().isEmpty() || known.tells(Table.ENROLLMENTS) || !known.courses().isEmpty();
   }
 
   /** How many changes of each kind there are. */

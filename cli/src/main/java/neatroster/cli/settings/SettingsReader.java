@@ -3,7 +3,9 @@ package neatroster.cli.settings;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.time.ZoneId;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -75,6 +77,7 @@ public final class SettingsReader {
           "defaults",
           "rules",
           "sheets",
+          "known",
           "platform",
           "fields",
           "aliases",
@@ -140,6 +143,7 @@ public final class SettingsReader {
         .checks(checks)
         .school(school(root))
         .service(service(root.section("platform")))
+        .exportsAsOf(exportsAsOf(root))
         .ldifBase(ldifBase(root))
         .build();
   }
@@ -176,6 +180,26 @@ public final class SettingsReader {
         platform.text("service", "", LONGEST_ADDRESS),
         platform.section("token").text("file", "", LONGEST_ADDRESS),
         platform.section("authority").text("file", "", LONGEST_ADDRESS));
+  }
+
+  private static Map<String, LocalDateTime> exportsAsOf(YamlSection root) throws SettingsException {
+    Map<String, LocalDateTime> times = new LinkedHashMap<>();
+    for (YamlSection export : root.sections("known")) {
+      export.only(List.of("file", "as-of"));
+      String file = export.text("file", "", LONGEST_ADDRESS);
+      String told = export.text("as-of", "").strip().replace(' ', 'T');
+      if (file.isEmpty()) {
+        throw export.error("an entry of known names its file, such as “file: known/may.csv”");
+      }
+      try {
+        times.put(
+            file,
+            told.contains("T") ? LocalDateTime.parse(told) : LocalDate.parse(told).atStartOfDay());
+      } catch (DateTimeParseException e) {
+        throw export.error("as-of", "here stands a day, such as 2027-05-01, or 2027-05-01 14:30");
+      }
+    }
+    return times;
   }
 
   private static Settings.Checks checks(YamlSection root) throws SettingsException {

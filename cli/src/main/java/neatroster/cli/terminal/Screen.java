@@ -1,6 +1,8 @@
 package neatroster.cli.terminal;
 
 import java.io.PrintStream;
+import java.util.HashSet;
+import java.util.Set;
 
 /** Where a command's words go: the result to standard output, everything else to standard error. */
 public final class Screen {
@@ -9,6 +11,7 @@ public final class Screen {
   private final boolean color;
   private final boolean quiet;
   private final int width;
+  private final Set<String> remarked = new HashSet<>();
 
   public Screen(PrintStream out, PrintStream err, boolean color, boolean quiet, int width) {
     this.out = out;
@@ -32,6 +35,13 @@ public final class Screen {
   public void remark(String text) {
     if (!quiet) {
       err.println(text);
+    }
+  }
+
+  /** A remark that a command makes once, however often it comes by. */
+  public void remarkOnce(String text) {
+    if (remarked.add(text)) {
+      remark(text);
     }
   }
 

@@ -54,7 +54,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
     boolean isPerson = person >= 0;
     if (isPerson && !references.has(person)) {
       withoutAccount(asked);
-    } else if (isPerson && asked.course() >= 0 && held.enrollments() > 0) {
+    } else if (isPerson && asked.course() >= 0 && scope.known.tells(Table.ENROLLMENTS)) {
       int seat = held.enrollment(who(person), place(asked));
       if (seat >= 0
           && !asked.isMoreThanARole()
@@ -202,7 +202,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
       for (int seat : seats) {
         withdraw(seat, Scope.why(Change.WITHDRAW), asked.place());
       }
-    } else if (held.enrollments() == 0) {
+    } else if (!scope.known.tells(Table.ENROLLMENTS)) {
       // Where nothing is known of who is where, the platform may have it.
       Map<Field, String> values = values(asked);
       RowValues.dates(values, scope.today);

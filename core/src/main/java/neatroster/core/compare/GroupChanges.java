@@ -49,7 +49,7 @@ final class GroupChanges implements Wanted.RowReceiver {
       Map<Field, String> removal = new EnumMap<>(Field.class);
       removal.put(Field.GROUP, name);
       references.courseCode(removal, course);
-      if (isThere || !scope.known.listsGroups()) {
+      if (isThere || !scope.known.tells(Table.GROUPS)) {
         scope.receiver.change(
             new PlannedChange(Phase.REMOVALS, Change.REMOVE, removal)
                 .from(there.map(held -> Differences.all(held, Phase.GROUPS)).orElse(Map.of()))

@@ -16,7 +16,7 @@ import neatroster.core.text.TextHash;
  * How many people are in each course in each role, before and after the changes. Who is in two
  * groups of a course counts once.
  */
-final class Headcounts {
+public final class Headcounts {
   private final Held held;
   private final String defaultRole;
   private final Map<String, Map<String, int[]>> heads = new TreeMap<>();
@@ -33,7 +33,7 @@ final class Headcounts {
   private final Map<String, String> formerOf = new HashMap<>();
   private int size;
 
-  Headcounts(Held held, String defaultRole) {
+  public Headcounts(Held held, String defaultRole) {
     this.defaultRole = defaultRole;
     this.held = held;
     PairIndex counted = new PairIndex();
@@ -82,13 +82,13 @@ final class Headcounts {
     return formerOf.getOrDefault(user.toLowerCase(Locale.ROOT), user);
   }
 
-  /** Notes that somebody has another username from now on. */
-  void rename(String former, String username) {
-    formerOf.put(username.toLowerCase(Locale.ROOT), former);
-  }
-
-  /** Counts a change in. */
-  void add(PlannedChange change) {
+  /** Counts a change in; users come before enrollments. */
+  public void add(PlannedChange change) {
+    if (change.change() == Change.RENAME) {
+      formerOf.put(
+          change.value(Field.USERNAME).toLowerCase(Locale.ROOT),
+          change.value(Field.FORMER_USERNAME));
+    }
     String course = change.value(Field.COURSE);
     if (course.isEmpty()) {
       return;
@@ -136,7 +136,7 @@ final class Headcounts {
   }
 
   /** For each course and role how many are in it before and after. */
-  Map<String, Map<String, int[]>> all() {
+  public Map<String, Map<String, int[]>> all() {
     return heads;
   }
 

@@ -44,16 +44,13 @@ public final class Totals {
     counts
         .computeIfAbsent(change.phase().word(), phase -> new LinkedHashMap<>())
         .merge(change.change().word(), 1, Integer::sum);
-    if (change.change() == Change.RENAME) {
-      heads.rename(change.value(Field.FORMER_USERNAME), change.value(Field.USERNAME));
-    }
+    heads.add(change);
     String course = change.value(Field.COURSE);
     if (course.isEmpty()) {
       boolean isPerson = change.change() == Change.REMOVE && change.value(Field.GROUP).isEmpty();
       removedPeople += isPerson ? 1 : 0;
       return;
     }
-    heads.add(change);
     String role = heads.roleOr(change.value(Field.ROLE));
     switch (change.change()) {
       case REMOVE -> {

@@ -115,7 +115,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
     if (username.isEmpty()) {
       scope.leaveOut(
           row, line, "The platform made the username; type it to have the user removed.");
-    } else if (!scope.known.listsUsers() || isThere) {
+    } else if (!scope.known.tells(Table.USERS) || isThere) {
       String there = position < 0 ? username : scope.known.renamed(position).orElse(username);
       scope.asked.removeUser(there, record.place());
       scope.receiver.change(

@@ -46,20 +46,16 @@ public final class Arrival {
   private final Settings settings;
   private final Known now;
   private final Held held;
-  private final boolean isWhole;
 
   /**
    * Asks what the platform holds.
    *
    * @param now what it holds, by exports or by itself
-   * @param isWhole whether it was asked itself for all it holds, so that what is not listed is not
-   *     there
    */
-  public Arrival(Settings settings, Known now, boolean isWhole) {
+  public Arrival(Settings settings, Known now) {
     this.settings = settings;
     this.now = now;
     this.held = now.held();
-    this.isWhole = isWhole;
   }
 
   /** What became of a change. */
@@ -99,21 +95,20 @@ public final class Arrival {
 
   /** Whether the export is about such things at all; nobody lists sites that nobody is in. */
   private boolean isTold(PlannedChange change) {
-    if (isWhole && change.phase() != Phase.SITES) {
-      return true;
-    }
     return switch (change.phase()) {
       case SITES -> now.sites().contains(change.value(Field.SITE));
-      case USERS -> now.listsUsers();
-      case COURSES -> !held.courses().isEmpty();
-      case GROUPS -> now.listsGroups();
+      case USERS -> now.tells(Table.USERS);
+      case COURSES -> now.tells(Table.COURSES);
+      case GROUPS -> now.tells(Table.GROUPS);
       case ENROLLMENTS, WITHDRAWALS ->
-          now.hasEnrollments()
+          now.tells(Table.ENROLLMENTS)
               && (!change.value(Field.COURSE).isEmpty() || held.tellsOfEnrollments(Field.GROUP));
       case REMOVALS ->
           !change.value(Field.GROUP).isEmpty()
-              ? now.listsGroups()
-              : change.value(Field.COURSE).isEmpty() ? now.listsUsers() : !held.courses().isEmpty();
+              ? now.tells(Table.GROUPS)
+              : change.value(Field.COURSE).isEmpty()
+                  ? now.tells(Table.USERS)
+                  : now.tells(Table.COURSES);
     };
   }
 

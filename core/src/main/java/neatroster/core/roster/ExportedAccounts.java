@@ -5,12 +5,12 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
-import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
@@ -35,12 +35,15 @@ final class ExportedAccounts {
       List.of(Field.ID, Field.EMAIL, Field.STATUS, Field.SITE, Field.GRADE);
 
   private final Roster exports;
-  private final Deliveries deliveries;
+  private final Statements statements;
   private final KnownUsers issued;
   private final People people;
   private final PackedAccounts all = new PackedAccounts();
   private final Map<Integer, String> renamed = new HashMap<>();
   private final List<Contradiction> contradictions = new ArrayList<>();
+
+  /** How many accounts of each file are in no newer list. */
+  private final Map<String, Integer> outdated = new LinkedHashMap<>();
 
   /** The lines of users' rows, rising, and the account that each is about. */
   private final IntList rows = new IntList();
@@ -64,21 +67,24 @@ final class ExportedAccounts {
   /** The accounts of which a delivery changed something. */
   private final BitSet changed = new BitSet();
 
-  /** Whether an export has listed users: what was delivered before it and is not there is gone. */
-  private boolean listed;
-
-  private SheetReading sheet;
+  /** Lists of all accounts: what is not in them is there no more. */
+  private final Listed<Table> listed;
 
   ExportedAccounts(
-      Roster exports, Deliveries deliveries, List<KnownUser> issued, boolean sharedEmails) {
+      Roster exports, Statements statements, List<KnownUser> issued, boolean sharedEmails) {
     this.exports = exports;
-    this.deliveries = deliveries;
+    this.statements = statements;
     this.issued = new KnownUsers(issued);
+    this.listed = new Listed<>(statements);
+    exports.sheets().stream()
+        // A list of one course is meant to list nobody else.
+        .filter(sheet -> sheet.table() == Table.USERS && sheet.courseOfAll().isEmpty())
+        .forEach(sheet -> listed.list(Table.USERS, sheet));
     all.addAll(issued);
     issued.forEach(account -> lineOfAccount.add(NONE));
     people =
         PeopleFinder.find(
-            exports, sheet -> !deliveries.has(sheet.name()), this.issued, sharedEmails, true);
+            exports, sheet -> !statements.isDelivery(sheet), this.issued, sharedEmails, true);
     accountOfPerson = new int[people.count()];
     Arrays.fill(accountOfPerson, NONE);
     exports.read(Table.USERS, this::add);
@@ -115,6 +121,11 @@ final class ExportedAccounts {
     return renamed;
   }
 
+  /** How many accounts of each file count no more, because a newer list has them not. */
+  Map<String, Integer> outdated() {
+    return outdated;
+  }
+
   /** What the exports say against one another. */
   List<Contradiction> contradictions() {
     return contradictions;
@@ -145,14 +156,10 @@ final class ExportedAccounts {
   }
 
   private void add(RosterRow row, int line) {
-    if (sheet != row.reading()) {
-      listed |= sheet != null && isListing(sheet);
-      sheet = row.reading();
-    }
     int account = account(row, line);
     rows.add(line);
     accountOfRow.add(account);
-    if (account >= 0 && deliveries.isChange(row)) {
+    if (account >= 0 && statements.isChange(row)) {
       changed.set(account);
     }
     String username = row.text(Field.USERNAME);
@@ -160,7 +167,7 @@ final class ExportedAccounts {
       accountOfUsername.add(account);
     }
     String former = row.text(Field.FORMER_USERNAME);
-    if (deliveries.has(row.reading().name())
+    if (statements.isDelivery(row.reading())
         && !former.isEmpty()
         && usernames.add(former) == accountOfUsername.size()) {
       // Older rows know it under the former name.
@@ -168,28 +175,24 @@ final class ExportedAccounts {
     }
   }
 
-  /** Whether a sheet is meant to list everybody: no delivery, and no list of one course. */
-  private boolean isListing(SheetReading one) {
-    return !deliveries.has(one.name()) && one.courseOfAll().isEmpty();
-  }
-
   /** The account that a row is about, which is added where it is none of those so far. */
   private int account(RosterRow row, int line) {
-    boolean isDelivery = deliveries.has(row.reading().name());
-    boolean isGone = row.text(Field.STATUS).equals("removed") || (isDelivery && listed);
+    boolean isDelivery = statements.isDelivery(row.reading());
+    boolean isPutAway = listed.isSince(Table.USERS, row.reading());
+    boolean isGone = row.text(Field.STATUS).equals("removed") || isPutAway;
     KnownUser.Standing standing =
-        row.text(Field.STATUS).equalsIgnoreCase("suspended")
-            ? KnownUser.Standing.SUSPENDED
-            : isGone ? KnownUser.Standing.ISSUED : KnownUser.Standing.ON_PLATFORM;
+        isGone
+            ? KnownUser.Standing.ISSUED
+            : row.text(Field.STATUS).equalsIgnoreCase("suspended")
+                ? KnownUser.Standing.SUSPENDED
+                : KnownUser.Standing.ON_PLATFORM;
     String username = row.text(Field.USERNAME);
     Link person = people.ofLine(line);
     int before = before(row, username, person);
     if (before >= 0) {
       settle(before, row);
       fill(before, row);
-      if (!isDelivery && !deliveries.has(exports.sheet(lineOfAccount.get(before)).name())) {
-        compare(before, row, line);
-      }
+      compare(before, row, line);
       return before;
     }
     if (before == GONE) {
@@ -199,6 +202,11 @@ final class ExportedAccounts {
     boolean other = ours >= 0 && !username.isEmpty() && issued.findUsername(username) != ours;
     if (ours < 0 || (!seen.add(ours) && other)) {
       int first = person.isFound() ? accountOfPerson[person.number()] : NONE;
+      if (isPutAway && !isDelivery) {
+        // What it was called once is nobody's on the platform now.
+        outdated.merge(row.reading().name().file(), 1, Integer::sum);
+        return GONE;
+      }
       if (first >= 0) {
         contradict(
             Contradiction.Kind.TWO_ACCOUNTS,
@@ -232,7 +240,7 @@ final class ExportedAccounts {
   private void settle(int account, RosterRow row) {
     boolean isOpen =
         all.standing(account) == KnownUser.Standing.ON_PLATFORM
-            && deliveries.has(exports.sheet(lineOfAccount.get(account)).name())
+            && statements.isDelivery(exports.sheet(lineOfAccount.get(account)))
             && exports.row(lineOfAccount.get(account)).text(Field.STATUS).isEmpty();
     if (isOpen && row.text(Field.STATUS).equalsIgnoreCase("suspended")) {
       all.set(account, all.get(account).with(KnownUser.Standing.SUSPENDED));
@@ -304,10 +312,16 @@ final class ExportedAccounts {
     return renamed.getOrDefault(account, all.get(account).reference());
   }
 
-  /** Notes in what a further row about an account contradicts the one that counts. */
+  /**
+   * Notes in what a further row about an account contradicts the one that counts. What is said as
+   * of another day is news, no contradiction.
+   */
   private void compare(int account, RosterRow row, int line) {
     int counts = lineOfAccount.get(account);
-    if (counts < 0) {
+    if (counts < 0
+        || statements.isDelivery(row.reading())
+        || statements.isDelivery(exports.sheet(counts))
+        || !statements.at(exports.sheet(counts)).equals(statements.at(row.reading()))) {
       return;
     }
     RosterRow first = exports.row(counts);

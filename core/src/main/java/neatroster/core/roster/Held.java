@@ -29,7 +29,7 @@ public final class Held {
   private static final char BEHIND = ':';
 
   private final Roster exports;
-  private final Deliveries deliveries;
+  private final Statements statements;
   private final Map<SheetReading, RowCursor> cursors = new HashMap<>();
   private final IntLists users = new IntLists();
   private final BitSet usersThere = new BitSet();
@@ -76,14 +76,14 @@ public final class Held {
 
   private final IntLists enrollmentsOfSeat = new IntLists();
 
-  Held(Roster exports, Deliveries deliveries) {
+  Held(Roster exports, Statements statements) {
     this.exports = exports;
-    this.deliveries = deliveries;
+    this.statements = statements;
   }
 
   /** Nothing at all. */
   static Held nothing() {
-    return new Held(new Roster(List.of(), List.of(), List.of()), Deliveries.none());
+    return new Held(new Roster(List.of(), List.of(), List.of()), Statements.ofExports());
   }
 
   void addUser(int account, int line, boolean isThere) {
@@ -263,7 +263,9 @@ public final class Held {
    * on the platform.
    */
   public Optional<HeldRow> goneUser(int account) {
-    return account < 0 || usersThere.get(account) ? Optional.empty() : rows(users.of(account));
+    return account < 0 || usersThere.get(account)
+        ? Optional.empty()
+        : rows(users.of(account)).filter(HeldRow::isDelivered);
   }
 
   /** What the platform holds of a course. */
@@ -280,7 +282,7 @@ public final class Held {
     return number != KeyIndex.NONE
         && !coursesThere.get(number)
         && rows(linesOfCourses.of(number))
-            .filter(row -> !row.text(Field.STATUS).equals("removed"))
+            .filter(row -> row.isDelivered() && !row.text(Field.STATUS).equals("removed"))
             .isPresent();
   }
 
@@ -405,7 +407,7 @@ public final class Held {
       return Optional.empty();
     }
     if (lines.length == 1) {
-      return Optional.of(new HeldRow(List.of(exports.row(lines[0], cursors)), deliveries));
+      return Optional.of(new HeldRow(List.of(exports.row(lines[0], cursors)), statements));
     }
     List<RosterRow> rows = new ArrayList<>();
     SheetReading before = null;
@@ -416,20 +418,20 @@ public final class Held {
         before = sheet;
         firstOfSheet = rows.size();
       }
-      if (deliveries.has(sheet.name())) {
+      if (statements.isDelivery(sheet)) {
         // Of two changes in one delivery the later is the newer.
         rows.add(firstOfSheet, exports.row(line));
       } else if (rows.stream().noneMatch(row -> row.reading().equals(sheet))) {
         rows.add(exports.row(line, cursors));
       }
     }
-    return Optional.of(new HeldRow(sinceMade(rows), deliveries));
+    return Optional.of(new HeldRow(sinceMade(rows), statements));
   }
 
   /** The rows since we made it, if we did: what was there before by that name was another thing. */
   private List<RosterRow> sinceMade(List<RosterRow> rows) {
     for (int i = 0; i < rows.size(); i++) {
-      if (deliveries.isCreation(rows.get(i))) {
+      if (statements.isCreation(rows.get(i))) {
         return rows.subList(0, i + 1);
       }
     }

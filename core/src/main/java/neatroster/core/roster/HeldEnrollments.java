@@ -18,19 +18,17 @@ final class HeldEnrollments {
   private final Held held;
   private final Known known;
   private final ExportedAccounts accounts;
-  private final Deliveries deliveries;
+  private final Statements statements;
 
-  /**
-   * The courses whose enrollments an export lists: what was delivered before it and is not in it is
-   * there no more.
-   */
-  private final BitSet listed = new BitSet();
+  /** Lists of who is in a course, by its number. */
+  private final Listed<Integer> listed;
 
-  HeldEnrollments(Held held, Known known, ExportedAccounts accounts, Deliveries deliveries) {
+  HeldEnrollments(Held held, Known known, ExportedAccounts accounts, Statements statements) {
     this.held = held;
     this.known = known;
     this.accounts = accounts;
-    this.deliveries = deliveries;
+    this.statements = statements;
+    this.listed = new Listed<>(statements);
   }
 
   void read(Roster exports) {
@@ -42,7 +40,7 @@ final class HeldEnrollments {
       } else if (sheet.table() == Table.COURSES
           && sheet.has(Field.INSTRUCTORS)
           // What we delivered says it among the enrollments.
-          && !deliveries.has(sheet.name())) {
+          && !statements.isDelivery(sheet)) {
         instructors(exports.columns(sheet));
       }
     }
@@ -53,11 +51,15 @@ final class HeldEnrollments {
     RowCursor cursor = new RowCursor(sheet);
     for (int position = 0; position < sheet.rows(); position++) {
       RosterRow row = cursor.at(position);
+      int place = held.addPlace(row.text(Field.CODE), "");
+      if (listed.isSince(held.courseOfPlace(place), row.reading())) {
+        continue;
+      }
       for (String name : Instructors.of(row.text(Field.INSTRUCTORS))) {
         int account = known.accountOf(name);
         held.addInstructor(
             held.addWho(account < 0 ? name : known.nameOnPlatform(account)),
-            held.addPlace(row.text(Field.CODE), ""),
+            place,
             held.addDetail("instructor", "", ""));
       }
     }
@@ -66,24 +68,29 @@ final class HeldEnrollments {
   private void add(RosterRow row, int line) {
     int who = who(row, line);
     if (who != NOBODY) {
-      boolean isDelivery = deliveries.has(row.reading().name());
-      add(isDelivery, who, place(row), detail(row), isEnded(row));
+      boolean isDelivery = statements.isDelivery(row.reading());
+      add(row.reading(), who, place(row), detail(row), isEnded(row));
       if (isDelivery) {
-        deliveries
+        statements
             .groupLeft(row)
             .map(group -> held.addPlace(row.text(Field.COURSE), group))
-            .ifPresent(place -> add(true, who, place, detail(row), true));
+            .ifPresent(place -> add(row.reading(), who, place, detail(row), true));
       }
     }
   }
 
-  private void add(boolean isDelivery, int who, int place, int detail, boolean isEnded) {
+  private void add(SheetReading sheet, int who, int place, int detail, boolean isEnded) {
     int course = held.courseOfPlace(place);
-    if (!isDelivery && !held.courseOfNumber(course).isEmpty()) {
-      listed.set(course);
+    if (!held.courseOfNumber(course).isEmpty()) {
+      listed.list(course, sheet);
     }
     held.addEnrollment(
-        who, place, detail, !isEnded && !(isDelivery && listed.get(course)), isDelivery, isEnded);
+        who,
+        place,
+        detail,
+        !isEnded && !listed.isSince(course, sheet),
+        statements.isDelivery(sheet),
+        isEnded);
   }
 
   private int who(RosterRow row, int line) {
@@ -134,13 +141,13 @@ final class HeldEnrollments {
       this.exports = exports;
       this.sheet = sheet;
       cursor = new RowCursor(sheet);
-      isDelivery = deliveries.has(sheet.reading().name());
+      isDelivery = statements.isDelivery(sheet.reading());
       whoOfText = new int[sheet.texts(Field.USER)];
     }
 
     void read() {
       ColumnTexts before =
-          sheet.down(isDelivery ? sheet.reading().ownColumn(Deliveries.BEFORE) : NOBODY);
+          sheet.down(isDelivery ? sheet.reading().ownColumn(Statements.BEFORE) : NOBODY);
       int rows = sheet.rows();
       for (int i = 0; i < rows; i++) {
         // Of two changes in one delivery the later is the newer.
@@ -151,7 +158,7 @@ final class HeldEnrollments {
         }
         int who = who(position);
         if (who != NOBODY) {
-          add(isDelivery, who, place(position), detail(position), isEnded(position));
+          add(sheet.reading(), who, place(position), detail(position), isEnded(position));
         }
       }
     }

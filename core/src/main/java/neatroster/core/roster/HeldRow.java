@@ -14,11 +14,16 @@ import neatroster.core.model.OwnField;
  */
 public final class HeldRow {
   private final List<RosterRow> rows;
-  private final Deliveries deliveries;
+  private final Statements statements;
 
-  HeldRow(List<RosterRow> rows, Deliveries deliveries) {
+  HeldRow(List<RosterRow> rows, Statements statements) {
     this.rows = rows;
-    this.deliveries = deliveries;
+    this.statements = statements;
+  }
+
+  /** Whether we delivered anything of it. */
+  boolean isDelivered() {
+    return rows.stream().anyMatch(this::isDelivered);
   }
 
   /** The value of a field, or an empty text. */
@@ -40,7 +45,7 @@ public final class HeldRow {
         .anyMatch(
             row ->
                 isDelivered(row)
-                    ? !row.text(field).isEmpty() || row.clears(field) || deliveries.isCreation(row)
+                    ? !row.text(field).isEmpty() || row.clears(field) || statements.isCreation(row)
                     : row.reading().has(field));
   }
 
@@ -56,7 +61,7 @@ public final class HeldRow {
       String text = column == null ? "" : row.judged(field, column).text();
       boolean says =
           isDelivered(row)
-              ? !text.isEmpty() || row.clears(field) || deliveries.isCreation(row)
+              ? !text.isEmpty() || row.clears(field) || statements.isCreation(row)
               : column != null;
       if (says) {
         return Optional.of(text);
@@ -123,7 +128,7 @@ public final class HeldRow {
   public Optional<String> deliveredStatus() {
     for (RosterRow row : rows) {
       String text = row.text(Field.STATUS);
-      if (isDelivered(row) && (!text.isEmpty() || deliveries.isCreation(row))) {
+      if (isDelivered(row) && (!text.isEmpty() || statements.isCreation(row))) {
         return Optional.of(text.isEmpty() ? "active" : text);
       }
     }
@@ -131,6 +136,6 @@ public final class HeldRow {
   }
 
   private boolean isDelivered(RosterRow row) {
-    return deliveries.has(row.reading().name());
+    return statements.isDelivery(row.reading());
   }
 }

@@ -1,8 +1,8 @@
 package neatroster.core.roster;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -27,7 +27,8 @@ public final class Known {
   private final Set<String> categories = new LinkedHashSet<>();
   private final Map<Integer, String> renamed = new HashMap<>();
   private final List<Contradiction> contradictions = new ArrayList<>();
-  private boolean listsUsers;
+  private final Map<String, Integer> outdated = new LinkedHashMap<>();
+  private final Set<Table> told = EnumSet.noneOf(Table.class);
 
   /** The usernames that accounts have on the platform under which we did not issue them. */
   private final Map<String, Integer> accountsRenamed = new HashMap<>();
@@ -57,25 +58,25 @@ public final class Known {
    */
   public static Known read(Roster exports, List<KnownUser> issued, boolean sharedEmails)
       throws UnreadableSheetException {
-    return read(exports, Deliveries.none(), issued, sharedEmails);
+    return read(exports, Statements.ofExports(), issued, sharedEmails);
   }
 
   /**
    * Reads what we delivered beside exports of the platform and the accounts that we issued.
    *
    * @param sheets what says what the platform holds, the newest first
-   * @param deliveries which of the sheets are our own deliveries
+   * @param statements which of the sheets are our own deliveries
    * @param sharedEmails whether several people may have one address, so that it tells nobody apart
    * @throws UnreadableSheetException where a sheet cannot be read to its end
    */
   public static Known read(
-      Roster sheets, Deliveries deliveries, List<KnownUser> issued, boolean sharedEmails)
+      Roster sheets, Statements statements, List<KnownUser> issued, boolean sharedEmails)
       throws UnreadableSheetException {
     for (SheetReading sheet : sheets.brokenOff()) {
       throw sheets.whyBrokenOff(sheet).orElseThrow();
     }
-    ExportedAccounts accounts = new ExportedAccounts(sheets, deliveries, issued, sharedEmails);
-    Held held = new Held(sheets, deliveries);
+    ExportedAccounts accounts = new ExportedAccounts(sheets, statements, issued, sharedEmails);
+    Held held = new Held(sheets, statements);
     accounts.eachRow(held::addUser);
     accounts.takeChanges(held);
     Known known = new Known(accounts.all(), held);
@@ -85,12 +86,19 @@ public final class Known {
         .forEach(
             (account, name) -> known.accountsRenamed.put(name.toLowerCase(Locale.ROOT), account));
     known.contradictions.addAll(accounts.contradictions());
-    known.listsUsers = sheets.lists(Table.USERS);
-    KnownPlaces places = new KnownPlaces(known, held, deliveries);
+    known.outdated.putAll(accounts.outdated());
+    statements.platformAt().ifPresent(at -> known.told.addAll(List.of(Table.values())));
+    for (SheetReading sheet : sheets.sheets()) {
+      known.told.add(sheet.table());
+      if (sheet.enrolls()) {
+        known.told.add(Table.ENROLLMENTS);
+      }
+    }
+    KnownPlaces places = new KnownPlaces(known, held, sheets, statements);
     for (Table table : List.of(Table.COURSES, Table.GROUPS, Table.USERS)) {
       sheets.read(table, places::add);
     }
-    new HeldEnrollments(held, known, accounts, deliveries).read(sheets);
+    new HeldEnrollments(held, known, accounts, statements).read(sheets);
     return known;
   }
 
@@ -98,46 +106,31 @@ public final class Known {
   private static final class KnownPlaces {
     private final Known known;
     private final Held held;
-    private final Deliveries deliveries;
+    private final Listed<Table> listed;
 
-    /**
-     * Whether an export has listed courses: what was delivered before it and is not there is gone.
-     */
-    private boolean listed;
+    /** Lists of the groups of a course. */
+    private final Listed<String> groupsListed;
 
-    /**
-     * The courses of which an export lists groups: one that was delivered before it and is not
-     * there is gone.
-     */
-    private final Set<String> coursesWithGroups = new HashSet<>();
-
-    private SheetReading sheet;
-
-    KnownPlaces(Known known, Held held, Deliveries deliveries) {
+    KnownPlaces(Known known, Held held, Roster sheets, Statements statements) {
       this.known = known;
       this.held = held;
-      this.deliveries = deliveries;
+      this.listed = new Listed<>(statements);
+      this.groupsListed = new Listed<>(statements);
+      sheets.sheets().forEach(sheet -> listed.list(sheet.table(), sheet));
     }
 
     void add(RosterRow row, int line) {
-      if (sheet != row.reading()) {
-        listed |= sheet != null && sheet.table() == Table.COURSES && !deliveries.has(sheet.name());
-        sheet = row.reading();
-      }
       if (row.has(Field.SITE)) {
         known.sites.add(row.text(Field.SITE));
       }
       boolean isThere = !row.text(Field.STATUS).equals("removed");
       if (row.table() == Table.COURSES && row.has(Field.CODE)) {
-        isThere &= !(listed && deliveries.has(sheet.name()));
+        isThere &= !listed.isSince(Table.COURSES, row.reading());
         course(row, line, isThere);
       } else if (row.table() == Table.GROUPS && row.has(Field.NAME)) {
         String course = row.text(Field.COURSE);
-        if (deliveries.has(sheet.name())) {
-          isThere &= !coursesWithGroups.contains(course);
-        } else {
-          coursesWithGroups.add(course);
-        }
+        groupsListed.list(course, row.reading());
+        isThere &= !groupsListed.isSince(course, row.reading());
         boolean isNew = !held.mentionsGroup(course, row.text(Field.NAME));
         held.addGroup(course, row.text(Field.NAME), line);
         if (isNew && isThere) {
@@ -169,6 +162,11 @@ public final class Known {
     return contradictions;
   }
 
+  /** How many accounts of each file count no more, because a newer list has them not. */
+  public Map<String, Integer> outdated() {
+    return outdated;
+  }
+
   /** What the platform holds, value by value. */
   public Held held() {
     return held;
@@ -179,9 +177,9 @@ public final class Known {
     return users;
   }
 
-  /** Whether an export lists users. */
-  public boolean listsUsers() {
-    return listsUsers;
+  /** Whether anything says which of a kind there are, be it that there are none. */
+  public boolean tells(Table table) {
+    return told.contains(table);
   }
 
   /** The platform's courses: the code, and the title or nothing. */
@@ -199,11 +197,6 @@ public final class Known {
     return groups.getOrDefault(course, Set.of());
   }
 
-  /** Whether any group is known. */
-  public boolean listsGroups() {
-    return !groups.isEmpty();
-  }
-
   /** Whether the platform has such a group. */
   public boolean hasGroup(String course, String name) {
     return groupsOf(course).contains(name);
@@ -212,11 +205,6 @@ public final class Known {
   /** Whether the platform has somebody in a course, and in a group of it where one is named. */
   public boolean hasEnrollment(String username, String course, String group) {
     return held.enrollment(username, course, group) >= 0;
-  }
-
-  /** Whether it is known of anybody who is in which course. */
-  public boolean hasEnrollments() {
-    return held.enrollments() > 0;
   }
 
   /** The sites that the platform's users and courses are in. */

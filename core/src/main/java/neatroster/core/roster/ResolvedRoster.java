@@ -73,7 +73,7 @@ public final class ResolvedRoster {
     return switch (table) {
       case USERS -> !known.users().isEmpty();
       case COURSES -> !known.courses().isEmpty();
-      case GROUPS -> known.listsGroups();
+      case GROUPS -> known.tells(Table.GROUPS);
       case ENROLLMENTS -> false;
     };
   }

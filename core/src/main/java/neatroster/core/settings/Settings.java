@@ -1,6 +1,7 @@
 package neatroster.core.settings;
 
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -39,6 +40,8 @@ import neatroster.core.model.Table;
  * @param checks what the rules need to know
  * @param school what slips and letters say of school and platform
  * @param service where and how the platform is sent to
+ * @param exportsAsOf since when exports count, by their files, where that is not the day on which
+ *     they were first seen
  * @param ldifBase the entry of a directory (RFC 4514) that LDIF batches put everything under
  */
 public record Settings(
@@ -62,6 +65,7 @@ public record Settings(
     Checks checks,
     School school,
     Service service,
+    Map<String, LocalDateTime> exportsAsOf,
     String ldifBase) {
 
   private static final Settings STANDARD = new Builder().build();
@@ -115,6 +119,7 @@ public record Settings(
     builder.checks = checks;
     builder.school = school;
     builder.service = service;
+    builder.exportsAsOf = exportsAsOf;
     builder.ldifBase = ldifBase;
     return builder;
   }
@@ -151,6 +156,7 @@ public record Settings(
     private Checks checks = Checks.standard();
     private School school = new School("", "", "");
     private Service service = Service.none();
+    private Map<String, LocalDateTime> exportsAsOf = Map.of();
     private String ldifBase = "dc=school,dc=example";
 
     private Builder() {}
@@ -275,6 +281,12 @@ public record Settings(
       return this;
     }
 
+    /** Since when exports count that are older than the day on which they were first seen. */
+    public Builder exportsAsOf(Map<String, LocalDateTime> value) {
+      exportsAsOf = value;
+      return this;
+    }
+
     /** School and platform. */
     public Builder school(School value) {
       school = value;
@@ -304,6 +316,7 @@ public record Settings(
           checks,
           school,
           service,
+          exportsAsOf,
           ldifBase);
     }
   }

@@ -1,5 +1,6 @@
 package neatroster.core.compare;
 
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -12,11 +13,10 @@ import neatroster.core.TextSheet;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
-import neatroster.core.grid.SheetName;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
-import neatroster.core.roster.Deliveries;
 import neatroster.core.roster.Known;
+import neatroster.core.roster.Statements;
 import neatroster.core.settings.Settings;
 
 /** What comes of comparing test sheets, in a form that a test can compare. */
@@ -76,15 +76,19 @@ final class Compared {
       throws Exception {
     List<TextSheet> known = new ArrayList<>();
     List<TextSheet> sheets = new ArrayList<>();
-    Map<SheetName, String> runs = new HashMap<>();
+    Map<String, Statements.Source> sources = new HashMap<>();
     for (String text : texts) {
       String rest = text.substring(text.indexOf('\n') + 1);
       if (text.startsWith("known\n") || text.startsWith("delivered\n")) {
         TextSheet sheet = TextSheet.of("known" + known.size(), rest);
         known.add(sheet);
-        if (text.startsWith("delivered\n")) {
-          runs.put(sheet.name(), "2027-01-12-1");
-        }
+        // The newest comes first.
+        Instant at = Instant.EPOCH.minusSeconds(known.size());
+        sources.put(
+            sheet.name().file(),
+            new Statements.Source(
+                text.startsWith("delivered\n") ? Statements.Kind.DELIVERY : Statements.Kind.EXPORT,
+                at));
       } else {
         sheets.add(TextSheet.of("sheet" + sheets.size(), text));
       }
@@ -93,7 +97,7 @@ final class Compared {
         settings,
         Known.read(
             Rosters.of(settings, known.toArray(TextSheet[]::new)),
-            new Deliveries(runs, text -> Map.of()),
+            new Statements(sources, text -> Map.of()),
             List.of(),
             false),
         sheets,

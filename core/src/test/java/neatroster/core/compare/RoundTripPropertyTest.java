@@ -1,15 +1,23 @@
 package neatroster.core.compare;
 
+import static java.util.stream.Collectors.joining;
+import static java.util.stream.Collectors.toCollection;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import neatroster.core.Rosters;
@@ -21,6 +29,7 @@ import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
+import neatroster.core.roster.Statements;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
@@ -29,6 +38,7 @@ import net.jqwik.api.Property;
 
 /** Applying all changes to what the platform holds makes it what the roster says. */
 class RoundTripPropertyTest {
+  private static final Instant LATER = Instant.EPOCH.plusSeconds(1);
   private static final List<Field> OF_USERS = List.of(Field.EMAIL, Field.GRADE, Field.SITE);
 
   /** A platform of maps: users by username, enrollments by user, course and group. */
@@ -220,8 +230,27 @@ class RoundTripPropertyTest {
   }
 
   private static List<PlannedChange> changes(Platform asked, Platform held) throws Exception {
+    return changes(asked, held, List.of());
+  }
+
+  /** What is due by an export and what was delivered after it. */
+  private static List<PlannedChange> changes(
+      Platform asked, Platform held, List<PlannedChange> delivered) throws Exception {
     Settings settings = settings();
-    Known known = Known.read(Rosters.of(settings, held.sheets("known-")), List.of(), false);
+    List<TextSheet> sheets = delivered(delivered);
+    Map<String, Statements.Source> sources = new HashMap<>();
+    sheets.forEach(
+        sheet -> sources.put(sheet.file(), new Statements.Source(Statements.Kind.DELIVERY, LATER)));
+    for (TextSheet export : held.sheets("known-")) {
+      sheets.add(export);
+      sources.put(export.file(), new Statements.Source(Statements.Kind.EXPORT, Instant.EPOCH));
+    }
+    Known known =
+        Known.read(
+            Rosters.of(settings, sheets.toArray(TextSheet[]::new)),
+            new Statements(sources, group -> Map.of(Field.GROUP, group)),
+            List.of(),
+            false);
     Roster roster = Rosters.of(settings, asked.sheets(""));
     Basis basis =
         new Basis(settings, known, Optional.of(LocalDate.of(2027, 1, 15)), Optional.empty());
@@ -245,6 +274,94 @@ class RoundTripPropertyTest {
             })
         .run();
     return changes;
+  }
+
+  /** Changes as a run keeps them, table by table. */
+  private static List<TextSheet> delivered(List<PlannedChange> changes) {
+    Map<Table, StringBuilder> texts = new EnumMap<>(Table.class);
+    for (PlannedChange change : changes) {
+      boolean isOfCourse = !change.value(Field.COURSE).isEmpty();
+      Table table =
+          switch (change.phase()) {
+            case COURSES -> Table.COURSES;
+            case ENROLLMENTS, WITHDRAWALS -> Table.ENROLLMENTS;
+            case REMOVALS -> isOfCourse ? Table.COURSES : Table.USERS;
+            case USERS -> Table.USERS;
+            default -> null;
+          };
+      if (table == null) {
+        continue;
+      }
+      Map<Field, String> values = new EnumMap<>(Field.class);
+      values.putAll(change.values());
+      if (change.phase() == Phase.WITHDRAWALS) {
+        values.put(Field.STATUS, "ended");
+      } else if (change.phase() == Phase.REMOVALS) {
+        values.put(Field.STATUS, "removed");
+        values.put(Field.CODE, change.value(Field.COURSE));
+      }
+      StringBuilder text =
+          texts.computeIfAbsent(
+              table,
+              t ->
+                  new StringBuilder("change | ")
+                      .append(t.fields().stream().map(Field::label).collect(joining(" | ")))
+                      .append(" | before\n"));
+      text.append(change.change().word()).append(" | ");
+      table.fields().forEach(field -> text.append(values.getOrDefault(field, "")).append(" | "));
+      text.append(change.before().getOrDefault(Field.GROUP, "")).append('\n');
+    }
+    List<TextSheet> sheets = new ArrayList<>();
+    texts.forEach((table, text) -> sheets.add(TextSheet.of("delivered-" + table, text.toString())));
+    return sheets;
+  }
+
+  /** Changes that can be made without the others: whoever is enrolled is there, and so on. */
+  private static List<PlannedChange> part(List<PlannedChange> changes, Random random) {
+    Set<String> open = new HashSet<>();
+    List<PlannedChange> part = new ArrayList<>();
+    for (PlannedChange change : inOrder(changes)) {
+      String user = change.value(Field.USER) + change.value(Field.USERNAME);
+      String course = change.value(Field.COURSE) + change.value(Field.CODE);
+      String seat = user + "|" + course;
+      boolean waits = open.contains(user) || open.contains(course) || open.contains(seat);
+      if (waits || random.nextInt(3) == 0) {
+        // A role is changed in the group that somebody was put into.
+        open.add(seat);
+        if (change.change() == Change.CREATE || change.phase() == Phase.WITHDRAWALS) {
+          open.add(user);
+          open.add(course);
+        }
+      } else {
+        part.add(change);
+      }
+    }
+    return part;
+  }
+
+  private static Set<String> said(List<PlannedChange> changes) {
+    return changes.stream()
+        // Nobody lists a site that nobody is in.
+        .filter(change -> change.phase() != Phase.SITES)
+        .map(change -> change + " " + new TreeMap<>(change.values()))
+        .collect(toCollection(TreeSet::new));
+  }
+
+  @Property(tries = 300)
+  void anyPartOfTheChangesLeavesExactlyTheOthersDueWhoeverTellsOfIt(@ForAll long seed)
+      throws Exception {
+    Random random = new Random(seed);
+    Platform held = Platform.random(random);
+    Platform asked = Platform.random(random);
+    List<PlannedChange> all = changes(asked, held);
+    List<PlannedChange> done = part(all, random);
+    List<PlannedChange> rest = new ArrayList<>(all);
+    rest.removeAll(done);
+    assertThat(said(changes(asked, held, done))).as("by what we delivered").isEqualTo(said(rest));
+    Platform after = held.copy();
+    done.forEach(after::apply);
+    assertThat(said(changes(asked, after))).as("by an export").isEqualTo(said(rest));
+    assertThat(changes(held, held)).as("of a state with itself").isEmpty();
   }
 
   /** As they are delivered: phase by phase. */

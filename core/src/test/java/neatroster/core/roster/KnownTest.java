@@ -7,6 +7,7 @@ import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
+import neatroster.core.model.Table;
 import org.junit.jupiter.api.Test;
 
 class KnownTest {
@@ -40,7 +41,7 @@ class KnownTest {
     assertThat(known.users().all().get(0).person().id()).isEqualTo("417");
     assertThat(known.users().all().get(1).standing()).isEqualTo(KnownUser.Standing.SUSPENDED);
     assertThat(known.renamed(0)).isEmpty();
-    assertThat(known.listsUsers()).isTrue();
+    assertThat(known.tells(Table.USERS)).isTrue();
   }
 
   @Test
@@ -93,8 +94,8 @@ class KnownTest {
   void whatIsNotExportedIsOnlyIssued() throws Exception {
     Known known = known(List.of(ANA));
     assertThat(known.users().all().get(0).isOnPlatform()).isFalse();
-    assertThat(known.listsUsers()).isFalse();
-    assertThat(known.listsGroups()).isFalse();
+    assertThat(known.tells(Table.USERS)).isFalse();
+    assertThat(known.tells(Table.GROUPS)).isFalse();
     assertThat(Known.nothing().users().isEmpty()).isTrue();
   }
 

@@ -187,7 +187,7 @@ class SameRosterForEverybodyTest {
     assertThat(counted).as("headcounts").isEqualTo(heads(asked));
 
     Known there = Known.read(Rosters.of(settings, export(changes)), List.of(), false);
-    Arrival arrival = new Arrival(settings, there, true);
+    Arrival arrival = new Arrival(settings, there);
     for (PlannedChange change : changes) {
       if (change.phase() != Phase.SITES && change.phase() != Phase.WITHDRAWALS) {
         assertThat(arrival.of(change)).as(change + " " + change.key()).isEqualTo(Outcome.AS_ASKED);

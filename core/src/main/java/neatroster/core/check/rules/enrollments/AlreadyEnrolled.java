@@ -45,7 +45,7 @@ public final class AlreadyEnrolled extends TableRule {
 
   @Override
   public void wakes(Wakes on) {
-    if (known.hasEnrollments()) {
+    if (known.tells(Table.ENROLLMENTS)) {
       on.everyRow();
     }
   }

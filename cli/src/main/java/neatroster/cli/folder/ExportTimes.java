@@ -1,0 +1,101 @@
+package neatroster.cli.folder;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import neatroster.cli.terminal.Problem;
+import neatroster.core.roster.Statements;
+
+/**
+ * As of when exports count: as the settings say, else since their content was first seen, whatever
+ * the time stamps of the files say. What the platform says itself is newer than everything.
+ */
+final class ExportTimes {
+  private ExportTimes() {}
+
+  /** Finds out as of when files count. */
+  static List<KnownSource> date(Session session, List<FileArgument> files) {
+    Map<FileArgument, String> digests = new LinkedHashMap<>();
+    for (FileArgument file : files) {
+      if (!session.standsForPlatform(file) && Files.isRegularFile(file.path())) {
+        try {
+          digests.put(file, RunDigest.sha256(file.path()));
+        } catch (IOException e) {
+          throw Problem.unreadable(file.name() + " cannot be read.", e);
+        }
+      }
+    }
+    Map<String, Instant> seen =
+        digests.isEmpty()
+            ? Map.of()
+            : Workplace.exportsSeenIn(session.folder(), List.copyOf(digests.values()));
+    List<KnownSource> dated = new ArrayList<>();
+    for (FileArgument file : files) {
+      boolean isPlatform = session.standsForPlatform(file);
+      Instant at =
+          isPlatform
+              ? Instant.MAX
+              : said(session, file)
+                  .orElseGet(() -> seen.getOrDefault(digests.get(file), Instant.now()));
+      remarkOnAge(session, file, at);
+      Statements.Kind kind = isPlatform ? Statements.Kind.PLATFORM : Statements.Kind.EXPORT;
+      dated.add(new KnownSource(file, kind, at, Optional.empty()));
+    }
+    return dated;
+  }
+
+  /** A list that was made before a delivery and came here after it says what was before. */
+  private static void remarkOnAge(Session session, FileArgument file, Instant at) {
+    if (!Files.isRegularFile(file.path()) || said(session, file).isPresent()) {
+      return;
+    }
+    Instant saved = saved(file);
+    session.folder().stream()
+        .flatMap(folder -> Workplace.runsIn(folder).stream())
+        .filter(run -> run.deliveredAt().isPresent())
+        .filter(run -> saved.isBefore(run.deliveredAt().get()))
+        .filter(run -> run.deliveredAt().get().isBefore(at))
+        .findFirst()
+        .ifPresent(
+            run ->
+                session
+                    .screen()
+                    .remarkOnce(
+                        file.name()
+                            + " was saved before run "
+                            + run.name()
+                            + " was delivered, and first seen here after it: it counts as newer. If it"
+                            + " shows what was before, say so in roster.yaml: known: [{file: "
+                            + file.name()
+                            + ", as-of: "
+                            + LocalDate.ofInstant(saved, ZoneId.systemDefault())
+                            + "}]"));
+  }
+
+  private static Instant saved(FileArgument file) {
+    try {
+      return Files.getLastModifiedTime(file.path()).toInstant();
+    } catch (IOException e) {
+      throw Problem.unreadable(file.name() + " cannot be read.", e);
+    }
+  }
+
+  private static Optional<Instant> said(Session session, FileArgument file) {
+    String name = file.name().replace('\\', '/');
+    for (Map.Entry<String, LocalDateTime> one : session.settings().exportsAsOf().entrySet()) {
+      String told = one.getKey().replace('\\', '/');
+      if (name.equals(told) || name.endsWith("/" + told)) {
+        return Optional.of(one.getValue().atZone(ZoneId.systemDefault()).toInstant());
+      }
+    }
+    return Optional.empty();
+  }
+}
