@@ -188,7 +188,13 @@ public final class SendBenchmark {
       RunDelivery delivery = new RunDelivery(folder.resolve("run"), journal);
       Offer offer = Offer.ask(new Courier(recording));
       delivery.run(
-          recording, offer, new Ids(Map.of()), change -> "", (phase, rows) -> {}, Optional.empty());
+          recording,
+          offer,
+          new Ids(Map.of()),
+          name -> Optional.empty(),
+          change -> "",
+          (phase, rows) -> {},
+          Optional.empty());
       if (delivery.allLeft() > 0) {
         throw new IllegalStateException("not all was delivered");
       }

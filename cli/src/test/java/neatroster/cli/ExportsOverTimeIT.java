@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -112,7 +113,7 @@ class ExportsOverTimeIT {
     assertThat(preview.err())
         .contains("known/spring.csv lists 1 account that a newer list of users does not have");
     assertThat(counts()).doesNotContain("remove");
-    String day = LocalDate.now().toString();
+    String day = LocalDate.now(ZoneId.systemDefault()).toString();
     settings("{file: spring.csv, as-of: " + day + "}, {file: summer.csv, as-of: " + day + "}");
     assertThat(school.run("preview").err()).doesNotContain("newer list");
     assertThat(counts()).contains("\"remove\":1");

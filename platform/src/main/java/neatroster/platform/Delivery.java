@@ -4,9 +4,11 @@ import java.io.IOException;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
+import neatroster.core.model.Person;
 import neatroster.core.model.Table;
 import neatroster.formats.KeptChanges;
 
@@ -40,6 +42,8 @@ public final class Delivery {
    * Delivers changes.
    *
    * @param ids the platform's ids that are remembered
+   * @param people who is behind a username, as far as that is known: nothing is done with an
+   *     account that is somebody else's
    * @param passwords the first password that a change brings, or an empty text
    */
   public Delivery(
@@ -48,9 +52,10 @@ public final class Delivery {
       KeptChanges changes,
       Journal journal,
       Ids ids,
+      Function<String, Optional<Person>> people,
       Function<PlannedChange, String> passwords,
       Progress progress) {
-    this(transport, offer, changes, journal, ids, passwords, progress, IN_FLIGHT);
+    this(transport, offer, changes, journal, ids, people, passwords, progress, IN_FLIGHT);
   }
 
   Delivery(
@@ -59,6 +64,7 @@ public final class Delivery {
       KeptChanges changes,
       Journal journal,
       Ids ids,
+      Function<String, Optional<Person>> people,
       Function<PlannedChange, String> passwords,
       Progress progress,
       int inFlight) {
@@ -67,7 +73,7 @@ public final class Delivery {
     this.passwords = passwords;
     this.progress = progress;
     this.inFlight = inFlight;
-    this.desk = new Desk(new Courier(transport), offer, ids);
+    this.desk = new Desk(new Courier(transport), offer, ids, new Identity(people));
   }
 
   /** What the platform has no room for, and how often. */
@@ -106,7 +112,6 @@ public final class Delivery {
           case REMOVALS -> new RemovalRows(desk, outbox, rows).send(phase);
         }
         outbox.flush(phase);
-        if (phase == Phase.USERS) {}
       }
     }
   }

@@ -11,15 +11,17 @@ final class Desk {
   private final Courier courier;
   private final Offer offer;
   private final Ids ids;
+  private final Identity identity;
   private final Lookup lookup;
   private final Map<String, Integer> notCarried = new TreeMap<>();
   private int failures;
 
-  Desk(Courier courier, Offer offer, Ids ids) {
+  Desk(Courier courier, Offer offer, Ids ids, Identity identity) {
     this.courier = courier;
     this.offer = offer;
     this.ids = ids;
-    this.lookup = new Lookup(courier, offer, ids);
+    this.identity = identity;
+    this.lookup = new Lookup(courier, offer, ids, identity);
   }
 
   Courier courier() {
@@ -32,6 +34,10 @@ final class Desk {
 
   Ids ids() {
     return ids;
+  }
+
+  Identity identity() {
+    return identity;
   }
 
   Lookup lookup() {

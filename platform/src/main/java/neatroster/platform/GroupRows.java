@@ -64,7 +64,7 @@ final class GroupRows {
             key,
             Documents.group(change, course, desk.offer().hasExtension()),
             Documents.otherName(change),
-            Verdict.DONE));
+            row.isDoubtful() || desk.ids().of(key).isEmpty() ? Verdict.DONE : Verdict.FOUND));
   }
 
   /** What is there already is not made again. */

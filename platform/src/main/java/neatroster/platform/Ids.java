@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Field;
@@ -101,6 +102,29 @@ public final class Ids {
     ids.remove(lower(key));
     // Remembered as nothing, so that the journal forgets it too.
     fresh.put(key, "");
+  }
+
+  /** Forgets the keys of courses and groups whose ids are not among these. */
+  void keepGroups(Set<String> listed) {
+    List<Known> gone =
+        ids.values().stream()
+            .filter(known -> isOfGroup(known.key()) && !listed.contains(known.id()))
+            .toList();
+    gone.forEach(known -> forget(known.key()));
+  }
+
+  /** Forgets whatever else an id was remembered for than a key. */
+  void forgetOthers(String id, String key) {
+    List<Known> others =
+        ids.values().stream()
+            .filter(known -> known.id().equals(id) && isOfGroup(known.key()))
+            .filter(known -> !known.key().equalsIgnoreCase(key))
+            .toList();
+    others.forEach(known -> forget(known.key()));
+  }
+
+  private static boolean isOfGroup(String key) {
+    return key.startsWith("course:") || key.startsWith("group:");
   }
 
   /** What was found out since this was asked last; an id is blank where there is none any more. */

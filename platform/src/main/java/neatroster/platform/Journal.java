@@ -10,6 +10,9 @@ import neatroster.core.model.Table;
  * twice. It is used by one thread.
  */
 public interface Journal {
+  /** The reason of a row that is done because what it was to make was there before. */
+  String FOUND = "it was there already";
+
   /** How far the delivery of a row is. */
   enum State {
     /** Nothing was sent. */

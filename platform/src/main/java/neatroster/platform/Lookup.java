@@ -6,6 +6,7 @@ import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -22,6 +23,14 @@ final class Lookup {
   private final Courier courier;
   private final Offer offer;
   private final Ids ids;
+  private final Identity identity;
+
+  /** The users who were looked at, and whose accounts are there, by their names in lower case. */
+  private final Set<String> lookedAt = ConcurrentHashMap.newKeySet();
+
+  /** Whose the account of a name is, where it is somebody else's. */
+  private final Map<String, String> strangers = new ConcurrentHashMap<>();
+
   private final Map<String, String> groupsByName = new HashMap<>();
 
   /** What the run is to make and has not made: whoever has that name there is somebody else. */
@@ -31,10 +40,11 @@ final class Lookup {
   private int asked;
   private boolean hasGroups;
 
-  Lookup(Courier courier, Offer offer, Ids ids) {
+  Lookup(Courier courier, Offer offer, Ids ids, Identity identity) {
     this.courier = courier;
     this.offer = offer;
     this.ids = ids;
+    this.identity = identity;
   }
 
   private static String encoded(String text) {
@@ -92,11 +102,11 @@ final class Lookup {
       Listing.each(
           courier,
           "/Users",
-          "&attributes=userName",
+          "&attributes=userName,externalId,name,emails",
           user -> {
             String name = Answers.text(user, "userName");
             if (!name.isEmpty()) {
-              ids.put(Ids.user(name), Answers.text(user, "id"));
+              look(name, user);
             }
           });
     } catch (IOException e) {
@@ -116,7 +126,41 @@ final class Lookup {
   /** It is made. */
   void made(String key, String id) {
     pending.remove(lower(key));
+    lookedAt.add(lower(key));
     ids.put(key, id);
+  }
+
+  private void look(String name, JsonNode user) {
+    String key = Ids.user(name);
+    lookedAt.add(lower(key));
+    if (identity.isMeant(name, user)) {
+      ids.put(key, Answers.text(user, "id"));
+    } else {
+      strangers.put(lower(key), Identity.shown(user));
+      ids.forget(key);
+    }
+  }
+
+  /** Whose the account of a name is, where it is somebody else's. */
+  Optional<String> stranger(String name) {
+    return Optional.ofNullable(strangers.get(lower(Ids.user(name))));
+  }
+
+  /** Why nothing can be done with a user. */
+  String notThere(String name) {
+    return stranger(name)
+        .map(who -> strange(name, who))
+        .orElse("the user " + name + " is not on the platform");
+  }
+
+  /** Why nothing is done with an account that is somebody else's. */
+  static String strange(String name, String who) {
+    return "the username "
+        + name
+        + " belongs to somebody else on the platform: "
+        + who
+        + ". Is it the same person after all, read the platform and pack again: neat-roster pack"
+        + " --known platform";
   }
 
   private static String lower(String key) {
@@ -129,15 +173,37 @@ final class Lookup {
     return pending.contains(lower(key)) ? Optional.empty() : ids.of(key);
   }
 
-  /** The id of a user, asked for where it is not known. */
-  Optional<String> userId(String name) throws PlatformException, InterruptedException {
+  /** The id of a user who is looked at when something is done with them, asked for if need be. */
+  Optional<String> idOfUser(String name) throws PlatformException, InterruptedException {
     Optional<String> known = knownUserId(name);
-    if (known.isPresent() || pending.contains(lower(Ids.user(name)))) {
-      return known;
+    return known.isPresent() ? known : userId(name);
+  }
+
+  /**
+   * The id of a user, who was looked at: what the platform was remembered to call them may stand
+   * for somebody else by now.
+   */
+  Optional<String> userId(String name) throws PlatformException, InterruptedException {
+    String key = Ids.user(name);
+    if (!pending.contains(lower(key)) && !lookedAt.contains(lower(key))) {
+      Optional<String> remembered = ids.of(key);
+      Optional<JsonNode> there =
+          remembered.isPresent() ? resource("/Users/", remembered.get()) : Optional.empty();
+      if (there.isEmpty() || !isCalled(there.get(), name)) {
+        ids.forget(key);
+        there = user(name);
+      }
+      there.ifPresent(user -> look(name, user));
     }
-    Optional<String> found = user(name).map(user -> Answers.text(user, "id"));
-    found.ifPresent(id -> ids.put(Ids.user(name), id));
-    return found;
+    return knownUserId(name);
+  }
+
+  /** Whether a user has a name there; whoever the platform named itself goes by another mark. */
+  static boolean isCalled(JsonNode user, String name) {
+    return Answers.text(user, "userName").equalsIgnoreCase(name)
+        || Answers.text(user, "externalId").equals(name)
+        || Answers.list(user, "emails").stream()
+            .anyMatch(one -> Answers.text(one, "value").equalsIgnoreCase(name));
   }
 
   /** Learns the ids of all Groups, once. */
@@ -145,16 +211,21 @@ final class Lookup {
     if (hasGroups) {
       return;
     }
+    Set<String> listed = new HashSet<>();
     try {
       Listing.each(
           courier,
           "/Groups",
           "&excludedAttributes=members"
               + (offer.hasExtension() ? "," + MembersAddition.ENROLLMENTS : ""),
-          this::learn);
+          group -> {
+            listed.add(Answers.text(group, "id"));
+            learn(group);
+          });
     } catch (IOException e) {
       throw new IllegalStateException(e);
     }
+    ids.keepGroups(listed);
     hasGroups = true;
   }
 
@@ -162,10 +233,13 @@ final class Lookup {
     String id = Answers.text(group, "id");
     String external = Answers.text(group, "externalId");
     String code = Answers.text(Answers.get(group, ScimGroup.COURSE), "code");
-    if (external.startsWith("course:") || external.startsWith("group:")) {
-      ids.put(external, id);
-    } else if (!code.isEmpty()) {
-      ids.put(Ids.course(code), id);
+    String key =
+        external.startsWith("course:") || external.startsWith("group:")
+            ? external
+            : code.isEmpty() ? "" : Ids.course(code);
+    if (!key.isEmpty()) {
+      ids.forgetOthers(id, key);
+      ids.put(key, id);
     }
     groupsByName.put(Answers.text(group, "displayName").toLowerCase(Locale.ROOT), id);
   }
@@ -208,11 +282,8 @@ final class Lookup {
     if (pending.contains(lower(key))) {
       return Optional.empty();
     }
+    loadGroups();
     Optional<String> known = ids.of(key);
-    if (known.isEmpty()) {
-      loadGroups();
-      known = ids.of(key);
-    }
     if (known.isEmpty() && key.startsWith("course:")) {
       // A course that somebody made by hand is known by its name.
       String name = key.substring("course:".length()).toLowerCase(Locale.ROOT);
@@ -222,13 +293,12 @@ final class Lookup {
     return known;
   }
 
-  /** Learns the ids of users: one by one, or all together where many are not known. */
+  /** Looks at users: one by one later on, or at all together where they are many. */
   void find(Collection<String> names) throws PlatformException, InterruptedException {
-    int unknown = 0;
     for (String name : names) {
-      unknown += ids.of(Ids.user(name)).isEmpty() ? 1 : 0;
+      String key = lower(Ids.user(name));
+      asked += pending.contains(key) || lookedAt.contains(key) ? 0 : 1;
     }
-    asked += unknown;
     if (asked > ASKED_SINGLY) {
       loadUsers();
     }

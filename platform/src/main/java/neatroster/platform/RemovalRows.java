@@ -32,7 +32,12 @@ final class RemovalRows {
           String group = change.value(Field.GROUP);
           if (!change.value(Field.USERNAME).isEmpty()) {
             String name = change.value(Field.USERNAME);
-            delete(phase, row, Ids.user(name), "/Users/", desk.lookup().userId(name));
+            Optional<String> id = desk.lookup().userId(name);
+            if (desk.lookup().stranger(name).isPresent()) {
+              outbox.refuse(phase, row, desk.lookup().notThere(name));
+            } else {
+              delete(phase, row, Ids.user(name), "/Users/", id);
+            }
           } else if (!group.isEmpty()) {
             String key = Ids.group(course, group);
             delete(phase, row, key, "/Groups/", desk.lookup().groupId(key));

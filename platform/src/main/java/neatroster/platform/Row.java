@@ -44,8 +44,7 @@ final class Row {
    * @return whether it was the last
    */
   synchronized boolean end(Verdict one) {
-    boolean isHalf = one.state() == Journal.State.HALF && !verdict.isRefused();
-    if (one.isRefused() || isHalf) {
+    if (one.isRefused() || (!one.equals(Verdict.DONE) && !verdict.isRefused())) {
       verdict = one;
     }
     open--;

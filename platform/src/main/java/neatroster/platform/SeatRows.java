@@ -128,11 +128,13 @@ final class SeatRows {
             });
   }
 
-  private static String notThere(PlannedChange change, boolean isUser) {
+  private String notThere(PlannedChange change, boolean isUser) {
     String course = change.value(Field.COURSE);
     String place =
         course.isEmpty() ? "the group " + change.value(Field.GROUP) : "the course " + course;
-    return (isUser ? "the user " + change.value(Field.USER) : place) + " is not on the platform";
+    return isUser
+        ? desk.lookup().notThere(change.value(Field.USER))
+        : place + " is not on the platform";
   }
 
   /** The Group that an enrollment is in: of the course, or of the group across courses. */

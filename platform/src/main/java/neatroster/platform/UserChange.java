@@ -1,11 +1,17 @@
 package neatroster.platform;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
+import neatroster.core.model.Person;
 
 /** Changes a user by what the platform holds of them now. */
 final class UserChange extends Operation {
@@ -39,7 +45,8 @@ final class UserChange extends Operation {
         return gone();
       }
       Reply now = desk.courier().read(Call.get("/Users/" + id.get()));
-      if (now.status() == 404) {
+      boolean isAnother = now.isDone() && !isCalled(now.body());
+      if (now.status() == 404 || isAnother) {
         desk.ids().forget(Ids.user(name));
         if (conflict == CONFLICTS) {
           return gone();
@@ -48,6 +55,9 @@ final class UserChange extends Operation {
       }
       if (!now.isDone() || !(now.body() instanceof ObjectNode there)) {
         return new Courier.Attempt(now, Courier.Doubt.NONE, "");
+      }
+      if (!isMeant(desk, there)) {
+        return refused(409, Lookup.strange(name, Identity.shown(there)));
       }
       UserDocument document = new UserDocument(there);
       for (PlannedChange change : changes) {
@@ -73,19 +83,49 @@ final class UserChange extends Operation {
   }
 
   private static Courier.Attempt gone() {
+    return refused(404, "the user is not on the platform");
+  }
+
+  private static Courier.Attempt refused(int status, String why) {
     ObjectNode error = Answers.JSON.createObjectNode();
-    error.put("detail", "the user is not on the platform");
+    error.put("detail", why);
     return new Courier.Attempt(
-        new Reply(404, error, "", "", Optional.empty()), Courier.Doubt.NONE, "");
+        new Reply(status, error, "", "", Optional.empty()), Courier.Doubt.NONE, "");
+  }
+
+  /** Whether a user has the name still, or already the one that they were to get. */
+  private boolean isCalled(JsonNode there) {
+    String renamed = changes.get(0).value(Field.USERNAME);
+    return Lookup.isCalled(there, name)
+        || (!renamed.isEmpty() && Lookup.isCalled(there, renamed))
+        || Answers.text(there, "userName").isEmpty();
+  }
+
+  /** Whether it is who is meant, as they were, or as this makes them where it was sent before. */
+  private boolean isMeant(Desk desk, JsonNode there) {
+    Map<Field, String> given = new EnumMap<>(Field.class);
+    changes.forEach(change -> given.putAll(change.values()));
+    Person then =
+        new Person(
+            given.getOrDefault(Field.ID, ""),
+            given.getOrDefault(Field.EMAIL, ""),
+            Stream.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME)
+                .map(field -> given.getOrDefault(field, ""))
+                .collect(Collectors.joining(" "))
+                .strip(),
+            "",
+            "");
+    return desk.identity().isMeant(name, there)
+        || (isDoubtful() && Identity.isOf(then, there));
   }
 
   /** Somebody who is renamed may have been so already when an answer was lost. */
   private Optional<String> id(Desk desk) throws PlatformException, InterruptedException {
-    Optional<String> id = desk.lookup().userId(name);
+    Optional<String> id = desk.lookup().idOfUser(name);
     String renamed = changes.get(0).value(Field.USERNAME);
     return id.isPresent() || !isDoubtful() || renamed.isEmpty()
         ? id
-        : desk.lookup().userId(renamed);
+        : desk.lookup().idOfUser(renamed);
   }
 
   private static Optional<String> manager(Desk desk, PlannedChange change)

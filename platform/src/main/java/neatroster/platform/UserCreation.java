@@ -4,8 +4,11 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Field;
+import neatroster.core.model.Person;
 
 /** Makes a user. */
 final class UserCreation extends Operation {
@@ -54,18 +57,48 @@ final class UserCreation extends Operation {
     if (there.isEmpty()) {
       return Optional.empty();
     }
-    if (!isSame(there.get())) {
+    if (!Identity.isOf(person(), there.get())) {
       return Optional.of(
           Verdict.refused(
               409,
               "the username "
                   + userName()
                   + " belongs to somebody else on the platform: "
-                  + shown(there.get())
+                  + Identity.shown(there.get())
                   + ". Type another one, or, where it was issued: neat-roster issue --other "
                   + userName()));
     }
+    if (!isDoubtful()) {
+      return Optional.of(Verdict.refused(409, isThere(there.get())));
+    }
     return made(desk, Answers.text(there.get(), "id"), there.get());
+  }
+
+  /** An account that this run did not make: whether it is the same person's is not told for sure. */
+  private String isThere(JsonNode there) {
+    return Identity.isMarkedAs(person(), there)
+        ? "this person has the account "
+            + Answers.text(there, "userName")
+            + " on the platform already, which no run of ours made. To go on with it: neat-roster"
+            + " pack --known platform"
+        : "the username "
+            + userName()
+            + " has an account on the platform already, of somebody with the same name. If it is"
+            + " the same person: neat-roster pack --known platform. If not, type another username,"
+            + " or, where it was issued: neat-roster issue --other "
+            + userName();
+  }
+
+  private Person person() {
+    return new Person(
+        change.value(Field.ID),
+        change.value(Field.EMAIL),
+        Stream.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME)
+            .map(change::value)
+            .filter(part -> !part.isEmpty())
+            .collect(Collectors.joining(" ")),
+        "",
+        "");
   }
 
   private Optional<Verdict> made(Desk desk, String id, JsonNode user) {
@@ -75,33 +108,6 @@ final class UserCreation extends Operation {
       desk.lookup().made(Ids.user(named), id);
     }
     return Optional.of(whenMade);
-  }
-
-  /** Whether a user that is there is the one that we made, or would make. */
-  private boolean isSame(JsonNode there) {
-    String id = Answers.text(body, "externalId");
-    String other = Answers.text(there, "externalId");
-    if (!id.isEmpty() && !other.isEmpty()) {
-      return id.equals(other);
-    }
-    String email = change.value(Field.EMAIL);
-    if (!email.isEmpty()) {
-      for (JsonNode one : Answers.list(there, "emails")) {
-        if (Answers.text(one, "value").equalsIgnoreCase(email)) {
-          return true;
-        }
-      }
-    }
-    JsonNode name = Answers.get(there, "name");
-    return Answers.text(name, "familyName").equals(change.value(Field.FAMILY_NAME))
-        && Answers.text(name, "givenName").equals(change.value(Field.GIVEN_NAME));
-  }
-
-  private static String shown(JsonNode user) {
-    JsonNode name = Answers.get(user, "name");
-    String parts =
-        (Answers.text(name, "givenName") + " " + Answers.text(name, "familyName")).strip();
-    return parts.isEmpty() ? "an account without a name" : parts;
   }
 
   @Override

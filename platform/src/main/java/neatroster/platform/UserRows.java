@@ -105,7 +105,6 @@ final class UserRows {
 
   private void changeUsers(Phase phase, Map<String, List<Row>> window)
       throws PlatformException, InterruptedException {
-    desk.lookup().find(window.keySet());
     for (Map.Entry<String, List<Row>> one : window.entrySet()) {
       List<PlannedChange> all = new ArrayList<>();
       for (Row row : one.getValue()) {

@@ -8,6 +8,9 @@ package neatroster.platform;
  */
 record Verdict(Journal.State state, int status, String reason) {
   static final Verdict DONE = new Verdict(Journal.State.DONE, 0, "");
+  /** It was there before the run was sent: the run has not made it. */
+  static final Verdict FOUND = new Verdict(Journal.State.DONE, 0, Journal.FOUND);
+
   static final Verdict HALF = new Verdict(Journal.State.HALF, 0, "");
 
   static Verdict refused(int status, String reason) {

@@ -22,6 +22,7 @@ import neatroster.cli.delivery.SendProgress;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.DeliveredRun;
 import neatroster.cli.folder.EditedBatches;
+import neatroster.cli.folder.FoundThere;
 import neatroster.cli.folder.PackedRun;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunChoice;
@@ -39,6 +40,8 @@ import neatroster.core.compare.PlannedChange;
 import neatroster.core.confirm.Outcome;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Table;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.Roster;
 import neatroster.core.text.Nearest;
 import neatroster.formats.OwnColumns;
 import neatroster.formats.RunChanges;
@@ -62,6 +65,8 @@ import picocli.CommandLine.Parameters;
       "platform refused comes back as sheets to be mended."
     })
 public final class SendCommand implements Callable<Integer> {
+  private static final Roster NO_SHEETS = new Roster(List.of(), List.of(), List.of());
+
   @Mixin private CommonOptions options;
 
   @Option(
@@ -269,13 +274,16 @@ public final class SendCommand implements Callable<Integer> {
       boolean isLive = options.surroundings().terminal() && !options.json();
       SendProgress progress =
           new SendProgress(options.surroundings().err(), isLive, options.isQuiet(), meant);
-      delivery.run(access.transport(), offer, ids, passwords::of, progress, phase);
+      Known known = session.basis(workplace.known(), NO_SHEETS).known();
+      delivery.run(
+          access.transport(), offer, ids, known::person, passwords::of, progress, phase);
     } catch (PlatformException e) {
       stopped = Optional.of(e);
     } finally {
       forget(farewell);
     }
     workplace.register().passwordsPacked(passwords.brought());
+    FoundThere.keep(place, delivery.of(journal::isFound));
     int exit = end(session, workplace, run, journal, delivery, stopped);
     if (access.isOnThisMachine() && delivery.allLeft() == 0) {
       session

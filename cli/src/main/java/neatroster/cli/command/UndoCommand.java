@@ -16,10 +16,12 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.EditedBatches;
+import neatroster.cli.folder.FoundThere;
 import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunBackground;
@@ -46,6 +48,7 @@ import neatroster.core.confirm.Outcome;
 import neatroster.core.confirm.Taken;
 import neatroster.core.layout.Layout;
 import neatroster.core.layout.LayoutJudge;
+import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Known;
@@ -79,6 +82,13 @@ public final class UndoCommand implements Callable<Integer> {
           "Lets it make so many removals, withdrawals or changes, whatever stop-above in the"
               + " settings says. Repeatable.")
   private Map<String, Integer> goAbove = Map.of();
+
+  @Option(
+      names = "--even-in-use",
+      description =
+          "Takes away courses that the run made also where people are in them by now whom it did"
+              + " not enroll.")
+  private boolean evenInUse;
 
   @Parameters(paramLabel = "RUN", description = "The run, as 2027-01-12-1.")
   private String named;
@@ -125,7 +135,15 @@ public final class UndoCommand implements Callable<Integer> {
       Roster none = new Roster(List.of(), List.of(), List.of());
       Known known = session.basis(workplace.known(), none).known();
       Undoing undoing =
-          new Undoing(new KeptChanges(changes), new Arrival(session.settings(), known));
+          new Undoing(
+              new KeptChanges(changes),
+              new Arrival(session.settings(), known),
+              FoundThere.of(folder.path("runs").resolve(run.name())));
+      String inUse = evenInUse ? "" : inUse(known, undoing);
+      if (!inUse.isEmpty()) {
+        refuse(session.screen(), run, inUse);
+        return Exit.FINDINGS;
+      }
       String above = above(session.settings(), known, undoing);
       if (!above.isEmpty()) {
         refuse(session.screen(), run, above);
@@ -178,10 +196,12 @@ public final class UndoCommand implements Callable<Integer> {
   private static final class Undoing {
     private final KeptChanges changes;
     private final Arrival arrival;
+    private final Set<String> foundThere;
 
-    Undoing(KeptChanges changes, Arrival arrival) {
+    Undoing(KeptChanges changes, Arrival arrival, Set<String> foundThere) {
       this.changes = changes;
       this.arrival = arrival;
+      this.foundThere = foundThere;
     }
 
     /** Hands on the changes; of several renamings the last comes first. */
@@ -191,6 +211,10 @@ public final class UndoCommand implements Callable<Integer> {
       Set<String> stay = whoWasThere();
       changes.read(
           made -> {
+            if (foundThere.contains(FoundThere.key(made))) {
+              kept.add(made.phase().one() + " that was there before the run; it stays");
+              return;
+            }
             Outcome outcome = arrival.of(made);
             Optional<PlannedChange> still = Taken.stillSo(made, outcome).map(arrival::completed);
             if (still.isEmpty() || still.get().before().size() < made.before().size()) {
@@ -281,6 +305,45 @@ public final class UndoCommand implements Callable<Integer> {
         kept.add("enrollment ended, which is made anew; marks may not come back");
       }
     }
+  }
+
+  /** Which courses would go that others are in by now, as a sentence. */
+  private static String inUse(Known known, Undoing undoing) throws IOException {
+    Set<String> going = new HashSet<>();
+    Set<String> leaving = new HashSet<>();
+    undoing.read(
+        change -> {
+          if (change.change() == Change.REMOVE && change.value(Field.GROUP).isEmpty()) {
+            going.add(change.value(Field.COURSE));
+          }
+        },
+        new Kept());
+    undoing.changes.read(
+        change -> {
+          String user = undoing.arrival.user(change.value(Field.USER));
+          leaving.add(user.toLowerCase(Locale.ROOT) + "\n" + change.value(Field.COURSE));
+        });
+    Map<String, Set<String>> others = new TreeMap<>();
+    known
+        .held()
+        .eachEnrollment(
+            seat -> {
+              String course = known.held().courseOf(seat);
+              String user = known.held().username(seat);
+              if (!course.isEmpty()
+                  && going.contains(course)
+                  && !leaving.contains(user + "\n" + course)) {
+                others.computeIfAbsent(course, c -> new HashSet<>()).add(user);
+              }
+            });
+    return others.isEmpty()
+        ? ""
+        : "The run made "
+            + String.join(", ", others.keySet())
+            + ", and "
+            + Counted.of(
+                others.values().stream().mapToInt(Set::size).sum(), "enrollment")
+            + " in it came since by other ways. To take it away with them: --even-in-use.";
   }
 
   private String above(Settings settings, Known known, Undoing undoing) throws IOException {

@@ -95,6 +95,7 @@ public final class RequestList {
           new ShownRequests(access.transport(), receiver),
           offer,
           ids,
+          name -> Optional.empty(),
           passwords::of,
           (phase, rows) -> {},
           only);

@@ -2,18 +2,22 @@ package neatroster.cli.delivery;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.KnownSource;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.confirm.Outcome;
+import neatroster.core.model.Person;
 import neatroster.core.model.Table;
 import neatroster.formats.KeptChanges;
 import neatroster.formats.RunChanges;
@@ -112,6 +116,18 @@ public final class RunDelivery {
     return count[0];
   }
 
+  /** The changes whose rows are such. */
+  public List<PlannedChange> of(Predicate<Journal.Key> rows) {
+    List<PlannedChange> such = new ArrayList<>();
+    each(
+        (key, change) -> {
+          if (rows.test(key)) {
+            such.add(change);
+          }
+        });
+    return such;
+  }
+
   /** What the platform has no room for, and how often. */
   public Map<String, Integer> notCarried() {
     return notCarried;
@@ -120,6 +136,7 @@ public final class RunDelivery {
   /**
    * Delivers phases.
    *
+   * @param people who is behind a username, as far as that is known
    * @param only the phase that is delivered, or nothing for all
    * @throws PlatformException where it ends before its end
    */
@@ -127,11 +144,12 @@ public final class RunDelivery {
       Transport transport,
       Offer offer,
       Ids ids,
+      Function<String, Optional<Person>> people,
       Function<PlannedChange, String> passwords,
       Delivery.Progress progress,
       Optional<Phase> only)
       throws PlatformException, InterruptedException {
-    Delivery delivery = new Delivery(transport, offer, changes, journal, ids, passwords, progress);
+    Delivery delivery = new Delivery(transport, offer, changes, journal, ids, people, passwords, progress);
     Set<Phase> phases = only.map(EnumSet::of).orElse(EnumSet.allOf(Phase.class));
     try {
       delivery.run(phases);

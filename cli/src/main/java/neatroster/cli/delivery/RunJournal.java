@@ -6,10 +6,12 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.model.Table;
 import neatroster.platform.Journal;
@@ -23,6 +25,7 @@ public final class RunJournal implements Journal {
   private final String service;
   private final Map<Table, States> states = new EnumMap<>(Table.class);
   private final Map<Key, Entry> refused = new HashMap<>();
+  private final Set<Key> found = new HashSet<>();
 
   /** The states of a table's rows, a byte each. */
   private static final class States {
@@ -71,6 +74,9 @@ public final class RunJournal implements Journal {
 
   private void note(Entry entry) {
     states.get(entry.key().table()).set(entry.key().row(), entry.state());
+    if (entry.state() == State.DONE && entry.reason().equals(FOUND)) {
+      found.add(entry.key());
+    }
     if (entry.state() == State.REFUSED) {
       refused.put(entry.key(), entry);
     } else {
@@ -86,6 +92,11 @@ public final class RunJournal implements Journal {
   /** Why a row was refused, if it was. */
   public Optional<Entry> refusal(Key key) {
     return Optional.ofNullable(refused.get(key));
+  }
+
+  /** Whether what a row was to make was there before. */
+  public boolean isFound(Key key) {
+    return found.contains(key);
   }
 
   /** What was refused, table by table in the order of the rows. */

@@ -11,10 +11,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import neatroster.core.grid.UnreadableSheetException;
+import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
+import neatroster.core.model.Person;
 import neatroster.core.model.Table;
 
 /** What the platform holds already, as far as exports and our own register say. */
@@ -224,6 +226,31 @@ public final class Known {
   public int accountOf(String name) {
     int account = accountsRenamed.getOrDefault(name.toLowerCase(Locale.ROOT), -1);
     return account < 0 ? users.findReference(name) : account;
+  }
+
+  /** Who is behind a name on the platform, with their id and address there. */
+  public Optional<Person> person(String name) {
+    int account = accountOf(name);
+    if (account < 0) {
+      return Optional.empty();
+    }
+    KnownUser user = users.all().get(account);
+    Person person = user.person();
+    Optional<HeldRow> there = held.user(account);
+    return Optional.of(
+        new Person(
+            told(there, Field.ID, user.anyId()),
+            told(there, Field.EMAIL, user.anyEmail()),
+            there
+                .map(row -> Names.shown(row.name()))
+                .filter(whole -> !whole.isEmpty())
+                .orElse(person.fullName()),
+            person.birthDate(),
+            person.site()));
+  }
+
+  private static String told(Optional<HeldRow> there, Field field, String ours) {
+    return there.map(row -> row.text(field)).filter(text -> !text.isEmpty()).orElse(ours);
   }
 
   /** What the platform calls an account: the name that it was given there, else the issued one. */
