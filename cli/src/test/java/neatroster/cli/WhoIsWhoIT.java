@@ -10,6 +10,7 @@ import java.sql.DriverManager;
 import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
+import neatroster.practice.Faults;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -189,5 +190,67 @@ class WhoIsWhoIT {
     assertThat(undone.out()).contains("course that was there before the run; it stays");
     assertThat(school.run("send", "--yes").exit()).isZero();
     assertThat(platform.held()).containsExactly("cmoss Moss", "course:RAD-1 []");
+  }
+
+  @Test
+  void aRenamingIsTakenBackWholeAndTheAccountsGoByTheOldNameAgain() throws Exception {
+    sheet(
+        "sheets/people.csv",
+        "id,given name,family name,email,phone",
+        "1,Ana,Marlowe,ana@pier.example,",
+        "2,Bo,Finch,bo@pier.example,");
+    enroll("1,NAV-1", "2,NAV-1");
+    assertThat(school.run("issue").exit()).isZero();
+    assertThat(sendAll().exit()).isZero();
+    List<String> before = platform.held();
+    Path accounts = temp.resolve("school/accounts/accounts.csv");
+    String first = Files.readString(accounts);
+    sheet(
+        "sheets/people.csv",
+        "id,username,former username,given name,family name,email,phone",
+        "1,akelp,amarlowe,Ana,Kelp,ana@pier.example,+447400000001",
+        "2,,,Bo,Finch,bo@pier.example,");
+    assertThat(school.run("issue").exit()).isZero();
+    assertThat(sendAll().exit()).isZero();
+    assertThat(platform.held()).contains("akelp Kelp");
+    List<String> words = new ArrayList<>(List.of("undo", run(2)));
+    words.addAll(List.of(ALL));
+    assertThat(school.run(words.toArray(String[]::new)).out()).doesNotContain("cannot be taken");
+    Program.Result back = school.run("send", "--yes");
+    assertThat(back.exit()).as(back.out() + back.err()).isZero();
+    assertThat(platform.held()).isEqualTo(before);
+    assertThat(platform.get("/Users/" + idOf("amarlowe")).toString()).doesNotContain("+4474");
+    assertThat(Files.readString(accounts)).isEqualTo(first);
+    sheet(
+        "sheets/people.csv",
+        "id,given name,family name,email,phone",
+        "1,Ana,Marlowe,ana@pier.example,",
+        "2,Bo,Finch,bo@pier.example,");
+    assertThat(school.run("check").out()).contains("as amarlowe").doesNotContain("error");
+    assertThat(school.run("pack").out()).contains("Nothing is to be changed");
+  }
+
+  @Test
+  void whomThePlatformNamedIsTakenBackToo() throws Exception {
+    school.file(
+        "roster.yaml",
+        Files.readString(temp.resolve("school/roster.yaml")) + "usernames: {made-by: platform}");
+    sheet(
+        "sheets/people.csv",
+        "given name,family name,email",
+        "Ana,Marlowe,ana@pier.example",
+        "Bo,Finch,bo@pier.example");
+    enroll("ana@pier.example,NAV-1", "bo@pier.example,NAV-1");
+    platform.faults().set(Faults.Kind.MAKES_USERNAMES, 1);
+    assertThat(school.run("issue").exit()).isZero();
+    assertThat(sendAll().exit()).isZero();
+    assertThat(platform.all("Users")).hasSize(2);
+    assertThat(school.run("confirm").exit()).isZero();
+    List<String> words = new ArrayList<>(List.of("undo", run(1)));
+    words.addAll(List.of(ALL));
+    Program.Result undone = school.run(words.toArray(String[]::new));
+    assertThat(undone.out()).doesNotContain("cannot be taken");
+    assertThat(school.run("send", "--yes").exit()).isZero();
+    assertThat(platform.held()).isEmpty();
   }
 }

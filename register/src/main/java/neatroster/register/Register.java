@@ -765,11 +765,18 @@ public final class Register implements AutoCloseable {
             connection.prepareStatement(
                 "INSERT OR IGNORE INTO former_username (username, account)"
                     + " SELECT username, number FROM account WHERE username = ?");
+        PreparedStatement back =
+            connection.prepareStatement(
+                "DELETE FROM former_username WHERE username = ? AND account ="
+                    + " (SELECT number FROM account WHERE username = ?)");
         PreparedStatement rename =
             connection.prepareStatement("UPDATE account SET username = ? WHERE username = ?")) {
       for (Renaming renaming : renamed) {
         keep.setString(1, renaming.from());
         keep.executeUpdate();
+        back.setString(1, renaming.to());
+        back.setString(2, renaming.from());
+        back.executeUpdate();
         rename.setString(1, renaming.to());
         rename.setString(2, renaming.from());
         rename.executeUpdate();

@@ -174,7 +174,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       }
       int failed = confirmation.missing().size() + confirmation.different().size();
       if (run.deliveredAt().isEmpty()) {
-        DeliveredRun.record(folder, run, workplace.register());
+        DeliveredRun.record(workplace, run);
       }
       workplace
           .register()

@@ -182,7 +182,7 @@ public final class SendCommand implements Callable<Integer> {
                 + run.name()
                 + ".");
       }
-      DeliveredRun.record(workplace.folder(), run, workplace.register());
+      DeliveredRun.record(workplace, run);
     }
     if (options.json()) {
       SendReport report =
@@ -406,7 +406,7 @@ public final class SendCommand implements Callable<Integer> {
       throws RegisterException, IOException {
     Optional<String> digest = confirmation.ask(outcomes, true);
     int refused = confirmation.missing().size();
-    DeliveredRun.record(workplace.folder(), run, workplace.register());
+    DeliveredRun.record(workplace, run);
     if (refused > 0) {
       workplace
           .register()

@@ -204,10 +204,18 @@ public final class UndoCommand implements Callable<Integer> {
       this.foundThere = foundThere;
     }
 
-    /** Hands on the changes; of several renamings the last comes first. */
+    /**
+     * Hands on the changes: first of all the renamings, the last before the others, so that
+     * everything else is about people as they are called then.
+     */
     void read(KeptChanges.Receiver receiver, Kept kept) throws IOException {
-      List<PlannedChange> renamings = new ArrayList<>();
       Map<String, String> formerOf = new HashMap<>();
+      for (PlannedChange renaming : renamings()) {
+        formerOf.put(
+            renaming.value(Field.FORMER_USERNAME).toLowerCase(Locale.ROOT),
+            renaming.value(Field.USERNAME));
+        receiver.change(renaming);
+      }
       Set<String> stay = whoWasThere();
       changes.read(
           made -> {
@@ -239,18 +247,23 @@ public final class UndoCommand implements Callable<Integer> {
               return;
             }
             costs(change, kept);
-            if (change.change() == Change.RENAME) {
-              renamings.add(0, reverse.get());
-              formerOf.put(
-                  change.value(Field.USERNAME).toLowerCase(Locale.ROOT),
-                  change.value(Field.FORMER_USERNAME));
-            } else {
+            if (change.change() != Change.RENAME) {
               receiver.change(renamedBack(reverse.get(), formerOf));
             }
           });
-      for (PlannedChange renaming : renamings) {
-        receiver.change(renaming);
-      }
+    }
+
+    private List<PlannedChange> renamings() throws IOException {
+      List<PlannedChange> back = new ArrayList<>();
+      changes.read(
+          Table.USERS,
+          (row, change) -> {
+            if (change.change() == Change.RENAME
+                && Taken.stillSo(change, arrival.of(change)).isPresent()) {
+              back.add(0, Reverse.of(change).orElseThrow());
+            }
+          });
+      return back;
     }
 
     /** Who was in a course before, by the changes: whoever leaves a group there stays in it. */
@@ -270,14 +283,16 @@ public final class UndoCommand implements Callable<Integer> {
       return change.value(Field.USER).toLowerCase(Locale.ROOT) + "\n" + change.value(Field.COURSE);
     }
 
-    /** Who is enrolled is named as they are called again once the users are delivered. */
+    /** Everybody is named as they are called again once the renamings are taken back. */
     private static PlannedChange renamedBack(PlannedChange change, Map<String, String> formerOf) {
-      String former = formerOf.get(change.value(Field.USER).toLowerCase(Locale.ROOT));
-      if (former == null) {
-        return change;
+      Map<Field, String> values = new EnumMap<>(Field.class);
+      values.putAll(change.values());
+      for (Field field : List.of(Field.USERNAME, Field.USER, Field.MANAGER)) {
+        String former = formerOf.get(change.value(field).toLowerCase(Locale.ROOT));
+        if (former != null) {
+          values.put(field, former);
+        }
       }
-      Map<Field, String> values = new EnumMap<>(change.values());
-      values.put(Field.USER, former);
       return new PlannedChange(change.phase(), change.change(), values, change.own())
           .from(change.before())
           .fromOwn(change.ownBefore());

@@ -1,14 +1,19 @@
 package neatroster.cli.folder;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.compare.Change;
 import neatroster.core.model.Field;
+import neatroster.core.model.Renaming;
+import neatroster.core.roster.KnownUsers;
 import neatroster.formats.KeptChanges;
 import neatroster.formats.SourcedIds;
-import neatroster.register.Register;
+import neatroster.register.Issue;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
 
@@ -17,25 +22,39 @@ public final class DeliveredRun {
   private DeliveredRun() {}
 
   /** Records that a run is delivered from now on; the first passwords that it kept go. */
-  public static void record(RosterFolder folder, Run run, Register register)
-      throws IOException, RegisterException {
-    rememberNames(folder, run, register);
-    register.runDelivered(run.name(), Instant.now());
-    RunSecrets.forget(folder.path("runs").resolve(run.name()));
+  public static void record(Workplace workplace, Run run) throws IOException, RegisterException {
+    Path place = workplace.folder().path("runs").resolve(run.name());
+    rememberNames(place, workplace);
+    workplace.register().runDelivered(run.name(), Instant.now());
+    RunSecrets.forget(place);
   }
 
-  /** Remembers whose names went over to others, so that no sourcedId does. */
-  private static void rememberNames(RosterFolder folder, Run run, Register register)
-      throws RegisterException {
-    SourcedIds ids = new SourcedIds(register.sourcedIds());
-    Path changes = folder.path("runs").resolve(run.name()).resolve(KnownSource.CHANGES);
+  /**
+   * Remembers whose names went over to others, so that no sourcedId does; an account that got its
+   * former name back goes by it again.
+   */
+  private static void rememberNames(Path place, Workplace workplace)
+      throws IOException, RegisterException {
+    SourcedIds ids = new SourcedIds(workplace.register().sourcedIds());
+    KnownUsers accounts = workplace.known();
+    List<Renaming> back = new ArrayList<>();
+    Path taken = place.resolve(KnownSource.TAKEN);
+    Path changes = Files.exists(taken) ? taken : place.resolve(KnownSource.CHANGES);
     try {
       new KeptChanges(changes)
           .read(
               change -> {
                 String former = change.value(Field.FORMER_USERNAME);
                 if (change.change() == Change.RENAME && !former.isEmpty()) {
-                  ids.rename("user", former, change.value(Field.USERNAME));
+                  String username = change.value(Field.USERNAME);
+                  ids.rename("user", former, username);
+                  int account = accounts.findUsername(former);
+                  if (account >= 0
+                      && accounts.all().get(account).username().equalsIgnoreCase(former)
+                      && accounts.all().get(account).formerUsernames().stream()
+                          .anyMatch(username::equalsIgnoreCase)) {
+                    back.add(new Renaming(former, username));
+                  }
                 } else if (change.change() == Change.REMOVE
                     && !change.value(Field.USERNAME).isEmpty()) {
                   ids.retire("user", change.value(Field.USERNAME));
@@ -47,6 +66,11 @@ public final class DeliveredRun {
     } catch (IOException e) {
       throw Problem.unreadable(changes + " cannot be read.", e);
     }
-    register.rememberSourcedIds(ids.remembered());
+    workplace.register().rememberSourcedIds(ids.remembered());
+    if (!back.isEmpty()) {
+      workplace
+          .accounts()
+          .write(List.of(), List.of(), new Issue(List.of(), back, List.of(), List.of()));
+    }
   }
 }

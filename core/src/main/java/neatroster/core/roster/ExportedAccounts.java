@@ -230,10 +230,20 @@ final class ExportedAccounts {
       all.set(ours, all.get(ours).with(standing));
     }
     remember(person, ours);
-    if (!username.isEmpty() && !username.equalsIgnoreCase(all.get(ours).username())) {
-      renamed.put(ours, username);
+    if (!username.isEmpty()) {
+      call(ours, username, row);
     }
     return ours;
+  }
+
+  /** Of two names in one delivery the one that it gave counts: the rows before say the former. */
+  private void call(int account, String username, RosterRow row) {
+    if (!username.equalsIgnoreCase(all.get(account).username())) {
+      renamed.put(account, username);
+    } else if (statements.isRenaming(row)
+        && exports.sheet(lineOfAccount.get(account)).equals(row.reading())) {
+      renamed.remove(account);
+    }
   }
 
   /** A delivery that says nothing of the standing leaves it to the older rows. */

@@ -81,6 +81,11 @@ public record Statements(Map<String, Source> files, Function<String, Map<Field, 
     return isDelivery(row.reading()) && row.own(CHANGE).equals("change");
   }
 
+  /** Whether a row of ours gave somebody another username. */
+  boolean isRenaming(RosterRow row) {
+    return isDelivery(row.reading()) && row.own(CHANGE).equals("rename");
+  }
+
   /** The group that a row took somebody out of by putting them into another one, if it did. */
   Optional<String> groupLeft(RosterRow row) {
     return row.own(CHANGE).equals("regroup")
