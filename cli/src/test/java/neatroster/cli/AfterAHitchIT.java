@@ -122,6 +122,8 @@ class AfterAHitchIT {
     school.run("handout");
     Path kept = temp.resolve("runs/" + run + "/first-passwords.csv");
     assertThat(Files.readAllLines(kept)).hasSize(3);
+    String second = json("pack").get("run").asText();
+    assertThat(school.run("send", second, "--by-hand").exit()).isZero();
     assertThat(school.run("handout", "--forget", "--yes", "--user", "bfinch").out())
         .contains("Forgot 1");
     assertThat(Files.readString(kept)).contains("amarlowe").doesNotContain("bfinch");
@@ -294,7 +296,7 @@ class AfterAHitchIT {
     assertThat(refused.exit()).isEqualTo(1);
     assertThat(refused.out())
         .contains(
-            "2 removals or suspensions, and stop-above lets 0 through", "--go-above removals=2");
+            "2 removals or suspensions of users, and stop-above lets 0 through", "--go-above removals=2");
     JsonNode packed = json("pack", "--go-above", "removals=2");
     assertThat(packed.get("counts").get("users").get("suspend").asInt()).isEqualTo(2);
   }

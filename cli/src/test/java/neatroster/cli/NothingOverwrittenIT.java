@@ -125,6 +125,7 @@ class NothingOverwrittenIT {
 
   @Test
   void forgettingFollowsWhatItIsToldAndAsks() throws Exception {
+    assertThat(program.run("send", "--by-hand").exit()).isZero();
     for (List<String> more :
         List.of(List.of("--to", "slips.pdf"), List.of("slips"), List.of("--per-page", "4"))) {
       List<String> line = new ArrayList<>(List.of("handout", "--forget", "--yes"));

@@ -162,7 +162,7 @@ class PreviewIT {
     Program.Result refused = program.run("pack");
     assertThat(refused.exit()).isEqualTo(1);
     assertThat(refused.out())
-        .contains("2 removals or suspensions, and stop-above lets 0 through")
+        .contains("2 removals or suspensions of users, and stop-above lets 0 through")
         .contains("--go-above removals=2");
     assertThat(temp.resolve("runs")).doesNotExist();
     Program.Result packed =

@@ -63,10 +63,13 @@ public final class Register implements AutoCloseable {
       "coalesce(nullif(username, ''), nullif(person_email, ''), nullif(email, ''),"
           + " nullif(person_id, ''), id)";
 
-  /** A new account is 0: no batch has its first password. Here the platform is due another one. */
+  private static final String IS_MEANT =
+      REFERENCE + " COLLATE NOCASE IN (SELECT reference FROM meant)";
+
+  /** A new account is 0: the platform has not got it. Here it is due another first password. */
   private static final int DUE = 1;
 
-  private static final int PACKED = 2;
+  private static final int DELIVERED = 2;
 
   /** Files that we wrote first passwords into, for telling where these still are. */
   private static final String SLIPS = "CREATE TABLE slips_file (path TEXT PRIMARY KEY);";
@@ -74,9 +77,11 @@ public final class Register implements AutoCloseable {
   private static final String SOURCED_IDS =
       "CREATE TABLE sourced_id (name TEXT PRIMARY KEY, id TEXT NOT NULL);";
 
-  /** Version 7 did not know when exports were first seen. */
+  /** Version 7 did not know when exports were first seen, nor which run brings a password. */
   private static final String FROM_VERSION_7 =
-      "CREATE TABLE export_seen (digest TEXT PRIMARY KEY, at TEXT NOT NULL) WITHOUT ROWID;";
+      "CREATE TABLE export_seen (digest TEXT PRIMARY KEY, at TEXT NOT NULL) WITHOUT ROWID;"
+          + "CREATE TABLE password_packed (run TEXT NOT NULL, account INTEGER NOT NULL,"
+          + " PRIMARY KEY (run, account)) WITHOUT ROWID;";
 
   /** Version 6 did not know how far a delivery is, nor what the platform calls things. */
   private static final String FROM_VERSION_6 =
@@ -538,9 +543,9 @@ public final class Register implements AutoCloseable {
     return references("password_state = " + DUE);
   }
 
-  /** What the accounts are referred to by whose first passwords no batch has yet. */
-  public Set<String> passwordsNotPacked() throws RegisterException {
-    return references("password_state <> " + PACKED);
+  /** What the accounts are referred to by whose first passwords no delivered run has brought. */
+  public Set<String> passwordsNotDelivered() throws RegisterException {
+    return references("password_state <> " + DELIVERED);
   }
 
   /** What the accounts are referred to by whose first passwords the accounts file must hold. */
@@ -620,13 +625,45 @@ public final class Register implements AutoCloseable {
         });
   }
 
-  /** Remembers that the first passwords of these accounts went into a batch. */
-  public void passwordsPacked(Collection<String> references) throws RegisterException {
-    write(() -> set("password_state = " + PACKED, references));
+  /** Remembers that a run brings the first passwords of these accounts. */
+  public void passwordsPacked(String run, Collection<String> references) throws RegisterException {
+    write(
+        () ->
+            of(
+                references,
+                "INSERT OR IGNORE INTO password_packed (run, account) SELECT '"
+                    + run.replace("'", "''")
+                    + "', number FROM account WHERE "
+                    + IS_MEANT));
+  }
+
+  /** Remembers that the platform was told the first passwords of these accounts. */
+  public void passwordsDelivered(Collection<String> references) throws RegisterException {
+    write(() -> set("password_state = " + DELIVERED, references));
+  }
+
+  /** Remembers that the platform was told the first passwords that a run brings. */
+  public void passwordsDelivered(String run) throws RegisterException {
+    write(
+        () -> {
+          try (PreparedStatement update =
+              connection.prepareStatement(
+                  "UPDATE account SET password_state = "
+                      + DELIVERED
+                      + " WHERE number IN (SELECT account FROM password_packed WHERE run = ?)")) {
+            update.setString(1, run);
+            update.executeUpdate();
+          }
+        });
   }
 
   /** Changes the accounts that are referred to by one of these. */
   private void set(String what, Collection<String> references) throws SQLException {
+    of(references, "UPDATE account SET " + what + " WHERE " + IS_MEANT);
+  }
+
+  /** Does something with the accounts that are referred to by one of these. */
+  private void of(Collection<String> references, String update) throws SQLException {
     if (references.isEmpty()) {
       return;
     }
@@ -642,12 +679,7 @@ public final class Register implements AutoCloseable {
         }
         meant.executeBatch();
       }
-      statement.executeUpdate(
-          "UPDATE account SET "
-              + what
-              + " WHERE "
-              + REFERENCE
-              + " COLLATE NOCASE IN (SELECT reference FROM meant)");
+      statement.executeUpdate(update);
       statement.executeUpdate("DROP TABLE meant");
     }
   }
@@ -713,14 +745,19 @@ public final class Register implements AutoCloseable {
   public void issue(
       Issue issue, Collection<String> kept, Collection<String> forgotten, String accountsDigest)
       throws RegisterException {
+    List<String> renewed = issue.renewed().stream().map(KnownUser::reference).toList();
     write(
         () -> {
           add(issue.added());
           rename(issue.renamed());
           addCodes(issue.codes());
-          set(
-              "password_told = 0, password_state = " + DUE,
-              issue.renewed().stream().map(KnownUser::reference).toList());
+          set("password_told = 0, password_state = " + DUE, renewed);
+          // Runs that were packed before bring the one that does not count any more.
+          of(
+              renewed,
+              "DELETE FROM password_packed WHERE account IN (SELECT number FROM account WHERE "
+                  + IS_MEANT
+                  + ")");
           set("password_kept = 1", kept);
           set("password_kept = 0", forgotten);
           try (PreparedStatement state =

@@ -65,10 +65,12 @@ class RegisterTest {
           "second");
       assertThat(register.users()).containsExactly(ANA.renamed("afinch"), BO);
       assertThat(register.passwordsDue()).containsExactly("bo");
-      assertThat(register.passwordsNotPacked()).containsExactlyInAnyOrder("afinch", "bo");
-      register.passwordsPacked(List.of("bo"));
+      assertThat(register.passwordsNotDelivered()).containsExactlyInAnyOrder("afinch", "bo");
+      register.passwordsPacked("2027-01-12-1", List.of("Bo"));
+      assertThat(register.passwordsDue()).containsExactly("bo");
+      register.passwordsDelivered("2027-01-12-1");
       assertThat(register.passwordsDue()).isEmpty();
-      assertThat(register.passwordsNotPacked()).containsExactly("afinch");
+      assertThat(register.passwordsNotDelivered()).containsExactly("afinch");
     }
   }
 

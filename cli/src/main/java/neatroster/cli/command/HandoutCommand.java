@@ -450,7 +450,8 @@ public final class HandoutCommand implements Callable<Integer> {
             people,
             kept,
             workplace.register().passwordsTold(),
-            workplace.register().passwordsNotPacked(),
+            workplace.register().passwordsNotDelivered(),
+            workplace.register().passwordsDue(),
             onPlatform);
     int forgotten = 0;
     if (!forgetting.forgettable().isEmpty()) {

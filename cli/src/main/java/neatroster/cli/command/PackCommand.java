@@ -28,6 +28,7 @@ import neatroster.cli.report.CorrectionSheets;
 import neatroster.cli.report.FindingsJson;
 import neatroster.cli.report.FindingsText;
 import neatroster.cli.report.LayoutText;
+import neatroster.cli.report.LeftDifferences;
 import neatroster.cli.report.PackReport;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
@@ -42,6 +43,7 @@ import neatroster.core.compare.Above;
 import neatroster.core.compare.ChangeReceiver;
 import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
+import neatroster.core.compare.LeftAsItIs;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.Teaching;
 import neatroster.core.compare.Totals;
@@ -342,6 +344,7 @@ public final class PackCommand implements Callable<Integer> {
                   formats.oneRoster(),
                   formats.split()));
       List<PackReport.Dropped> dropped = new ArrayList<>();
+      LeftDifferences left = new LeftDifferences();
       CorrectionSheets corrections = new CorrectionSheets(run, checked);
       try {
         ChangeReceiver receiver =
@@ -361,6 +364,16 @@ public final class PackCommand implements Callable<Integer> {
               }
 
               @Override
+              public void unasked(int accounts) {
+                left.unasked(accounts);
+              }
+
+              @Override
+              public void left(LeftAsItIs one) {
+                left.add(one);
+              }
+
+              @Override
               public void dropped(Place place, Field field, String value, String why) {
                 dropped.add(new PackReport.Dropped(place, field, value, why));
               }
@@ -373,9 +386,7 @@ public final class PackCommand implements Callable<Integer> {
       List<RunBatches.PackedFile> files = batches.files();
       open.verifyUnchanged();
       if (batches.counts().isEmpty() && corrections.rows() == 0) {
-        return batches.stillDue() == 0
-            ? PackReport.NOTHING
-            : PackReport.carryingNothing(batches.notCarried(), batches.stillDue());
+        return PackReport.carryingNothing(batches.notCarried(), batches.stillDue(), left);
       }
       String digest = batches.digest();
       List<Run> waiting =
@@ -402,13 +413,14 @@ public final class PackCommand implements Callable<Integer> {
                   .findFirst()
                   .orElse(null),
               waiting.stream().map(Run::name).toList(),
+              left,
               open.roster().sheets().stream().anyMatch(sheet -> sheet.covers().isPresent()));
       try (var out = run.create("run.json")) {
         Json.write(out, packed::json);
       }
       run.finish();
       workplace.register().runPacked(run.name(), Instant.now(), digest, Optional.empty());
-      workplace.register().passwordsPacked(batches.passwords());
+      workplace.register().passwordsPacked(run.name(), batches.passwords());
       return packed;
     }
   }

@@ -3,6 +3,7 @@ package neatroster.cli.command;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -56,7 +57,7 @@ public final class PreviewCommand implements Callable<Integer> {
       reports.verify(session, open);
       Basis basis = session.comparing(open.roster());
       CheckResult checked = Checker.check(open.roster(), basis);
-      IssuedItems items = new IssuedItems(reference -> "", Set.of(), joinCodes(session));
+      IssuedItems items = items(session);
       LocalDate today = LocalDate.now(ZoneId.systemDefault());
       Settings settings = session.settings();
       Preview preview =
@@ -82,13 +83,17 @@ public final class PreviewCommand implements Callable<Integer> {
     }
   }
 
-  private static Map<String, String> joinCodes(Session session) {
+  /** What was issued; in place of a password that the platform is due stands that there is one. */
+  private static IssuedItems items(Session session) {
     Map<String, String> codes = new HashMap<>();
+    Set<String> due = new HashSet<>();
     session
         .folder()
         .ifPresent(
-            folder ->
-                Workplace.joinCodesIn(folder).forEach(code -> codes.put(code.of(), code.code())));
-    return codes;
+            folder -> {
+              Workplace.joinCodesIn(folder).forEach(code -> codes.put(code.of(), code.code()));
+              due.addAll(Workplace.passwordsDueIn(folder));
+            });
+    return new IssuedItems(reference -> due.contains(reference) ? "…" : "", due, codes);
   }
 }

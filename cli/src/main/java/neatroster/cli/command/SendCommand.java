@@ -282,7 +282,7 @@ public final class SendCommand implements Callable<Integer> {
     } finally {
       forget(farewell);
     }
-    workplace.register().passwordsPacked(passwords.brought());
+    workplace.register().passwordsDelivered(passwords.brought());
     FoundThere.keep(place, delivery.of(journal::isFound));
     int exit = end(session, workplace, run, journal, delivery, stopped);
     if (access.isOnThisMachine() && delivery.allLeft() == 0) {

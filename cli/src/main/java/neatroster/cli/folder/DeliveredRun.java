@@ -26,6 +26,7 @@ public final class DeliveredRun {
     Path place = workplace.folder().path("runs").resolve(run.name());
     rememberNames(place, workplace);
     workplace.register().runDelivered(run.name(), Instant.now());
+    workplace.register().passwordsDelivered(run.name());
     RunSecrets.forget(place);
   }
 

@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.disk.PrivateFiles;
 import neatroster.cli.disk.SqliteLibrary;
@@ -121,43 +122,43 @@ public final class Workplace implements Closeable {
     }
   }
 
-  /** The accounts of a folder that is only read: none where it has no register. */
-  public static KnownUsers knownIn(Optional<RosterFolder> folder) {
+  /** What is asked of a register. */
+  @FunctionalInterface
+  private interface Question<T> {
+    T of(Register register) throws RegisterException;
+  }
+
+  /** Asks the register of a folder that is only read, if it has one. */
+  private static <T> T ask(Optional<RosterFolder> folder, T none, Question<T> question) {
     if (folder.isEmpty() || !Files.exists(Register.file(folder.get().root()))) {
-      return KnownUsers.none();
+      return none;
     }
     SqliteLibrary.prepare();
     try (Register register = Register.open(folder.get().root().toAbsolutePath())) {
-      return new KnownUsers(register.users());
+      return question.of(register);
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
     }
   }
 
-  /** The join codes issued in a folder that is only read: none where it has no register. */
+  /** The accounts of a folder that is only read: none where it has no register. */
+  public static KnownUsers knownIn(Optional<RosterFolder> folder) {
+    return ask(folder, KnownUsers.none(), register -> new KnownUsers(register.users()));
+  }
+
+  /** The join codes issued in a folder that is only read. */
   public static List<JoinCode> joinCodesIn(RosterFolder folder) {
-    if (!Files.exists(Register.file(folder.root()))) {
-      return List.of();
-    }
-    SqliteLibrary.prepare();
-    try (Register register = Register.open(folder.root().toAbsolutePath())) {
-      return register.joinCodes();
-    } catch (RegisterException e) {
-      throw Problem.unreadable(e.getMessage() + ".", e);
-    }
+    return ask(Optional.of(folder), List.of(), Register::joinCodes);
+  }
+
+  /** Whose accounts the platform is due another first password, in a folder that is only read. */
+  public static Set<String> passwordsDueIn(RosterFolder folder) {
+    return ask(Optional.of(folder), Set.of(), Register::passwordsDue);
   }
 
   /** What a service calls things, in a folder that is only read. */
   public static Map<String, String> platformIdsIn(RosterFolder folder, String service) {
-    if (!Files.exists(Register.file(folder.root()))) {
-      return Map.of();
-    }
-    SqliteLibrary.prepare();
-    try (Register register = Register.open(folder.root().toAbsolutePath())) {
-      return register.deliveries().ids(service);
-    } catch (RegisterException e) {
-      throw Problem.unreadable(e.getMessage() + ".", e);
-    }
+    return ask(Optional.of(folder), Map.of(), register -> register.deliveries().ids(service));
   }
 
   /**
@@ -165,28 +166,12 @@ public final class Workplace implements Closeable {
    * the folder has a register that can be written to.
    */
   static Map<String, Instant> exportsSeenIn(Optional<RosterFolder> folder, List<String> digests) {
-    if (folder.isEmpty() || !Files.exists(Register.file(folder.get().root()))) {
-      return Map.of();
-    }
-    SqliteLibrary.prepare();
-    try (Register register = Register.open(folder.get().root().toAbsolutePath())) {
-      return register.exportsSeen(digests, Instant.now());
-    } catch (RegisterException e) {
-      throw Problem.unreadable(e.getMessage() + ".", e);
-    }
+    return ask(folder, Map.of(), register -> register.exportsSeen(digests, Instant.now()));
   }
 
   /** The runs packed in a folder that is only read: none where it has no register. */
   public static List<Run> runsIn(RosterFolder folder) {
-    if (!Files.exists(Register.file(folder.root()))) {
-      return List.of();
-    }
-    SqliteLibrary.prepare();
-    try (Register register = Register.open(folder.root().toAbsolutePath())) {
-      return register.runs();
-    } catch (RegisterException e) {
-      throw Problem.unreadable(e.getMessage() + ".", e);
-    }
+    return ask(Optional.of(folder), List.of(), Register::runs);
   }
 
   public RosterFolder folder() {

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import neatroster.cli.folder.KnownSource;
 import neatroster.core.compare.Aftermath;
+import neatroster.core.compare.Change;
 import neatroster.core.compare.LeftAsItIs;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.grid.Place;
@@ -39,6 +40,9 @@ final class ChangeWords {
           default -> false;
         };
     boolean isNew = change.before().isEmpty() && change.ownBefore().isEmpty();
+    if (isNew && change.change() == Change.CHANGE && !change.value(Field.PASSWORD).isEmpty()) {
+      return List.of(new Difference("first password", "", "another one"));
+    }
     if (isNew) {
       change.values().forEach((field, to) -> add(differences, field, "", to));
       change

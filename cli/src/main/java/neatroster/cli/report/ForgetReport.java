@@ -42,9 +42,11 @@ public record ForgetReport(
       screen.line(
           Counted.of(undelivered, "password")
               + (undelivered == 1 ? " is" : " are")
-              + " kept: no batch has "
+              + " kept: no run that brings "
               + (undelivered == 1 ? "it" : "them")
-              + " yet, and the platform could not be told any more. Run neat-roster pack first.");
+              + " is recorded as delivered, and the platform could not be told any more. Deliver one"
+              + " first (neat-roster pack, neat-roster send), or say that it was: neat-roster send"
+              + " RUN --by-hand");
     }
     if (!untold.isEmpty()) {
       screen.line(

@@ -27,6 +27,7 @@ import neatroster.core.settings.Settings;
  * @param passwordsKept how many first passwords the run keeps beside them
  * @param repeats the run that changes the same and was not delivered, or null
  * @param waiting the earlier runs that were not delivered
+ * @param left what stays as the platform has it
  * @param covers whether the settings say that a sheet is the whole of something
  */
 public record PackReport(
@@ -43,18 +44,14 @@ public record PackReport(
     int passwordsKept,
     String repeats,
     List<String> waiting,
+    LeftDifferences left,
     boolean covers) {
   /** So many dropped values are shown; the run holds all. */
   private static final int SHOWN = 20;
 
-  /** There was nothing to change. */
-  public static final PackReport NOTHING =
-      new PackReport(
-          null, null, List.of(), List.of(), 0, Map.of(), 0, List.of(), List.of(), 0, 0, null,
-          List.of(), false);
-
-  /** There was nothing to change that a format of the run carries. */
-  public static PackReport carryingNothing(List<RunBatches.NotCarried> notCarried, int stillDue) {
+  /** There was nothing to change that a format of the run carries, or nothing at all. */
+  public static PackReport carryingNothing(
+      List<RunBatches.NotCarried> notCarried, int stillDue, LeftDifferences left) {
     return new PackReport(
         null,
         null,
@@ -69,6 +66,7 @@ public record PackReport(
         0,
         null,
         List.of(),
+        left,
         false);
   }
 
@@ -82,10 +80,12 @@ public record PackReport(
           screen.yellow(Counted.of(stillDue(), "change"))
               + ", and none that the formats have room for, so no run was packed.");
       RunText.notCarried(screen, notCarried());
+      left().write(screen);
       return;
     }
     if (run() == null) {
       screen.line("Nothing is to be changed on the platform, so no run was packed.");
+      left().write(screen);
       return;
     }
     screen.line("Packed run " + screen.bold(run()) + " into " + folder());
@@ -122,6 +122,7 @@ public record PackReport(
     if (dropped().size() > SHOWN) {
       screen.line("… and " + (dropped().size() - SHOWN) + " more such values; see run.json.");
     }
+    left().write(screen);
     if (passwords() > 0) {
       screen.line("The batches hold first passwords: keep them where only you can read them.");
     }
@@ -173,6 +174,8 @@ public record PackReport(
     json.writeNumberField("firstPasswords", passwords());
     json.writeNumberField("passwordsKept", passwordsKept());
     json.writeNumberField("leftOut", leftOut());
+    json.writeNumberField("left", left().count());
+    json.writeNumberField("unasked", left().unasked());
     json.writeArrayFieldStart("corrections");
     for (String name : corrections()) {
       json.writeString(name);

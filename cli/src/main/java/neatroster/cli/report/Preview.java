@@ -37,7 +37,7 @@ public final class Preview {
   private final Totals totals;
   private final Aftermath aftermath;
   private final List<Above> above;
-  private int left;
+  private final LeftDifferences differences = new LeftDifferences();
   private int leftOut;
 
   /**
@@ -74,8 +74,13 @@ public final class Preview {
           }
 
           @Override
+          public void unasked(int accounts) {
+            differences.unasked(accounts);
+          }
+
+          @Override
           public void left(LeftAsItIs one) {
-            left++;
+            differences.add(one);
             keep(leftAsItIs, one);
           }
         });
@@ -180,6 +185,12 @@ public final class Preview {
     Map<String, Integer> users = totals.counts().getOrDefault("users", Map.of());
     Map<String, Integer> places = totals.counts().getOrDefault("enrollments", Map.of());
     int moves = totals.moves().values().stream().mapToInt(Integer::intValue).sum();
+    if (leftOut > 0) {
+      return users.getOrDefault("create", 0)
+          + " joined, "
+          + (users.getOrDefault("change", 0) + users.getOrDefault("rename", 0))
+          + " corrected. Who left or moved cannot be told as long as rows are left out.";
+    }
     return users.getOrDefault("create", 0)
         + " joined, "
         + users.getOrDefault("suspend", 0)
@@ -210,9 +221,9 @@ public final class Preview {
     return above;
   }
 
-  /** How many differences the settings leave as they are. */
-  int left() {
-    return left;
+  /** What the settings leave as it is. */
+  LeftDifferences left() {
+    return differences;
   }
 
   /** How many rows would not be delivered. */

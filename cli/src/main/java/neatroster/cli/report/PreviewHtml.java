@@ -243,7 +243,7 @@ final class PreviewHtml {
   }
 
   private void left(Element main) {
-    if (preview.left() == 0) {
+    if (preview.left().count() == 0) {
       return;
     }
     Map<String, List<LeftAsItIs>> bySetting = new LinkedHashMap<>();
@@ -260,7 +260,7 @@ final class PreviewHtml {
     Element section = main.appendElement("section").addClass("left");
     section
         .appendElement("h2")
-        .text(Counted.of(preview.left(), "difference") + " left as the platform has it");
+        .text(Counted.of(preview.left().count(), "difference") + " left as the platform has it");
     bySetting.forEach(
         (setting, some) -> {
           Element text = section.appendElement("p");

@@ -54,7 +54,7 @@ public final class PreviewText {
     if (!preview.above().isEmpty()) {
       screen.line("");
     }
-    left(preview);
+    preview.left().write(screen);
     leftOut(preview);
     if (preview.isTwoLists()) {
       screen.line("Nothing was written. --report preview.html shows everything.");
@@ -62,7 +62,7 @@ public final class PreviewText {
     }
     screen.line(
         "Nothing was written. neat-roster pack writes the batches"
-            + (preview.left() + preview.leftOut() > 0 || !preview.totals().isNothing()
+            + (preview.left().count() + preview.leftOut() > 0 || !preview.totals().isNothing()
                 ? "; --report preview.html shows everything."
                 : "."));
   }
@@ -202,36 +202,6 @@ public final class PreviewText {
       case REMOVE -> screen.red(word);
       default -> screen.green(word);
     };
-  }
-
-  private void left(Preview preview) {
-    if (preview.left() == 0) {
-      return;
-    }
-    Map<String, List<String>> bySetting = new LinkedHashMap<>();
-    Map<String, Integer> counts = new LinkedHashMap<>();
-    preview.eachLeft(
-        left -> {
-          counts.merge(left.setting(), 1, Integer::sum);
-          List<String> lines =
-              bySetting.computeIfAbsent(left.setting(), setting -> new ArrayList<>());
-          if (lines.size() < FEW) {
-            lines.add("    " + left.key() + "  " + ChangeWords.what(left));
-          }
-        });
-    screen.line(
-        screen.yellow(Counted.of(preview.left(), "difference"))
-            + " left as the platform has it, because of the settings");
-    bySetting.forEach(
-        (setting, lines) -> {
-          int count = counts.get(setting);
-          screen.line("  " + setting + screen.dim("  " + ChangeWords.through(setting, count)));
-          lines.forEach(screen::line);
-          if (count > lines.size()) {
-            screen.line("    … and " + (count - lines.size()) + " more");
-          }
-        });
-    screen.line("");
   }
 
   private void leftOut(Preview preview) {

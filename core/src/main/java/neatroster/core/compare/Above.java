@@ -12,11 +12,12 @@ import neatroster.core.settings.Limit;
  * More changes of a kind than the settings let one run make.
  *
  * @param kind {@code removals}, which suspensions count as, {@code withdrawals} or {@code changes}
+ * @param what what they are made to, as {@code users}
  * @param count how many there are
  * @param known how many of what is known they could be
  * @param limit what the settings say
  */
-public record Above(String kind, long count, long known, Limit limit) {
+public record Above(String kind, String what, long count, long known, Limit limit) {
   /**
    * What is above its limit.
    *
@@ -32,22 +33,28 @@ public record Above(String kind, long count, long known, Limit limit) {
     long enrollments = known.held().enrollments();
     List<Above> above = new ArrayList<>();
     long people = totals.removedPeople();
+    long shut = count(totals, "users", "suspend");
+    String others = "courses and groups";
     // Whoever is shut out has lost as much as who is removed, for the time being.
-    add(above, "removals", people + count(totals, "users", "suspend"), users, limits, allowed);
-    add(above, "removals", count(totals, "removals") - people, things, limits, allowed);
-    add(above, "withdrawals", count(totals, "withdrawals"), enrollments, limits, allowed);
-    long changes =
-        count(totals, "users", "change", "rename", "restore")
-            + count(totals, "courses", "change")
-            + count(totals, "groups", "change")
-            + count(totals, "enrollments", "re-role", "regroup", "change");
-    add(above, "changes", changes, users + enrollments, limits, allowed);
+    add(above, "removals", "users", people + shut, users, limits, allowed);
+    long removed = count(totals, "removals") - people;
+    add(above, "removals", others, removed, things, limits, allowed);
+    long ended = count(totals, "withdrawals");
+    add(above, "withdrawals", "enrollments", ended, enrollments, limits, allowed);
+    // A change of everybody is not made small by how much else there is.
+    long ofUsers = count(totals, "users", "change", "rename", "restore");
+    long ofSeats = count(totals, "enrollments", "re-role", "regroup", "change");
+    long ofThings = count(totals, "courses", "change") + count(totals, "groups", "change");
+    add(above, "changes", "users", ofUsers, users, limits, allowed);
+    add(above, "changes", "enrollments", ofSeats, enrollments, limits, allowed);
+    add(above, "changes", others, ofThings, things, limits, allowed);
     return above;
   }
 
   private static void add(
       List<Above> above,
       String kind,
+      String what,
       long count,
       long known,
       Map<String, Limit> limits,
@@ -57,7 +64,7 @@ public record Above(String kind, long count, long known, Limit limit) {
         && known > 0
         && count > limit.of(known)
         && count > allowed.getOrDefault(kind, 0)) {
-      above.add(new Above(kind, count, known, limit));
+      above.add(new Above(kind, what, count, known, limit));
     }
   }
 
@@ -78,7 +85,10 @@ public record Above(String kind, long count, long known, Limit limit) {
     String one = kind.substring(0, kind.length() - 1);
     return "It makes "
         + (count == 1 ? "1 " + one : count + " " + kind)
-        + (kind.equals("removals") ? (count == 1 ? " or suspension" : " or suspensions") : "")
+        + (kind.equals("removals") && what.equals("users")
+            ? (count == 1 ? " or suspension" : " or suspensions")
+            : "")
+        + (kind.equals("withdrawals") ? "" : (kind.equals("removals") ? " of " : " to ") + what)
         + ", and stop-above lets "
         + limit
         + (limit.isPercentage() ? " of the " + known + " there are" : "")

@@ -25,6 +25,11 @@ public interface ChangeReceiver {
    */
   default void dropped(Place place, Field field, String value, String why) {}
 
+  /**
+   * Accounts that the platform has and no sheet names, where no sheet is said to name everybody.
+   */
+  default void unasked(int accounts) {}
+
   /** A difference that the settings leave as it is. */
   default void left(LeftAsItIs left) {}
 }

@@ -85,6 +85,22 @@ public final class Comparison {
       // Whoever is left out is not absent, and which row was whose cannot be told.
       new Absences(scope, coverage).run();
     }
+    if (!coverage.coversUsers() && !scope.hasLeftOutAnything()) {
+      scope.receiver.unasked(unasked());
+    }
     Withdrawals.ofRemoved(scope);
+  }
+
+  /** How many accounts of the platform no row is about. */
+  private int unasked() {
+    int[] count = {0};
+    scope.held.eachUser(
+        account -> {
+          KnownUser user = scope.known.users().all().get(account);
+          boolean isOfSomebody = !user.isGuardian() && !user.isAnonymous();
+          boolean isOpen = user.standing() != KnownUser.Standing.SUSPENDED;
+          count[0] += isOfSomebody && isOpen && !scope.asked.accounts().get(account) ? 1 : 0;
+        });
+    return count[0];
   }
 }

@@ -84,6 +84,11 @@ final class Scope {
     }
 
     @Override
+    public void unasked(int accounts) {
+      next.unasked(accounts);
+    }
+
+    @Override
     public void left(LeftAsItIs left) {
       next.left(left);
     }

@@ -7,10 +7,10 @@ import java.util.Locale;
 import java.util.Set;
 
 /**
- * Which first passwords may be forgotten: those that were told, unless no batch holds them yet.
+ * Which first passwords may be forgotten: those that were told, and that the platform has.
  *
  * @param forgettable what their accounts are referred to by, in lower case
- * @param undelivered how many were told, but neither packed nor on the platform
+ * @param undelivered how many were told, but not to the platform
  * @param untold what the accounts are referred to by whose passwords were never handed out
  */
 public record Forgetting(Set<String> forgettable, int undelivered, List<String> untold) {
@@ -20,14 +20,16 @@ public record Forgetting(Set<String> forgettable, int undelivered, List<String> 
    * @param people whose passwords are asked about
    * @param kept what the accounts are referred to by whose passwords are kept, in lower case
    * @param told those whose passwords were handed out
-   * @param unpacked those whose passwords no run holds
+   * @param undelivered those whose passwords no delivered run has brought
+   * @param due those whom the platform has, and whose new passwords it was not told
    * @param onPlatform those that the platform has already
    */
   public static Forgetting of(
       List<Attendee> people,
       Set<String> kept,
       Set<String> told,
-      Set<String> unpacked,
+      Set<String> undelivered,
+      Set<String> due,
       Set<String> onPlatform) {
     List<String> asked =
         people.stream()
@@ -39,16 +41,17 @@ public record Forgetting(Set<String> forgettable, int undelivered, List<String> 
             .toList();
     List<String> untold = new ArrayList<>();
     Set<String> forgettable = new LinkedHashSet<>();
-    int undelivered = 0;
+    int waiting = 0;
     for (String user : asked) {
       if (!told.contains(user)) {
         untold.add(user);
-      } else if (unpacked.contains(user) && !onPlatform.contains(user)) {
-        undelivered++;
+      } else if (due.contains(user)
+          || (undelivered.contains(user) && !onPlatform.contains(user))) {
+        waiting++;
       } else {
         forgettable.add(user.toLowerCase(Locale.ROOT));
       }
     }
-    return new Forgetting(forgettable, undelivered, untold);
+    return new Forgetting(forgettable, waiting, untold);
   }
 }

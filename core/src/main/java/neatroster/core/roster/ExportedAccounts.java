@@ -64,6 +64,9 @@ final class ExportedAccounts {
   /** The accounts of ours that an export had already. */
   private final Set<Integer> seen = new HashSet<>();
 
+  /** The accounts of ours that a row has named. */
+  private final BitSet named = new BitSet();
+
   /** The accounts of which a delivery changed something. */
   private final BitSet changed = new BitSet();
 
@@ -236,13 +239,22 @@ final class ExportedAccounts {
     return ours;
   }
 
-  /** Of two names in one delivery the one that it gave counts: the rows before say the former. */
+  /**
+   * Notes what an account of ours is called there: as the newest row says, or the renaming in the
+   * same delivery, whose rows before say the former name.
+   */
   private void call(int account, String username, RosterRow row) {
-    if (!username.equalsIgnoreCase(all.get(account).username())) {
-      renamed.put(account, username);
-    } else if (statements.isRenaming(row)
-        && exports.sheet(lineOfAccount.get(account)).equals(row.reading())) {
+    boolean isGiven =
+        statements.isRenaming(row)
+            && exports.sheet(lineOfAccount.get(account)).equals(row.reading());
+    if (named.get(account) && !isGiven) {
+      return;
+    }
+    named.set(account);
+    if (username.equalsIgnoreCase(all.get(account).username())) {
       renamed.remove(account);
+    } else {
+      renamed.put(account, username);
     }
   }
 
