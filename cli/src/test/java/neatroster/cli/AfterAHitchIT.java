@@ -300,4 +300,29 @@ class AfterAHitchIT {
     JsonNode packed = json("pack", "--go-above", "removals=2");
     assertThat(packed.get("counts").get("users").get("suspend").asInt()).isEqualTo(2);
   }
+
+  @Test
+  void ofSeveralRunsTheNewestIsSentAndNothingIsMadeTwice() throws Exception {
+    try (PracticePlatform platform = new PracticePlatform(temp.resolve("practice.db"))) {
+      platform.nameIn(temp);
+      String first = json("pack").get("run").asText();
+      enroll("amarlowe,NAV-1", "bfinch,NAV-1", "cmoss,NAV-1");
+      JsonNode second = json("pack");
+      assertThat(second.get("replaces").toString()).contains(first);
+      Program.Result refused = school.run("send", first, "--yes");
+      assertThat(refused.exit()).isEqualTo(1);
+      assertThat(refused.err()).contains("holds all of run " + first);
+      assertThat(platform.held()).isEmpty();
+      // It was uploaded by hand after all: then the newer one would make it twice.
+      assertThat(school.run("send", first, "--by-hand").exit()).isZero();
+      Program.Result repeated = school.run("send", second.get("run").asText(), "--yes");
+      assertThat(repeated.exit()).isEqualTo(1);
+      assertThat(repeated.err()).contains("Pack once more");
+      JsonNode third = json("pack");
+      assertThat(third.get("counts").toString()).isEqualTo("{\"enrollments\":{\"enroll\":1}}");
+      // What is packed of single sheets holds nothing of the others.
+      school.file("more.csv", "username,given name,family name", "dquay,Dora,Quay");
+      assertThat(json("pack", "more.csv").get("replaces")).isEmpty();
+    }
+  }
 }

@@ -136,7 +136,8 @@ public final class PackCommand implements Callable<Integer> {
         refuse(screen, checked, "Nothing was packed. " + why);
         return Exit.FINDINGS;
       }
-      PackReport packed = pack(settings, as, open, checked, known, items, workplace);
+      boolean ofFolder = files.isEmpty() && to == null;
+      PackReport packed = pack(settings, as, open, checked, known, items, ofFolder, workplace);
       if (options.json()) {
         Json.write(screen.out(), packed::json);
       } else {
@@ -324,6 +325,7 @@ public final class PackCommand implements Callable<Integer> {
       CheckResult checked,
       Known known,
       IssuedItems items,
+      boolean ofFolder,
       Workplace workplace)
       throws IOException, RegisterException {
 
@@ -413,6 +415,8 @@ public final class PackCommand implements Callable<Integer> {
                   .findFirst()
                   .orElse(null),
               waiting.stream().map(Run::name).toList(),
+              ofFolder,
+              ofFolder ? RunChoice.replaced(workplace.folder(), waiting) : List.of(),
               left,
               open.roster().sheets().stream().anyMatch(sheet -> sheet.covers().isPresent()));
       try (var out = run.create("run.json")) {

@@ -132,6 +132,9 @@ public final class SendCommand implements Callable<Integer> {
       if (run.deliveredAt().isPresent()) {
         return already(session.screen(), run);
       }
+      if (!show && !run.isUnderWay()) {
+        RunChoice.verifyCounts(folder, workplace.register().runs(), run);
+      }
       return send(session, workplace, run, phase);
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);

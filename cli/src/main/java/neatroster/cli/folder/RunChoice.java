@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.text.Nearest;
@@ -56,6 +57,71 @@ public final class RunChoice {
                 + run.name()
                 + ".");
       }
+    }
+  }
+
+  /**
+   * Of runs that were packed and not delivered those that another one replaces, when that is packed
+   * of all that the folder holds.
+   */
+  public static List<String> replaced(RosterFolder folder, List<Run> waiting) {
+    return waiting.stream()
+        .filter(run -> document(folder, run).map(RunDocument::ofFolder).orElse(false))
+        .map(Run::name)
+        .toList();
+  }
+
+  /**
+   * Refuses to send what is not to be made any more: a run that a newer one replaces, or one that
+   * holds again what was delivered since it was packed.
+   */
+  public static void verifyCounts(RosterFolder folder, List<Run> runs, Run run) {
+    for (Run other : runs) {
+      boolean isReplaced =
+          other.deliveredAt().isEmpty()
+              && document(folder, other)
+                  .map(document -> document.replaces().contains(run.name()))
+                  .orElse(false);
+      if (isReplaced) {
+        throw Problem.refused(
+            "Run "
+                + other.name()
+                + " was packed since and holds all of run "
+                + run.name()
+                + ": send that one. If run "
+                + run.name()
+                + " was uploaded already, say so: neat-roster send "
+                + run.name()
+                + " --by-hand, and pack once more.");
+      }
+      boolean isRepeated =
+          other.deliveredAt().isPresent()
+              && document(folder, run)
+                  .map(document -> document.replaces().contains(other.name()))
+                  .orElse(false);
+      if (isRepeated) {
+        throw Problem.refused(
+            "Run "
+                + other.name()
+                + " was delivered since run "
+                + run.name()
+                + " was packed, which holds the same again. Pack once more: the new run holds what"
+                + " is left.");
+      }
+    }
+  }
+
+  private static Optional<RunDocument> document(RosterFolder folder, Run run) {
+    Path place = folder.path("runs").resolve(run.name());
+    if (!RunDocument.isIn(place)) {
+      return Optional.empty();
+    }
+    try {
+      return Optional.of(RunDocument.read(place));
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          folder.shown("runs/" + run.name()) + " cannot be read (" + DiskTrouble.reason(e) + ").",
+          e);
     }
   }
 

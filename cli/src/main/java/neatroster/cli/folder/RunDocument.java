@@ -14,9 +14,16 @@ import java.util.List;
  * @param firstPasswords how many first passwords the batches hold, or null where it does not say
  * @param passwordsKept how many first passwords are kept beside the batches until the run is
  *     delivered, or null where it does not say
+ * @param ofFolder whether it was packed of all that the folder holds
+ * @param replaces the runs that were not delivered when it was packed, and whose changes it holds
  */
 @JsonIgnoreProperties(ignoreUnknown = true)
-record RunDocument(List<BatchFile> files, Long firstPasswords, Long passwordsKept) {
+record RunDocument(
+    List<BatchFile> files,
+    Long firstPasswords,
+    Long passwordsKept,
+    boolean ofFolder,
+    List<String> replaces) {
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final String NAME = "run.json";
 
@@ -31,6 +38,7 @@ record RunDocument(List<BatchFile> files, Long firstPasswords, Long passwordsKep
 
   RunDocument {
     files = files == null ? List.of() : files;
+    replaces = replaces == null ? List.of() : replaces;
   }
 
   /** Whether a folder is that of a run. */

@@ -27,6 +27,8 @@ import neatroster.core.settings.Settings;
  * @param passwordsKept how many first passwords the run keeps beside them
  * @param repeats the run that changes the same and was not delivered, or null
  * @param waiting the earlier runs that were not delivered
+ * @param ofFolder whether it was packed of all that the folder holds
+ * @param replaces those of them whose changes it holds
  * @param left what stays as the platform has it
  * @param covers whether the settings say that a sheet is the whole of something
  */
@@ -44,6 +46,8 @@ public record PackReport(
     int passwordsKept,
     String repeats,
     List<String> waiting,
+    boolean ofFolder,
+    List<String> replaces,
     LeftDifferences left,
     boolean covers) {
   /** So many dropped values are shown; the run holds all. */
@@ -65,6 +69,8 @@ public record PackReport(
         0,
         0,
         null,
+        List.of(),
+        false,
         List.of(),
         left,
         false);
@@ -140,10 +146,15 @@ public record PackReport(
       String last = waiting().get(waiting().size() - 1);
       screen.line(
           screen.yellow("Run " + last + " is not recorded as delivered")
-              + ", so what it changes is in this run again. If it was uploaded, say so with"
-              + " neat-roster send "
-              + last
-              + " --by-hand, and pack once more.");
+              + (replaces().contains(last)
+                  ? ", so what it changes is in this run again, which replaces it. If it was"
+                      + " uploaded, say so with neat-roster send "
+                      + last
+                      + " --by-hand, and pack once more."
+                  : "; what both ask for would be made twice. Send it first, or, if it was uploaded,"
+                      + " say so with neat-roster send "
+                      + last
+                      + " --by-hand, and pack once more."));
     }
   }
 
@@ -156,6 +167,12 @@ public record PackReport(
     json.writeStringField("repeats", repeats());
     json.writeArrayFieldStart("notDelivered");
     for (String earlier : waiting()) {
+      json.writeString(earlier);
+    }
+    json.writeEndArray();
+    json.writeBooleanField("ofFolder", ofFolder());
+    json.writeArrayFieldStart("replaces");
+    for (String earlier : replaces()) {
       json.writeString(earlier);
     }
     json.writeEndArray();
