@@ -325,4 +325,25 @@ class AfterAHitchIT {
       assertThat(json("pack", "more.csv").get("replaces")).isEmpty();
     }
   }
+
+  @Test
+  void nothingIsMissingIsTrueOfTheRosterAndNotOfOneRunAlone() throws Exception {
+    try (PracticePlatform platform = new PracticePlatform(temp.resolve("practice.db"))) {
+      platform.nameIn(temp);
+      enroll("amarlowe,NAV-1", "bfinch,NAV-9");
+      assertThat(json("pack", "--leave-out-faulty").get("leftOut").asInt()).isOne();
+      assertThat(school.run("send", "--yes").exit()).isZero();
+      JsonNode faulty = json("confirm");
+      assertThat(faulty.get("missing")).isEmpty();
+      assertThat(faulty.get("sheetRowsLeftOut").asInt()).isOne();
+      enroll("amarlowe,NAV-1", "bfinch,NAV-1", "cmoss,NAV-1");
+      assertThat(json("confirm").get("stillAsked").toString()).isEqualTo("{\"enrollments\":2}");
+      assertThat(school.run("confirm").out())
+          .contains("the platform does not have 2 enrollments", "cmoss NAV-1")
+          .doesNotContain("Nothing is missing");
+      json("pack");
+      assertThat(school.run("send", "--yes").exit()).isZero();
+      assertThat(school.run("confirm").out()).contains("Nothing is missing");
+    }
+  }
 }

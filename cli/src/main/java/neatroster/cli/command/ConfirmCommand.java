@@ -15,6 +15,7 @@ import java.util.concurrent.Callable;
 import neatroster.cli.delivery.PlatformAccess;
 import neatroster.cli.delivery.PlatformExport;
 import neatroster.cli.delivery.PlatformReading;
+import neatroster.cli.delivery.StillAsked;
 import neatroster.cli.delivery.Undelivered;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.DeliveredRun;
@@ -370,6 +371,15 @@ public final class ConfirmCommand implements Callable<Integer> {
       CourseCounts counts = new CourseCounts(before.held(), now.held(), courses);
       new KeptChanges(changes(workplace, run)).read(counts::add);
       report.headcounts(counts.all());
+    }
+    if (!session.folder().orElseThrow().files("sheets").isEmpty()) {
+      try {
+        report.stillAsked(StillAsked.of(session, there, workplace.known()));
+      } catch (Problem e) {
+        session
+            .screen()
+            .remark("What the sheets ask for could not be compared: " + e.getMessage());
+      }
     }
     return digest;
   }

@@ -27,12 +27,16 @@ final class ConfirmHtml {
     if (report.isFine()) {
       header.appendElement("p").text("Everything is there as it was asked.");
     }
+    if (!report.stillAskedInWords().isEmpty()) {
+      header.appendElement("p").text(report.stillAskedInWords());
+    }
     report.notKept().forEach(line -> header.appendElement("p").text(line));
     courses(body, report.headcounts());
     Element main = body.appendElement("main");
     section(main, "Missing", report.missing());
     section(main, "Different", report.different());
     section(main, "Extra, asked for by nobody", report.extra());
+    section(main, "Asked for by the sheets, and not there", report.stillAsked());
     page.write(out);
   }
 

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import neatroster.cli.delivery.StillAsked;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunConfirmation;
 import neatroster.cli.terminal.Screen;
@@ -30,6 +31,7 @@ public final class ConfirmReport {
   private List<Place> notOfTheRun = List.of();
   private final Map<String, Integer> notKept = new TreeMap<>();
   private List<CourseCounts.Count> headcounts = List.of();
+  private StillAsked stillAsked = new StillAsked(Map.of(), List.of(), 0);
   private int reported = -1;
   private int notYet;
 
@@ -67,6 +69,34 @@ public final class ConfirmReport {
   /** Says how many people are in the courses that the run enrolled people in. */
   public void headcounts(List<CourseCounts.Count> counts) {
     headcounts = List.copyOf(counts);
+  }
+
+  /** Says what the sheets ask for and the platform does not have. */
+  public void stillAsked(StillAsked asked) {
+    stillAsked = asked;
+  }
+
+  /** What of that there is, in words; an empty text where there is nothing. */
+  String stillAskedInWords() {
+    String rows =
+        stillAsked.leftOut() == 0
+            ? ""
+            : Counted.of(stillAsked.leftOut(), "row")
+                + " of the sheets cannot be delivered as they are: see neat-roster check.";
+    if (stillAsked.all() == 0) {
+      return rows;
+    }
+    return "Of what the sheets ask for, the platform does not have "
+        + stillAsked.counts().entrySet().stream()
+            .map(one -> Counted.of(one.getValue(), one.getKey().one()))
+            .collect(Collectors.joining(", "))
+        + ", whichever run was to bring it. The next neat-roster pack asks for it."
+        + (rows.isEmpty() ? "" : " " + rows);
+  }
+
+  /** Some of what the sheets ask for and the platform does not have, a line for each. */
+  List<String> stillAsked() {
+    return stillAsked.first();
   }
 
   /** Says how many changes were still not there when the waiting ended. */
@@ -162,9 +192,20 @@ public final class ConfirmReport {
     if (!confirmation.different().isEmpty()) {
       screen.line("What is different counts as the platform has it; the next preview shows it.");
     }
+    if (!stillAskedInWords().isEmpty()) {
+      screen.line(screen.yellow(stillAskedInWords()));
+      stillAsked.first().forEach(line -> screen.line("  " + line));
+      if (stillAsked.all() > stillAsked.first().size()) {
+        screen.line("  and " + (stillAsked.all() - stillAsked.first().size()) + " more");
+      }
+      screen.line("");
+    }
     if (confirmation.failedRows().isEmpty()) {
       if (isFine()) {
-        screen.line("Nothing is missing, and nothing is different.");
+        screen.line(
+            stillAskedInWords().isEmpty()
+                ? "Nothing is missing, and nothing is different."
+                : "Of this run nothing is missing, and nothing is different.");
       } else if (confirmation.undecided() > 0) {
         screen.line("Of the rest nothing is known: the next neat-roster pack asks for it again.");
       } else if (confirmation.different().isEmpty()) {
@@ -318,6 +359,12 @@ public final class ConfirmReport {
       json.writeEndObject();
     }
     json.writeEndArray();
+    json.writeObjectFieldStart("stillAsked");
+    for (Map.Entry<Phase, Integer> one : stillAsked.counts().entrySet()) {
+      json.writeNumberField(one.getKey().word(), one.getValue());
+    }
+    json.writeEndObject();
+    json.writeNumberField("sheetRowsLeftOut", stillAsked.leftOut());
     json.writeArrayFieldStart("corrections");
     for (String file : confirmation.failedRows().keySet()) {
       json.writeString(path(file));

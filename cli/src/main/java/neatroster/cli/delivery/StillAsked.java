@@ -1,0 +1,83 @@
+package neatroster.cli.delivery;
+
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import neatroster.cli.folder.OpenRoster;
+import neatroster.cli.folder.Session;
+import neatroster.core.check.Basis;
+import neatroster.core.check.CheckResult;
+import neatroster.core.check.pass.Checker;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.ChangeReceiver;
+import neatroster.core.compare.Comparison;
+import neatroster.core.compare.IssuedItems;
+import neatroster.core.compare.Phase;
+import neatroster.core.compare.PlannedChange;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Table;
+import neatroster.core.roster.Known;
+import neatroster.core.roster.KnownUsers;
+
+/**
+ * What the sheets of a folder ask for and the platform does not have, whichever run it was to come
+ * with.
+ *
+ * @param counts how much of each phase
+ * @param first some of it, a line for each
+ * @param leftOut how many rows were not looked at, because they have errors or need others that do
+ */
+public record StillAsked(Map<Phase, Integer> counts, List<String> first, int leftOut) {
+  private static final int SHOWN = 10;
+
+  /**
+   * Compares the sheets with what the platform holds.
+   *
+   * @param session the folder's
+   * @param there the same that knows nothing but what the platform holds now
+   * @param accounts everybody who has an account
+   */
+  public static StillAsked of(Session session, Session there, KnownUsers accounts) {
+    Map<Phase, Integer> counts = new LinkedHashMap<>();
+    List<String> first = new ArrayList<>();
+    int[] leftOut = {0};
+    try (OpenRoster open = session.open(List.of())) {
+      Basis basis = there.comparing(accounts, open.roster());
+      Known now = basis.known();
+      CheckResult checked = Checker.check(open.roster(), basis);
+      ChangeReceiver receiver =
+          new ChangeReceiver() {
+            @Override
+            public void change(PlannedChange change) {
+              boolean isNew =
+                  change.change() == Change.CREATE || change.change() == Change.ENROLL;
+              if (isNew
+                  && change.phase() != Phase.SITES
+                  && now.tells(Table.valueOf(change.phase().name()))) {
+                counts.merge(change.phase(), 1, Integer::sum);
+                if (first.size() < SHOWN) {
+                  first.add(change.phase().one() + "  " + change.key());
+                }
+              }
+            }
+
+            @Override
+            public void leftOut(RosterRow row, int line, String why) {
+              leftOut[0]++;
+            }
+          };
+      LocalDate today = LocalDate.now(ZoneId.systemDefault());
+      IssuedItems nothing = IssuedItems.of(reference -> "");
+      new Comparison(session.settings(), checked, now, nothing, today, receiver).run();
+    }
+    return new StillAsked(counts, List.copyOf(first), leftOut[0]);
+  }
+
+  /** How much there is in all. */
+  public int all() {
+    return counts.values().stream().mapToInt(Integer::intValue).sum();
+  }
+}
