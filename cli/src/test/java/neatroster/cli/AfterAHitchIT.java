@@ -179,7 +179,7 @@ class AfterAHitchIT {
       assertThat(school.run("send", run, "--yes").exit()).isEqualTo(4);
       JsonNode found = json("confirm", run, "--export", "sheets/courses.csv");
       assertThat(found.get("asAsked").asInt()).isOne();
-      assertThat(found.get("missing").toString()).contains("bfinch", "did not take it");
+      assertThat(found.get("missing").toString()).contains("bfinch", "belongs to somebody else");
       assertThat(json("preview").get("counts").get("users").get("create").asInt()).isOne();
     }
   }

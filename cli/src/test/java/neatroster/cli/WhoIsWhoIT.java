@@ -253,4 +253,40 @@ class WhoIsWhoIT {
     assertThat(school.run("send", "--yes").exit()).isZero();
     assertThat(platform.held()).isEmpty();
   }
+
+  @Test
+  void anOlderRunThatIsConfirmedLateIsJudgedByWhatItDid() throws Exception {
+    account("bfinch", "Berta", "Fink", "berta@elsewhere.example");
+    assertThat(sendAll().exit()).isEqualTo(4);
+    people("amarlowe,Ana,Marlowe,ana@sail.example", "bofinch,Bo,Finch,bo@pier.example");
+    enroll("amarlowe,RAD-1", "bofinch,RAD-1");
+    sheet(
+        "sheets/left.csv", "user,course,status", "amarlowe,NAV-1,ended");
+    assertThat(school.run("pack", "--go-above", "withdrawals=9").exit()).isZero();
+    assertThat(school.run("send", "--yes").exit()).isZero();
+    Program.Result late = school.run("confirm", run(1));
+    assertThat(late.out())
+        .contains("2 changed by later runs since", "belongs to somebody else")
+        .doesNotContain("different  ");
+    // Asked once more, when nothing but what was found out then is known of the sending.
+    assertThat(school.run("confirm", run(1)).out()).contains("belongs to somebody else");
+    assertThat(school.run("confirm").out()).contains("Nothing is missing");
+    platform.send(
+        "PATCH",
+        "/Users/" + idOf("bofinch"),
+        """
+        {"schemas": ["urn:ietf:params:scim:api:messages:2.0:PatchOp"],
+         "Operations": [{"op": "replace", "path": "active", "value": false}]}
+        """);
+    platform.send(
+        "POST",
+        "/Groups",
+        """
+        {"schemas": ["urn:ietf:params:scim:schemas:core:2.0:Group"], "displayName": "Radio again",
+         "externalId": "course:RAD-1"}
+        """);
+    Program.Result shut = school.run("confirm");
+    assertThat(shut.exit()).isEqualTo(1);
+    assertThat(shut.out()).contains("status “active”, there “suspended”");
+  }
 }

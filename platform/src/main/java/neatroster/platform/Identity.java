@@ -5,12 +5,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import neatroster.core.model.Person;
-import neatroster.core.roster.NameFit;
+import neatroster.core.roster.SamePerson;
 
-/**
- * Whether an account on the platform is the person's who is meant. A username alone does not say
- * so: the account may have been deleted and made anew for somebody else.
- */
+/** Whose the accounts are that the platform shows (RFC 7643, section 4.1). */
 final class Identity {
   private final Function<String, Optional<Person>> known;
 
@@ -30,32 +27,30 @@ final class Identity {
 
   /** Whether nothing that an account tells says that it is somebody else's than a person's. */
   static boolean isOf(Person person, JsonNode account) {
-    boolean isNamedSo = NameFit.fits(person.fullName(), name(account));
-    String id = Answers.text(account, "externalId");
-    boolean isAddressed = hasEmail(account, person.email());
-    if (!id.isEmpty() && !person.id().isEmpty()) {
-      // An id of the platform's own may stand there; then the rest tells.
-      return id.equals(person.id()) || (isAddressed && isNamedSo);
-    }
-    return isAddressed || isNamedSo;
+    return SamePerson.mayBe(person, person(account, person.email()));
   }
 
   /** Whether a mark that nobody shares says that an account is a person's. */
   static boolean isMarkedAs(Person person, JsonNode account) {
-    String id = Answers.text(account, "externalId");
-    return !id.isEmpty() && !person.id().isEmpty()
-        ? id.equals(person.id())
-        : hasEmail(account, person.email());
+    return SamePerson.isMarked(person, person(account, person.email()));
   }
 
-  private static boolean hasEmail(JsonNode account, String email) {
-    return !email.isEmpty()
-        && Answers.list(account, "emails").stream()
-            .anyMatch(one -> Answers.text(one, "value").equalsIgnoreCase(email));
+  /**
+   * What an account tells of itself.
+   *
+   * @param email the address that is asked for; of several it is given where it is among them
+   */
+  private static Person person(JsonNode account, String email) {
+    String first = "";
+    for (JsonNode one : Answers.list(account, "emails")) {
+      String value = Answers.text(one, "value");
+      first = first.isEmpty() || value.equalsIgnoreCase(email) ? value : first;
+    }
+    return new Person(Answers.text(account, "externalId"), first, name(account), "", "");
   }
 
   /** The whole name of an account, or an empty text. */
-  static String name(JsonNode account) {
+  private static String name(JsonNode account) {
     JsonNode name = Answers.get(account, "name");
     String parts =
         String.join(

@@ -6,8 +6,8 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
+import neatroster.core.compare.Change;
+import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
@@ -105,16 +105,7 @@ final class UserChange extends Operation {
   private boolean isMeant(Desk desk, JsonNode there) {
     Map<Field, String> given = new EnumMap<>(Field.class);
     changes.forEach(change -> given.putAll(change.values()));
-    Person then =
-        new Person(
-            given.getOrDefault(Field.ID, ""),
-            given.getOrDefault(Field.EMAIL, ""),
-            Stream.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME)
-                .map(field -> given.getOrDefault(field, ""))
-                .collect(Collectors.joining(" "))
-                .strip(),
-            "",
-            "");
+    Person then = new PlannedChange(Phase.USERS, Change.CHANGE, given).person();
     return desk.identity().isMeant(name, there)
         || (isDoubtful() && Identity.isOf(then, there));
   }

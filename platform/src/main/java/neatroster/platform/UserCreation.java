@@ -4,11 +4,8 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import neatroster.core.compare.PlannedChange;
 import neatroster.core.model.Field;
-import neatroster.core.model.Person;
 
 /** Makes a user. */
 final class UserCreation extends Operation {
@@ -57,7 +54,7 @@ final class UserCreation extends Operation {
     if (there.isEmpty()) {
       return Optional.empty();
     }
-    if (!Identity.isOf(person(), there.get())) {
+    if (!Identity.isOf(change.person(), there.get())) {
       return Optional.of(
           Verdict.refused(
               409,
@@ -76,7 +73,7 @@ final class UserCreation extends Operation {
 
   /** An account that this run did not make: whether it is the same person's is not told for sure. */
   private String isThere(JsonNode there) {
-    return Identity.isMarkedAs(person(), there)
+    return Identity.isMarkedAs(change.person(), there)
         ? "this person has the account "
             + Answers.text(there, "userName")
             + " on the platform already, which no run of ours made. To go on with it: neat-roster"
@@ -87,18 +84,6 @@ final class UserCreation extends Operation {
             + " the same person: neat-roster pack --known platform. If not, type another username,"
             + " or, where it was issued: neat-roster issue --other "
             + userName();
-  }
-
-  private Person person() {
-    return new Person(
-        change.value(Field.ID),
-        change.value(Field.EMAIL),
-        Stream.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME)
-            .map(change::value)
-            .filter(part -> !part.isEmpty())
-            .collect(Collectors.joining(" ")),
-        "",
-        "");
   }
 
   private Optional<Verdict> made(Desk desk, String id, JsonNode user) {

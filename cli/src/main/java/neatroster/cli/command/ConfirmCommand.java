@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import neatroster.cli.delivery.LaterRuns;
 import neatroster.cli.delivery.PlatformAccess;
 import neatroster.cli.delivery.PlatformExport;
 import neatroster.cli.delivery.PlatformReading;
@@ -322,10 +323,14 @@ public final class ConfirmCommand implements Callable<Integer> {
     Arrival arrival = new Arrival(session.settings(), now);
     Set<Field> neverShown = reading.map(PlatformReading::neverShown).orElse(Set.of());
     Undelivered undelivered = Undelivered.of(workplace, run);
+    LaterRuns later = LaterRuns.of(workplace, run);
     Optional<String> digest =
         confirmation.ask(
             change -> {
-              Outcome outcome = undelivered.judge(change, arrival.of(change));
+              Outcome told = arrival.of(change);
+              boolean isChangedSince = later.hasChanged(change);
+              Outcome outcome = undelivered.judge(change, told, isChangedSince);
+              report.changedSince(isChangedSince && !outcome.equals(told));
               Kept.missed(change, outcome, neverShown).forEach(report::notKept);
               return Kept.of(change, outcome, neverShown);
             },
@@ -341,6 +346,14 @@ public final class ConfirmCommand implements Callable<Integer> {
                         || source.at().isBefore(run.packedAt()))
             .basis(workplace.known(), NONE)
             .known();
+    // Later runs change the numbers further.
+    Known expected =
+        later.isNone()
+            ? before
+            : session
+                .knowing(List.of(), source -> true)
+                .basis(workplace.known(), NONE)
+                .known();
     Set<String> courses = new HashSet<>();
     Set<String> asked = new HashSet<>();
     new KeptChanges(changes(workplace, run))
@@ -360,7 +373,7 @@ public final class ConfirmCommand implements Callable<Integer> {
               }
             });
     arrival.extras(
-        before,
+        expected,
         courses,
         (user, course) -> {
           if (!asked.contains(lower(user) + "\n" + lower(course))) {
@@ -368,10 +381,13 @@ public final class ConfirmCommand implements Callable<Integer> {
           }
         });
     if (now.tells(Table.ENROLLMENTS)) {
-      CourseCounts counts = new CourseCounts(before.held(), now.held(), courses);
-      new KeptChanges(changes(workplace, run)).read(counts::add);
+      CourseCounts counts = new CourseCounts(expected.held(), now.held(), courses);
+      if (later.isNone()) {
+        new KeptChanges(changes(workplace, run)).read(counts::add);
+      }
       report.headcounts(counts.all());
     }
+    report.twice(now);
     if (!session.folder().orElseThrow().files("sheets").isEmpty()) {
       try {
         report.stillAsked(StillAsked.of(session, there, workplace.known()));

@@ -28,7 +28,7 @@ import neatroster.register.Run;
  * missing before. Whatever says nothing of them does not say that they have arrived.
  */
 public final class Undelivered {
-  private static final Outcome MISSING_BEFORE = Outcome.missing("the platform did not take it");
+  private static final Outcome MISSING_BEFORE = Outcome.missing(Outcome.NOT_TAKEN);
 
   private final BiFunction<Table, PlannedChange, Optional<Outcome>> known;
 
@@ -88,13 +88,27 @@ public final class Undelivered {
    * @param told what was found out of it
    */
   public Outcome judge(PlannedChange change, Outcome told) {
+    return judge(change, told, false);
+  }
+
+  /**
+   * The same.
+   *
+   * @param isChangedSince whether a later run is about the same thing, so that what is there now
+   *     does not say what became of this change
+   */
+  public Outcome judge(PlannedChange change, Outcome told, boolean isChangedSince) {
     if (change.phase() == Phase.SITES) {
       return told;
     }
     Optional<Outcome> missing = known.apply(RunChanges.table(change), change);
-    boolean saysNothing =
-        told.kind() == Outcome.Kind.NOT_TOLD
-            || (told.kind() == Outcome.Kind.MISSING && told.why().isEmpty());
-    return saysNothing ? missing.orElse(told) : told;
+    if (isChangedSince) {
+      boolean isOther =
+          told.kind() == Outcome.Kind.MISSING || told.kind() == Outcome.Kind.DIFFERENT;
+      return missing.orElse(isOther ? Outcome.AS_ASKED : told);
+    }
+    boolean isThere = told.kind() == Outcome.Kind.AS_ASKED;
+    boolean saysWhy = told.kind() == Outcome.Kind.MISSING && !told.why().isEmpty();
+    return isThere || saysWhy ? told : missing.orElse(told);
   }
 }

@@ -105,6 +105,7 @@ public final class RunConfirmation {
       boolean mayBeNothing)
       throws IOException {
     KeptChanges changes = new KeptChanges(run.resolve(KnownSource.CHANGES));
+    KeptReasons reasons = new KeptReasons(run);
     try (NewFolder taken = NewFolder.beside(run.resolve(KnownSource.TAKEN));
         NewFolder failed = NewFolder.beside(run.resolve(FAILED));
         NewFolder untold = NewFolder.beside(run.resolve(UNTOLD))) {
@@ -113,7 +114,7 @@ public final class RunConfirmation {
           RunChanges open = new RunChanges(new Place(untold), own)) {
         changes.read(
             change -> {
-              Outcome outcome = outcomes.apply(change);
+              Outcome outcome = reasons.with(change, outcomes.apply(change));
               note(new Found(change, outcome));
               if (outcome.kind() == Outcome.Kind.MISSING) {
                 rows.look(change);
@@ -140,6 +141,7 @@ public final class RunConfirmation {
         }
       }
       failedRows = rows.rows();
+      reasons.keep(missing);
       put(taken, KnownSource.TAKEN);
       put(failed, FAILED, failedRows.isEmpty());
       put(untold, UNTOLD, undecided == 0);

@@ -36,6 +36,7 @@ final class ConfirmHtml {
     section(main, "Missing", report.missing());
     section(main, "Different", report.different());
     section(main, "Extra, asked for by nobody", report.extra());
+    section(main, "There twice", report.twice());
     section(main, "Asked for by the sheets, and not there", report.stillAsked());
     page.write(out);
   }

@@ -17,6 +17,8 @@ import neatroster.core.confirm.CourseCounts;
 import neatroster.core.confirm.Outcome;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Counted;
+import neatroster.core.roster.Contradiction;
+import neatroster.core.roster.Known;
 import neatroster.core.text.Quoted;
 
 /** What became of a run on the platform, as people and programs read it. */
@@ -32,6 +34,8 @@ public final class ConfirmReport {
   private final Map<String, Integer> notKept = new TreeMap<>();
   private List<CourseCounts.Count> headcounts = List.of();
   private StillAsked stillAsked = new StillAsked(Map.of(), List.of(), 0);
+  private final List<String> twice = new ArrayList<>();
+  private int changedSince;
   private int reported = -1;
   private int notYet;
 
@@ -99,6 +103,24 @@ public final class ConfirmReport {
     return stillAsked.first();
   }
 
+  /** Notes whether a change was changed again by a run that was delivered later. */
+  public void changedSince(boolean isSo) {
+    changedSince += isSo ? 1 : 0;
+  }
+
+  /** Says what the platform has more than once. */
+  public void twice(Known now) {
+    now.doubledCourses().forEach(code -> twice.add("course  " + code));
+    now.contradictions().stream()
+        .filter(one -> one.kind() == Contradiction.Kind.TWO_ACCOUNTS)
+        .forEach(one -> twice.add("user  " + one.counts() + " and " + one.other()));
+  }
+
+  /** What the platform has more than once, a line for each. */
+  List<String> twice() {
+    return twice;
+  }
+
   /** Says how many changes were still not there when the waiting ended. */
   public void notYet(int changes) {
     notYet = changes;
@@ -154,6 +176,7 @@ public final class ConfirmReport {
     return confirmation.missing().isEmpty()
         && confirmation.different().isEmpty()
         && confirmation.undecided() == 0
+        && twice.isEmpty()
         && headcounts.stream().allMatch(count -> count.expected() == count.there());
   }
 
@@ -162,6 +185,9 @@ public final class ConfirmReport {
     screen.line("Run " + screen.bold(run) + " on the platform");
     screen.line("");
     count(screen, confirmation.asAsked(), "as asked", false);
+    if (changedSince > 0) {
+      screen.line(screen.dim("           of these " + changedSince + " changed by later runs since"));
+    }
     count(screen, confirmation.missing().size(), "missing", true);
     count(screen, confirmation.different().size(), "different", true);
     count(screen, extras.size(), "extra", true);
@@ -179,6 +205,7 @@ public final class ConfirmReport {
     section(screen, "missing", missing());
     section(screen, "different", different());
     section(screen, "extra, asked for by nobody", extra());
+    section(screen, "there twice; remove one of them on the platform", twice);
     section(
         screen,
         "refused rows that are about nothing in this run",
@@ -208,6 +235,8 @@ public final class ConfirmReport {
                 : "Of this run nothing is missing, and nothing is different.");
       } else if (confirmation.undecided() > 0) {
         screen.line("Of the rest nothing is known: the next neat-roster pack asks for it again.");
+      } else if (!twice.isEmpty() && confirmation.different().isEmpty()) {
+        screen.line("What was asked is there, and some of it twice: see above.");
       } else if (confirmation.different().isEmpty()) {
         screen.line(
             "What was asked is there, but not as many people are in the courses as expected: see"
@@ -339,6 +368,12 @@ public final class ConfirmReport {
       json.writeEndObject();
     }
     json.writeEndArray();
+    json.writeArrayFieldStart("twice");
+    for (String one : twice) {
+      json.writeString(one);
+    }
+    json.writeEndArray();
+    json.writeNumberField("changedSince", changedSince);
     json.writeNumberField("notYet", notYet);
     json.writeNumberField("notTold", confirmation.notTold());
     json.writeArrayFieldStart("notKept");

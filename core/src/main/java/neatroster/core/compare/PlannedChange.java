@@ -6,6 +6,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Field;
+import neatroster.core.model.Person;
 
 /**
  * One change that is to be made on the platform.
@@ -81,6 +82,16 @@ public record PlannedChange(
       }
     }
     return (value(Field.GIVEN_NAME) + " " + value(Field.FAMILY_NAME)).strip();
+  }
+
+  /** Who somebody is by what the change gives of them. */
+  public Person person() {
+    String name =
+        Stream.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME)
+            .map(this::value)
+            .filter(part -> !part.isEmpty())
+            .collect(Collectors.joining(" "));
+    return new Person(value(Field.ID), value(Field.EMAIL), name, "", "");
   }
 
   private String keyOfFields() {

@@ -13,14 +13,17 @@ import java.util.function.BiConsumer;
 import neatroster.core.compare.Change;
 import neatroster.core.compare.Phase;
 import neatroster.core.compare.PlannedChange;
+import neatroster.core.intake.Names;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
+import neatroster.core.model.Person;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Held;
 import neatroster.core.roster.HeldRow;
 import neatroster.core.roster.Known;
+import neatroster.core.roster.SamePerson;
 import neatroster.core.settings.Settings;
 
 /** Whether the changes of a run are on the platform, by what it exports. */
@@ -130,11 +133,23 @@ public final class Arrival {
     if (there.isEmpty()) {
       return Outcome.MISSING;
     }
+    if (change.change() == Change.CREATE) {
+      HeldRow row = there.get();
+      String name = Names.shown(row.name());
+      Person holder = new Person(row.text(Field.ID), row.text(Field.EMAIL), name, "", "");
+      if (!SamePerson.mayBe(change.person(), holder)) {
+        return Outcome.missing("the username belongs to somebody else on the platform: " + name);
+      }
+    }
     boolean isShut = now.users().standing(account) == KnownUser.Standing.SUSPENDED;
     if (change.change() == Change.SUSPEND && !isShut) {
       return different("status", "suspended", "active");
     }
-    if (change.change() == Change.RESTORE && isShut) {
+    boolean isLetIn =
+        change.change() == Change.RESTORE
+            || (change.change() == Change.CREATE
+                && !change.value(Field.STATUS).equals("suspended"));
+    if (isLetIn && isShut) {
       return different("status", "active", "suspended");
     }
     return row(change, there, Table.USERS);
@@ -301,6 +316,12 @@ public final class Arrival {
     return held.user(now.accountOf(change.value(Field.USERNAME))).isEmpty();
   }
 
+  /** What somebody was called before, who has another username by now. */
+  private static String nameIn(Known before, String user) {
+    int account = before.accountOf(user);
+    return account < 0 ? user : before.nameOnPlatform(account);
+  }
+
   /**
    * Who is in courses without anybody having asked for it.
    *
@@ -316,6 +337,7 @@ public final class Arrival {
           String user = held.username(seat);
           if (courses.contains(course.toLowerCase(Locale.ROOT))
               && before.held().seats(user, course).length == 0
+              && before.held().seats(nameIn(before, user), course).length == 0
               && told.add(user + "\n" + course)) {
             receiver.accept(user, course);
           }

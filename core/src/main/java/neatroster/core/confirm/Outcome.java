@@ -34,6 +34,9 @@ public record Outcome(Kind kind, List<Difference> differences, String why) {
   /** It is as it was asked. */
   public static final Outcome AS_ASKED = new Outcome(Kind.AS_ASKED, List.of(), "");
 
+  /** The reason of what was found missing before, and nobody said why. */
+  public static final String NOT_TAKEN = "the platform did not take it";
+
   static final Outcome MISSING = new Outcome(Kind.MISSING, List.of(), "");
   static final Outcome NOT_TOLD = new Outcome(Kind.NOT_TOLD, List.of(), "");
 

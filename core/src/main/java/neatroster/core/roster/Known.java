@@ -3,6 +3,7 @@ package neatroster.core.roster;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -30,6 +31,7 @@ public final class Known {
   private final Map<Integer, String> renamed = new HashMap<>();
   private final List<Contradiction> contradictions = new ArrayList<>();
   private final Map<String, Integer> outdated = new LinkedHashMap<>();
+  private final Set<String> doubledCourses = new LinkedHashSet<>();
   private final Set<Table> told = EnumSet.noneOf(Table.class);
 
   /** The usernames that accounts have on the platform under which we did not issue them. */
@@ -108,7 +110,10 @@ public final class Known {
   private static final class KnownPlaces {
     private final Known known;
     private final Held held;
+    private final Statements statements;
     private final Listed<Table> listed;
+    private final Set<String> codesOfSheet = new HashSet<>();
+    private SheetReading sheet;
 
     /** Lists of the groups of a course. */
     private final Listed<String> groupsListed;
@@ -116,6 +121,7 @@ public final class Known {
     KnownPlaces(Known known, Held held, Roster sheets, Statements statements) {
       this.known = known;
       this.held = held;
+      this.statements = statements;
       this.listed = new Listed<>(statements);
       this.groupsListed = new Listed<>(statements);
       sheets.sheets().forEach(sheet -> listed.list(sheet.table(), sheet));
@@ -147,6 +153,13 @@ public final class Known {
     private void course(RosterRow row, int line, boolean isThere) {
       String code = row.text(Field.CODE);
       boolean isNew = !held.mentionsCourse(code);
+      if (row.reading() != sheet) {
+        sheet = row.reading();
+        codesOfSheet.clear();
+      }
+      if (!codesOfSheet.add(code) && !statements.isDelivery(sheet)) {
+        known.doubledCourses.add(code);
+      }
       held.addCourse(code, line, isThere);
       if (isNew && isThere) {
         known.courses.put(code, row.text(Field.TITLE));
@@ -182,6 +195,11 @@ public final class Known {
   /** Whether anything says which of a kind there are, be it that there are none. */
   public boolean tells(Table table) {
     return told.contains(table);
+  }
+
+  /** The codes of the courses that one list of the platform has more than once. */
+  public Set<String> doubledCourses() {
+    return doubledCourses;
   }
 
   /** The platform's courses: the code, and the title or nothing. */

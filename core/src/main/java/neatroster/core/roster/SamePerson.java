@@ -1,0 +1,37 @@
+package neatroster.core.roster;
+
+import neatroster.core.model.Person;
+
+/**
+ * Whether an account that is there under a username is the person's who is meant: the same id or
+ * address, or at least a name that fits. A username alone does not say so.
+ */
+public final class SamePerson {
+  private SamePerson() {}
+
+  /**
+   * Whether nothing of an account says that it is somebody else's.
+   *
+   * @param meant who is meant, as far as that is known
+   * @param there what the account tells of itself
+   */
+  public static boolean mayBe(Person meant, Person there) {
+    boolean isNamedSo = NameFit.fits(meant.fullName(), there.fullName());
+    if (!meant.id().isEmpty() && !there.id().isEmpty()) {
+      // An id of the platform's own may stand there; then the rest tells.
+      return meant.id().equals(there.id()) || (isAddressed(meant, there) && isNamedSo);
+    }
+    return isAddressed(meant, there) || isNamedSo;
+  }
+
+  /** Whether a mark that nobody shares says that an account is a person's. */
+  public static boolean isMarked(Person meant, Person there) {
+    return !meant.id().isEmpty() && !there.id().isEmpty()
+        ? meant.id().equals(there.id())
+        : isAddressed(meant, there);
+  }
+
+  private static boolean isAddressed(Person meant, Person there) {
+    return !meant.email().isEmpty() && meant.email().equalsIgnoreCase(there.email());
+  }
+}
