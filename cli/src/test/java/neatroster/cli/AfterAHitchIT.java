@@ -296,7 +296,8 @@ class AfterAHitchIT {
     assertThat(refused.exit()).isEqualTo(1);
     assertThat(refused.out())
         .contains(
-            "2 removals or suspensions of users, and stop-above lets 0 through", "--go-above removals=2");
+            "2 removals or suspensions of users, and stop-above lets 0 through",
+            "--go-above removals=2");
     JsonNode packed = json("pack", "--go-above", "removals=2");
     assertThat(packed.get("counts").get("users").get("suspend").asInt()).isEqualTo(2);
   }
@@ -343,6 +344,21 @@ class AfterAHitchIT {
           .doesNotContain("Nothing is missing");
       json("pack");
       assertThat(school.run("send", "--yes").exit()).isZero();
+      assertThat(school.run("confirm").out()).contains("Nothing is missing");
+    }
+  }
+
+  @Test
+  void aNameThatThePlatformForcedOnUsIsNotChangedForEver() throws Exception {
+    school.file("roster.yaml", "policy: {courses: {known: overwrite}}");
+    school.file("sheets/courses.csv", "code,title", "NAV-1,Navigation", "NAV-2,Navigation");
+    try (PracticePlatform platform = new PracticePlatform(temp.resolve("practice.db"))) {
+      platform.nameIn(temp);
+      platform.faults().set(Faults.Kind.UNIQUE_NAMES, 1);
+      json("pack");
+      assertThat(school.run("send", "--yes").exit()).isZero();
+      assertThat(platform.all("Groups").toString()).contains("Navigation (NAV-");
+      assertThat(json("preview", "--known", "platform").get("counts")).isEmpty();
       assertThat(school.run("confirm").out()).contains("Nothing is missing");
     }
   }

@@ -16,7 +16,9 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Nothing is done with what is somebody else's on the platform, and nothing of theirs is undone. */
+/**
+ * Nothing is done with what is somebody else's on the platform, and nothing of theirs is undone.
+ */
 class WhoIsWhoIT {
   private static final String[] ALL = {
     "--go-above", "removals=9", "--go-above", "withdrawals=9", "--go-above", "changes=9"
@@ -260,8 +262,7 @@ class WhoIsWhoIT {
     assertThat(sendAll().exit()).isEqualTo(4);
     people("amarlowe,Ana,Marlowe,ana@sail.example", "bofinch,Bo,Finch,bo@pier.example");
     enroll("amarlowe,RAD-1", "bofinch,RAD-1");
-    sheet(
-        "sheets/left.csv", "user,course,status", "amarlowe,NAV-1,ended");
+    sheet("sheets/left.csv", "user,course,status", "amarlowe,NAV-1,ended");
     assertThat(school.run("pack", "--go-above", "withdrawals=9").exit()).isZero();
     assertThat(school.run("send", "--yes").exit()).isZero();
     Program.Result late = school.run("confirm", run(1));

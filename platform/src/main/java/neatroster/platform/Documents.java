@@ -67,6 +67,11 @@ final class Documents {
     return ScimGroup.displayName(change) + " (" + of + ")";
   }
 
+  /** What was to be called so, without what was added where its name was taken. */
+  static String ownName(String otherName) {
+    return otherName.substring(0, otherName.lastIndexOf(" ("));
+  }
+
   /** What the extension says of a member. */
   static ObjectNode enrollment(String user, PlannedChange change) {
     ObjectNode one = Answers.JSON.createObjectNode().put("user", user);

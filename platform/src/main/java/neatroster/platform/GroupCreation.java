@@ -10,6 +10,7 @@ final class GroupCreation extends Operation {
   private final ObjectNode body;
   private final String otherName;
   private final Verdict whenMade;
+  private boolean isRenamed;
 
   /**
    * Makes a Group.
@@ -39,11 +40,15 @@ final class GroupCreation extends Operation {
             ? known
             : desk.lookup()
                 .recent(Answers.text(body, "externalId"), Answers.text(body, "displayName"));
-    return id.map(
-        there -> {
-          desk.lookup().made(key, there);
-          return whenMade;
-        });
+    return id.map(there -> made(desk, there));
+  }
+
+  private Verdict made(Desk desk, String id) {
+    desk.lookup().made(key, id);
+    if (isRenamed) {
+      desk.ids().put(Ids.givenName(key), otherName);
+    }
+    return whenMade;
   }
 
   @Override
@@ -56,8 +61,7 @@ final class GroupCreation extends Operation {
       if (id.isEmpty()) {
         return lookUp(desk);
       }
-      desk.lookup().made(key, id);
-      return Optional.of(whenMade);
+      return Optional.of(made(desk, id));
     }
     if (reply.status() == 409) {
       Optional<Verdict> there = isDoubtful() ? lookUp(desk) : Optional.empty();
@@ -67,6 +71,7 @@ final class GroupCreation extends Operation {
       if (!Answers.text(body, "displayName").equals(otherName)) {
         // Two courses may have one title here, and not there.
         body.put("displayName", otherName);
+        isRenamed = true;
         desk.miss("title as it is, taken by another on the platform: the code is added to it");
         return Optional.empty();
       }

@@ -51,6 +51,11 @@ public final class Ids {
     return "group:" + course + ":" + name;
   }
 
+  /** The key of the name that the platform had us give a course or a group, in place of its own. */
+  static String givenName(String key) {
+    return "named:" + key;
+  }
+
   private static String lower(String text) {
     return text.toLowerCase(Locale.ROOT);
   }

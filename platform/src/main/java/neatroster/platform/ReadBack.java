@@ -24,6 +24,7 @@ public final class ReadBack {
   private static final Map<Field, String> ATTRIBUTES = attributes();
 
   private final Courier courier;
+  private final Ids ids;
   private final Map<String, String> keys;
   private final Set<Field> shown = new HashSet<>();
   private long count;
@@ -35,6 +36,7 @@ public final class ReadBack {
    */
   public ReadBack(Transport transport, Ids ids) {
     this.courier = new Courier(transport);
+    this.ids = ids;
     this.keys = ids.byId();
   }
 
@@ -97,6 +99,13 @@ public final class ReadBack {
             && Answers.get(group, ScimGroup.COURSE).isMissingNode();
     if (isNameless && !key.isEmpty() && group instanceof ObjectNode object) {
       object.put("externalId", key);
+    }
+    String given = ids.of(Ids.givenName(key)).orElse("");
+    if (!given.isEmpty()
+        && given.equals(Answers.text(group, "displayName"))
+        && group instanceof ObjectNode object) {
+      // It has the name that it was to have as far as that was to be had.
+      object.put("displayName", Documents.ownName(given));
     }
     return group;
   }

@@ -106,8 +106,7 @@ final class UserChange extends Operation {
     Map<Field, String> given = new EnumMap<>(Field.class);
     changes.forEach(change -> given.putAll(change.values()));
     Person then = new PlannedChange(Phase.USERS, Change.CHANGE, given).person();
-    return desk.identity().isMeant(name, there)
-        || (isDoubtful() && Identity.isOf(then, there));
+    return desk.identity().isMeant(name, there) || (isDoubtful() && Identity.isOf(then, there));
   }
 
   /** Somebody who is renamed may have been so already when an answer was lost. */

@@ -71,7 +71,9 @@ final class UserCreation extends Operation {
     return made(desk, Answers.text(there.get(), "id"), there.get());
   }
 
-  /** An account that this run did not make: whether it is the same person's is not told for sure. */
+  /**
+   * An account that this run did not make: whether it is the same person's is not told for sure.
+   */
   private String isThere(JsonNode there) {
     return Identity.isMarkedAs(change.person(), there)
         ? "this person has the account "

@@ -8,6 +8,7 @@ package neatroster.platform;
  */
 record Verdict(Journal.State state, int status, String reason) {
   static final Verdict DONE = new Verdict(Journal.State.DONE, 0, "");
+
   /** It was there before the run was sent: the run has not made it. */
   static final Verdict FOUND = new Verdict(Journal.State.DONE, 0, Journal.FOUND);
 

@@ -350,10 +350,7 @@ public final class ConfirmCommand implements Callable<Integer> {
     Known expected =
         later.isNone()
             ? before
-            : session
-                .knowing(List.of(), source -> true)
-                .basis(workplace.known(), NONE)
-                .known();
+            : session.knowing(List.of(), source -> true).basis(workplace.known(), NONE).known();
     Set<String> courses = new HashSet<>();
     Set<String> asked = new HashSet<>();
     new KeptChanges(changes(workplace, run))
@@ -392,9 +389,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       try {
         report.stillAsked(StillAsked.of(session, there, workplace.known()));
       } catch (Problem e) {
-        session
-            .screen()
-            .remark("What the sheets ask for could not be compared: " + e.getMessage());
+        session.screen().remark("What the sheets ask for could not be compared: " + e.getMessage());
       }
     }
     return digest;

@@ -278,8 +278,7 @@ public final class SendCommand implements Callable<Integer> {
       SendProgress progress =
           new SendProgress(options.surroundings().err(), isLive, options.isQuiet(), meant);
       Known known = session.basis(workplace.known(), NO_SHEETS).known();
-      delivery.run(
-          access.transport(), offer, ids, known::person, passwords::of, progress, phase);
+      delivery.run(access.transport(), offer, ids, known::person, passwords::of, progress, phase);
     } catch (PlatformException e) {
       stopped = Optional.of(e);
     } finally {

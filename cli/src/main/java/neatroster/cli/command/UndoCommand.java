@@ -356,8 +356,7 @@ public final class UndoCommand implements Callable<Integer> {
         : "The run made "
             + String.join(", ", others.keySet())
             + ", and "
-            + Counted.of(
-                others.values().stream().mapToInt(Set::size).sum(), "enrollment")
+            + Counted.of(others.values().stream().mapToInt(Set::size).sum(), "enrollment")
             + " in it came since by other ways. To take it away with them: --even-in-use.";
   }
 

@@ -129,7 +129,14 @@ public final class Rehearsal {
           });
     }
     RunDelivery delivery = new RunDelivery(folder.scratch().getParent(), new ForgetfulJournal());
-    delivery.run(transport, offer, ids, name -> Optional.empty(), change -> "", (phase, rows) -> {}, Optional.empty());
+    delivery.run(
+        transport,
+        offer,
+        ids,
+        name -> Optional.empty(),
+        change -> "",
+        (phase, rows) -> {},
+        Optional.empty());
   }
 
   private void deliver(Transport transport, Offer offer, Ids ids)
@@ -137,7 +144,14 @@ public final class Rehearsal {
     Path place = workplace.folder().path("runs").resolve(run.name());
     ForgetfulJournal journal = new ForgetfulJournal();
     RunDelivery delivery = new RunDelivery(place, journal);
-    delivery.run(transport, offer, ids, name -> Optional.empty(), change -> "", (phase, rows) -> {}, Optional.empty());
+    delivery.run(
+        transport,
+        offer,
+        ids,
+        name -> Optional.empty(),
+        change -> "",
+        (phase, rows) -> {},
+        Optional.empty());
     notCarried = delivery.notCarried();
     Function<PlannedChange, Outcome> outcomes = RunDelivery.outcomes(journal::refusal);
     new KeptChanges(place.resolve(KnownSource.CHANGES))

@@ -149,7 +149,8 @@ public final class RunDelivery {
       Delivery.Progress progress,
       Optional<Phase> only)
       throws PlatformException, InterruptedException {
-    Delivery delivery = new Delivery(transport, offer, changes, journal, ids, people, passwords, progress);
+    Delivery delivery =
+        new Delivery(transport, offer, changes, journal, ids, people, passwords, progress);
     Set<Phase> phases = only.map(EnumSet::of).orElse(EnumSet.allOf(Phase.class));
     try {
       delivery.run(phases);

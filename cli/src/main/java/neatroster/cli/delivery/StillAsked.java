@@ -52,8 +52,7 @@ public record StillAsked(Map<Phase, Integer> counts, List<String> first, int lef
           new ChangeReceiver() {
             @Override
             public void change(PlannedChange change) {
-              boolean isNew =
-                  change.change() == Change.CREATE || change.change() == Change.ENROLL;
+              boolean isNew = change.change() == Change.CREATE || change.change() == Change.ENROLL;
               if (isNew
                   && change.phase() != Phase.SITES
                   && now.tells(Table.valueOf(change.phase().name()))) {

@@ -186,7 +186,8 @@ public final class ConfirmReport {
     screen.line("");
     count(screen, confirmation.asAsked(), "as asked", false);
     if (changedSince > 0) {
-      screen.line(screen.dim("           of these " + changedSince + " changed by later runs since"));
+      screen.line(
+          screen.dim("           of these " + changedSince + " changed by later runs since"));
     }
     count(screen, confirmation.missing().size(), "missing", true);
     count(screen, confirmation.different().size(), "different", true);

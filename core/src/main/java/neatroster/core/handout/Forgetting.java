@@ -45,8 +45,7 @@ public record Forgetting(Set<String> forgettable, int undelivered, List<String> 
     for (String user : asked) {
       if (!told.contains(user)) {
         untold.add(user);
-      } else if (due.contains(user)
-          || (undelivered.contains(user) && !onPlatform.contains(user))) {
+      } else if (due.contains(user) || (undelivered.contains(user) && !onPlatform.contains(user))) {
         waiting++;
       } else {
         forgettable.add(user.toLowerCase(Locale.ROOT));

@@ -17,18 +17,19 @@ public final class SamePerson {
    */
   public static boolean mayBe(Person meant, Person there) {
     boolean isNamedSo = NameFit.fits(meant.fullName(), there.fullName());
-    if (!meant.id().isEmpty() && !there.id().isEmpty()) {
+    boolean haveIds = !meant.id().isEmpty() && !there.id().isEmpty();
+    if (haveIds) {
       // An id of the platform's own may stand there; then the rest tells.
-      return meant.id().equals(there.id()) || (isAddressed(meant, there) && isNamedSo);
+      boolean isTheId = meant.id().equals(there.id());
+      return isTheId || (isAddressed(meant, there) && isNamedSo);
     }
     return isAddressed(meant, there) || isNamedSo;
   }
 
   /** Whether a mark that nobody shares says that an account is a person's. */
   public static boolean isMarked(Person meant, Person there) {
-    return !meant.id().isEmpty() && !there.id().isEmpty()
-        ? meant.id().equals(there.id())
-        : isAddressed(meant, there);
+    boolean haveIds = !meant.id().isEmpty() && !there.id().isEmpty();
+    return haveIds ? meant.id().equals(there.id()) : isAddressed(meant, there);
   }
 
   private static boolean isAddressed(Person meant, Person there) {
