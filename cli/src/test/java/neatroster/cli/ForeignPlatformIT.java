@@ -26,7 +26,7 @@ class ForeignPlatformIT {
   @BeforeEach
   void aPackedRun() throws Exception {
     program = new Program(temp).demoSchool("school");
-    server = new ForeignServer();
+    server = new ForeignServer(false);
     PracticePlatform.name(temp.resolve("school"), server.service(), "any");
   }
 

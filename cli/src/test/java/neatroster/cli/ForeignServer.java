@@ -129,18 +129,23 @@ final class ForeignServer implements AutoCloseable {
     }
   }
 
-  ForeignServer() throws IOException {
+  /**
+   * Starts it.
+   *
+   * @param isPlain whether it has neither Bulk nor PATCH nor filters
+   */
+  ForeignServer(boolean isPlain) throws IOException {
     endpoint =
         new ResourceEndpoint(
             ServiceProvider.builder()
                 .bulkConfig(
                     BulkConfig.builder()
-                        .supported(true)
+                        .supported(!isPlain)
                         .maxOperations(7)
                         .maxPayloadSize(60_000L)
                         .build())
-                .filterConfig(FilterConfig.builder().supported(true).maxResults(20).build())
-                .patchConfig(PatchConfig.builder().supported(true).build())
+                .filterConfig(FilterConfig.builder().supported(!isPlain).maxResults(20).build())
+                .patchConfig(PatchConfig.builder().supported(!isPlain).build())
                 .sortConfig(SortConfig.builder().supported(true).build())
                 .eTagConfig(ETagConfig.builder().supported(true).build())
                 .build());
@@ -148,13 +153,37 @@ final class ForeignServer implements AutoCloseable {
         List.of(
             endpoint.registerEndpoint(new UserEndpointDefinition(users)),
             endpoint.registerEndpoint(new GroupEndpointDefinition(groups)))) {
-      type.getFeatures().setAutoFiltering(true);
+      type.getFeatures().setAutoFiltering(!isPlain);
       type.getFeatures().setAutoSorting(true);
     }
     server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
     server.createContext("/scim/v2", this::answer);
     server.setExecutor(threads);
     server.start();
+  }
+
+  /** Everybody, with the courses and groups that each is in, by their names. */
+  List<String> held() {
+    List<String> lines = new ArrayList<>();
+    users.all.forEach(
+        (id, user) -> {
+          List<String> in = new ArrayList<>();
+          groups.all.values().stream()
+              .filter(
+                  group ->
+                      group.getMembers().stream()
+                          .anyMatch(one -> one.getValue().orElse("").equals(id)))
+              .forEach(group -> in.add(group.getExternalId().orElse("?")));
+          in.sort(null);
+          lines.add(
+              user.getUserName().orElse("")
+                  + " "
+                  + user.getName().flatMap(name -> name.getFamilyName()).orElse("")
+                  + (user.isActive().orElse(true) ? " " : " suspended ")
+                  + in);
+        });
+    lines.sort(null);
+    return lines;
   }
 
   String service() {

@@ -10,6 +10,7 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -60,6 +61,8 @@ class WalksTest {
     EXPORT,
     DELIVER,
     DELIVER_CUT,
+    DELIVER_READ,
+    DELIVER_BY_HAND,
     DELIVER_FAULTY,
     UNDO,
     CONFIRM_AN_OLDER_ONE
@@ -81,9 +84,11 @@ class WalksTest {
       Kind kind = EDITS.get(random.nextInt(EDITS.size()));
       if (i == 0 || random.nextInt(5) < 2) {
         kind =
-            switch (random.nextInt(6)) {
+            switch (random.nextInt(8)) {
               case 0 -> Kind.DELIVER_CUT;
               case 1 -> Kind.DELIVER_FAULTY;
+              case 2 -> Kind.DELIVER_READ;
+              case 3 -> Kind.DELIVER_BY_HAND;
               default -> Kind.DELIVER;
             };
       } else if (random.nextInt(7) == 0) {
@@ -146,7 +151,7 @@ class WalksTest {
 
   /** One walk. */
   private static final class Walk {
-    private final Path folder;
+    private Path folder;
     private final PracticePlatform platform;
     private final World world = new World();
     private World.Held held = new World.Held(new TreeMap<>(), new TreeSet<>(), new TreeMap<>());
@@ -202,11 +207,8 @@ class WalksTest {
         case CANCEL -> world.cancel(pick);
         case NAME_INSTRUCTOR -> world.nameInstructor(pick, choice);
         case EXPORT -> export();
-        case DELIVER -> {
-          return deliver(false, choice);
-        }
-        case DELIVER_CUT -> {
-          return deliver(true, choice);
+        case DELIVER, DELIVER_CUT, DELIVER_READ, DELIVER_BY_HAND -> {
+          return deliver(step.kind(), choice);
         }
         case DELIVER_FAULTY -> {
           return deliverFaulty(pick);
@@ -289,7 +291,7 @@ class WalksTest {
     }
 
     /** Delivers the sheets; what a platform that breaks down refuses, the next run brings. */
-    private String deliver(boolean isCut, int choice) throws Exception {
+    private String deliver(Kind kind, int choice) throws Exception {
       world.write(folder);
       if (run("issue") != 0) {
         return failed("issue");
@@ -297,7 +299,11 @@ class WalksTest {
       World.Held wanted = world.delivered(held);
       int runs = 0;
       for (boolean isDone = false; !isDone; runs++) {
-        if (run("pack", "--format", "json") != 0) {
+        int exit =
+            kind == Kind.DELIVER_READ
+                ? run("pack", "--known", "platform", "--format", "json")
+                : run("pack", "--format", "json");
+        if (exit != 0) {
           return failed("pack");
         }
         String packed = JSON.readTree(said).path("run").asText("");
@@ -309,7 +315,10 @@ class WalksTest {
         }
         last = packed;
         delivered.add(packed);
-        isDone = send(isCut && runs == 0, choice);
+        isDone =
+            kind == Kind.DELIVER_BY_HAND
+                ? sendByHand()
+                : send(kind == Kind.DELIVER_CUT && runs == 0, choice);
       }
       if (runs == 0) {
         return differs("nothing is to be packed", wanted);
@@ -335,6 +344,26 @@ class WalksTest {
       platform.faults().set(kind, 0);
       platform.faults().set(Faults.Kind.NO_BULK, 0);
       return exit == 0 || (run("send", "--yes") == 0 && !said.contains("Nothing was sent"));
+    }
+
+    /** Somebody brings the run to the platform from elsewhere, and it is recorded here. */
+    private boolean sendByHand() throws Exception {
+      Path here = folder;
+      Path elsewhere = Files.createTempDirectory(folder.getParent(), "elsewhere");
+      try (Stream<Path> files = Files.walk(folder)) {
+        for (Path file : files.filter(one -> !one.toString().contains("practice.db")).toList()) {
+          Path copy = elsewhere.resolve(folder.relativize(file).toString());
+          if (Files.isRegularFile(file)) {
+            Files.copy(file, copy, StandardCopyOption.COPY_ATTRIBUTES);
+          } else {
+            Files.createDirectories(copy);
+          }
+        }
+      }
+      folder = elsewhere;
+      boolean isSent = run("send", "--yes") == 0;
+      folder = here;
+      return isSent && run("send", "--by-hand") == 0;
     }
 
     /** What must be so after a delivery that came to its end. */

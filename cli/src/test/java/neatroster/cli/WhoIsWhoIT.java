@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.Statement;
@@ -289,5 +290,49 @@ class WhoIsWhoIT {
     Program.Result shut = school.run("confirm");
     assertThat(shut.exit()).isEqualTo(1);
     assertThat(shut.out()).contains("status “active”, there “suspended”");
+  }
+
+  @Test
+  void aWrongIdIsCorrectedAndNoSecondAccountIsMade() throws Exception {
+    String header = "id,given name,family name,email";
+    String bo = "2,Bo,Finch,bo@pier.example";
+    sheet("sheets/people.csv", header, "1,Ana,Marlowe,ana@pier.example", bo);
+    enroll("1,NAV-1", "2,NAV-1");
+    assertThat(school.run("issue").exit()).isZero();
+    assertThat(sendAll().exit()).isZero();
+    sheet("sheets/people.csv", header, "11,Ana,Marlowe,ana@pier.example", bo);
+    enroll("11,NAV-1", "2,NAV-1");
+    assertThat(school.run("check").out())
+        .contains("email-taken", "type “amarlowe” into a column");
+    school.file(
+        "accept.yaml",
+        Files.readString(temp.resolve("school/roster.yaml")),
+        "accept: [{rule: another-person, why: it is her}]");
+    Files.copy(
+        temp.resolve("school/roster.yaml"), temp.resolve("school/kept.yaml"));
+    Files.move(
+        temp.resolve("school/accept.yaml"),
+        temp.resolve("school/roster.yaml"),
+        StandardCopyOption.REPLACE_EXISTING);
+    assertThat(school.run("check").err()).contains("cannot be accepted", "former username");
+    Files.move(
+        temp.resolve("school/kept.yaml"),
+        temp.resolve("school/roster.yaml"),
+        StandardCopyOption.REPLACE_EXISTING);
+    sheet(
+        "sheets/people.csv",
+        "id,former username,given name,family name,email",
+        "11,amarlowe,Ana,Marlowe,ana@pier.example",
+        "2,,Bo,Finch,bo@pier.example");
+    assertThat(school.run("issue").out()).contains("Issued 0 accounts, kept 2");
+    assertThat(sendAll().exit()).isZero();
+    assertThat(platform.all("Users")).hasSize(2);
+    assertThat(platform.get("/Users/" + idOf("amarlowe")).path("externalId").asText())
+        .isEqualTo("11");
+    // The next week nobody has to name the former username any more.
+    sheet("sheets/people.csv", header, "11,Ana,Marlowe,ana@pier.example", bo);
+    assertThat(school.run("check").out()).doesNotContain("error");
+    assertThat(school.run("issue").out()).contains("Issued 0 accounts, kept 2");
+    assertThat(school.run("pack").out()).contains("Nothing is to be changed");
   }
 }

@@ -92,7 +92,8 @@ public record Offer(
         "{\"schemas\":[\""
             + Patch.SCHEMA
             + "\"],\"Operations\":[{\"op\":\"replace\",\"path\":\"nickName\",\"value\":\"-\"}]}";
-    String user = "{\"schemas\":[\"" + ScimUser.SCHEMA + "\"],\"userName\":\"-\"}";
+    // Without a username it makes nobody where a PUT makes what is not there.
+    String user = "{\"schemas\":[\"" + ScimUser.SCHEMA + "\"]}";
     Reply answer =
         courier.read(
             hasPatch ? new Call("PATCH", nobody, nickname, "") : new Call("PUT", nobody, user, ""));

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import javax.naming.InvalidNameException;
 import javax.naming.ldap.LdapName;
@@ -88,6 +89,9 @@ public final class SettingsReader {
           "guardians",
           "accounts",
           "anonymous");
+
+  /** Whoever accepted these would have two people under one mark. */
+  private static final Set<String> NEVER_ACCEPTED = Set.of("another-person", "matched-twice");
 
   /** Names stand on slips and letters, on one line or two. */
   private static final int LONGEST_NAME = 120;
@@ -237,6 +241,14 @@ public final class SettingsReader {
                         .map(near -> "; is “" + near + "” meant?")
                         .orElse(""))
             : exception.error("an exception names its rule, such as “rule: near-twin”");
+      }
+      if (NEVER_ACCEPTED.contains(rule)) {
+        throw exception.error(
+            "rule",
+            rule
+                + " cannot be accepted: one mark would lead to two people. Correct it in the sheet, or"
+                + " say “former username” where it is one person; where a family shares an address,"
+                + " there is emails: {shared: allow}");
       }
       if (exception.text("why", "").isEmpty()) {
         throw exception.error("an exception says why, such as “why: they are sisters”");

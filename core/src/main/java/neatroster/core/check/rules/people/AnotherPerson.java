@@ -65,14 +65,14 @@ public final class AnotherPerson extends TableRule {
   }
 
   /** How to say that somebody has another name than their account. */
-  private static String formerUsername(CheckedRow row, Doubt doubt) {
+  static String formerUsername(CheckedRow row, Doubt doubt) {
     if (!doubt.lines().isEmpty() || doubt.accounts().isEmpty()) {
       return "";
     }
     String username = row.resolved.known().users().all().get(doubt.accounts().get(0)).username();
     return username.isEmpty()
         ? ""
-        : ", or, where the person has a new name, type "
+        : ", or, where the person has a new name or id, type "
             + Quoted.value(username)
             + " into a column “former username”";
   }

@@ -19,7 +19,7 @@ public final class EmailTaken extends TableRule {
           Severity.ERROR,
           "A new user’s email address is the one of an account that belongs to another person.",
           "The platform refuses the row, or the two share one account.",
-          "Correct the address; if it is the same person, give both the same id.",
+          "Correct the address; if it is the same person, give both the same id, or name the former username.",
           """
           (known)
           id  | username | given name | family name | email
@@ -45,7 +45,12 @@ public final class EmailTaken extends TableRule {
           row.finding(
               this,
               Field.EMAIL,
-              Quoted.value(row.shown(Field.EMAIL)) + " belongs to " + row.named(doubt) + "."));
+              Quoted.value(row.shown(Field.EMAIL))
+                  + " belongs to "
+                  + row.named(doubt)
+                  + ". Correct the address"
+                  + AnotherPerson.formerUsername(row, doubt)
+                  + "."));
     }
   }
 }
