@@ -219,7 +219,7 @@ class IssueIT {
   }
 
   @Test
-  void anotherPasswordGoesIntoOneBatchOnly() throws Exception {
+  void anotherPasswordGoesIntoEachBatchUntilOneIsDelivered() throws Exception {
     assertThat(program.run("issue").exit()).isZero();
     program.file("known/users.csv", "id,username,given name", "501,amarlowe,Ana");
     assertThat(program.run("issue", "--again", "amarlowe").exit()).isZero();
@@ -229,7 +229,10 @@ class IssueIT {
     Path batch = folder.resolve(first.get("folder").asText()).resolve("plain/3-users.csv");
     assertThat(Files.readString(batch)).contains("change,", password);
     JsonNode second = JSON.readTree(program.run("pack", "--format", "json").out());
-    assertThat(second.get("counts").get("users").has("change")).isFalse();
+    assertThat(second.get("repeats")).isEqualTo(first.get("run"));
+    assertThat(program.run("send", second.get("run").asText(), "--by-hand").exit()).isZero();
+    JsonNode third = JSON.readTree(program.run("pack", "--format", "json").out());
+    assertThat(third.get("counts").path("users").has("change")).isFalse();
   }
 
   @Test

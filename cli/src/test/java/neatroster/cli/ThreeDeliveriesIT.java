@@ -92,8 +92,7 @@ class ThreeDeliveriesIT {
       // The first: killed on the way, and one username is a stranger's.
       String first = pack();
       long until = server.requests() + 9;
-      Program.kill(
-          school.start(List.of(), "send", "--yes"), () -> server.requests() >= until);
+      Program.kill(school.start(List.of(), "send", "--yes"), () -> server.requests() >= until);
       assertThat(school.run("send", "--yes").exit()).isEqualTo(4);
       assertThat(server.held())
           .containsExactly(

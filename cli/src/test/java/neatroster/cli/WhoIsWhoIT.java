@@ -302,14 +302,12 @@ class WhoIsWhoIT {
     assertThat(sendAll().exit()).isZero();
     sheet("sheets/people.csv", header, "11,Ana,Marlowe,ana@pier.example", bo);
     enroll("11,NAV-1", "2,NAV-1");
-    assertThat(school.run("check").out())
-        .contains("email-taken", "type “amarlowe” into a column");
+    assertThat(school.run("check").out()).contains("email-taken", "type “amarlowe” into a column");
     school.file(
         "accept.yaml",
         Files.readString(temp.resolve("school/roster.yaml")),
         "accept: [{rule: another-person, why: it is her}]");
-    Files.copy(
-        temp.resolve("school/roster.yaml"), temp.resolve("school/kept.yaml"));
+    Files.copy(temp.resolve("school/roster.yaml"), temp.resolve("school/kept.yaml"));
     Files.move(
         temp.resolve("school/accept.yaml"),
         temp.resolve("school/roster.yaml"),

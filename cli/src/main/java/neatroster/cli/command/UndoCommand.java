@@ -206,7 +206,8 @@ public final class UndoCommand implements Callable<Integer> {
 
     /**
      * Hands on the changes: first of all the renamings, the last before the others, so that
-     * everything else is about people as they are called then.
+     * everything else is about people as they are called then; at the end who goes back to other
+     * groups, because what else was changed about them was changed in the new ones.
      */
     void read(KeptChanges.Receiver receiver, Kept kept) throws IOException {
       Map<String, String> formerOf = new HashMap<>();
@@ -217,6 +218,7 @@ public final class UndoCommand implements Callable<Integer> {
         receiver.change(renaming);
       }
       Set<String> stay = whoWasThere();
+      List<PlannedChange> regroupings = new ArrayList<>();
       changes.read(
           made -> {
             if (foundThere.contains(FoundThere.key(made))) {
@@ -247,10 +249,15 @@ public final class UndoCommand implements Callable<Integer> {
               return;
             }
             costs(change, kept);
-            if (change.change() != Change.RENAME) {
+            if (reverse.get().change() == Change.REGROUP) {
+              regroupings.add(0, renamedBack(reverse.get(), formerOf));
+            } else if (change.change() != Change.RENAME) {
               receiver.change(renamedBack(reverse.get(), formerOf));
             }
           });
+      for (PlannedChange regrouping : regroupings) {
+        receiver.change(regrouping);
+      }
     }
 
     private List<PlannedChange> renamings() throws IOException {

@@ -129,14 +129,7 @@ public final class Rehearsal {
           });
     }
     RunDelivery delivery = new RunDelivery(folder.scratch().getParent(), new ForgetfulJournal());
-    delivery.run(
-        transport,
-        offer,
-        ids,
-        name -> Optional.empty(),
-        change -> "",
-        (phase, rows) -> {},
-        Optional.empty());
+    run(delivery, transport, offer, ids);
   }
 
   private void deliver(Transport transport, Offer offer, Ids ids)
@@ -144,14 +137,7 @@ public final class Rehearsal {
     Path place = workplace.folder().path("runs").resolve(run.name());
     ForgetfulJournal journal = new ForgetfulJournal();
     RunDelivery delivery = new RunDelivery(place, journal);
-    delivery.run(
-        transport,
-        offer,
-        ids,
-        name -> Optional.empty(),
-        change -> "",
-        (phase, rows) -> {},
-        Optional.empty());
+    run(delivery, transport, offer, ids);
     notCarried = delivery.notCarried();
     Function<PlannedChange, Outcome> outcomes = RunDelivery.outcomes(journal::refusal);
     new KeptChanges(place.resolve(KnownSource.CHANGES))
@@ -162,6 +148,19 @@ public final class Rehearsal {
                 troubles.add(said(change) + "  refused: " + outcome.why());
               }
             });
+  }
+
+  /** Everybody on a practice platform is ours, and nobody logs in there. */
+  private static void run(RunDelivery delivery, Transport transport, Offer offer, Ids ids)
+      throws PlatformException, InterruptedException {
+    delivery.run(
+        transport,
+        offer,
+        ids,
+        name -> Optional.empty(),
+        change -> "",
+        (phase, rows) -> {},
+        Optional.empty());
   }
 
   private static String said(PlannedChange change) {

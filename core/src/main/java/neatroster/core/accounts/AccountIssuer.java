@@ -305,14 +305,20 @@ public final class AccountIssuer {
    * Makes a new username for somebody whose name has changed.
    *
    * @param user the person as the sheet has it now
+   * @param own the username so far, which is given again where the name still leads to it; empty
+   *     where it is to be another one
    * @param refused takes the reason where there is none
    * @return empty where there is none
    */
-  public String rename(NewUser user, List<Refused> refused) {
+  public String rename(NewUser user, String own, List<Refused> refused) {
     if (!user.username().isEmpty()) {
       return user.username();
     }
+    boolean isTaken = takenUsernames.remove(own.toLowerCase(Locale.ROOT));
     UsernameMaker.Made made = usernameMakers.of(user.role(), user.site()).make(user.values());
+    if (isTaken) {
+      takenUsernames.add(own.toLowerCase(Locale.ROOT));
+    }
     if (made.username() == null) {
       refused.add(new Refused(user.place(), made.why()));
       return "";

@@ -205,8 +205,13 @@ public final class Issuing {
     KnownUser account = known.all().get(found);
     boolean isOurs = found < ours;
     if (isRenamed(record, account)) {
-      String to = issuer.rename(issuer.newUser(one), refused);
-      if (!to.isEmpty()) {
+      boolean isForced = !other.isEmpty() && account.username().equalsIgnoreCase(other);
+      String own = isForced ? "" : account.username();
+      String to = issuer.rename(issuer.newUser(one), own, refused);
+      if (to.equalsIgnoreCase(own)) {
+        // The row says who it is, and the name is as it was.
+        kept += own.isEmpty() ? 0 : 1;
+      } else if (!to.isEmpty()) {
         if (!isOurs) {
           adopted.add(account.forRole(role));
         }

@@ -7,8 +7,11 @@ package neatroster.core.settings;
  * @param isPercentage whether it is a percentage
  */
 public record Limit(int number, boolean isPercentage) {
-  /** So many of what is known. */
+  /** So many of what is known; all of it is no limit, as one person may be changed twice. */
   public long of(long known) {
+    if (isPercentage && number >= 100) {
+      return Long.MAX_VALUE;
+    }
     return isPercentage ? known * number / 100 : number;
   }
 

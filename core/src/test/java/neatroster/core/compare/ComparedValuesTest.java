@@ -499,4 +499,61 @@ class ComparedValuesTest {
             Compared.of(settings(Policy.Known.OVERWRITE, Policy.Absent.LEAVE, true), texts).changes)
         .containsExactly("enrollments regroup amorgan NAV-1 Port: group Star > Port");
   }
+
+  @Test
+  void aNewerListPutsAwayWhatIsNotInIt() throws Exception {
+    Compared compared =
+        Compared.of(
+            OVERWRITE,
+            """
+            known
+            code  | title | instructors
+            NAV-1 | Coast |
+            """,
+            """
+            known
+            user    | course | role
+            amorgan | NAV-1  | learner
+            """,
+            """
+            delivered
+            change | user   | course | role
+            enroll | bfinch | NAV-1  | learner
+            enroll | bfinch | NAV-2  | learner
+            """,
+            """
+            known
+            code  | title | instructors
+            NAV-1 | Coast | amorgan
+            NAV-2 | Night | bfinch
+            """,
+            """
+            known
+            user   | course | role
+            cquay  | NAV-1  | learner
+            cquay  | NAV-2  | learner
+            """,
+            """
+            username | given name | family name
+            amorgan  | Ana        | Morgan
+            bfinch   | Bo         | Finch
+            cquay    | Cy         | Quay
+            """,
+            """
+            code  | title
+            NAV-1 | Coast
+            NAV-2 | Night
+            """,
+            """
+            user    | course | role
+            amorgan | NAV-1  | learner
+            cquay   | NAV-1  | learner
+            bfinch  | NAV-2  | learner
+            cquay   | NAV-2  | learner
+            """);
+    // Of who is in NAV-1 the newest list tells; none does of NAV-2 since it was delivered to.
+    assertThat(compared.changes)
+        .filteredOn(change -> !change.startsWith("users"))
+        .containsExactlyInAnyOrder("courses create NAV-2", "enrollments enroll cquay NAV-1");
+  }
 }
