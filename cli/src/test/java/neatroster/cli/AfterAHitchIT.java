@@ -362,4 +362,42 @@ class AfterAHitchIT {
       assertThat(school.run("confirm").out()).contains("Nothing is missing");
     }
   }
+
+  @Test
+  void packSaysOfWhatItLeavesWhatPreviewSays() throws Exception {
+    school.file("sheets/people.csv", "id,given name,family name", "1,Ana,Marlowe", "2,Bo,Finch");
+    enroll("1,NAV-1", "2,NAV-1");
+    assertThat(school.run("issue").exit()).isZero();
+    school.file(
+        "known/users.csv",
+        "id,username,given name,family name,grade",
+        "1,amarlowe,Ana,Marlowe,7",
+        "9,xkelp,Xa,Kelp,8");
+    school.file(
+        "sheets/people.csv", "id,given name,family name,grade", "1,Ana,Marlowe,8", "2,Bo,Finch,");
+    assertThat(school.run("issue", "--again", "amarlowe").exit()).isZero();
+    Program.Result preview = school.run("preview");
+    assertThat(preview.out())
+        .contains("amarlowe  first password (nothing) → “another one”")
+        .doesNotContain(contentOfAccounts("amarlowe"));
+    String[] both = {
+      "1 difference left as the platform has it",
+      "policy: {users: {known: {grade: overwrite}}}",
+      "amarlowe  grade “7”, in the sheet “8”",
+      "1 account is on the platform and in no sheet"
+    };
+    assertThat(preview.out()).contains(both);
+    assertThat(school.run("pack").out()).contains(both);
+    JsonNode packed = json("pack");
+    assertThat(packed.get("left").asInt()).isOne();
+    assertThat(packed.get("unasked").asInt()).isOne();
+  }
+
+  private String contentOfAccounts(String username) throws Exception {
+    return Files.readAllLines(temp.resolve("accounts/accounts.csv")).stream()
+        .filter(line -> line.startsWith(username + ","))
+        .findFirst()
+        .orElseThrow()
+        .split(",", -1)[1];
+  }
 }

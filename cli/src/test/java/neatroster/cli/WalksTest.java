@@ -4,10 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.PrintStream;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -22,7 +19,6 @@ import java.util.SplittableRandom;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Stream;
-import neatroster.cli.terminal.Surroundings;
 import neatroster.practice.Faults;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -263,25 +259,18 @@ class WalksTest {
     }
 
     private int run(String... words) throws IOException {
-      ByteArrayOutputStream out = new ByteArrayOutputStream();
-      ByteArrayOutputStream err = new ByteArrayOutputStream();
-      int exit;
-      try (PrintStream to = new PrintStream(out, false, StandardCharsets.UTF_8);
-          PrintStream errors = new PrintStream(err, false, StandardCharsets.UTF_8)) {
-        exit =
-            Main.execute(
-                new Surroundings(to, errors, StandardCharsets.UTF_8, folder, false), words);
-      }
-      said = out.toString(StandardCharsets.UTF_8);
+      Program.Result result = Program.within(folder, words);
+      int exit = result.exit();
+      said = result.out();
       if (Boolean.getBoolean("walks.verbose")) {
-        System.out.println(String.join(" ", words) + " → " + exit + "\n" + said + err);
+        System.out.println(String.join(" ", words) + " → " + exit + "\n" + said + result.err());
         if (words[0].equals("send") && !last.isEmpty()) {
           Path changes = folder.resolve("runs/" + last + "/changes/enrollments.csv");
           System.out.println(Files.exists(changes) ? Files.readString(changes) : "");
         }
       }
       if (exit > 1) {
-        said += err.toString(StandardCharsets.UTF_8);
+        said += result.err();
       }
       return exit;
     }

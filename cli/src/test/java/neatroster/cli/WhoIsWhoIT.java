@@ -31,7 +31,7 @@ class WhoIsWhoIT {
 
   @BeforeEach
   void aRosterAndAPlatform() throws Exception {
-    school = new Program(temp.resolve("school"));
+    school = new Program(temp.resolve("school")).within();
     school.file(
         "roster.yaml",
         "policy: {users: {known: overwrite, renamed: follow}, enrollments: {known: overwrite}}",
