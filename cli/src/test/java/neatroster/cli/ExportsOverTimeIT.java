@@ -120,6 +120,21 @@ class ExportsOverTimeIT {
   }
 
   @Test
+  void partsThatAreSeenAtOnceHoldTogether() throws Exception {
+    String header = "id,username,given name,family name";
+    school.file("known/port.csv", header, "2,bfinch,Bo,Finch", "9,dquay,Di,Quay");
+    school.file("known/star.csv", header, "3,cmoss,Cy,Moss");
+    school.file("more.csv", header, "1,amarlowe,Ana,Marlowe");
+    assertThat(school.run("preview").err()).doesNotContain("newer list");
+    String all =
+        "{\"courses\":{\"create\":1},\"enrollments\":{\"enroll\":2},\"removals\":{\"remove\":1}}";
+    assertThat(counts("--known", "more.csv")).isEqualTo(all);
+    // The register notes what it sees first, and all of it at once.
+    assertThat(school.run("issue", "--known", "more.csv").exit()).isZero();
+    assertThat(counts("--known", "more.csv")).isEqualTo(all);
+  }
+
+  @Test
   void whatThePlatformSaysItselfIsNewerThanEveryExport() throws Exception {
     school.file(
         "known/old.csv",

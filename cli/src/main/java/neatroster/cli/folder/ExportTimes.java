@@ -37,14 +37,14 @@ final class ExportTimes {
         digests.isEmpty()
             ? Map.of()
             : Workplace.exportsSeenIn(session.folder(), List.copyOf(digests.values()));
+    Instant now = Instant.now();
     List<KnownSource> dated = new ArrayList<>();
     for (FileArgument file : files) {
       boolean isPlatform = session.standsForPlatform(file);
       Instant at =
           isPlatform
               ? Instant.MAX
-              : said(session, file)
-                  .orElseGet(() -> seen.getOrDefault(digests.get(file), Instant.now()));
+              : said(session, file).orElseGet(() -> seen.getOrDefault(digests.get(file), now));
       remarkOnAge(session, file, at);
       Statements.Kind kind = isPlatform ? Statements.Kind.PLATFORM : Statements.Kind.EXPORT;
       dated.add(new KnownSource(file, kind, at, Optional.empty()));

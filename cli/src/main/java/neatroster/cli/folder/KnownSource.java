@@ -46,9 +46,13 @@ public record KnownSource(
               exports.addAll(folder.knownFiles());
               delivered(session, folder, sources);
             });
-    sources.addAll(ExportTimes.date(session, exports));
+    int ofFolder = exports.size();
+    session.known().forEach(argument -> exports.add(session.file(argument)));
+    // What is seen for the first time at once is of one time.
+    List<KnownSource> dated = ExportTimes.date(session, exports);
+    sources.addAll(dated.subList(0, ofFolder));
     sources.removeIf(source -> !session.looksAt(source));
-    sources.addAll(ExportTimes.date(session, session.known().stream().map(session::file).toList()));
+    sources.addAll(dated.subList(ofFolder, dated.size()));
     sources.sort(Comparator.comparing(KnownSource::at).reversed());
     return sources;
   }

@@ -77,12 +77,7 @@ public final class RunChoice {
    */
   public static void verifyCounts(RosterFolder folder, List<Run> runs, Run run) {
     for (Run other : runs) {
-      boolean isReplaced =
-          other.deliveredAt().isEmpty()
-              && document(folder, other)
-                  .map(document -> document.replaces().contains(run.name()))
-                  .orElse(false);
-      if (isReplaced) {
+      if (other.deliveredAt().isEmpty() && replaces(folder, other, run)) {
         throw Problem.refused(
             "Run "
                 + other.name()
@@ -94,12 +89,7 @@ public final class RunChoice {
                 + run.name()
                 + " --by-hand, and pack once more.");
       }
-      boolean isRepeated =
-          other.deliveredAt().isPresent()
-              && document(folder, run)
-                  .map(document -> document.replaces().contains(other.name()))
-                  .orElse(false);
-      if (isRepeated) {
+      if (other.deliveredAt().isPresent() && replaces(folder, run, other)) {
         throw Problem.refused(
             "Run "
                 + other.name()
@@ -109,6 +99,12 @@ public final class RunChoice {
                 + " is left.");
       }
     }
+  }
+
+  private static boolean replaces(RosterFolder folder, Run run, Run other) {
+    return document(folder, run)
+        .map(document -> document.replaces().contains(other.name()))
+        .orElse(false);
   }
 
   private static Optional<RunDocument> document(RosterFolder folder, Run run) {

@@ -38,6 +38,16 @@ public final class LeftDifferences {
     return unasked;
   }
 
+  /** The same as sentences. */
+  String unaskedInWords() {
+    return Counted.of(unasked, "account")
+        + (unasked == 1 ? " is" : " are")
+        + " on the platform and in no sheet; nothing happens to "
+        + (unasked == 1 ? "it" : "them")
+        + ". A list that is meant to name everybody says so in roster.yaml:"
+        + " sheets: [{file: FILE, covers: everything}].";
+  }
+
   /** How many differences there are. */
   public int count() {
     return all;
@@ -61,13 +71,7 @@ public final class LeftDifferences {
       screen.line("");
     }
     if (unasked > 0) {
-      screen.line(
-          screen.yellow(Counted.of(unasked, "account"))
-              + (unasked == 1 ? " is" : " are")
-              + " on the platform and in no sheet; nothing happens to "
-              + (unasked == 1 ? "it" : "them")
-              + ". A list that is meant to name everybody says so in roster.yaml:"
-              + " sheets: [{file: FILE, covers: everything}].");
+      screen.line(screen.yellow(unaskedInWords()));
       screen.line("");
     }
   }

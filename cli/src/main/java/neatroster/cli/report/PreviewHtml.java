@@ -243,6 +243,9 @@ final class PreviewHtml {
   }
 
   private void left(Element main) {
+    if (preview.left().unasked() > 0) {
+      main.appendElement("p").text(preview.left().unaskedInWords());
+    }
     if (preview.left().count() == 0) {
       return;
     }
