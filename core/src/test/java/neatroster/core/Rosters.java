@@ -10,9 +10,9 @@ import neatroster.core.check.pass.Checker;
 import neatroster.core.grid.SheetName;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.SheetReading;
-import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.KnownUsers;
 
 /** Rosters of test sheets, and what a check finds in them in a form that a test can compare. */
 public final class Rosters {

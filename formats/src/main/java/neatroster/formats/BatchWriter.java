@@ -4,7 +4,7 @@ import java.io.Closeable;
 import java.io.IOException;
 import java.util.List;
 import java.util.Map;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.PlannedChange;
 
 /** Writes one batch. */
 public interface BatchWriter extends Closeable {

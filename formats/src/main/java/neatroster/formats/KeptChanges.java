@@ -8,22 +8,24 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.HashMap;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import neatroster.core.compare.Change;
-import neatroster.core.compare.Phase;
-import neatroster.core.compare.PlannedChange;
+import java.util.Set;
+import java.util.function.Consumer;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Statements;
+import neatroster.core.statement.Statement;
 import neatroster.sheets.CsvLines;
 
 /** Reads back what {@link RunChanges} kept of a run, in the order in which it was kept. */
-public final class KeptChanges {
+public final class KeptChanges implements Statement.Changes {
   private static final JsonFactory JSON = new JsonFactory();
 
   private final Path folder;
@@ -62,16 +64,32 @@ public final class KeptChanges {
 
   /** Hands on every change, table by table. */
   public void read(Receiver receiver) throws IOException {
+    sites(receiver);
+    for (Table table : Table.values()) {
+      read(table, (row, change) -> receiver.change(change));
+    }
+  }
+
+  private void sites(Receiver receiver) throws IOException {
     Path sites = folder.resolve("sites.csv");
     if (Files.exists(sites)) {
       read(sites, Optional.empty(), receiver);
     }
-    for (Table table : Table.values()) {
-      Path file = folder.resolve(RunChanges.fileName(table));
-      if (Files.exists(file)) {
-        read(file, Optional.of(table), receiver);
-      }
+  }
+
+  @Override
+  public Set<Table> tables() {
+    Set<Table> tables = EnumSet.allOf(Table.class);
+    tables.removeIf(table -> !Files.exists(folder.resolve(RunChanges.fileName(table))));
+    return tables;
+  }
+
+  @Override
+  public void read(Table table, Consumer<PlannedChange> receiver) throws IOException {
+    if (table == Table.USERS) {
+      sites(receiver::accept);
     }
+    read(table, (row, change) -> receiver.accept(change));
   }
 
   private static void read(Path file, Optional<Table> table, Receiver receiver) throws IOException {
@@ -84,6 +102,9 @@ public final class KeptChanges {
             header.addAll(cells);
             cells.forEach(name -> fields.add(Field.named(name)));
           } else {
+            if (cells.size() != header.size()) {
+              throw new IOException(file + " is not as it was written");
+            }
             receiver.change(change(table, header, fields, cells));
           }
         });
@@ -100,9 +121,9 @@ public final class KeptChanges {
     for (int i = 0; i < header.size(); i++) {
       String name = header.get(i);
       Optional<Field> field = fields.get(i);
-      if (name.equals(Statements.CHANGE)) {
+      if (name.equals(RunChanges.CHANGE)) {
         what = Change.valueOf(cells.get(i).toUpperCase(Locale.ROOT).replace('-', '_'));
-      } else if (name.equals(Statements.BEFORE)) {
+      } else if (name.equals(RunChanges.BEFORE)) {
         before(cells.get(i), before, ownBefore);
       } else if (field.isEmpty()) {
         own.put(name, cells.get(i));
@@ -141,17 +162,6 @@ public final class KeptChanges {
     if (value != null) {
       values.put(to, value);
     }
-  }
-
-  /** What was before in our own fields, by what a row keeps; nothing where that cannot be read. */
-  public static Map<Field, String> before(String text) {
-    Map<Field, String> fields = new EnumMap<>(Field.class);
-    try {
-      before(text, fields, new HashMap<>());
-    } catch (IOException e) {
-      return Map.of();
-    }
-    return fields;
   }
 
   private static void before(String text, Map<Field, String> fields, Map<String, String> own)

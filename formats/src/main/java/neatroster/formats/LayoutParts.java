@@ -5,7 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import neatroster.core.compare.Phase;
+import neatroster.core.change.Phase;
 import neatroster.core.grid.RowWriter;
 import neatroster.core.layout.LayoutFile;
 

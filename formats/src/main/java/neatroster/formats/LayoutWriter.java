@@ -7,7 +7,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.layout.Layout;
 import neatroster.core.layout.LayoutFile;
 import neatroster.core.layout.LayoutRows;

@@ -9,13 +9,12 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import neatroster.core.compare.Change;
-import neatroster.core.compare.Phase;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.grid.RowWriter;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Statements;
 import neatroster.sheets.CsvRows;
 import neatroster.sheets.RowsBeside;
 
@@ -25,6 +24,12 @@ import neatroster.sheets.RowsBeside;
  * take it back. First passwords are not in them.
  */
 public final class RunChanges implements Closeable {
+  /** The header of the column that says what a row did. */
+  static final String CHANGE = "change";
+
+  /** The header of the column that says what was before. */
+  static final String BEFORE = "before";
+
   private static final String ENDING = ".csv";
 
   private static final JsonFactory JSON = new JsonFactory();
@@ -50,7 +55,7 @@ public final class RunChanges implements Closeable {
     if (change.phase() == Phase.SITES) {
       if (sites == null) {
         sites = CsvRows.literal(files.create("sites" + ENDING));
-        sites.row(List.of(Statements.CHANGE, Field.SITE.label()));
+        sites.row(List.of(CHANGE, Field.SITE.label()));
       }
       sites.row(List.of(change.change().word(), change.value(Field.SITE)));
       return;
@@ -87,13 +92,13 @@ public final class RunChanges implements Closeable {
 
   private List<String> header(Table table) {
     List<String> header = new ArrayList<>();
-    header.add(Statements.CHANGE);
+    header.add(CHANGE);
     fields(table).forEach(field -> header.add(field.label()));
     if (table == Table.ENROLLMENTS) {
       header.add(Field.STATUS.label());
     }
     header.addAll(own.of(table));
-    header.add(Statements.BEFORE);
+    header.add(BEFORE);
     return header;
   }
 

@@ -12,8 +12,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import neatroster.core.compare.Change;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.Change;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 
 /** Writes the operations of one Bulk request: users as they come, then the Groups with members. */

@@ -1,7 +1,7 @@
 package neatroster.formats;
 
 import java.util.Optional;
-import neatroster.core.compare.Phase;
+import neatroster.core.change.Phase;
 
 /**
  * A batch file.

@@ -17,12 +17,12 @@ import java.util.Map;
 import java.util.Set;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
-import neatroster.core.compare.Change;
-import neatroster.core.compare.Phase;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.compare.WholeRecords;
 import neatroster.core.model.Field;
-import neatroster.core.roster.Known;
+import neatroster.core.state.Known;
 
 /** Files that a format wrote, read by others than those who wrote them. */
 final class Written implements BatchFiles {

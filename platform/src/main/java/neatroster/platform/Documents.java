@@ -6,7 +6,7 @@ import com.fasterxml.jackson.databind.util.TokenBuffer;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.Collection;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.formats.ScimGroup;
 import neatroster.formats.ScimUser;

@@ -9,7 +9,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import neatroster.core.compare.Phase;
+import neatroster.core.change.Phase;
 
 /** Sends operations in parcels, several at once, and tells the journal before and after. */
 final class Outbox implements AutoCloseable {

@@ -1,6 +1,6 @@
 package neatroster.platform;
 
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.PlannedChange;
 
 /** A row of a run’s changes on its way to the platform; several operations, at once, may be its. */
 final class Row {

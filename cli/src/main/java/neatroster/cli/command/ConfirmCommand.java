@@ -32,9 +32,9 @@ import neatroster.cli.report.ReportFiles;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
-import neatroster.core.compare.Change;
-import neatroster.core.compare.Phase;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.confirm.Arrival;
 import neatroster.core.confirm.CourseCounts;
 import neatroster.core.confirm.Kept;
@@ -45,8 +45,8 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
+import neatroster.core.state.Known;
 import neatroster.formats.KeptChanges;
 import neatroster.formats.OwnColumns;
 import neatroster.platform.PlatformException;
@@ -378,7 +378,7 @@ public final class ConfirmCommand implements Callable<Integer> {
           }
         });
     if (now.tells(Table.ENROLLMENTS)) {
-      CourseCounts counts = new CourseCounts(expected.held(), now.held(), courses);
+      CourseCounts counts = new CourseCounts(expected.memberships(), now.memberships(), courses);
       if (later.isNone()) {
         new KeptChanges(changes(workplace, run)).read(counts::add);
       }

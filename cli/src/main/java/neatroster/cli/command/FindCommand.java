@@ -20,10 +20,10 @@ import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Counted;
-import neatroster.core.roster.Known;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.core.roster.TextSearch;
+import neatroster.core.state.Known;
 import neatroster.core.text.Quoted;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -70,10 +70,10 @@ public final class FindCommand implements Callable<Integer> {
     boolean sheets = !folder.files("sheets").isEmpty();
     try (Opened asked =
             new Opened(sheets ? Optional.of(session.open(List.of())) : Optional.empty());
-        Opened exports = new Opened(session.openKnown())) {
+        OpenRoster exports = session.openKnown()) {
       Roster roster = asked.roster().orElse(none);
       Known known = session.basis(roster).known();
-      Roster platform = exports.roster().orElse(none);
+      Roster platform = exports.roster();
       List<TextSearch.Hit> hits =
           TextSearch.find(
               ResolvedRoster.of(roster, session.settings(), known),

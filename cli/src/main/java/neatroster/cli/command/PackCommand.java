@@ -35,6 +35,7 @@ import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.batch.Obstacle;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
@@ -44,7 +45,6 @@ import neatroster.core.compare.ChangeReceiver;
 import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
 import neatroster.core.compare.LeftAsItIs;
-import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.Teaching;
 import neatroster.core.compare.Totals;
 import neatroster.core.compare.WholeRecords;
@@ -56,8 +56,8 @@ import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
 import neatroster.formats.LayoutExcerpt;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
@@ -185,7 +185,7 @@ public final class PackCommand implements Callable<Integer> {
     if (!known.tells(Table.USERS) && !known.tells(Table.ENROLLMENTS)) {
       return List.of();
     }
-    Totals totals = new Totals(known.held(), settings.defaultRole());
+    Totals totals = new Totals(known.memberships(), settings.defaultRole());
     IssuedItems nothing = IssuedItems.of(reference -> "");
     compare(settings, checked, known, nothing, totals::add);
 
@@ -341,7 +341,7 @@ public final class PackCommand implements Callable<Integer> {
                   settings,
                   known,
                   whole(checked, known),
-                  new Teaching(known.held(), checked.wanted()),
+                  new Teaching(known.memberships(), checked.wanted()),
                   workplace.register(),
                   formats.oneRoster(),
                   formats.split()));
@@ -431,7 +431,7 @@ public final class PackCommand implements Callable<Integer> {
 
   /** What users and courses are as a whole, and who teaches them. */
   private static WholeRecords whole(CheckResult checked, Known known) {
-    return new WholeRecords(known, new Teaching(known.held(), checked.wanted()));
+    return new WholeRecords(known, new Teaching(known.memberships(), checked.wanted()));
   }
 
   private static Map<String, String> joinCodes(Register register) throws RegisterException {

@@ -35,10 +35,10 @@ import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.compare.Above;
-import neatroster.core.compare.Change;
-import neatroster.core.compare.Phase;
-import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.Reverse;
 import neatroster.core.compare.Teaching;
 import neatroster.core.compare.Totals;
@@ -51,9 +51,9 @@ import neatroster.core.layout.LayoutJudge;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
 import neatroster.formats.KeptChanges;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
@@ -149,7 +149,7 @@ public final class UndoCommand implements Callable<Integer> {
         refuse(session.screen(), run, above);
         return Exit.FINDINGS;
       }
-      Teaching teaching = new Teaching(known.held());
+      Teaching teaching = new Teaching(known.memberships());
       WholeRecords whole = new WholeRecords(known, teaching);
       new KeptChanges(changes.resolveSibling(KnownSource.DUE)).read(whole::assume);
       String misfits = misfits(session.settings(), whole, undoing);
@@ -347,11 +347,11 @@ public final class UndoCommand implements Callable<Integer> {
         });
     Map<String, Set<String>> others = new TreeMap<>();
     known
-        .held()
-        .eachEnrollment(
+        .memberships()
+        .each(
             seat -> {
-              String course = known.held().courseOf(seat);
-              String user = known.held().username(seat);
+              String course = known.memberships().courseOf(seat);
+              String user = known.memberships().username(seat);
               if (!course.isEmpty()
                   && going.contains(course)
                   && !leaving.contains(user + "\n" + course)) {
@@ -373,7 +373,7 @@ public final class UndoCommand implements Callable<Integer> {
         throw Problem.usage("--go-above takes removals, withdrawals or changes with a number.");
       }
     }
-    Totals totals = new Totals(known.held(), settings.defaultRole());
+    Totals totals = new Totals(known.memberships(), settings.defaultRole());
     undoing.read(totals::add, new Kept());
     return Above.of(totals, known, settings.stopAbove(), goAbove).stream()
         .map(Above::sentence)

@@ -8,7 +8,7 @@ import java.util.Locale;
 import java.util.Set;
 import neatroster.cli.folder.RunChoice;
 import neatroster.cli.folder.Workplace;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.formats.KeptChanges;
 import neatroster.register.RegisterException;

@@ -9,7 +9,7 @@ import java.util.function.BiConsumer;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.compare.Phase;
+import neatroster.core.change.Phase;
 import neatroster.platform.Call;
 import neatroster.platform.Ids;
 import neatroster.platform.Offer;

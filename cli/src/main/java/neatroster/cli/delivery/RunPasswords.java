@@ -8,7 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import neatroster.cli.folder.AccountsFile;
 import neatroster.cli.folder.RunSecrets;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.register.RegisterException;
 

@@ -4,7 +4,7 @@ import java.io.PrintStream;
 import java.time.Duration;
 import java.util.EnumMap;
 import java.util.Map;
-import neatroster.core.compare.Phase;
+import neatroster.core.change.Phase;
 import neatroster.core.model.Counted;
 import neatroster.platform.Delivery;
 

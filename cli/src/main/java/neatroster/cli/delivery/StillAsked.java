@@ -8,19 +8,19 @@ import java.util.List;
 import java.util.Map;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.Session;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
-import neatroster.core.compare.Change;
 import neatroster.core.compare.ChangeReceiver;
 import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
-import neatroster.core.compare.Phase;
-import neatroster.core.compare.PlannedChange;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
-import neatroster.core.roster.KnownUsers;
+import neatroster.core.state.Known;
+import neatroster.core.state.KnownUsers;
 
 /**
  * What the sheets of a folder ask for and the platform does not have, whichever run it was to come

@@ -12,7 +12,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import neatroster.cli.terminal.Problem;
-import neatroster.core.roster.Statements;
 
 /**
  * As of when exports count: as the settings say, else since their content was first seen, whatever
@@ -46,8 +45,7 @@ final class ExportTimes {
               ? Instant.MAX
               : said(session, file).orElseGet(() -> seen.getOrDefault(digests.get(file), now));
       remarkOnAge(session, file, at);
-      Statements.Kind kind = isPlatform ? Statements.Kind.PLATFORM : Statements.Kind.EXPORT;
-      dated.add(new KnownSource(file, kind, at, Optional.empty()));
+      dated.add(new KnownSource(file, at, Optional.empty(), isPlatform));
     }
     return dated;
   }

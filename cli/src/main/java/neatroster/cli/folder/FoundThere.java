@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import neatroster.cli.disk.PrivateFiles;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.PlannedChange;
 
 /** What a run was to make and found there: taking the run back does not take it away. */
 public final class FoundThere {

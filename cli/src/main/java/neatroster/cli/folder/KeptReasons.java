@@ -7,7 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import neatroster.cli.disk.PrivateFiles;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.confirm.Outcome;
 import neatroster.sheets.CsvLines;
 import neatroster.sheets.CsvRows;

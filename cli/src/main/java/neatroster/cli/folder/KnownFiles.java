@@ -5,7 +5,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
@@ -14,9 +16,12 @@ import neatroster.cli.terminal.Problem;
 import neatroster.core.check.Basis;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.Counted;
-import neatroster.core.roster.Known;
-import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Roster;
+import neatroster.core.state.Known;
+import neatroster.core.state.KnownUsers;
+import neatroster.core.statement.Statement;
+import neatroster.core.statement.Statements;
+import neatroster.formats.KeptChanges;
 
 /**
  * What is known before a check begins: exports of the platform, the pictures there are, the day.
@@ -34,11 +39,11 @@ public final class KnownFiles {
   }
 
   private static Known read(Session session, KnownUsers issued) {
-    Optional<OpenRoster> exports = session.openKnown();
-    if (exports.isEmpty()) {
+    List<KnownSource> sources = session.knownSources();
+    if (sources.isEmpty()) {
       return Known.of(issued);
     }
-    try (OpenRoster open = exports.get()) {
+    try (OpenRoster open = OpenRoster.ofExports(session, sources)) {
       for (Roster.Unread unread : open.roster().unread()) {
         if (unread.isLeftAlone()) {
           session.screen().remark(unread.name() + " is no table and was left alone.");
@@ -52,23 +57,43 @@ public final class KnownFiles {
             null);
       }
       Known known =
-          Known.read(
+          Statements.read(
               open.roster(),
-              open.statements(),
+              statements(sources),
               issued.all(),
               session.settings().emails().usual().sharedAllowed());
       open.verifyUnchanged();
-      if (open.statements().platformAt().isEmpty()) {
-        known.outdated().forEach((file, count) -> remarkOutdated(session, file, count));
+      if (sources.stream().noneMatch(KnownSource::isPlatform)) {
+        known.told().outdated().forEach((file, count) -> remarkOutdated(session, file, count));
       }
       return known;
     } catch (UnreadableSheetException e) {
       throw Problem.unreadable(
           "What the platform holds could not be read to its end: " + e.getMessage() + ".", e);
+    } catch (IOException e) {
+      throw Problem.unreadable("What was delivered cannot be read: " + e.getMessage() + ".", e);
     }
   }
 
   /** A list that was saved in parts may look like one that is out of date. */
+  private static List<Statement> statements(List<KnownSource> sources) {
+    List<Statement> statements = new ArrayList<>();
+    Set<Path> runs = new HashSet<>();
+    for (KnownSource source : sources) {
+      String file = source.file().name();
+      if (source.run().isEmpty()) {
+        statements.add(
+            source.isPlatform()
+                ? new Statement.Platform(file, source.at())
+                : new Statement.Export(file, source.at()));
+      } else if (runs.add(source.file().path().getParent())) {
+        KeptChanges changes = new KeptChanges(source.file().path().getParent());
+        statements.add(new Statement.Delivery(changes, source.at()));
+      }
+    }
+    return statements;
+  }
+
   private static void remarkOutdated(Session session, String file, int count) {
     session
         .screen()

@@ -8,7 +8,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Statements;
 import neatroster.formats.RunChanges;
 import neatroster.register.Run;
 
@@ -17,12 +16,11 @@ import neatroster.register.Run;
  * delivered.
  *
  * @param file the file
- * @param kind who says it
  * @param at as of when: when it was delivered, or first seen here, or what the settings say
  * @param run the run that it was delivered with; nothing of an export
+ * @param isPlatform whether it is what the platform itself says
  */
-public record KnownSource(
-    FileArgument file, Statements.Kind kind, Instant at, Optional<String> run) {
+public record KnownSource(FileArgument file, Instant at, Optional<String> run, boolean isPlatform) {
   /** The folder of a run that holds what it changes. */
   public static final String CHANGES = "changes";
 
@@ -83,11 +81,7 @@ public record KnownSource(
               new FileArgument(
                   path, folder.shown(name), Optional.empty(), Optional.of(table), Optional.empty());
           sources.add(
-              new KnownSource(
-                  file,
-                  Statements.Kind.DELIVERY,
-                  run.deliveredAt().get(),
-                  Optional.of(run.name())));
+              new KnownSource(file, run.deliveredAt().get(), Optional.of(run.name()), false));
         }
       }
     }

@@ -33,11 +33,9 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SourceNote;
 import neatroster.core.model.RoleWords;
 import neatroster.core.roster.Roster;
-import neatroster.core.roster.Statements;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
 import neatroster.core.text.Nearest;
-import neatroster.formats.KeptChanges;
 import neatroster.sheets.SheetFile;
 import neatroster.sheets.SheetFiles;
 import neatroster.sheets.TextChoice;
@@ -59,7 +57,6 @@ public final class OpenRoster implements Closeable {
   private Roster roster;
 
   private Settings settings;
-  private final Map<String, Statements.Source> sources = new HashMap<>();
   private final Map<Path, Stamp> stamps = new LinkedHashMap<>();
   private final MemoryNeed memory = new MemoryNeed();
 
@@ -138,21 +135,25 @@ public final class OpenRoster implements Closeable {
     return arranged;
   }
 
-  /** Opens the exports of the platform that there are, if any. */
-  public static Optional<OpenRoster> openKnown(Session session) {
+  /** Opens the exports of the platform among what says what it holds. */
+  static OpenRoster ofExports(Session session, List<KnownSource> sources) {
+    return openKnown(session, sources.stream().filter(source -> source.run().isEmpty()).toList());
+  }
+
+  /** Opens all that says what the platform holds, what we delivered as sheets like the others. */
+  public static OpenRoster openKnown(Session session, List<KnownSource> sources) {
     OpenRoster open = new OpenRoster(session.settings());
     try {
-      for (KnownSource source : KnownSource.of(session)) {
-        open.sources.put(source.file().name(), new Statements.Source(source.kind(), source.at()));
+      for (KnownSource source : sources) {
         if (source.run().isPresent()) {
-          open.addDelivery(source);
+          open.addDelivery(source.file());
         } else {
           open.addKept(source.file());
         }
       }
       open.settleClassLists(session.screen());
       open.roster = new Roster(open.readings, open.unread, open.order);
-      return open.order.isEmpty() ? Optional.empty() : Optional.of(open);
+      return open;
     } catch (SheetPlanException e) {
       open.close();
       throw Problem.usage(e.getMessage());
@@ -162,13 +163,8 @@ public final class OpenRoster implements Closeable {
     }
   }
 
-  /** Who says what the sheets say of the platform, and as of when. */
-  public Statements statements() {
-    return new Statements(sources, KeptChanges::before);
-  }
-
   /** What a run changed is written by us, and the settings of handed-in sheets are not for it. */
-  private void addDelivery(KnownSource source) {
+  private void addDelivery(FileArgument file) {
     Settings ofSheets = settings;
     settings =
         Settings.builder()
@@ -176,7 +172,7 @@ public final class OpenRoster implements Closeable {
             .defaultRole(ofSheets.defaultRole())
             .reading(new Settings.Reading(List.of(), Map.of(), ofSheets.reading().ownFields()))
             .build();
-    add(source.file());
+    add(file);
     settings = ofSheets;
   }
 
@@ -228,9 +224,6 @@ public final class OpenRoster implements Closeable {
     CourseNames courses = CourseNames.of(readings, settings.courseAliases());
     for (int i = 0; i < readings.size(); i++) {
       SheetReading before = readings.get(i);
-      if (statements().isDelivery(before)) {
-        continue;
-      }
       SheetReading settled = settled(before, courses);
       readings.set(i, settled);
       boolean said =

@@ -12,10 +12,10 @@ import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.check.Basis;
 import neatroster.core.model.OwnField;
-import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.KnownUsers;
 import neatroster.register.FolderLock;
 
 /** What one command works in: where it stands, its roster folder, its settings, its screen. */
@@ -199,9 +199,9 @@ public final class Session {
     return KnownSource.of(this);
   }
 
-  /** Opens the exports of the platform that there are, if any. */
-  public Optional<OpenRoster> openKnown() {
-    return OpenRoster.openKnown(this);
+  /** Opens what says what the platform holds. */
+  public OpenRoster openKnown() {
+    return OpenRoster.openKnown(this, knownSources());
   }
 
   /** Locks the folder to write in it, with its register open. */

@@ -11,14 +11,14 @@ import neatroster.cli.delivery.StillAsked;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunConfirmation;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.compare.Phase;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.confirm.CourseCounts;
 import neatroster.core.confirm.Outcome;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Counted;
-import neatroster.core.roster.Contradiction;
-import neatroster.core.roster.Known;
+import neatroster.core.state.Contradiction;
+import neatroster.core.state.Known;
 import neatroster.core.text.Quoted;
 
 /** What became of a run on the platform, as people and programs read it. */
@@ -110,8 +110,8 @@ public final class ConfirmReport {
 
   /** Says what the platform has more than once. */
   public void twice(Known now) {
-    now.doubledCourses().forEach(code -> twice.add("course  " + code));
-    now.contradictions().stream()
+    now.told().doubledCourses().forEach(code -> twice.add("course  " + code));
+    now.told().contradictions().stream()
         .filter(one -> one.kind() == Contradiction.Kind.TWO_ACCOUNTS)
         .forEach(one -> twice.add("user  " + one.counts() + " and " + one.other()));
   }

@@ -5,18 +5,18 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import neatroster.cli.folder.KnownSource;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.check.CheckResult;
 import neatroster.core.compare.Above;
 import neatroster.core.compare.Aftermath;
 import neatroster.core.compare.ChangeReceiver;
 import neatroster.core.compare.LeftAsItIs;
-import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.Totals;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
 
 /**
  * What would change. It is counted once, and kept unless there is very much of it: then it is gone
@@ -58,7 +58,7 @@ public final class Preview {
     this.comparison = comparison;
     this.sources = List.copyOf(sources);
     this.known = known;
-    totals = new Totals(known.held(), settings.defaultRole());
+    totals = new Totals(known.memberships(), settings.defaultRole());
     comparison.accept(
         new ChangeReceiver() {
           @Override

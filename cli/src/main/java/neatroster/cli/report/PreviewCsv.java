@@ -3,7 +3,7 @@ package neatroster.cli.report;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.List;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.grid.Place;
 import neatroster.sheets.CsvRows;
 

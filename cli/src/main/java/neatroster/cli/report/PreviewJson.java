@@ -5,10 +5,10 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.Map;
 import neatroster.cli.folder.KnownSource;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.compare.Above;
 import neatroster.core.compare.Aftermath;
 import neatroster.core.compare.LeftAsItIs;
-import neatroster.core.compare.PlannedChange;
 import neatroster.core.grid.Place;
 
 /** What would change, for programs. */

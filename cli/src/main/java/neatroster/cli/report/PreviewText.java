@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.compare.Change;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.Change;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Counted;
 
 /** What would change, as people read it: how much, who is where, then every change. */

@@ -9,7 +9,7 @@ import java.util.Optional;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunConfirmation;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.compare.Phase;
+import neatroster.core.change.Phase;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Table;
 import neatroster.formats.RunChanges;

@@ -16,7 +16,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import neatroster.core.compare.Change;
+import neatroster.core.change.Change;
 import neatroster.core.layout.AllowedLetters;
 import neatroster.core.layout.Layout;
 import neatroster.core.layout.LayoutColumn;

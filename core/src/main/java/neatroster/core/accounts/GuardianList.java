@@ -12,7 +12,7 @@ import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
-import neatroster.core.roster.KnownUsers;
+import neatroster.core.state.KnownUsers;
 import neatroster.core.wanted.Guardians;
 import neatroster.core.wanted.Wanted;
 

@@ -23,13 +23,13 @@ import neatroster.core.model.KnownUser;
 import neatroster.core.model.Renaming;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
-import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.PersonRecord;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
+import neatroster.core.state.KnownUsers;
 import neatroster.core.wanted.Wanted;
 import neatroster.core.wanted.WantedPerson;
 

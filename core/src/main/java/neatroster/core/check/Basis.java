@@ -3,8 +3,8 @@ package neatroster.core.check;
 import java.time.LocalDate;
 import java.util.Optional;
 import java.util.Set;
-import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
 
 /**
  * What a roster is checked against.

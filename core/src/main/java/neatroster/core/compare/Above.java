@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
-import neatroster.core.roster.Known;
 import neatroster.core.settings.Limit;
+import neatroster.core.state.Known;
 
 /**
  * More changes of a kind than the settings let one run make.
@@ -30,7 +30,7 @@ public record Above(String kind, String what, long count, long known, Limit limi
         IntStream.range(0, known.users().all().size()).filter(known.users()::isOnPlatform).count();
     long things =
         known.courses().size() + known.groups().values().stream().mapToLong(Set::size).sum();
-    long enrollments = known.held().enrollments();
+    long enrollments = known.memberships().count();
     List<Above> above = new ArrayList<>();
     long people = totals.removedPeople();
     long shut = count(totals, "users", "suspend");

@@ -2,11 +2,14 @@ package neatroster.core.compare;
 
 import java.util.Arrays;
 import java.util.Map;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Held;
 import neatroster.core.settings.Policy;
+import neatroster.core.state.KnownMemberships;
 
 /** What the platform has and a sheet that covers it has not. */
 final class Absences {
@@ -14,21 +17,21 @@ final class Absences {
 
   private final Scope scope;
   private final Coverage coverage;
-  private final Held held;
+  private final KnownMemberships memberships;
 
   Absences(Scope scope, Coverage coverage) {
     this.scope = scope;
     this.coverage = coverage;
-    this.held = scope.held;
+    this.memberships = scope.memberships;
   }
 
   void run() {
-    held.eachEnrollment(this::enrollment);
+    memberships.each(this::enrollment);
     if (coverage.coversUsers()) {
-      held.eachUser(this::user);
+      scope.known.eachUser(this::user);
     }
     if (coverage.coversCourses()) {
-      held.courses().stream()
+      scope.known.courses().keySet().stream()
           .filter(code -> !scope.asked.courses().contains(code))
           .forEach(this::course);
     }
@@ -38,8 +41,8 @@ final class Absences {
     if (scope.asked.enrollments().get(seat) || isGroupAsked(seat)) {
       return;
     }
-    String course = held.courseOf(seat);
-    boolean teaches = held.roleOf(seat).equals("instructor");
+    String course = memberships.courseOf(seat);
+    boolean teaches = memberships.roleOf(seat).equals("instructor");
     if (!coverage.coversEnrollmentsOf(course)
         && !(teaches && coverage.coversInstructorsOf(course))) {
       return;
@@ -49,7 +52,7 @@ final class Absences {
     } else {
       scope.left(
           Table.ENROLLMENTS,
-          held.username(seat) + " " + course,
+          memberships.username(seat) + " " + course,
           null,
           "enrolled, no longer in the sheets",
           "",
@@ -60,8 +63,8 @@ final class Absences {
 
   /** Whether somebody is asked for in a group of the course, which is in the course, too. */
   private boolean isGroupAsked(int seat) {
-    return held.isSaidByGroup(seat)
-        && Arrays.stream(held.besides(seat)).anyMatch(scope.asked.enrollments()::get);
+    return memberships.isSaidByGroup(seat)
+        && Arrays.stream(memberships.besides(seat)).anyMatch(scope.asked.enrollments()::get);
   }
 
   private void user(int position) {
@@ -78,7 +81,9 @@ final class Absences {
       scope.receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, key)
               .from(
-                  held.user(position)
+                  scope
+                      .known
+                      .user(position)
                       .map(there -> Differences.all(there, Phase.USERS))
                       .orElse(Map.of()))
               .because(ABSENT, null));
@@ -108,7 +113,9 @@ final class Absences {
       scope.receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.COURSE, code))
               .from(
-                  held.course(code)
+                  scope
+                      .known
+                      .course(code)
                       .map(there -> Differences.all(there, Phase.COURSES))
                       .orElse(Map.of()))
               .because(ABSENT, null));

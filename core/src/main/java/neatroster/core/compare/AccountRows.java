@@ -5,12 +5,15 @@ import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
-import neatroster.core.roster.KnownUsers;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.KnownUsers;
 
 /** The batch rows of accounts that no row of a sheet asks for: guardians' and anonymous ones. */
 final class AccountRows {

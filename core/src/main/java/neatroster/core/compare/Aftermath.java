@@ -9,7 +9,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import neatroster.core.check.CheckResult;
 import neatroster.core.model.Field;
-import neatroster.core.roster.Known;
+import neatroster.core.state.Known;
 import neatroster.core.wanted.Wanted;
 
 /**
@@ -34,8 +34,8 @@ public record Aftermath(List<String> empty, List<Over> over) {
   public static Aftermath of(Totals totals, CheckResult checked, Known known) {
     Map<String, Integer> capacities = new HashMap<>();
     Set<String> removed = new HashSet<>();
-    for (String code : known.held().courses()) {
-      known.held().course(code).ifPresent(row -> put(capacities, code, row.text(Field.CAPACITY)));
+    for (String code : known.courses().keySet()) {
+      known.course(code).ifPresent(row -> put(capacities, code, row.text(Field.CAPACITY)));
     }
     Wanted wanted = checked.wanted();
     wanted.courses(

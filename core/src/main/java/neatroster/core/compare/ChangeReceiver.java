@@ -1,5 +1,6 @@
 package neatroster.core.compare;
 
+import neatroster.core.change.PlannedChange;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;

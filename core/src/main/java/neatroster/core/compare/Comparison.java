@@ -4,10 +4,10 @@ import java.time.LocalDate;
 import java.util.List;
 import neatroster.core.check.CheckResult;
 import neatroster.core.model.KnownUser;
-import neatroster.core.roster.Known;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
 
 /**
  * Compares a checked roster with what the platform holds, and gives every change that makes the one
@@ -94,7 +94,7 @@ public final class Comparison {
   /** How many accounts of the platform no row is about. */
   private int unasked() {
     int[] count = {0};
-    scope.held.eachUser(
+    scope.known.eachUser(
         account -> {
           KnownUser user = scope.known.users().all().get(account);
           boolean isOfSomebody = !user.isGuardian() && !user.isAnonymous();

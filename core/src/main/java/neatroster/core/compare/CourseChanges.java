@@ -4,10 +4,13 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.roster.HeldRow;
+import neatroster.core.state.KnownRecord;
 import neatroster.core.wanted.Wanted;
 
 /** What the rows of courses change. */
@@ -36,20 +39,20 @@ final class CourseChanges implements Wanted.RowReceiver {
   public void row(int course, RosterRow row, int line) {
     String code = row.text(Field.CODE);
     scope.asked.courses().add(code);
-    Optional<HeldRow> there = scope.held.course(code);
+    Optional<KnownRecord> there = scope.known.course(code);
     if (row.text(Field.STATUS).equals("removed")) {
       remove(row, code, there);
     } else if (there.isPresent()) {
       known(row, code, there.get());
     } else if (scope.policy.of(Table.COURSES).skipsNew()) {
       scope.skip(Table.COURSES, code, row.place());
-    } else if (!scope.held.isGoneCourse(code)
+    } else if (!scope.known.isGoneCourse(code)
         || !scope.staysGone(Table.COURSES, code, row.place())) {
       create(row);
     }
   }
 
-  private void remove(RosterRow row, String code, Optional<HeldRow> there) {
+  private void remove(RosterRow row, String code, Optional<KnownRecord> there) {
     if (there.isPresent() || scope.known.courses().isEmpty()) {
       scope.asked.removeCourse(code, row.place());
       scope.receiver.change(
@@ -59,7 +62,7 @@ final class CourseChanges implements Wanted.RowReceiver {
     }
   }
 
-  private void known(RosterRow row, String code, HeldRow there) {
+  private void known(RosterRow row, String code, KnownRecord there) {
     Map<Field, String> key = new EnumMap<>(Field.class);
     key.put(Field.CODE, code);
     Map<Field, String> asked = RowValues.written(row, Phase.COURSES);

@@ -7,14 +7,17 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
-import neatroster.core.roster.HeldRow;
 import neatroster.core.settings.Policy;
+import neatroster.core.state.KnownRecord;
 
 /** What a row says otherwise than the platform has it, field by field. */
 final class Differences {
@@ -62,7 +65,7 @@ final class Differences {
       Map<Field, String> key,
       Map<Field, String> asked,
       Function<OwnField, String> ownAsked,
-      HeldRow there,
+      KnownRecord there,
       Place place) {
     Map<Field, String> values = new EnumMap<>(key);
     Map<Field, String> before = new EnumMap<>(Field.class);
@@ -133,14 +136,14 @@ final class Differences {
     return Phase.valueOf(table.name());
   }
 
-  private static boolean isCompared(Table table, Field field, HeldRow there) {
+  private static boolean isCompared(Table table, Field field, KnownRecord there) {
     boolean standing = field == Field.STATUS && table == Table.USERS;
     boolean isTold = there.tells(field) || (NAMES.contains(field) && there.tells(Field.FULL_NAME));
     return !standing && !NOT_COMPARED.contains(field) && isTold;
   }
 
   /** Whether the platform's value of a field gives way to the row's. */
-  boolean letsThrough(Table table, Field field, HeldRow there, Map<Field, String> asked) {
+  boolean letsThrough(Table table, Field field, KnownRecord there, Map<Field, String> asked) {
     String to = asked.getOrDefault(field, "");
     return isCompared(table, field, there)
         && !to.isEmpty()
@@ -191,7 +194,7 @@ final class Differences {
   }
 
   /** What the platform holds, told as the roster tells it. */
-  private String held(HeldRow there, Field field) {
+  private String held(KnownRecord there, Field field) {
     if (NAMES.contains(field)) {
       return part(there.name(), field);
     }
@@ -209,7 +212,7 @@ final class Differences {
   }
 
   /** Whether a name that is known as a whole alone is the row's, however it is taken apart. */
-  private static boolean isSameName(HeldRow there, Map<Field, String> asked) {
+  private static boolean isSameName(KnownRecord there, Map<Field, String> asked) {
     if (!there.hasOnlyFullName()) {
       return false;
     }
@@ -238,7 +241,7 @@ final class Differences {
   }
 
   /** Everything that is known of a thing, so that it could be made again. */
-  static Map<Field, String> all(HeldRow there, Phase phase) {
+  static Map<Field, String> all(KnownRecord there, Phase phase) {
     Map<Field, String> all = new EnumMap<>(Field.class);
     for (Field field : phase.fields()) {
       if (field != Field.PASSWORD && field != Field.CHANGE_AT_FIRST_LOGIN) {

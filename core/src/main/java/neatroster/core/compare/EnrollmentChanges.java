@@ -4,12 +4,15 @@ import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Held;
+import neatroster.core.state.KnownMemberships;
 import neatroster.core.text.PairIndex;
 import neatroster.core.wanted.Membership;
 import neatroster.core.wanted.Memberships;
@@ -19,7 +22,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
   private static final int NONE = -1;
 
   private final Scope scope;
-  private final Held held;
+  private final KnownMemberships memberships;
   private final References references;
   private final KnownEnrollments knownEnrollments;
 
@@ -33,7 +36,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
 
   EnrollmentChanges(Scope scope, References references) {
     this.scope = scope;
-    this.held = scope.held;
+    this.memberships = scope.memberships;
     this.references = references;
     this.knownEnrollments = new KnownEnrollments(scope);
     whoOfPerson = new int[scope.resolved.people().count()];
@@ -55,11 +58,11 @@ final class EnrollmentChanges implements Memberships.Receiver {
     if (isPerson && !references.has(person)) {
       withoutAccount(asked);
     } else if (isPerson && asked.course() >= 0 && scope.known.tells(Table.ENROLLMENTS)) {
-      int seat = held.enrollment(who(person), place(asked));
+      int seat = memberships.enrollment(who(person), place(asked));
       if (seat >= 0
           && !asked.isMoreThanARole()
           && isSameRole(asked, seat)
-          && (asked.group() >= 0 || !held.hasOthers(seat))) {
+          && (asked.group() >= 0 || !memberships.hasOthers(seat))) {
         // Of a large roster these are nearly all.
         scope.asked.enrollments().set(seat);
       } else {
@@ -79,7 +82,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
 
   private int who(int person) {
     if (whoOfPerson[person] == 0) {
-      whoOfPerson[person] = held.who(references.heldAs(person)) + 2;
+      whoOfPerson[person] = memberships.who(references.heldAs(person)) + 2;
     }
     return whoOfPerson[person] - 2;
   }
@@ -87,7 +90,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
   private int place(Membership asked) {
     int place = places.find(asked.course(), asked.group() + 1);
     if (place == PairIndex.NEW) {
-      place = held.place(asked.courseCode(), asked.groupName()) + 1;
+      place = memberships.place(asked.courseCode(), asked.groupName()) + 1;
       places.putIfNew(asked.course(), asked.group() + 1, place);
     }
     return place - 1;
@@ -100,10 +103,10 @@ final class EnrollmentChanges implements Memberships.Receiver {
     if (asked.roleNumber() < 0) {
       return false;
     }
-    int detail = held.detailNumberOf(seat);
+    int detail = memberships.detailNumberOf(seat);
     int same = sameRole.find(asked.roleNumber(), detail);
     if (same == PairIndex.NEW) {
-      String there = held.roleOf(seat);
+      String there = memberships.roleOf(seat);
       same = asked.role().equals(there.isEmpty() ? scope.settings.defaultRole() : there) ? 1 : 0;
       sameRole.putIfNew(asked.roleNumber(), detail, same);
     }
@@ -157,15 +160,15 @@ final class EnrollmentChanges implements Memberships.Receiver {
             values,
             own(asked),
             asked.place());
-    int seat = held.enrollment(heldAs, inCourse, inGroup);
+    int seat = memberships.enrollment(heldAs, inCourse, inGroup);
     if (seat >= 0) {
       knownEnrollments.inPlace(wanted, seat);
-      if (inGroup.isEmpty() && held.hasOthers(seat) && !asked.clears(Field.GROUP)) {
+      if (inGroup.isEmpty() && memberships.hasOthers(seat) && !asked.clears(Field.GROUP)) {
         knownEnrollments.inAnyGroup(wanted);
       }
       return;
     }
-    boolean isThere = !inCourse.isEmpty() && held.seats(heldAs, inCourse).length > 0;
+    boolean isThere = !inCourse.isEmpty() && memberships.seats(heldAs, inCourse).length > 0;
     if (isThere && inGroup.isEmpty() && !asked.clears(Field.GROUP)) {
       // No group is asked for: whichever the platform has them in, they are in the course.
       knownEnrollments.inAnyGroup(wanted);
@@ -176,7 +179,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
       knownEnrollments.inCourse(wanted);
     } else if (scope.policy.of(Table.ENROLLMENTS).skipsNew()) {
       scope.skip(Table.ENROLLMENTS, who + " " + inCourse, wanted.place());
-    } else if (!held.isGoneEnrollment(heldAs, inCourse, inGroup)
+    } else if (!memberships.isGone(heldAs, inCourse, inGroup)
         || !scope.staysGone(Table.ENROLLMENTS, who + " " + inCourse, wanted.place())) {
       scope.receiver.change(
           new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, values, wanted.own())
@@ -196,8 +199,8 @@ final class EnrollmentChanges implements Memberships.Receiver {
     String group = asked.groupName();
     int[] seats =
         group.isEmpty() && !course.isEmpty()
-            ? held.seats(heldAs, course)
-            : new int[] {held.enrollment(heldAs, course, group)};
+            ? memberships.seats(heldAs, course)
+            : new int[] {memberships.enrollment(heldAs, course, group)};
     if (Arrays.stream(seats).anyMatch(seat -> seat != NONE)) {
       for (int seat : seats) {
         withdraw(seat, Scope.why(Change.WITHDRAW), asked.place());

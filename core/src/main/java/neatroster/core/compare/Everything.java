@@ -4,9 +4,12 @@ import java.util.EnumMap;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Consumer;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
-import neatroster.core.roster.Held;
-import neatroster.core.roster.Known;
+import neatroster.core.state.Known;
+import neatroster.core.state.KnownMemberships;
 
 /** The changes that would make all that is known from nothing. */
 public final class Everything {
@@ -14,36 +17,37 @@ public final class Everything {
 
   /** Hands on the changes, in the order of the phases. */
   public static void of(Known known, Consumer<PlannedChange> receiver) {
-    Held held = known.held();
-    for (String code : held.courses()) {
+    KnownMemberships memberships = known.memberships();
+    for (String code : known.courses().keySet()) {
       Map<Field, String> values =
-          held.course(code).map(row -> Differences.all(row, Phase.COURSES)).orElseGet(Map::of);
+          known.course(code).map(row -> Differences.all(row, Phase.COURSES)).orElseGet(Map::of);
       create(receiver, Phase.COURSES, values, Field.CODE, code);
     }
-    held.eachUser(
+    known.eachUser(
         account -> {
           Map<Field, String> values =
-              held.user(account).map(row -> Differences.all(row, Phase.USERS)).orElseGet(Map::of);
+              known.user(account).map(row -> Differences.all(row, Phase.USERS)).orElseGet(Map::of);
           create(receiver, Phase.USERS, values, Field.USERNAME, known.nameOnPlatform(account));
         });
     for (Map.Entry<String, Set<String>> course : known.groups().entrySet()) {
       for (String name : course.getValue()) {
         Map<Field, String> values =
-            held.group(course.getKey(), name)
+            known
+                .group(course.getKey(), name)
                 .map(row -> Differences.all(row, Phase.GROUPS))
                 .orElseGet(Map::of);
         create(receiver, Phase.GROUPS, values, Field.NAME, name);
       }
     }
-    held.eachEnrollment(
+    memberships.each(
         seat -> {
           Map<Field, String> values = new EnumMap<>(Field.class);
-          Scope.put(values, Field.USER, held.username(seat));
-          Scope.put(values, Field.COURSE, held.courseOf(seat));
-          Scope.put(values, Field.GROUP, held.groupOf(seat));
-          Scope.put(values, Field.ROLE, held.roleOf(seat));
-          Scope.put(values, Field.STARTS, held.dateOf(seat, Field.STARTS));
-          Scope.put(values, Field.ENDS, held.dateOf(seat, Field.ENDS));
+          Scope.put(values, Field.USER, memberships.username(seat));
+          Scope.put(values, Field.COURSE, memberships.courseOf(seat));
+          Scope.put(values, Field.GROUP, memberships.groupOf(seat));
+          Scope.put(values, Field.ROLE, memberships.roleOf(seat));
+          Scope.put(values, Field.STARTS, memberships.dateOf(seat, Field.STARTS));
+          Scope.put(values, Field.ENDS, memberships.dateOf(seat, Field.ENDS));
           receiver.accept(new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, values));
         });
   }

@@ -3,11 +3,14 @@ package neatroster.core.compare;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.roster.HeldRow;
 import neatroster.core.roster.Link;
+import neatroster.core.state.KnownRecord;
 import neatroster.core.wanted.Wanted;
 
 /** What the rows of groups change. */
@@ -43,34 +46,30 @@ final class GroupChanges implements Wanted.RowReceiver {
     references.courseCode(values, course);
     String code = values.getOrDefault(Field.COURSE, "");
     String name = row.text(Field.NAME);
-    boolean isThere = scope.known.hasGroup(code, name);
-    Optional<HeldRow> there = scope.held.group(code, name);
+    Optional<KnownRecord> there = scope.known.group(code, name);
     if (row.text(Field.STATUS).equals("removed")) {
       Map<Field, String> removal = new EnumMap<>(Field.class);
       removal.put(Field.GROUP, name);
       references.courseCode(removal, course);
-      if (isThere || !scope.known.tells(Table.GROUPS)) {
+      if (there.isPresent() || !scope.known.tells(Table.GROUPS)) {
         scope.receiver.change(
             new PlannedChange(Phase.REMOVALS, Change.REMOVE, removal)
                 .from(there.map(held -> Differences.all(held, Phase.GROUPS)).orElse(Map.of()))
                 .because(Scope.why(Change.REMOVE), row.place()));
       }
-    } else if (isThere) {
-      there.ifPresent(held -> known(row, course, held));
+    } else if (there.isPresent()) {
+      known(row, course, there.get());
     } else if (scope.policy.of(Table.GROUPS).skipsNew()) {
       scope.skip(Table.GROUPS, name, row.place());
-    } else if (!isGone(there) || !scope.staysGone(Table.GROUPS, name, row.place())) {
+    } else if (!scope.known.isGoneGroup(code, name)
+        || !scope.staysGone(Table.GROUPS, name, row.place())) {
       rows.joinCode(values, code, name);
       scope.change(Phase.GROUPS, Change.CREATE, values, row);
     }
   }
 
   /** Whether a group that the platform has not was delivered once, and not removed by us. */
-  private static boolean isGone(Optional<HeldRow> there) {
-    return there.filter(row -> !row.text(Field.STATUS).equals("removed")).isPresent();
-  }
-
-  private void known(RosterRow row, Link course, HeldRow there) {
+  private void known(RosterRow row, Link course, KnownRecord there) {
     Map<Field, String> key = new EnumMap<>(Field.class);
     references.courseCode(key, course);
     key.put(Field.NAME, row.text(Field.NAME));

@@ -7,8 +7,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import neatroster.core.change.Change;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
-import neatroster.core.roster.Held;
+import neatroster.core.state.KnownMemberships;
 import neatroster.core.text.PairIndex;
 import neatroster.core.text.TextHash;
 
@@ -17,7 +19,7 @@ import neatroster.core.text.TextHash;
  * groups of a course counts once.
  */
 public final class Headcounts {
-  private final Held held;
+  private final KnownMemberships memberships;
   private final String defaultRole;
   private final Map<String, Map<String, int[]>> heads = new TreeMap<>();
 
@@ -33,20 +35,20 @@ public final class Headcounts {
   private final Map<String, String> formerOf = new HashMap<>();
   private int size;
 
-  public Headcounts(Held held, String defaultRole) {
+  public Headcounts(KnownMemberships memberships, String defaultRole) {
     this.defaultRole = defaultRole;
-    this.held = held;
+    this.memberships = memberships;
     PairIndex counted = new PairIndex();
     List<int[]> counts = new ArrayList<>();
-    held.eachEnrollment(
+    memberships.each(
         seat -> {
-          int course = held.courseNumberOf(seat);
-          int detail = held.detailNumberOf(seat);
+          int course = memberships.courseNumberOf(seat);
+          int detail = memberships.detailNumberOf(seat);
           int at = counted.putIfNew(course, detail, counts.size());
           if (at == PairIndex.NEW) {
             at = counts.size();
-            String code = held.courseOfNumber(course);
-            counts.add(code.isEmpty() ? new int[2] : heads(code, roleOr(held.roleOf(seat))));
+            String code = memberships.courseOfNumber(course);
+            counts.add(code.isEmpty() ? new int[2] : heads(code, roleOr(memberships.roleOf(seat))));
           }
           if (isFirst(seat)) {
             counts.get(at)[0]++;
@@ -57,12 +59,12 @@ public final class Headcounts {
 
   /** Whether no other place of the same person in the course in the same role comes before. */
   private boolean isFirst(int seat) {
-    if (!held.hasOthers(seat)) {
+    if (!memberships.hasOthers(seat)) {
       return true;
     }
-    String role = roleOr(held.roleOf(seat));
-    for (int other : held.besides(seat)) {
-      if (other == seat || roleOr(held.roleOf(other)).equals(role)) {
+    String role = roleOr(memberships.roleOf(seat));
+    for (int other : memberships.besides(seat)) {
+      if (other == seat || roleOr(memberships.roleOf(other)).equals(role)) {
         return other == seat;
       }
     }
@@ -72,8 +74,8 @@ public final class Headcounts {
   /** How many places the platform has somebody in, in a course and role. */
   private int before(String user, String course, String role) {
     int count = 0;
-    for (int seat : held.seats(nameBefore(user), course)) {
-      count += roleOr(held.roleOf(seat)).equals(role) ? 1 : 0;
+    for (int seat : memberships.seats(nameBefore(user), course)) {
+      count += roleOr(memberships.roleOf(seat)).equals(role) ? 1 : 0;
     }
     return count;
   }
@@ -99,7 +101,7 @@ public final class Headcounts {
       case ENROLL -> come(user, course, role);
       case WITHDRAW -> {
         // Where nothing is known of who is where, nobody is known to go.
-        if (held.enrollment(nameBefore(user), course, change.value(Field.GROUP)) >= 0) {
+        if (memberships.enrollment(nameBefore(user), course, change.value(Field.GROUP)) >= 0) {
           go(user, course, role);
         }
       }

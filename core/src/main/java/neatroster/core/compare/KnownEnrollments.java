@@ -4,23 +4,26 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Held;
 import neatroster.core.settings.Policy;
+import neatroster.core.state.KnownMemberships;
 
 /** Enrollments in courses where the platform has the person already: in what role and group. */
 final class KnownEnrollments {
   private final Scope scope;
-  private final Held held;
+  private final KnownMemberships memberships;
   private final Policy.OfTable policy;
   private final List<Wanted> elsewhere = new ArrayList<>();
   private final List<Wanted> inAnyGroup = new ArrayList<>();
 
   KnownEnrollments(Scope scope) {
     this.scope = scope;
-    this.held = scope.held;
+    this.memberships = scope.memberships;
     this.policy = scope.policy.of(Table.ENROLLMENTS);
   }
 
@@ -55,8 +58,8 @@ final class KnownEnrollments {
 
   /** A place that the platform has somebody in and that no row has asked for, or -1. */
   private int unasked(Wanted wanted) {
-    for (int seat : held.seats(wanted.heldAs(), wanted.course())) {
-      if (!scope.asked.enrollments().get(seat) && !held.isSaidByGroup(seat)) {
+    for (int seat : memberships.seats(wanted.heldAs(), wanted.course())) {
+      if (!scope.asked.enrollments().get(seat) && !memberships.isSaidByGroup(seat)) {
         return seat;
       }
     }
@@ -76,31 +79,31 @@ final class KnownEnrollments {
       scope.asked.enrollments().set(from);
       if (!policy.overwritesChanged()
           && policy.known(Field.GROUP) == Policy.Known.OVERWRITE
-          && held.isGoneEnrollment(wanted.heldAs(), wanted.course(), wanted.group())) {
+          && memberships.isGone(wanted.heldAs(), wanted.course(), wanted.group())) {
         // It was delivered so, and somebody moved them on the platform.
-        leave(wanted, Field.GROUP, held.groupOf(from), wanted.group(), "changed: overwrite");
-        rest(wanted, from, held.groupOf(from));
+        leave(wanted, Field.GROUP, memberships.groupOf(from), wanted.group(), "changed: overwrite");
+        rest(wanted, from, memberships.groupOf(from));
         continue;
       }
       if (policy.known(Field.GROUP) == Policy.Known.OVERWRITE
           || (policy.known(Field.GROUP) == Policy.Known.FILL_BLANKS
-              && held.groupOf(from).isEmpty())) {
+              && memberships.groupOf(from).isEmpty())) {
         Map<Field, String> values = new EnumMap<>(wanted.values());
         values.put(Field.ROLE, roleOf(from));
         values.remove(Field.STARTS);
         values.remove(Field.ENDS);
-        change(wanted, Change.REGROUP, values, Map.of(Field.GROUP, held.groupOf(from)));
+        change(wanted, Change.REGROUP, values, Map.of(Field.GROUP, memberships.groupOf(from)));
         rest(wanted, from, wanted.group());
       } else {
-        leave(wanted, Field.GROUP, held.groupOf(from), wanted.group(), "known: overwrite");
-        rest(wanted, from, held.groupOf(from));
+        leave(wanted, Field.GROUP, memberships.groupOf(from), wanted.group(), "known: overwrite");
+        rest(wanted, from, memberships.groupOf(from));
       }
     }
     for (Wanted wanted : inAnyGroup) {
       // The row says nothing of groups: all that the platform has them in stay.
       for (int seat = unasked(wanted); seat >= 0; seat = unasked(wanted)) {
         scope.asked.enrollments().set(seat);
-        rest(wanted, seat, held.groupOf(seat));
+        rest(wanted, seat, memberships.groupOf(seat));
       }
     }
   }
@@ -112,7 +115,7 @@ final class KnownEnrollments {
   }
 
   private String roleOf(int seat) {
-    String role = held.roleOf(seat);
+    String role = memberships.roleOf(seat);
     return role.isEmpty() ? scope.settings.defaultRole() : role;
   }
 
@@ -124,11 +127,14 @@ final class KnownEnrollments {
   private void role(Wanted wanted, int seat, String group) {
     String to = wanted.role();
     String from = roleOf(seat);
-    if (to.isEmpty() || from.equals(to) || !held.tellsOfEnrollments(Field.ROLE)) {
+    if (to.isEmpty() || from.equals(to) || !memberships.tells(Field.ROLE)) {
       return;
     }
     boolean isElsewhere =
-        held.deliveredRole(seat).filter(role -> !role.isEmpty() && !role.equals(from)).isPresent();
+        memberships
+            .deliveredRole(seat)
+            .filter(role -> !role.isEmpty() && !role.equals(from))
+            .isPresent();
     if (policy.known(Field.ROLE) != Policy.Known.OVERWRITE) {
       leave(wanted, Field.ROLE, from, to, "known: overwrite");
     } else if (isElsewhere && !policy.overwritesChanged()) {
@@ -150,18 +156,21 @@ final class KnownEnrollments {
     Map<Field, String> before = new EnumMap<>(Field.class);
     for (Field field : List.of(Field.STARTS, Field.ENDS)) {
       String asked = wanted.values().getOrDefault(field, "");
-      String from = held.dateOf(seat, field);
+      String from = memberships.dateOf(seat, field);
       if (asked.isEmpty()
           || asked.startsWith("+")
           || asked.equals(from)
-          || !held.tellsOfEnrollments(field)) {
+          || !memberships.tells(field)) {
         // A date that is counted from the day of enrolling says nothing of one that was.
         continue;
       }
       Policy.Known known = policy.known(field);
       boolean isElsewhere =
           !from.isEmpty()
-              && held.deliveredDate(seat, field).filter(date -> !date.equals(from)).isPresent();
+              && memberships
+                  .deliveredDate(seat, field)
+                  .filter(date -> !date.equals(from))
+                  .isPresent();
       if (isElsewhere && known == Policy.Known.OVERWRITE && !policy.overwritesChanged()) {
         leave(wanted, field, from, asked, "changed: overwrite");
       } else if (known == Policy.Known.OVERWRITE

@@ -3,6 +3,7 @@ package neatroster.core.compare;
 import java.time.LocalDate;
 import java.util.EnumMap;
 import java.util.Map;
+import neatroster.core.change.Phase;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;

@@ -3,6 +3,9 @@ package neatroster.core.compare;
 import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Set;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 
@@ -31,7 +34,7 @@ final class Sites {
 
   /** Whether the platform has a site, or one below it. */
   private boolean has(String site) {
-    return scope.known.sites().contains(site);
+    return scope.known.told().sites().contains(site);
   }
 
   private void make(String site) {

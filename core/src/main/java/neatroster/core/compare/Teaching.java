@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import neatroster.core.roster.Held;
+import neatroster.core.state.KnownMemberships;
 import neatroster.core.wanted.Wanted;
 
 /** Who teaches or assists in courses, for formats that want to know it of everybody. */
@@ -15,23 +15,23 @@ public final class Teaching {
   private static final String INSTRUCTOR = "instructor";
   private static final Set<String> TEACHING = Set.of(INSTRUCTOR, "assistant");
 
-  private final Held held;
+  private final KnownMemberships memberships;
   private final Optional<Wanted> wanted;
   private Set<String> usernames;
   private final Map<String, Set<String>> instructors = new HashMap<>();
 
   /** Who teaches by what the platform has. */
-  public Teaching(Held held) {
-    this(held, Optional.empty());
+  public Teaching(KnownMemberships memberships) {
+    this(memberships, Optional.empty());
   }
 
   /** Who teaches by what the platform has and a roster asks for. */
-  public Teaching(Held held, Wanted wanted) {
-    this(held, Optional.of(wanted));
+  public Teaching(KnownMemberships memberships, Wanted wanted) {
+    this(memberships, Optional.of(wanted));
   }
 
-  private Teaching(Held held, Optional<Wanted> wanted) {
-    this.held = held;
+  private Teaching(KnownMemberships memberships, Optional<Wanted> wanted) {
+    this.memberships = memberships;
     this.wanted = wanted;
   }
 
@@ -40,7 +40,12 @@ public final class Teaching {
     if (usernames == null) {
       usernames = new HashSet<>();
       wanted.ifPresent(this::add);
-      held.eachEnrollment(seat -> add(held.username(seat), held.courseOf(seat), held.roleOf(seat)));
+      memberships.each(
+          seat ->
+              add(
+                  memberships.username(seat),
+                  memberships.courseOf(seat),
+                  memberships.roleOf(seat)));
     }
     return usernames;
   }

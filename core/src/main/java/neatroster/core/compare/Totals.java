@@ -7,8 +7,10 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import neatroster.core.change.Change;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
-import neatroster.core.roster.Held;
+import neatroster.core.state.KnownMemberships;
 
 /** How many changes of each kind there are, and who is in each course before and after them. */
 public final class Totals {
@@ -32,11 +34,11 @@ public final class Totals {
   /**
    * The totals before any change.
    *
-   * @param held what the platform holds
+   * @param memberships what the platform holds
    * @param defaultRole the role of an enrollment that names none
    */
-  public Totals(Held held, String defaultRole) {
-    heads = new Headcounts(held, defaultRole);
+  public Totals(KnownMemberships memberships, String defaultRole) {
+    heads = new Headcounts(memberships, defaultRole);
   }
 
   /** Counts a change in. */

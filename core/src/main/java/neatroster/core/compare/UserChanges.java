@@ -8,6 +8,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Cleared;
@@ -15,9 +18,9 @@ import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
-import neatroster.core.roster.HeldRow;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.PersonRecord;
+import neatroster.core.state.KnownRecord;
 import neatroster.core.wanted.Wanted;
 import neatroster.core.wanted.WantedPerson;
 
@@ -93,21 +96,13 @@ final class UserChanges implements Wanted.PeopleReceiver {
       known(row, record, position, "");
     } else if (scope.policy.of(Table.USERS).skipsNew()) {
       scope.skip(Table.USERS, username, record.place());
-    } else if (!isGone(position) || !scope.staysGone(Table.USERS, username, record.place())) {
+    } else if (!scope.known.isGoneUser(position)
+        || !scope.staysGone(Table.USERS, username, record.place())) {
       Map<Field, String> values = values(row, one, account, username);
       scope.resolved.people().unalteredId(person).ifPresent(id -> values.put(Field.ID, id));
       values.remove(Field.FORMER_USERNAME);
       change(Change.CREATE, values, one);
     }
-  }
-
-  /** Whether somebody was delivered once and is not on the platform any more, not by us. */
-  private boolean isGone(int position) {
-    return scope
-        .held
-        .goneUser(position)
-        .filter(row -> !row.text(Field.STATUS).equals("removed"))
-        .isPresent();
   }
 
   private void remove(RosterRow row, int line, PersonRecord record, int position, String username) {
@@ -122,7 +117,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, there))
               .from(
                   scope
-                      .held
+                      .known
                       .user(position)
                       .map(held -> Differences.all(held, Phase.USERS))
                       .orElse(Map.of()))
@@ -135,7 +130,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
       RosterRow row, WantedPerson one, int position, String username, String former) {
     PersonRecord record = one.record();
     scope.asked.rename(former, username);
-    boolean isHeld = scope.held.user(position).isPresent();
+    boolean isHeld = scope.known.user(position).isPresent();
     Map<Field, String> values = new EnumMap<>(Field.class);
     if (!isHeld) {
       values.putAll(values(row, one, scope.known.users().all().get(position), username));
@@ -188,7 +183,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
     Map<Field, String> key = AccountKey.of(scope, position);
     Scope.put(key, Field.USERNAME, renamed);
     standing(record, position, key);
-    Optional<HeldRow> there = scope.held.user(position);
+    Optional<KnownRecord> there = scope.known.user(position);
     if (there.isEmpty()) {
       return;
     }
@@ -242,10 +237,11 @@ final class UserChanges implements Wanted.PeopleReceiver {
     String there = isSuspended ? "suspended" : "active";
     boolean isElsewhere =
         scope
-            .held
+            .known
             .user(position)
-            .flatMap(HeldRow::deliveredStatus)
-            .filter(delivered -> !delivered.equals(there))
+            .flatMap(account -> account.delivered(Field.STATUS))
+            // Who was made without a word of it may log in.
+            .filter(delivered -> !(delivered.isEmpty() ? "active" : delivered).equals(there))
             .isPresent();
     if (isElsewhere && !scope.policy.of(Table.USERS).overwritesChanged()) {
       // Somebody suspended them on the platform, or let them in again.

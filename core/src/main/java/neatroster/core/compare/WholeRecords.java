@@ -5,12 +5,15 @@ import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
-import neatroster.core.roster.HeldRow;
-import neatroster.core.roster.Known;
+import neatroster.core.state.Known;
+import neatroster.core.state.KnownRecord;
 
 /**
  * What users and courses are as a whole after a change, for formats that replace records instead of
@@ -24,7 +27,7 @@ public final class WholeRecords {
 
   /** Records over what the platform holds. */
   public WholeRecords(Known known) {
-    this(known, new Teaching(known.held()));
+    this(known, new Teaching(known.memberships()));
   }
 
   /**
@@ -75,7 +78,6 @@ public final class WholeRecords {
     int account = known.accountOf(username);
     Map<Field, String> whole =
         known
-            .held()
             .user(account)
             .map(row -> Differences.all(row, Phase.USERS))
             .orElseGet(() -> assumed(Phase.USERS, username));
@@ -89,10 +91,10 @@ public final class WholeRecords {
 
   /** What the platform holds of a field of the school's own; empty where nothing says it. */
   public String own(PlannedChange change, OwnField field) {
-    Optional<HeldRow> row =
+    Optional<KnownRecord> row =
         switch (change.phase()) {
-          case USERS -> known.held().user(known.accountOf(change.value(Field.USERNAME)));
-          case COURSES -> known.held().course(change.value(Field.CODE));
+          case USERS -> known.user(known.accountOf(change.value(Field.USERNAME)));
+          case COURSES -> known.course(change.value(Field.CODE));
           default -> Optional.empty();
         };
     return row.flatMap(held -> held.own(field)).orElse("");
@@ -114,7 +116,6 @@ public final class WholeRecords {
   /** A course as the platform has it; nothing of one that it has not. */
   public Map<Field, String> course(String code) {
     return known
-        .held()
         .course(code)
         .map(row -> Differences.all(row, Phase.COURSES))
         .orElseGet(() -> assumed(Phase.COURSES, code));
@@ -123,7 +124,7 @@ public final class WholeRecords {
   /** In how many places of a course the platform has somebody: in it, or in groups of it. */
   public int seats(String user, String course) {
     String before = formerOf.getOrDefault(user.toLowerCase(Locale.ROOT), user);
-    return known.held().seats(before, course).length;
+    return known.memberships().seats(before, course).length;
   }
 
   /** Puts what a change gives over a record. */

@@ -2,9 +2,12 @@ package neatroster.core.compare;
 
 import java.util.EnumMap;
 import java.util.Map;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Field;
-import neatroster.core.roster.Held;
+import neatroster.core.state.KnownMemberships;
 
 /** Takes people out of courses where the platform has them, nobody twice. */
 final class Withdrawals {
@@ -16,16 +19,16 @@ final class Withdrawals {
       return;
     }
     scope.asked.withdrawn().set(seat);
-    Held held = scope.held;
+    KnownMemberships memberships = scope.memberships;
     Map<Field, String> values = new EnumMap<>(Field.class);
-    values.put(Field.USER, scope.asked.nowCalled(held.username(seat)));
-    Scope.put(values, Field.COURSE, held.courseOf(seat));
-    Scope.put(values, Field.GROUP, held.groupOf(seat));
-    Scope.put(values, Field.ROLE, held.roleOf(seat));
+    values.put(Field.USER, scope.asked.nowCalled(memberships.username(seat)));
+    Scope.put(values, Field.COURSE, memberships.courseOf(seat));
+    Scope.put(values, Field.GROUP, memberships.groupOf(seat));
+    Scope.put(values, Field.ROLE, memberships.roleOf(seat));
     Map<Field, String> before = new EnumMap<>(Field.class);
-    Scope.put(before, Field.ROLE, held.roleOf(seat));
-    Scope.put(before, Field.STARTS, held.dateOf(seat, Field.STARTS));
-    Scope.put(before, Field.ENDS, held.dateOf(seat, Field.ENDS));
+    Scope.put(before, Field.ROLE, memberships.roleOf(seat));
+    Scope.put(before, Field.STARTS, memberships.dateOf(seat, Field.STARTS));
+    Scope.put(before, Field.ENDS, memberships.dateOf(seat, Field.ENDS));
     scope.receiver.change(
         new PlannedChange(Phase.WITHDRAWALS, Change.WITHDRAW, values)
             .from(before)
@@ -37,10 +40,10 @@ final class Withdrawals {
     if (scope.asked.removedUsers().isEmpty() && scope.asked.removedCourses().isEmpty()) {
       return;
     }
-    scope.held.eachEnrollment(
+    scope.memberships.each(
         seat -> {
-          String user = scope.held.username(seat);
-          String course = scope.held.courseOf(seat);
+          String user = scope.memberships.username(seat);
+          String course = scope.memberships.courseOf(seat);
           if (scope.asked.removedUsers().containsKey(user)) {
             of(scope, seat, "the user is removed", scope.asked.removedUsers().get(user));
           } else if (scope.asked.removedCourses().containsKey(course)) {

@@ -10,9 +10,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiConsumer;
-import neatroster.core.compare.Change;
-import neatroster.core.compare.Phase;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
@@ -20,11 +20,11 @@ import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Person;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Held;
-import neatroster.core.roster.HeldRow;
-import neatroster.core.roster.Known;
 import neatroster.core.roster.SamePerson;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
+import neatroster.core.state.KnownMemberships;
+import neatroster.core.state.KnownRecord;
 
 /** Whether the changes of a run are on the platform, by what it exports. */
 public final class Arrival {
@@ -48,7 +48,7 @@ public final class Arrival {
 
   private final Settings settings;
   private final Known now;
-  private final Held held;
+  private final KnownMemberships memberships;
 
   /**
    * Asks what the platform holds.
@@ -58,7 +58,7 @@ public final class Arrival {
   public Arrival(Settings settings, Known now) {
     this.settings = settings;
     this.now = now;
-    this.held = now.held();
+    this.memberships = now.memberships();
   }
 
   /** What became of a change. */
@@ -69,7 +69,7 @@ public final class Arrival {
     return switch (change.phase()) {
       case SITES -> Outcome.AS_ASKED;
       case USERS -> user(change);
-      case COURSES -> row(change, held.course(change.value(Field.CODE)), Table.COURSES);
+      case COURSES -> row(change, now.course(change.value(Field.CODE)), Table.COURSES);
       case GROUPS -> group(change);
       case ENROLLMENTS -> enrollment(change);
       case WITHDRAWALS -> seat(change) < 0 ? Outcome.AS_ASKED : Outcome.missing("still enrolled");
@@ -99,13 +99,13 @@ public final class Arrival {
   /** Whether the export is about such things at all; nobody lists sites that nobody is in. */
   private boolean isTold(PlannedChange change) {
     return switch (change.phase()) {
-      case SITES -> now.sites().contains(change.value(Field.SITE));
+      case SITES -> now.told().sites().contains(change.value(Field.SITE));
       case USERS -> now.tells(Table.USERS);
       case COURSES -> now.tells(Table.COURSES);
       case GROUPS -> now.tells(Table.GROUPS);
       case ENROLLMENTS, WITHDRAWALS ->
           now.tells(Table.ENROLLMENTS)
-              && (!change.value(Field.COURSE).isEmpty() || held.tellsOfEnrollments(Field.GROUP));
+              && (!change.value(Field.COURSE).isEmpty() || memberships.tells(Field.GROUP));
       case REMOVALS ->
           !change.value(Field.GROUP).isEmpty()
               ? now.tells(Table.GROUPS)
@@ -129,12 +129,12 @@ public final class Arrival {
 
   private Outcome user(PlannedChange change) {
     int account = account(change);
-    Optional<HeldRow> there = held.user(account);
+    Optional<KnownRecord> there = now.user(account);
     if (there.isEmpty()) {
       return Outcome.MISSING;
     }
     if (change.change() == Change.CREATE) {
-      HeldRow row = there.get();
+      KnownRecord row = there.get();
       String name = Names.shown(row.name());
       Person holder = new Person(row.text(Field.ID), row.text(Field.EMAIL), name, "", "");
       if (!SamePerson.mayBe(change.person(), holder)) {
@@ -163,18 +163,18 @@ public final class Arrival {
     String course = change.value(Field.COURSE);
     String name = change.value(Field.NAME);
     return now.hasGroup(course, name)
-        ? held.group(course, name)
+        ? now.group(course, name)
             .map(row -> row(change, Optional.of(row), Table.GROUPS))
             .orElse(Outcome.AS_ASKED)
         : Outcome.MISSING;
   }
 
-  private Outcome row(PlannedChange change, Optional<HeldRow> there, Table table) {
+  private Outcome row(PlannedChange change, Optional<KnownRecord> there, Table table) {
     if (there.isEmpty()) {
       return Outcome.MISSING;
     }
     List<Outcome.Difference> differences = new ArrayList<>();
-    HeldRow row = there.get();
+    KnownRecord row = there.get();
     for (Map.Entry<Field, String> entry : change.values().entrySet()) {
       Field field = entry.getKey();
       String asked = given(entry.getValue());
@@ -202,7 +202,7 @@ public final class Arrival {
 
   /** A name that is known as a whole alone is compared as a whole. */
   private static void names(
-      PlannedChange change, HeldRow row, List<Outcome.Difference> differences) {
+      PlannedChange change, KnownRecord row, List<Outcome.Difference> differences) {
     boolean isAsked = change.values().keySet().stream().anyMatch(NAMES::contains);
     boolean isTold =
         row.tells(Field.FAMILY_NAME) || row.tells(Field.GIVEN_NAME) || row.tells(Field.FULL_NAME);
@@ -269,14 +269,14 @@ public final class Arrival {
   }
 
   private int seat(PlannedChange change) {
-    return held.enrollment(
+    return memberships.enrollment(
         user(change.value(Field.USER)), change.value(Field.COURSE), change.value(Field.GROUP));
   }
 
   private Outcome enrollment(PlannedChange change) {
     int seat = seat(change);
     String group = change.value(Field.GROUP);
-    int[] seats = held.seats(user(change.value(Field.USER)), change.value(Field.COURSE));
+    int[] seats = memberships.seats(user(change.value(Field.USER)), change.value(Field.COURSE));
     if (seat < 0 && seats.length == 0) {
       return Outcome.MISSING;
     }
@@ -284,14 +284,14 @@ public final class Arrival {
     if (seat < 0) {
       seat = seats[0];
       // An export that lists no groups says nothing of them.
-      if (held.tellsOfEnrollments(Field.GROUP) && !group.isEmpty()) {
-        differences.add(new Outcome.Difference("group", group, held.groupOf(seat)));
+      if (memberships.tells(Field.GROUP) && !group.isEmpty()) {
+        differences.add(new Outcome.Difference("group", group, memberships.groupOf(seat)));
       }
     }
     int found = seat;
-    compare(change, Field.ROLE, held.roleOf(found), differences);
+    compare(change, Field.ROLE, memberships.roleOf(found), differences);
     for (Field field : List.of(Field.STARTS, Field.ENDS)) {
-      compare(change, field, held.dateOf(found, field), differences);
+      compare(change, field, memberships.dateOf(found, field), differences);
     }
     return Outcome.of(differences);
   }
@@ -300,7 +300,7 @@ public final class Arrival {
       PlannedChange change, Field field, String has, List<Outcome.Difference> differences) {
     boolean isAsked = change.change() == Change.ENROLL || change.before().containsKey(field);
     String asked = isAsked ? change.value(field) : "";
-    boolean isTold = held.tellsOfEnrollments(field) && (field != Field.ROLE || !has.isEmpty());
+    boolean isTold = memberships.tells(field) && (field != Field.ROLE || !has.isEmpty());
     if (isTold && !asked.isEmpty() && !given(asked).equals(has)) {
       differences.add(new Outcome.Difference(field.label(), given(asked), has));
     }
@@ -311,9 +311,9 @@ public final class Arrival {
       return !now.hasGroup(change.value(Field.COURSE), change.value(Field.GROUP));
     }
     if (!change.value(Field.COURSE).isEmpty()) {
-      return held.course(change.value(Field.COURSE)).isEmpty();
+      return now.course(change.value(Field.COURSE)).isEmpty();
     }
-    return held.user(now.accountOf(change.value(Field.USERNAME))).isEmpty();
+    return now.user(now.accountOf(change.value(Field.USERNAME))).isEmpty();
   }
 
   /** What somebody was called before, who has another username by now. */
@@ -331,13 +331,13 @@ public final class Arrival {
    */
   public void extras(Known before, Set<String> courses, BiConsumer<String, String> receiver) {
     Set<String> told = new HashSet<>();
-    held.eachEnrollment(
+    memberships.each(
         seat -> {
-          String course = held.courseOf(seat);
-          String user = held.username(seat);
+          String course = memberships.courseOf(seat);
+          String user = memberships.username(seat);
           if (courses.contains(course.toLowerCase(Locale.ROOT))
-              && before.held().seats(user, course).length == 0
-              && before.held().seats(nameIn(before, user), course).length == 0
+              && before.memberships().seats(user, course).length == 0
+              && before.memberships().seats(nameIn(before, user), course).length == 0
               && told.add(user + "\n" + course)) {
             receiver.accept(user, course);
           }

@@ -7,9 +7,9 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.compare.Headcounts;
-import neatroster.core.compare.PlannedChange;
-import neatroster.core.roster.Held;
+import neatroster.core.state.KnownMemberships;
 
 /**
  * How many people are in courses, by role: expected, by what was known and a run changes, and
@@ -40,7 +40,7 @@ public final class CourseCounts {
    * @param now what the platform holds now
    * @param courses the courses that are looked at, in lower case
    */
-  public CourseCounts(Held before, Held now, Set<String> courses) {
+  public CourseCounts(KnownMemberships before, KnownMemberships now, Set<String> courses) {
     this.courses = Set.copyOf(courses);
     expected = new Headcounts(before, "");
     there = new Headcounts(now, "");

@@ -3,8 +3,8 @@ package neatroster.core.confirm;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
-import neatroster.core.compare.Phase;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 
 /**

@@ -4,8 +4,8 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
-import neatroster.core.compare.Change;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.Change;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 
 /** What of a change is there after its outcome was found out. */

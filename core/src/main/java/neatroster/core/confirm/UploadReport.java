@@ -7,8 +7,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import neatroster.core.compare.Change;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.Change;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.grid.Place;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.Column;
@@ -17,7 +17,7 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
+import neatroster.core.state.Known;
 
 /**
  * What a platform said of an upload, row by row: which went in, and which it refused and why. Who

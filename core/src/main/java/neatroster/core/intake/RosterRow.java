@@ -255,14 +255,6 @@ public final class RosterRow {
   }
 
   /**
-   * The cleaned text of a column that is no field, found by its header; empty where there is none.
-   */
-  public String own(String header) {
-    int column = reading.ownColumn(header);
-    return column < 0 ? "" : cellAt(column).cleaned();
-  }
-
-  /**
    * Whether the row does not have as many cells as the header, so that values may stand in the
    * wrong columns. Blank cells beyond the last header do not count where most rows have them. A row
    * in which a value goes on over the rows below counts too.

@@ -733,16 +733,6 @@ public final class SheetReading {
     return columnOfField[field.ordinal()];
   }
 
-  /** The column with a header that names no field of ours, counted from 0, or -1. */
-  public int ownColumn(String header) {
-    for (Column column : columns) {
-      if (column.field().isEmpty() && column.header().equalsIgnoreCase(header)) {
-        return column.index();
-      }
-    }
-    return -1;
-  }
-
   /** The column that holds the field. */
   public Optional<Column> column(Field field) {
     return has(field) ? Optional.of(columns.get(indexOf(field))) : Optional.empty();

@@ -1,7 +1,7 @@
 package neatroster.core.layout;
 
 import java.util.List;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 

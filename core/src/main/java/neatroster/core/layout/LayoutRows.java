@@ -10,7 +10,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.compare.WholeRecords;
 import neatroster.core.grid.Place;
 import neatroster.core.grid.SheetName;

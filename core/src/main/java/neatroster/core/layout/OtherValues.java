@@ -7,9 +7,9 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import neatroster.core.compare.Change;
-import neatroster.core.compare.Phase;
-import neatroster.core.compare.PlannedChange;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.core.text.PackedCells;
 

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import neatroster.core.model.KnownUser;
+import neatroster.core.state.KnownUsers;
 import neatroster.core.text.IntList;
 import neatroster.core.text.KeyIndex;
 import neatroster.core.text.Words;

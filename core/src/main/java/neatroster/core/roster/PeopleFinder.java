@@ -9,11 +9,11 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.function.Predicate;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
+import neatroster.core.state.KnownUsers;
 import neatroster.core.text.Cleaning;
 import neatroster.core.text.IntColumn;
 import neatroster.core.text.IntList;
@@ -26,7 +26,7 @@ import neatroster.core.text.KeyIndex;
  *
  * <p>Rows and accounts are both <em>nodes</em>: first the rows in their order, then the accounts.
  */
-final class PeopleFinder {
+public final class PeopleFinder {
   /** So many names under one mark are no people but a slip in a whole column. */
   private static final int MOST_NAMES = 40;
 
@@ -93,22 +93,17 @@ final class PeopleFinder {
   /**
    * Finds everybody whom the lists of a roster describe.
    *
-   * @param isLooked which sheets are looked at
    * @param known who has an account
    * @param sharedEmails whether several people may have one address, so that it tells nobody apart
    * @param matchesByName whether a list of people and an account that an export alone has are put
    *     together by a name that nobody else has
    */
-  static People find(
-      Roster roster,
-      Predicate<SheetReading> isLooked,
-      KnownUsers known,
-      boolean sharedEmails,
-      boolean matchesByName) {
+  public static People find(
+      Roster roster, KnownUsers known, boolean sharedEmails, boolean matchesByName) {
     PeopleFinder finder = new PeopleFinder(roster, known, sharedEmails, matchesByName);
     int number = 0;
     for (SheetReading sheet : roster.sheets()) {
-      if (sheet.table() == Table.USERS && isLooked.test(sheet)) {
+      if (sheet.table() == Table.USERS) {
         finder.add(roster.columns(sheet), number++);
       }
     }

@@ -9,6 +9,7 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
 import neatroster.core.text.PairIndex;
 
 /**
@@ -51,7 +52,6 @@ public final class ResolvedRoster {
     people =
         PeopleFinder.find(
             rows,
-            sheet -> true,
             known.users(),
             settings.emails().usual().sharedAllowed(),
             settings.policy().matchByName());

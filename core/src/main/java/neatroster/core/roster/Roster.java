@@ -3,7 +3,6 @@ package neatroster.core.roster;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import neatroster.core.grid.Place;
@@ -165,6 +164,12 @@ public final class Roster {
     }
   }
 
+  /** Hands on every row of one sheet, as it stands. */
+  public void read(SheetReading sheet, Receiver receiver) {
+    columns();
+    read(positions.get(sheet), sheet.enrolls() ? Table.USERS : sheet.table(), receiver);
+  }
+
   /** Hands on every enrollment that the rows of a sheet hold. */
   public void enrollments(SheetReading sheet, Receiver receiver) {
     read(positions.get(sheet), Table.ENROLLMENTS, receiver);
@@ -226,15 +231,6 @@ public final class Roster {
     int sheet = sheetOf(line);
     SheetColumns rows = columns.get(sheet);
     return new RowCursor(rows).at(rows.position(line - starts[sheet]));
-  }
-
-  /** A row by its line, in the cursor of its sheet, until another of the sheet is asked for. */
-  RosterRow row(int line, Map<SheetReading, RowCursor> cursors) {
-    int sheet = sheetOf(line);
-    SheetColumns rows = columns.get(sheet);
-    return cursors
-        .computeIfAbsent(rows.reading(), reading -> new RowCursor(rows))
-        .at(rows.position(line - starts[sheet]));
   }
 
   /** The line of a place, or -1 where the place is no row of a sheet. */

@@ -268,7 +268,7 @@ public final class SheetColumns {
   }
 
   /** More than any number of a text of a field. */
-  int texts(Field field) {
+  public int texts(Field field) {
     int column = reading.indexOf(field);
     return column < 0 ? 1 : pools[column].size();
   }

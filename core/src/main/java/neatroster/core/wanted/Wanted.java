@@ -222,7 +222,6 @@ public final class Wanted {
     return account.person().site().isEmpty()
         ? resolved
             .known()
-            .held()
             .user(resolved.people().account(person))
             .map(there -> there.text(Field.SITE))
             .orElse("")

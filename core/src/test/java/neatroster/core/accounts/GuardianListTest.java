@@ -8,10 +8,10 @@ import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
-import neatroster.core.roster.Known;
-import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
+import neatroster.core.state.KnownUsers;
 import neatroster.core.wanted.Wanted;
 import org.junit.jupiter.api.Test;
 

@@ -3,21 +3,23 @@ package neatroster.core.compare;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
+import neatroster.core.change.Change;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
-import neatroster.core.roster.Known;
-import neatroster.core.roster.Statements;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
+import neatroster.core.statement.Statement;
+import neatroster.core.statement.Statements;
 
 /** What comes of comparing test sheets, in a form that a test can compare. */
 final class Compared {
@@ -31,7 +33,7 @@ final class Compared {
         new Basis(settings, known, Optional.of(LocalDate.of(2027, 1, 15)), Optional.empty());
     CheckResult checked =
         Checker.check(Rosters.of(settings, sheets.toArray(TextSheet[]::new)), basis);
-    totals = new Totals(known.held(), settings.defaultRole());
+    totals = new Totals(known.memberships(), settings.defaultRole());
     ChangeReceiver receiver =
         new ChangeReceiver() {
           @Override
@@ -76,30 +78,25 @@ final class Compared {
       throws Exception {
     List<TextSheet> known = new ArrayList<>();
     List<TextSheet> sheets = new ArrayList<>();
-    Map<String, Statements.Source> sources = new HashMap<>();
+    List<Statement> statements = new ArrayList<>();
     for (String text : texts) {
       String rest = text.substring(text.indexOf('\n') + 1);
-      if (text.startsWith("known\n") || text.startsWith("delivered\n")) {
+      // The newest comes first.
+      Instant at = Instant.EPOCH.minusSeconds(statements.size());
+      if (text.startsWith("delivered\n")) {
+        statements.add(new Statement.Delivery(DeliveredChanges.of(rest), at));
+      } else if (text.startsWith("known\n")) {
         TextSheet sheet = TextSheet.of("known" + known.size(), rest);
         known.add(sheet);
-        // The newest comes first.
-        Instant at = Instant.EPOCH.minusSeconds(known.size());
-        sources.put(
-            sheet.name().file(),
-            new Statements.Source(
-                text.startsWith("delivered\n") ? Statements.Kind.DELIVERY : Statements.Kind.EXPORT,
-                at));
+        statements.add(new Statement.Export(sheet.name().file(), at));
       } else {
         sheets.add(TextSheet.of("sheet" + sheets.size(), text));
       }
     }
     return new Compared(
         settings,
-        Known.read(
-            Rosters.of(settings, known.toArray(TextSheet[]::new)),
-            new Statements(sources, text -> Map.of()),
-            List.of(),
-            false),
+        Statements.read(
+            Rosters.of(settings, known.toArray(TextSheet[]::new)), statements, List.of(), false),
         sheets,
         areWholeLists);
   }

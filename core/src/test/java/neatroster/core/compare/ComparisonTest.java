@@ -10,6 +10,9 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.check.CheckResult;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.DateOrder;
@@ -18,11 +21,11 @@ import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
-import neatroster.core.roster.KnownUsers;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.Varied;
+import neatroster.core.state.Known;
+import neatroster.core.state.KnownUsers;
 import org.junit.jupiter.api.Test;
 
 class ComparisonTest {

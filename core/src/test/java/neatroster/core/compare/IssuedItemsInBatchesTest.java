@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
@@ -20,11 +21,12 @@ import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.Varied;
+import neatroster.core.state.Known;
+import neatroster.core.statement.Statements;
 import org.junit.jupiter.api.Test;
 
 /** What was issued beside usernames, on its way to the platform. */
@@ -43,7 +45,7 @@ class IssuedItemsInBatchesTest {
       TextSheet... sheets)
       throws UnreadableSheetException {
     Roster exports = export.isEmpty() ? Rosters.of() : Rosters.of(TextSheet.of("export", export));
-    Known known = Known.read(exports, issued, false);
+    Known known = Statements.read(exports, issued, false);
     CheckResult checked = Checker.check(Rosters.of(settings, sheets), Basis.of(settings, known));
     List<String> changes = new ArrayList<>();
     ChangeReceiver receiver =

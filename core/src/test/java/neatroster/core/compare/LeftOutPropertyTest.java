@@ -10,6 +10,7 @@ import java.util.Random;
 import java.util.Set;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
@@ -18,8 +19,8 @@ import neatroster.core.handout.Attendee;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 

@@ -1,6 +1,5 @@
 package neatroster.core.compare;
 
-import static java.util.stream.Collectors.joining;
 import static java.util.stream.Collectors.toCollection;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -9,8 +8,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
-import java.util.EnumMap;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -23,17 +20,21 @@ import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.check.Basis;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
-import neatroster.core.roster.Statements;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
+import neatroster.core.state.Known;
+import neatroster.core.statement.Statement;
+import neatroster.core.statement.Statements;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 
@@ -251,20 +252,13 @@ class RoundTripPropertyTest {
   private static List<PlannedChange> changes(
       TextSheet[] asked, Platform held, List<PlannedChange> delivered) throws Exception {
     Settings settings = settings();
-    List<TextSheet> sheets = delivered(delivered);
-    Map<String, Statements.Source> sources = new HashMap<>();
-    sheets.forEach(
-        sheet -> sources.put(sheet.file(), new Statements.Source(Statements.Kind.DELIVERY, LATER)));
-    for (TextSheet export : held.sheets("known-")) {
-      sheets.add(export);
-      sources.put(export.file(), new Statements.Source(Statements.Kind.EXPORT, Instant.EPOCH));
+    TextSheet[] exports = held.sheets("known-");
+    List<Statement> statements = new ArrayList<>();
+    for (TextSheet export : exports) {
+      statements.add(new Statement.Export(export.file(), Instant.EPOCH));
     }
-    Known known =
-        Known.read(
-            Rosters.of(settings, sheets.toArray(TextSheet[]::new)),
-            new Statements(sources, group -> Map.of(Field.GROUP, group)),
-            List.of(),
-            false);
+    statements.add(new Statement.Delivery(new DeliveredChanges(inOrder(delivered)), LATER));
+    Known known = Statements.read(Rosters.of(settings, exports), statements, List.of(), false);
     Roster roster = Rosters.of(settings, asked);
     Basis basis =
         new Basis(settings, known, Optional.of(LocalDate.of(2027, 1, 15)), Optional.empty());
@@ -288,46 +282,6 @@ class RoundTripPropertyTest {
             })
         .run();
     return changes;
-  }
-
-  /** Changes as a run keeps them, table by table. */
-  private static List<TextSheet> delivered(List<PlannedChange> changes) {
-    Map<Table, StringBuilder> texts = new EnumMap<>(Table.class);
-    for (PlannedChange change : changes) {
-      boolean isOfCourse = !change.value(Field.COURSE).isEmpty();
-      Table table =
-          switch (change.phase()) {
-            case COURSES -> Table.COURSES;
-            case ENROLLMENTS, WITHDRAWALS -> Table.ENROLLMENTS;
-            case REMOVALS -> isOfCourse ? Table.COURSES : Table.USERS;
-            case USERS -> Table.USERS;
-            default -> null;
-          };
-      if (table == null) {
-        continue;
-      }
-      Map<Field, String> values = new EnumMap<>(Field.class);
-      values.putAll(change.values());
-      if (change.phase() == Phase.WITHDRAWALS) {
-        values.put(Field.STATUS, "ended");
-      } else if (change.phase() == Phase.REMOVALS) {
-        values.put(Field.STATUS, "removed");
-        values.put(Field.CODE, change.value(Field.COURSE));
-      }
-      StringBuilder text =
-          texts.computeIfAbsent(
-              table,
-              t ->
-                  new StringBuilder("change | ")
-                      .append(t.fields().stream().map(Field::label).collect(joining(" | ")))
-                      .append(" | before\n"));
-      text.append(change.change().word()).append(" | ");
-      table.fields().forEach(field -> text.append(values.getOrDefault(field, "")).append(" | "));
-      text.append(change.before().getOrDefault(Field.GROUP, "")).append('\n');
-    }
-    List<TextSheet> sheets = new ArrayList<>();
-    texts.forEach((table, text) -> sheets.add(TextSheet.of("delivered-" + table, text.toString())));
-    return sheets;
   }
 
   /** Changes that can be made without the others: whoever is enrolled is there, and so on. */

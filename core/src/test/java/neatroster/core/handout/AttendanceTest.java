@@ -12,9 +12,9 @@ import neatroster.core.check.pass.Checker;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
-import neatroster.core.roster.Known;
-import neatroster.core.roster.KnownUsers;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
+import neatroster.core.state.KnownUsers;
 import org.junit.jupiter.api.Test;
 
 class AttendanceTest {

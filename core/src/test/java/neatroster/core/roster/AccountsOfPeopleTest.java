@@ -10,6 +10,8 @@ import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Table;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
+import neatroster.core.state.KnownUsers;
 import org.junit.jupiter.api.Test;
 
 /** Whose account a row of users is about. */

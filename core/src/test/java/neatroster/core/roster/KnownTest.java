@@ -8,6 +8,9 @@ import neatroster.core.TextSheet;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Table;
+import neatroster.core.state.Known;
+import neatroster.core.state.KnownUsers;
+import neatroster.core.statement.Statements;
 import org.junit.jupiter.api.Test;
 
 class KnownTest {
@@ -16,7 +19,7 @@ class KnownTest {
     for (int i = 0; i < exports.length; i++) {
       sheets[i] = TextSheet.of("export" + i, exports[i]);
     }
-    return Known.read(Rosters.of(sheets), issued, false);
+    return Statements.read(Rosters.of(sheets), issued, false);
   }
 
   private static final KnownUser ANA =
@@ -108,15 +111,15 @@ class KnownTest {
             "course | name\nNAV-1 | Port Watch\n | Choir\n",
             "user | course | group | status\nana@pier.example | NAV-1 | Port Watch |\n417 | NAV-2 | | ended\n");
     assertThat(known.courses()).containsEntry("NAV-1", "Coast");
-    assertThat(known.categories()).containsExactly("Deck/Year 1");
-    assertThat(known.sites()).containsExactly("Main Pier");
+    assertThat(known.told().categories()).containsExactly("Deck/Year 1");
+    assertThat(known.told().sites()).containsExactly("Main Pier");
     assertThat(known.groupsOf("NAV-1")).containsExactly("Port Watch");
     assertThat(known.groupsOf("")).containsExactly("Choir");
     assertThat(known.hasGroup("NAV-1", "Choir")).isFalse();
     // The export names her by her address; the account is what counts.
-    assertThat(known.hasEnrollment("AMARLOWE", "NAV-1", "Port Watch")).isTrue();
-    assertThat(known.hasEnrollment("amarlowe", "NAV-1", "")).isFalse();
-    assertThat(known.hasEnrollment("amarlowe", "NAV-2", "")).isFalse();
+    assertThat(known.memberships().has("AMARLOWE", "NAV-1", "Port Watch")).isTrue();
+    assertThat(known.memberships().has("amarlowe", "NAV-1", "")).isFalse();
+    assertThat(known.memberships().has("amarlowe", "NAV-2", "")).isFalse();
   }
 
   @Test

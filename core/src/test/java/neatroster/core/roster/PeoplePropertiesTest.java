@@ -24,6 +24,8 @@ import neatroster.core.model.Person;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
+import neatroster.core.state.KnownUsers;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 

@@ -14,15 +14,15 @@ import java.util.stream.Collectors;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.arrange.CoursePeople;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
-import neatroster.core.compare.Change;
 import neatroster.core.compare.ChangeReceiver;
 import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
-import neatroster.core.compare.Phase;
-import neatroster.core.compare.PlannedChange;
 import neatroster.core.compare.Totals;
 import neatroster.core.confirm.Arrival;
 import neatroster.core.confirm.CourseCounts;
@@ -32,8 +32,9 @@ import neatroster.core.handout.Attendee;
 import neatroster.core.handout.Seat;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
-import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
+import neatroster.core.statement.Statements;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 
@@ -176,7 +177,7 @@ class SameRosterForEverybodyTest {
     assertThat(created).as("accounts").isEqualTo(school.people());
     assertThat(groups).filteredOn(group -> group.endsWith(" Star")).allMatch(isUsedBy(asked));
 
-    Totals totals = new Totals(Known.nothing().held(), settings.defaultRole());
+    Totals totals = new Totals(Known.nothing().memberships(), settings.defaultRole());
     changes.forEach(totals::add);
     Map<String, Integer> counted = new TreeMap<>();
     totals
@@ -186,7 +187,7 @@ class SameRosterForEverybodyTest {
                 roles.forEach((role, heads) -> counted.put(course + " " + role, heads[1])));
     assertThat(counted).as("headcounts").isEqualTo(heads(asked));
 
-    Known there = Known.read(Rosters.of(settings, export(changes)), List.of(), false);
+    Known there = Statements.read(Rosters.of(settings, export(changes)), List.of(), false);
     Arrival arrival = new Arrival(settings, there);
     for (PlannedChange change : changes) {
       if (change.phase() != Phase.SITES && change.phase() != Phase.WITHDRAWALS) {
@@ -194,7 +195,8 @@ class SameRosterForEverybodyTest {
       }
     }
     Set<String> courses = new TreeSet<>(Set.of("nav-1", "nav-2", "knot-1", "rad-1"));
-    CourseCounts counts = new CourseCounts(Known.nothing().held(), there.held(), courses);
+    CourseCounts counts =
+        new CourseCounts(Known.nothing().memberships(), there.memberships(), courses);
     changes.forEach(counts::add);
     assertThat(counts.all()).allMatch(count -> count.expected() == count.there());
     assertThat(

@@ -16,23 +16,24 @@ import neatroster.core.accounts.Issuing;
 import neatroster.core.accounts.PasswordWords;
 import neatroster.core.arrange.CoursePeople;
 import neatroster.core.batch.Obstacle;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.compare.ChangeReceiver;
 import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
-import neatroster.core.compare.PlannedChange;
 import neatroster.core.confirm.CourseCounts;
 import neatroster.core.handout.Attendance;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.Varied;
+import neatroster.core.state.Known;
+import neatroster.core.statement.Statements;
 import org.junit.jupiter.api.Test;
 
 /** What is asked for is asked for once, and by everybody alike. */
@@ -278,9 +279,10 @@ class WantedTest {
     String port = "bfinch | NAV-1 | Port | learner\n";
     String star = "bfinch | NAV-1 | Star | learner\n";
     Known before =
-        Known.read(Rosters.of(TextSheet.of("b", header + port + star)), List.of(), false);
-    Known now = Known.read(Rosters.of(TextSheet.of("n", header + star)), List.of(), false);
-    CourseCounts counts = new CourseCounts(before.held(), now.held(), java.util.Set.of("nav-1"));
+        Statements.read(Rosters.of(TextSheet.of("b", header + port + star)), List.of(), false);
+    Known now = Statements.read(Rosters.of(TextSheet.of("n", header + star)), List.of(), false);
+    CourseCounts counts =
+        new CourseCounts(before.memberships(), now.memberships(), java.util.Set.of("nav-1"));
     List<PlannedChange> changes = new ArrayList<>();
     new Comparison(
             Settings.standard(),
@@ -314,7 +316,7 @@ class WantedTest {
     assertThat(changes(Settings.standard(), PEOPLE, courses))
         .contains("enrollments bfinch NAV-1", "enrollments amarlowe NAV-1");
     Known told =
-        Known.read(
+        Statements.read(
             Rosters.of(
                 TextSheet.of("people", PEOPLE),
                 TextSheet.of("courses", "code | title | instructors\nNAV-1 | Coast | bfinch\n")),

@@ -119,8 +119,8 @@ import neatroster.core.check.rules.values.UnknownRole;
 import neatroster.core.check.rules.values.UnknownStatus;
 import neatroster.core.check.rules.values.UnlistedValue;
 import neatroster.core.check.rules.values.UnreachableEmail;
-import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
 
 /** Every rule there is. A new rule is a new file and a line here. */
 public final class Rules {

@@ -11,10 +11,10 @@ import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.model.Severity;
-import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Accepted;
 import neatroster.core.settings.Settings;
+import neatroster.core.statement.Statements;
 import org.junit.jupiter.api.Test;
 
 /** One slip of the hand is one finding, and what is meant is none. */
@@ -32,7 +32,7 @@ class OneSlipTest {
     Basis basis =
         new Basis(
             settings,
-            Known.read(exports, List.of(), false),
+            Statements.read(exports, List.of(), false),
             Optional.of(LocalDate.of(2027, 1, 15)),
             Optional.empty());
     return Checker.check(Rosters.of(settings, sheets), basis);

@@ -19,9 +19,9 @@ import neatroster.core.check.Finding;
 import neatroster.core.check.rules.enrollments.ClassOfInstructors;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Field;
-import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 

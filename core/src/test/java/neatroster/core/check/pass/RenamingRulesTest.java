@@ -7,10 +7,10 @@ import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
-import neatroster.core.roster.KnownUsers;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.Varied;
+import neatroster.core.state.KnownUsers;
 import org.junit.jupiter.api.Test;
 
 /** Usernames of people who have an account, and usernames that differ by role. */

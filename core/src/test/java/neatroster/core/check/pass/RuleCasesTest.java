@@ -19,9 +19,9 @@ import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Person;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
+import neatroster.core.statement.Statements;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
@@ -373,7 +373,7 @@ class RuleCasesTest {
     Basis basis =
         new Basis(
             SETTINGS,
-            Known.read(Rosters.of(SETTINGS, known.toArray(TextSheet[]::new)), issued, false),
+            Statements.read(Rosters.of(SETTINGS, known.toArray(TextSheet[]::new)), issued, false),
             Optional.of(LocalDate.of(2027, 1, 15)),
             Optional.of(Set.of("ana.jpg", "bo.jpg")));
     Roster roster = Rosters.of(SETTINGS, sheets.toArray(TextSheet[]::new));

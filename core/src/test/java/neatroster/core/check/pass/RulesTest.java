@@ -16,9 +16,10 @@ import neatroster.core.check.RuleText;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.model.Severity;
-import neatroster.core.roster.Known;
-import neatroster.core.roster.KnownUsers;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
+import neatroster.core.state.KnownUsers;
+import neatroster.core.statement.Statements;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -321,7 +322,7 @@ class RulesTest {
   @Test
   void thePlacesOfACourseThatOnlyAnExportListsCount() throws Exception {
     Known known =
-        Known.read(
+        Statements.read(
             Rosters.of(
                 TextSheet.of(
                     "held", "code | title | capacity\nNAV-8 | Coast | 1\nNAV-9 | Night | 2\n"),

@@ -8,8 +8,8 @@ import java.util.Optional;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.check.Basis;
-import neatroster.core.roster.Known;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
 import org.junit.jupiter.api.Test;
 
 /** What is over hangs on the day. */

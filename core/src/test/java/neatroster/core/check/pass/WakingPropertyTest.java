@@ -14,10 +14,10 @@ import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
-import neatroster.core.roster.Known;
-import neatroster.core.roster.KnownUsers;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
+import neatroster.core.state.KnownUsers;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 

@@ -84,7 +84,6 @@ public final class ClassOverCapacity implements RosterRule {
         ending
             .resolved()
             .known()
-            .held()
             .course(courses.code(course))
             .map(held -> held.text(Field.CAPACITY))
             .filter(places -> places.matches("\\d{1,9}"))

@@ -27,8 +27,8 @@ import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.roster.ColumnTexts;
 import neatroster.core.roster.Groups;
-import neatroster.core.roster.Known;
 import neatroster.core.roster.Link;
+import neatroster.core.state.Known;
 import neatroster.core.text.Cell;
 import neatroster.core.text.Quoted;
 import neatroster.core.value.EmailShape;
@@ -245,8 +245,8 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
         (field, all) -> {
           Set<String> there =
               switch (field) {
-                case SITE -> known.sites();
-                case CATEGORY -> known.categories();
+                case SITE -> known.told().sites();
+                case CATEGORY -> known.told().categories();
                 default -> Set.of();
               };
           say(new Names(twins, all, there, ending, people), findings);

@@ -3,7 +3,7 @@ package neatroster.core.check.rules.courses;
 import neatroster.core.check.RuleText;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
-import neatroster.core.roster.Known;
+import neatroster.core.state.Known;
 
 /** A category that the platform does not have. */
 public final class UnknownCategory extends UnknownPlace {
@@ -25,6 +25,6 @@ public final class UnknownCategory extends UnknownPlace {
           """);
 
   public UnknownCategory(Known known) {
-    super(TEXT, Field.CATEGORY, known.categories());
+    super(TEXT, Field.CATEGORY, known.told().categories());
   }
 }

@@ -3,7 +3,7 @@ package neatroster.core.check.rules.courses;
 import neatroster.core.check.RuleText;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
-import neatroster.core.roster.Known;
+import neatroster.core.state.Known;
 
 /** A site that the platform does not have. */
 public final class UnknownSite extends UnknownPlace {
@@ -25,6 +25,6 @@ public final class UnknownSite extends UnknownPlace {
           """);
 
   public UnknownSite(Known known) {
-    super(TEXT, Field.SITE, known.sites());
+    super(TEXT, Field.SITE, known.told().sites());
   }
 }

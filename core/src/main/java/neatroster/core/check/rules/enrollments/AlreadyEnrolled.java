@@ -8,7 +8,7 @@ import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
+import neatroster.core.state.Known;
 
 /** Somebody who is in the course already. */
 public final class AlreadyEnrolled extends TableRule {
@@ -57,7 +57,7 @@ public final class AlreadyEnrolled extends TableRule {
     }
     String username = row.resolved.people().username(row.user.number());
     String course = row.resolved.courses().code(row.course.number());
-    if (!username.isEmpty() && known.hasEnrollment(username, course, row.text(Field.GROUP))) {
+    if (!username.isEmpty() && known.memberships().has(username, course, row.text(Field.GROUP))) {
       findings.add(
           row.finding(
               this,

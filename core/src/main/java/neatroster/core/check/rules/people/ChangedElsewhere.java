@@ -8,7 +8,7 @@ import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.roster.Known;
+import neatroster.core.state.Known;
 import neatroster.core.text.Quoted;
 
 /** An account that somebody changed on the platform. */

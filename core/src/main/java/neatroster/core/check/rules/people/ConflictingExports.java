@@ -6,8 +6,8 @@ import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
 import neatroster.core.check.RuleText;
 import neatroster.core.model.Severity;
-import neatroster.core.roster.Contradiction;
-import neatroster.core.roster.Known;
+import neatroster.core.state.Contradiction;
+import neatroster.core.state.Known;
 import neatroster.core.text.Quoted;
 
 /** Exports of the platform that contradict each other. */
@@ -42,7 +42,7 @@ public final class ConflictingExports implements RosterRule {
 
   @Override
   public void check(Ending ending, Findings findings) {
-    for (Contradiction one : known.contradictions()) {
+    for (Contradiction one : known.told().contradictions()) {
       String there = one.countsAt().sheet() + ", row " + one.countsAt().row();
       String message =
           switch (one.kind()) {

@@ -12,7 +12,7 @@ import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
-import neatroster.core.roster.Known;
+import neatroster.core.state.Known;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
 

@@ -1,4 +1,4 @@
-package neatroster.core.roster;
+package neatroster.core.state;
 
 import java.nio.charset.StandardCharsets;
 import java.util.AbstractList;
@@ -16,7 +16,7 @@ import neatroster.core.text.Utf8;
  * Each is put together when it is asked for; several threads may ask once nothing is changed any
  * more.
  */
-final class PackedAccounts extends AbstractList<KnownUser> implements RandomAccess {
+public final class PackedAccounts extends AbstractList<KnownUser> implements RandomAccess {
   private static final int CHUNK_BITS = 20;
   private static final int CHUNK = 1 << CHUNK_BITS;
 
@@ -38,7 +38,7 @@ final class PackedAccounts extends AbstractList<KnownUser> implements RandomAcce
   private int length;
 
   /** No accounts yet. */
-  PackedAccounts() {}
+  public PackedAccounts() {}
 
   /** Accounts in their order. */
   static PackedAccounts of(List<KnownUser> accounts) {

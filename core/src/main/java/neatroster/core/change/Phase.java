@@ -1,4 +1,4 @@
-package neatroster.core.compare;
+package neatroster.core.change;
 
 import java.util.ArrayList;
 import java.util.List;

@@ -1,4 +1,4 @@
-package neatroster.core.roster;
+package neatroster.core.state;
 
 import java.util.ArrayList;
 import java.util.Collections;

@@ -1,4 +1,4 @@
-package neatroster.core.compare;
+package neatroster.core.change;
 
 import java.util.List;
 import java.util.Map;
@@ -30,8 +30,11 @@ public record PlannedChange(
     Map<String, String> ownBefore,
     String why,
     Place place) {
-  static final String NEW = "the platform does not have it";
-  static final String OTHERWISE = "the platform has it otherwise";
+  /** The reason of what is new. */
+  public static final String NEW = "the platform does not have it";
+
+  /** The reason of what is changed. */
+  public static final String OTHERWISE = "the platform has it otherwise";
 
   /** A change without what was before. */
   public PlannedChange(

@@ -1,4 +1,4 @@
-package neatroster.core.roster;
+package neatroster.core.state;
 
 import neatroster.core.grid.Place;
 import neatroster.core.model.Field;

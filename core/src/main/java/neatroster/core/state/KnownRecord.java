@@ -1,0 +1,56 @@
+package neatroster.core.state;
+
+import java.util.Optional;
+import neatroster.core.intake.Names;
+import neatroster.core.model.Field;
+import neatroster.core.model.OwnField;
+
+/** What is known of an account, a course or a group of the platform, field by field. */
+public final class KnownRecord {
+  private final KnownRecords records;
+  private final int number;
+
+  KnownRecord(KnownRecords records, int number) {
+    this.records = records;
+    this.number = number;
+  }
+
+  /** The value of a field; empty where it is blank or nothing tells it. */
+  public String text(Field field) {
+    return records.text(number, field).orElse("");
+  }
+
+  /** Whether anything tells a field, be it that it is blank. */
+  public boolean tells(Field field) {
+    return records.text(number, field).isPresent();
+  }
+
+  /** The value of one of the school's own fields, if anything tells it. */
+  public Optional<String> own(OwnField field) {
+    return records.text(number, field.name());
+  }
+
+  /** Whether the name is known as a whole alone. */
+  public boolean hasOnlyFullName() {
+    return records.hasOnlyFullName(number);
+  }
+
+  /** The name in its parts. */
+  public Names.Parts name() {
+    return new Names.Parts(
+        text(Field.GIVEN_NAME),
+        text(Field.MIDDLE_NAME),
+        text(Field.FAMILY_NAME),
+        text(Field.SUFFIX));
+  }
+
+  /** What was last delivered of a field, if anything was; empty where it was cleared. */
+  public Optional<String> delivered(Field field) {
+    return records.delivered(number, field);
+  }
+
+  /** The same of one of the school's own fields. */
+  public Optional<String> deliveredOwn(OwnField field) {
+    return records.delivered(number, field.name());
+  }
+}

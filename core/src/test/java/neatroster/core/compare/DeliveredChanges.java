@@ -1,0 +1,79 @@
+package neatroster.core.compare;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.core.statement.Statement;
+
+/** Changes that were delivered, held in memory. */
+record DeliveredChanges(List<PlannedChange> all) implements Statement.Changes {
+  /** Changes of one table, a line each: the change, then values under the headers. */
+  static DeliveredChanges of(String text) {
+    List<String> lines = text.lines().toList();
+    List<String> header = cells(lines.get(0));
+    Phase phase =
+        header.contains(Field.USERNAME.label())
+            ? Phase.USERS
+            : header.contains(Field.CODE.label())
+                ? Phase.COURSES
+                : header.contains(Field.NAME.label()) ? Phase.GROUPS : Phase.ENROLLMENTS;
+    List<PlannedChange> all = new ArrayList<>();
+    for (String line : lines.subList(1, lines.size())) {
+      List<String> cells = cells(line);
+      Map<Field, String> values = new EnumMap<>(Field.class);
+      Map<String, String> own = new LinkedHashMap<>();
+      for (int i = 1; i < header.size(); i++) {
+        String value = i < cells.size() ? cells.get(i) : "";
+        Optional<Field> field = Field.named(header.get(i));
+        if (field.isEmpty()) {
+          own.put(header.get(i), value);
+        } else if (!value.isEmpty()) {
+          values.put(field.get(), value);
+        }
+      }
+      Change change = Change.valueOf(cells.get(0).toUpperCase(Locale.ROOT).replace('-', '_'));
+      all.add(
+          new PlannedChange(
+              change == Change.WITHDRAW ? Phase.WITHDRAWALS : phase, change, values, own));
+    }
+    return new DeliveredChanges(all);
+  }
+
+  private static List<String> cells(String line) {
+    return List.of(line.split("\\|", -1)).stream().map(String::strip).toList();
+  }
+
+  private static Table table(PlannedChange change) {
+    return switch (change.phase()) {
+      case SITES, USERS -> Table.USERS;
+      case COURSES -> Table.COURSES;
+      case GROUPS -> Table.GROUPS;
+      case ENROLLMENTS, WITHDRAWALS -> Table.ENROLLMENTS;
+      case REMOVALS -> change.value(Field.COURSE).isEmpty() ? Table.USERS : Table.COURSES;
+    };
+  }
+
+  @Override
+  public Set<Table> tables() {
+    Set<Table> tables = EnumSet.noneOf(Table.class);
+    all.forEach(change -> tables.add(table(change)));
+    return tables;
+  }
+
+  @Override
+  public void read(Table table, Consumer<PlannedChange> receiver) {
+    all.stream().filter(change -> table(change) == table).forEach(receiver);
+  }
+}
