@@ -38,7 +38,7 @@ class LayoutsIT {
 
   @BeforeEach
   void theExamplesAreThere() throws Exception {
-    program = new Program(temp);
+    program = new Program(temp).within();
     for (String part : List.of("sheets", "layouts")) {
       Files.createDirectories(temp.resolve(part));
       try (Stream<Path> files = Files.list(DOCS.resolve("layouts").resolve(part))) {
@@ -332,7 +332,7 @@ class LayoutsIT {
 
   @Test
   void aDeliveredLayoutIsUndoneInItToo() throws Exception {
-    Program school = new Program(temp.resolve("school"));
+    Program school = new Program(temp.resolve("school")).within();
     program.run("begin", "school");
     try (Stream<Path> starters = Files.list(temp.resolve("school/sheets"))) {
       for (Path starter : starters.toList()) {

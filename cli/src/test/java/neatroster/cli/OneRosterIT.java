@@ -25,7 +25,7 @@ class OneRosterIT {
 
   @BeforeEach
   void aFolder() throws Exception {
-    program = new Program(temp);
+    program = new Program(temp).within();
   }
 
   @Test

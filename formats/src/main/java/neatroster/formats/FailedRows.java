@@ -37,7 +37,7 @@ public final class FailedRows implements Closeable {
   /** Notes which columns a change uses. */
   public void look(PlannedChange change) {
     if (change.phase() != Phase.SITES) {
-      Table table = RunChanges.table(change);
+      Table table = change.table();
       used.computeIfAbsent(table, t -> EnumSet.noneOf(Field.class))
           .addAll(RunChanges.values(table, change).keySet());
     }
@@ -48,7 +48,7 @@ public final class FailedRows implements Closeable {
     if (change.phase() == Phase.SITES) {
       return;
     }
-    Table table = RunChanges.table(change);
+    Table table = change.table();
     CsvRows sheet = open.get(table);
     if (sheet == null) {
       sheet = CsvRows.forPeople(files.create(RunChanges.fileName(table)));

@@ -15,17 +15,16 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Consumer;
 import neatroster.core.change.Change;
+import neatroster.core.change.Changes;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.statement.Statement;
 import neatroster.sheets.CsvLines;
 
 /** Reads back what {@link RunChanges} kept of a run, in the order in which it was kept. */
-public final class KeptChanges implements Statement.Changes {
+public final class KeptChanges implements Changes {
   private static final JsonFactory JSON = new JsonFactory();
 
   private final Path folder;
@@ -33,13 +32,6 @@ public final class KeptChanges implements Statement.Changes {
   /** The changes kept in a folder. */
   public KeptChanges(Path folder) {
     this.folder = folder;
-  }
-
-  /** Takes the changes of a run. */
-  @FunctionalInterface
-  public interface Receiver {
-    /** Takes a change. */
-    void change(PlannedChange change) throws IOException;
   }
 
   /** Takes the changes of a run with their numbers. */
@@ -62,14 +54,6 @@ public final class KeptChanges implements Statement.Changes {
     }
   }
 
-  /** Hands on every change, table by table. */
-  public void read(Receiver receiver) throws IOException {
-    sites(receiver);
-    for (Table table : Table.values()) {
-      read(table, (row, change) -> receiver.change(change));
-    }
-  }
-
   private void sites(Receiver receiver) throws IOException {
     Path sites = folder.resolve("sites.csv");
     if (Files.exists(sites)) {
@@ -85,11 +69,11 @@ public final class KeptChanges implements Statement.Changes {
   }
 
   @Override
-  public void read(Table table, Consumer<PlannedChange> receiver) throws IOException {
+  public void read(Table table, Receiver receiver) throws IOException {
     if (table == Table.USERS) {
-      sites(receiver::accept);
+      sites(receiver);
     }
-    read(table, (row, change) -> receiver.accept(change));
+    read(table, (row, change) -> receiver.change(change));
   }
 
   private static void read(Path file, Optional<Table> table, Receiver receiver) throws IOException {

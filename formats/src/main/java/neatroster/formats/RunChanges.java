@@ -60,7 +60,7 @@ public final class RunChanges implements Closeable {
       sites.row(List.of(change.change().word(), change.value(Field.SITE)));
       return;
     }
-    Table table = table(change);
+    Table table = change.table();
     RowWriter file = open.get(table);
     if (file == null) {
       file = new RowsBeside(CsvRows.literal(files.create(fileName(table))));
@@ -68,20 +68,6 @@ public final class RunChanges implements Closeable {
       file.row(header(table));
     }
     file.row(row(table, change));
-  }
-
-  /** The table that a change is kept under. */
-  public static Table table(PlannedChange change) {
-    return switch (change.phase()) {
-      case COURSES -> Table.COURSES;
-      case GROUPS -> Table.GROUPS;
-      case ENROLLMENTS, WITHDRAWALS -> Table.ENROLLMENTS;
-      case REMOVALS ->
-          !change.value(Field.GROUP).isEmpty()
-              ? Table.GROUPS
-              : change.value(Field.COURSE).isEmpty() ? Table.USERS : Table.COURSES;
-      default -> Table.USERS;
-    };
   }
 
   static List<Field> fields(Table table) {

@@ -7,7 +7,8 @@ import java.util.Optional;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.model.Field;
+import neatroster.core.change.Subject;
+import neatroster.core.model.Table;
 
 /** Sends what a run removes. */
 final class RemovalRows {
@@ -28,17 +29,18 @@ final class RemovalRows {
         List.of(Change.REMOVE),
         row -> {
           PlannedChange change = row.change();
-          String course = change.value(Field.COURSE);
-          String group = change.value(Field.GROUP);
-          if (!change.value(Field.USERNAME).isEmpty()) {
-            String name = change.value(Field.USERNAME);
+          Subject subject = change.subject();
+          String course = subject.course();
+          String group = subject.group();
+          if (subject.table() == Table.USERS) {
+            String name = subject.user();
             Optional<String> id = desk.lookup().userId(name);
             if (desk.lookup().stranger(name).isPresent()) {
               outbox.refuse(phase, row, desk.lookup().notThere(name));
             } else {
               delete(phase, row, Ids.user(name), "/Users/", id);
             }
-          } else if (!group.isEmpty()) {
+          } else if (subject.table() == Table.GROUPS) {
             String key = Ids.group(course, group);
             delete(phase, row, key, "/Groups/", desk.lookup().groupId(key));
           } else {

@@ -44,7 +44,6 @@ import neatroster.core.roster.Roster;
 import neatroster.core.state.Known;
 import neatroster.core.text.Nearest;
 import neatroster.formats.OwnColumns;
-import neatroster.formats.RunChanges;
 import neatroster.platform.Ids;
 import neatroster.platform.Journal;
 import neatroster.platform.Offer;
@@ -423,7 +422,7 @@ public final class SendCommand implements Callable<Integer> {
     Map<Table, List<Journal.Entry>> refused = journal.refusals();
     Map<Table, Integer> rows = new EnumMap<>(Table.class);
     for (RunConfirmation.Found found : missing) {
-      Table table = RunChanges.table(found.change());
+      Table table = found.change().table();
       int number = rows.merge(table, 1, Integer::sum) - 1;
       failures.add(new SendReport.Failure(found, refused.get(table).get(number).status()));
     }

@@ -7,16 +7,11 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.EnumMap;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import neatroster.cli.disk.DiskTrouble;
@@ -35,22 +30,15 @@ import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.change.Change;
-import neatroster.core.change.Phase;
-import neatroster.core.change.PlannedChange;
 import neatroster.core.compare.Above;
-import neatroster.core.compare.Reverse;
 import neatroster.core.compare.Teaching;
 import neatroster.core.compare.Totals;
 import neatroster.core.compare.WholeRecords;
 import neatroster.core.confirm.Arrival;
-import neatroster.core.confirm.Outcome;
-import neatroster.core.confirm.Taken;
+import neatroster.core.confirm.Reversal;
 import neatroster.core.layout.Layout;
 import neatroster.core.layout.LayoutJudge;
 import neatroster.core.model.Counted;
-import neatroster.core.model.Field;
-import neatroster.core.model.Table;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
@@ -93,15 +81,6 @@ public final class UndoCommand implements Callable<Integer> {
   @Parameters(paramLabel = "RUN", description = "The run, as 2027-01-12-1.")
   private String named;
 
-  /** What is said of something that is not taken back, or not wholly. */
-  private static final class Kept {
-    private final Map<String, Integer> counts = new LinkedHashMap<>();
-
-    void add(String what) {
-      counts.merge(what, 1, Integer::sum);
-    }
-  }
-
   /**
    * An undoing.
    *
@@ -134,17 +113,18 @@ public final class UndoCommand implements Callable<Integer> {
       Path changes = RunChoice.kept(folder, run);
       Roster none = new Roster(List.of(), List.of(), List.of());
       Known known = session.basis(workplace.known(), none).known();
-      Undoing undoing =
-          new Undoing(
+      Set<String> found = FoundThere.of(folder.path("runs").resolve(run.name()));
+      Reversal reversal =
+          new Reversal(
               new KeptChanges(changes),
               new Arrival(session.settings(), known),
-              FoundThere.of(folder.path("runs").resolve(run.name())));
-      String inUse = evenInUse ? "" : inUse(known, undoing);
+              made -> found.contains(FoundThere.key(made)));
+      String inUse = evenInUse ? "" : inUse(known, reversal);
       if (!inUse.isEmpty()) {
         refuse(session.screen(), run, inUse);
         return Exit.FINDINGS;
       }
-      String above = above(session.settings(), known, undoing);
+      String above = above(session.settings(), known, reversal);
       if (!above.isEmpty()) {
         refuse(session.screen(), run, above);
         return Exit.FINDINGS;
@@ -152,13 +132,13 @@ public final class UndoCommand implements Callable<Integer> {
       Teaching teaching = new Teaching(known.memberships());
       WholeRecords whole = new WholeRecords(known, teaching);
       new KeptChanges(changes.resolveSibling(KnownSource.DUE)).read(whole::assume);
-      String misfits = misfits(session.settings(), whole, undoing);
+      String misfits = misfits(session.settings(), whole, reversal);
       if (!misfits.isEmpty()) {
         refuse(session.screen(), run, misfits);
         return Exit.FINDINGS;
       }
       Undone undone =
-          pack(session.settings(), known, whole, teaching, folder, workplace, run, undoing);
+          pack(session.settings(), known, whole, teaching, folder, workplace, run, reversal);
       if (options.json()) {
         Json.write(session.screen().out(), json -> json(json, undone));
       } else {
@@ -192,172 +172,9 @@ public final class UndoCommand implements Callable<Integer> {
     }
   }
 
-  /** The changes that take a run back. */
-  private static final class Undoing {
-    private final KeptChanges changes;
-    private final Arrival arrival;
-    private final Set<String> foundThere;
-
-    Undoing(KeptChanges changes, Arrival arrival, Set<String> foundThere) {
-      this.changes = changes;
-      this.arrival = arrival;
-      this.foundThere = foundThere;
-    }
-
-    /**
-     * Hands on the changes: first of all the renamings, the last before the others, so that
-     * everything else is about people as they are called then; at the end who goes back to other
-     * groups, because what else was changed about them was changed in the new ones.
-     */
-    void read(KeptChanges.Receiver receiver, Kept kept) throws IOException {
-      Map<String, String> formerOf = new HashMap<>();
-      for (PlannedChange renaming : renamings()) {
-        formerOf.put(
-            renaming.value(Field.FORMER_USERNAME).toLowerCase(Locale.ROOT),
-            renaming.value(Field.USERNAME));
-        receiver.change(renaming);
-      }
-      Set<String> stay = whoWasThere();
-      List<PlannedChange> regroupings = new ArrayList<>();
-      changes.read(
-          made -> {
-            if (foundThere.contains(FoundThere.key(made))) {
-              kept.add(made.phase().one() + " that was there before the run; it stays");
-              return;
-            }
-            Outcome outcome = arrival.of(made);
-            Optional<PlannedChange> still = Taken.stillSo(made, outcome).map(arrival::completed);
-            if (still.isEmpty() || still.get().before().size() < made.before().size()) {
-              kept.add(
-                  made.phase().one()
-                      + " to "
-                      + made.change().word()
-                      + ", changed again or gone since");
-            }
-            if (still.isEmpty()) {
-              return;
-            }
-            PlannedChange change = still.get();
-            boolean isFurther =
-                change.change() == Change.ENROLL
-                    && !change.value(Field.GROUP).isEmpty()
-                    && stay.contains(seat(change));
-            Optional<PlannedChange> reverse =
-                isFurther ? Optional.of(Reverse.ofFurtherGroup(change)) : Reverse.of(change);
-            if (reverse.isEmpty()) {
-              kept.add(irreversible(change));
-              return;
-            }
-            costs(change, kept);
-            if (reverse.get().change() == Change.REGROUP) {
-              regroupings.add(0, renamedBack(reverse.get(), formerOf));
-            } else if (change.change() != Change.RENAME) {
-              receiver.change(renamedBack(reverse.get(), formerOf));
-            }
-          });
-      for (PlannedChange regrouping : regroupings) {
-        receiver.change(regrouping);
-      }
-    }
-
-    private List<PlannedChange> renamings() throws IOException {
-      List<PlannedChange> back = new ArrayList<>();
-      changes.read(
-          Table.USERS,
-          (row, change) -> {
-            if (change.change() == Change.RENAME
-                && Taken.stillSo(change, arrival.of(change)).isPresent()) {
-              back.add(0, Reverse.of(change).orElseThrow());
-            }
-          });
-      return back;
-    }
-
-    /** Who was in a course before, by the changes: whoever leaves a group there stays in it. */
-    private Set<String> whoWasThere() throws IOException {
-      Set<String> there = new HashSet<>();
-      changes.read(
-          Table.ENROLLMENTS,
-          (row, change) -> {
-            if (change.change() != Change.ENROLL && !change.value(Field.COURSE).isEmpty()) {
-              there.add(seat(change));
-            }
-          });
-      return there;
-    }
-
-    private static String seat(PlannedChange change) {
-      return change.value(Field.USER).toLowerCase(Locale.ROOT) + "\n" + change.value(Field.COURSE);
-    }
-
-    /** Everybody is named as they are called again once the renamings are taken back. */
-    private static PlannedChange renamedBack(PlannedChange change, Map<String, String> formerOf) {
-      Map<Field, String> values = new EnumMap<>(Field.class);
-      values.putAll(change.values());
-      for (Field field : List.of(Field.USERNAME, Field.USER, Field.MANAGER)) {
-        String former = formerOf.get(change.value(field).toLowerCase(Locale.ROOT));
-        if (former != null) {
-          values.put(field, former);
-        }
-      }
-      return new PlannedChange(change.phase(), change.change(), values, change.own())
-          .from(change.before())
-          .fromOwn(change.ownBefore());
-    }
-
-    private static String irreversible(PlannedChange change) {
-      if (change.phase() == Phase.SITES) {
-        return "site made; others may be in it by now";
-      }
-      return switch (change.change()) {
-        case REMOVE -> "removal of what is known by its name alone";
-        case CREATE -> "account made without a username; remove it on the platform";
-        default -> "password changed; the one before is not known";
-      };
-    }
-
-    /** What is lost all the same. */
-    private static void costs(PlannedChange change, Kept kept) {
-      if (change.change() == Change.REMOVE) {
-        kept.add(
-            change.value(Field.COURSE).isEmpty()
-                ? "user removed, who is made anew; their work and password do not come back"
-                : "course or group removed, which is made anew; its contents do not come back");
-      } else if (change.change() == Change.WITHDRAW) {
-        kept.add("enrollment ended, which is made anew; marks may not come back");
-      }
-    }
-  }
-
   /** Which courses would go that others are in by now, as a sentence. */
-  private static String inUse(Known known, Undoing undoing) throws IOException {
-    Set<String> going = new HashSet<>();
-    Set<String> leaving = new HashSet<>();
-    undoing.read(
-        change -> {
-          if (change.change() == Change.REMOVE && change.value(Field.GROUP).isEmpty()) {
-            going.add(change.value(Field.COURSE));
-          }
-        },
-        new Kept());
-    undoing.changes.read(
-        change -> {
-          String user = undoing.arrival.user(change.value(Field.USER));
-          leaving.add(user.toLowerCase(Locale.ROOT) + "\n" + change.value(Field.COURSE));
-        });
-    Map<String, Set<String>> others = new TreeMap<>();
-    known
-        .memberships()
-        .each(
-            seat -> {
-              String course = known.memberships().courseOf(seat);
-              String user = known.memberships().username(seat);
-              if (!course.isEmpty()
-                  && going.contains(course)
-                  && !leaving.contains(user + "\n" + course)) {
-                others.computeIfAbsent(course, c -> new HashSet<>()).add(user);
-              }
-            });
+  private static String inUse(Known known, Reversal reversal) throws IOException {
+    Map<String, Set<String>> others = reversal.others(known.memberships());
     return others.isEmpty()
         ? ""
         : "The run made "
@@ -367,26 +184,26 @@ public final class UndoCommand implements Callable<Integer> {
             + " in it came since by other ways. To take it away with them: --even-in-use.";
   }
 
-  private String above(Settings settings, Known known, Undoing undoing) throws IOException {
+  private String above(Settings settings, Known known, Reversal reversal) throws IOException {
     for (String kind : goAbove.keySet()) {
       if (!settings.stopAbove().containsKey(kind)) {
         throw Problem.usage("--go-above takes removals, withdrawals or changes with a number.");
       }
     }
     Totals totals = new Totals(known.memberships(), settings.defaultRole());
-    undoing.read(totals::add, new Kept());
+    reversal.read(totals::add, what -> {});
     return Above.of(totals, known, settings.stopAbove(), goAbove).stream()
         .map(Above::sentence)
         .collect(Collectors.joining(". "));
   }
 
   /** What the layouts have no room for, in sentences. */
-  private String misfits(Settings settings, WholeRecords whole, Undoing undoing)
+  private String misfits(Settings settings, WholeRecords whole, Reversal reversal)
       throws IOException {
     List<String> sentences = new ArrayList<>();
     for (Layout layout : formats.layouts()) {
       LayoutJudge judge = new LayoutJudge(layout, settings.reading().ownFields(), whole);
-      undoing.read(judge::add, new Kept());
+      reversal.read(judge::add, what -> {});
       judge.findings().stream()
           .limit(MISFITS_SAID)
           .forEach(finding -> sentences.add(finding.message()));
@@ -402,10 +219,10 @@ public final class UndoCommand implements Callable<Integer> {
       RosterFolder folder,
       Workplace workplace,
       Run undoes,
-      Undoing undoing)
+      Reversal reversal)
       throws IOException, RegisterException {
     Path runs = folder.path("runs");
-    Kept kept = new Kept();
+    Map<String, Integer> kept = new LinkedHashMap<>();
     try (RunFolder run = RunFolder.start(runs, LocalDate.now(ZoneId.systemDefault()))) {
       RunBatches batches =
           new RunBatches(
@@ -421,13 +238,13 @@ public final class UndoCommand implements Callable<Integer> {
                   formats.oneRoster(),
                   formats.split()));
       try {
-        undoing.read(batches::add, kept);
+        reversal.read(batches::add, what -> kept.merge(what, 1, Integer::sum));
       } finally {
         batches.close();
       }
       boolean isNothing = batches.counts().isEmpty();
       if (batches.stillDue() > 0) {
-        kept.counts.put("change that no format of this run has room for", batches.stillDue());
+        kept.put("change that no format of this run has room for", batches.stillDue());
       }
       Undone undone =
           new Undone(
@@ -437,7 +254,7 @@ public final class UndoCommand implements Callable<Integer> {
               batches.files(),
               batches.notCarried(),
               batches.counts(),
-              kept.counts);
+              kept);
       if (isNothing) {
         return undone;
       }

@@ -3,20 +3,23 @@ package neatroster.cli.delivery;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import neatroster.cli.folder.RunChoice;
 import neatroster.cli.folder.Workplace;
 import neatroster.core.change.PlannedChange;
+import neatroster.core.change.Subject;
 import neatroster.core.model.Field;
+import neatroster.core.model.Table;
 import neatroster.formats.KeptChanges;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
 
 /** What the runs that were delivered after another one changed: there it says no more what is. */
 public final class LaterRuns {
-  private final Set<String> subjects = new HashSet<>();
+  private final Set<Subject> subjects = new HashSet<>();
 
   private LaterRuns() {}
 
@@ -33,28 +36,22 @@ public final class LaterRuns {
     return later;
   }
 
-  /** What a change is about, under each name that it has for it. */
-  private static Set<String> subjects(PlannedChange change) {
-    Set<String> all = new HashSet<>();
-    String course = change.value(Field.COURSE);
-    String user = change.value(Field.USER);
-    if (!user.isEmpty()) {
-      all.add("seat\n" + user + "\n" + (course.isEmpty() ? change.value(Field.GROUP) : course));
-    } else {
-      for (Field name : List.of(Field.USERNAME, Field.FORMER_USERNAME)) {
-        if (!change.value(name).isEmpty()) {
-          all.add("user\n" + change.value(name));
-        }
-      }
-      String group = change.value(Field.NAME) + change.value(Field.GROUP);
-      String code = change.value(Field.CODE) + course;
-      if (!code.isEmpty() || !group.isEmpty()) {
-        all.add("place\n" + code + "\n" + group);
-      }
-    }
-    Set<String> keys = new HashSet<>();
-    all.forEach(one -> keys.add(one.toLowerCase(Locale.ROOT)));
-    return keys;
+  /** What a change is about, whichever name of two it has; of a membership, all in the course. */
+  private static Set<Subject> subjects(PlannedChange change) {
+    Subject subject = change.subject();
+    String group = subject.group().toLowerCase(Locale.ROOT);
+    boolean isInCourse = subject.table() == Table.ENROLLMENTS && !subject.course().isEmpty();
+    return Stream.of(subject.user(), change.value(Field.FORMER_USERNAME))
+        .filter(user -> subject.table() != Table.USERS || !user.isEmpty())
+        .limit(subject.table() == Table.USERS ? 2 : 1)
+        .map(
+            user ->
+                new Subject(
+                    subject.table(),
+                    user.toLowerCase(Locale.ROOT),
+                    subject.course().toLowerCase(Locale.ROOT),
+                    isInCourse ? "" : group))
+        .collect(Collectors.toSet());
   }
 
   /** Whether nothing was delivered since. */

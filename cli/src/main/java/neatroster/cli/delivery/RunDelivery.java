@@ -20,7 +20,6 @@ import neatroster.core.confirm.Outcome;
 import neatroster.core.model.Person;
 import neatroster.core.model.Table;
 import neatroster.formats.KeptChanges;
-import neatroster.formats.RunChanges;
 import neatroster.platform.Delivery;
 import neatroster.platform.Ids;
 import neatroster.platform.Journal;
@@ -175,7 +174,7 @@ public final class RunDelivery {
       if (change.phase() == Phase.SITES) {
         return Outcome.AS_ASKED;
       }
-      Table table = RunChanges.table(change);
+      Table table = change.table();
       int row = rows.merge(table, 1, Integer::sum) - 1;
       return refusals
           .apply(new Journal.Key(table, row))

@@ -18,7 +18,6 @@ import neatroster.core.change.PlannedChange;
 import neatroster.core.confirm.Outcome;
 import neatroster.core.model.Table;
 import neatroster.formats.KeptChanges;
-import neatroster.formats.RunChanges;
 import neatroster.platform.Journal;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
@@ -72,7 +71,7 @@ public final class Undelivered {
       new KeptChanges(run.resolve(kept))
           .read(
               change ->
-                  keys.computeIfAbsent(RunChanges.table(change), table -> new HashSet<>())
+                  keys.computeIfAbsent(change.table(), table -> new HashSet<>())
                       .add(RunConfirmation.key(change)));
     }
     return new Undelivered(
@@ -101,7 +100,7 @@ public final class Undelivered {
     if (change.phase() == Phase.SITES) {
       return told;
     }
-    Optional<Outcome> missing = known.apply(RunChanges.table(change), change);
+    Optional<Outcome> missing = known.apply(change.table(), change);
     if (isChangedSince) {
       boolean isOther =
           told.kind() == Outcome.Kind.MISSING || told.kind() == Outcome.Kind.DIFFERENT;

@@ -10,6 +10,7 @@ import neatroster.cli.terminal.Problem;
 import neatroster.core.change.Change;
 import neatroster.core.model.Field;
 import neatroster.core.model.Renaming;
+import neatroster.core.model.Table;
 import neatroster.core.state.KnownUsers;
 import neatroster.formats.KeptChanges;
 import neatroster.formats.SourcedIds;
@@ -56,12 +57,10 @@ public final class DeliveredRun {
                           .anyMatch(username::equalsIgnoreCase)) {
                     back.add(new Renaming(former, username));
                   }
-                } else if (change.change() == Change.REMOVE
-                    && !change.value(Field.USERNAME).isEmpty()) {
-                  ids.retire("user", change.value(Field.USERNAME));
-                } else if (change.change() == Change.REMOVE
-                    && change.value(Field.GROUP).isEmpty()) {
-                  ids.retire("class", change.value(Field.COURSE));
+                } else if (change.change() == Change.REMOVE && change.table() == Table.USERS) {
+                  ids.retire("user", change.subject().user());
+                } else if (change.change() == Change.REMOVE && change.table() == Table.COURSES) {
+                  ids.retire("class", change.subject().course());
                 }
               });
     } catch (IOException e) {

@@ -18,7 +18,6 @@ import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.roster.Roster;
-import neatroster.core.settings.SheetPlan;
 
 /** How sheets are understood, as people read it. */
 public final class InspectText {
@@ -82,7 +81,7 @@ public final class InspectText {
     screen.line(facts(sheet));
     sheet
         .plan()
-        .ifPresent(plan -> screen.line("  read as " + plan.place() + " says" + covers(plan)));
+        .ifPresent(plan -> screen.line("  read as " + plan.place() + " says" + covers(sheet)));
     FileFacts.Doubt doubt = sheet.sheet().facts().doubt();
     if (doubt != null) {
       screen.line(
@@ -140,8 +139,8 @@ public final class InspectText {
     screen.line("");
   }
 
-  private static String covers(SheetPlan plan) {
-    return plan.covers().map(what -> "; it covers " + what).orElse("");
+  private static String covers(SheetReading sheet) {
+    return sheet.covers().map(what -> "; it covers " + what).orElse("");
   }
 
   private static String facts(SheetReading sheet) {

@@ -13,7 +13,6 @@ import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.compare.LeftAsItIs;
 import neatroster.core.model.Counted;
-import neatroster.core.model.Field;
 import org.jsoup.nodes.Element;
 
 /** What would change, as one page to read, to filter and to print. */
@@ -192,8 +191,8 @@ final class PreviewHtml {
                 rows.forEach(
                     change -> {
                       changes.add(change.change().word());
-                      if (!course(change).isEmpty()) {
-                        courses.add(course(change));
+                      if (!change.subject().course().isEmpty()) {
+                        courses.add(change.subject().course());
                       }
                     }));
     Element form = page.filters();
@@ -203,12 +202,6 @@ final class PreviewHtml {
     Element search = form.appendElement("label").text("with ");
     search.appendElement("input").attr("type", "search").attr("name", "with");
     form.appendElement("output").attr("aria-live", "polite");
-  }
-
-  private static String course(PlannedChange change) {
-    return change.value(Field.COURSE).isEmpty()
-        ? change.value(Field.CODE)
-        : change.value(Field.COURSE);
   }
 
   private void table(Element main, String name, List<PlannedChange> changes) {
@@ -225,7 +218,7 @@ final class PreviewHtml {
               .addClass(severity(change.change().word()))
               .attr("data-table", name)
               .attr("data-change", change.change().word())
-              .attr("data-course", course(change));
+              .attr("data-course", change.subject().course());
       row.appendElement("td").addClass("severity").text(change.change().word());
       cells(
           row,

@@ -121,7 +121,7 @@ public record SendReport(
         json.writeNullField("status");
       }
       json.writeStringField("reason", one.found().outcome().why());
-      Table table = RunChanges.table(one.found().change());
+      Table table = one.found().change().table();
       // The header is the first row.
       int row = rows.merge(table, 1, Integer::sum) + 1;
       if (left > 0) {

@@ -7,6 +7,7 @@ import java.util.stream.Stream;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Field;
 import neatroster.core.model.Person;
+import neatroster.core.model.Table;
 
 /**
  * One change that is to be made on the platform.
@@ -45,6 +46,16 @@ public record PlannedChange(
   /** A change that says nothing of the school's own fields. */
   public PlannedChange(Phase phase, Change change, Map<Field, String> values) {
     this(phase, change, values, Map.of());
+  }
+
+  /** What it is about. */
+  public Subject subject() {
+    return Subject.of(this);
+  }
+
+  /** The table that it is a row of; sites, which are in none, count with the users. */
+  public Table table() {
+    return subject().table();
   }
 
   /** The value of a field, or an empty text. */

@@ -1,7 +1,10 @@
 package neatroster.core.compare;
 
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import neatroster.core.change.Change;
@@ -18,7 +21,10 @@ final class KnownEnrollments {
   private final Scope scope;
   private final KnownMemberships memberships;
   private final Policy.OfTable policy;
-  private final List<Wanted> elsewhere = new ArrayList<>();
+
+  /** Who is in a course in other groups than are asked for, by who and course. */
+  private final Map<List<String>, List<Wanted>> elsewhere = new LinkedHashMap<>();
+
   private final List<Wanted> inAnyGroup = new ArrayList<>();
 
   KnownEnrollments(Scope scope) {
@@ -48,7 +54,9 @@ final class KnownEnrollments {
 
   /** Takes somebody who is asked for in a course where the platform has them elsewhere. */
   void inCourse(Wanted wanted) {
-    elsewhere.add(wanted);
+    elsewhere
+        .computeIfAbsent(List.of(wanted.heldAs(), wanted.course()), seat -> new ArrayList<>())
+        .add(wanted);
   }
 
   /** Takes somebody who is asked for in a course, in whatever group. */
@@ -58,17 +66,20 @@ final class KnownEnrollments {
 
   /** A place that the platform has somebody in and that no row has asked for, or -1. */
   private int unasked(Wanted wanted) {
-    for (int seat : memberships.seats(wanted.heldAs(), wanted.course())) {
-      if (!scope.asked.enrollments().get(seat) && !memberships.isSaidByGroup(seat)) {
-        return seat;
-      }
-    }
-    return -1;
+    return Arrays.stream(memberships.seats(wanted.heldAs(), wanted.course()))
+        .filter(seat -> !scope.asked.enrollments().get(seat) && !memberships.isSaidByGroup(seat))
+        .boxed()
+        .min(Comparator.comparing(memberships::groupOf))
+        .orElse(-1);
   }
 
   /** Moves whoever is asked for in another group than the one that nobody asks for any more. */
   void settle() {
-    for (Wanted wanted : elsewhere) {
+    // By the names of the groups: the order of the rows says nothing of who goes where.
+    for (Wanted wanted :
+        elsewhere.values().stream()
+            .flatMap(some -> some.stream().sorted(Comparator.comparing(Wanted::group)))
+            .toList()) {
       int from = unasked(wanted);
       if (from < 0) {
         scope.receiver.change(
@@ -89,7 +100,8 @@ final class KnownEnrollments {
           || (policy.known(Field.GROUP) == Policy.Known.FILL_BLANKS
               && memberships.groupOf(from).isEmpty())) {
         Map<Field, String> values = new EnumMap<>(wanted.values());
-        values.put(Field.ROLE, roleOf(from));
+        boolean isRoleTold = !memberships.roleOf(from).isEmpty() || wanted.role().isEmpty();
+        values.put(Field.ROLE, isRoleTold ? roleOf(from) : wanted.role());
         values.remove(Field.STARTS);
         values.remove(Field.ENDS);
         change(wanted, Change.REGROUP, values, Map.of(Field.GROUP, memberships.groupOf(from)));
@@ -127,14 +139,11 @@ final class KnownEnrollments {
   private void role(Wanted wanted, int seat, String group) {
     String to = wanted.role();
     String from = roleOf(seat);
-    if (to.isEmpty() || from.equals(to) || !memberships.tells(Field.ROLE)) {
+    if (to.isEmpty() || from.equals(to) || memberships.told(seat, Field.ROLE).isEmpty()) {
       return;
     }
     boolean isElsewhere =
-        memberships
-            .deliveredRole(seat)
-            .filter(role -> !role.isEmpty() && !role.equals(from))
-            .isPresent();
+        memberships.delivered(seat, Field.ROLE).filter(role -> !role.equals(from)).isPresent();
     if (policy.known(Field.ROLE) != Policy.Known.OVERWRITE) {
       leave(wanted, Field.ROLE, from, to, "known: overwrite");
     } else if (isElsewhere && !policy.overwritesChanged()) {
@@ -160,17 +169,14 @@ final class KnownEnrollments {
       if (asked.isEmpty()
           || asked.startsWith("+")
           || asked.equals(from)
-          || !memberships.tells(field)) {
+          || memberships.told(seat, field).isEmpty()) {
         // A date that is counted from the day of enrolling says nothing of one that was.
         continue;
       }
       Policy.Known known = policy.known(field);
       boolean isElsewhere =
           !from.isEmpty()
-              && memberships
-                  .deliveredDate(seat, field)
-                  .filter(date -> !date.equals(from))
-                  .isPresent();
+              && memberships.delivered(seat, field).filter(date -> !date.equals(from)).isPresent();
       if (isElsewhere && known == Policy.Known.OVERWRITE && !policy.overwritesChanged()) {
         leave(wanted, field, from, asked, "changed: overwrite");
       } else if (known == Policy.Known.OVERWRITE

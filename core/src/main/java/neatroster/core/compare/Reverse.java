@@ -7,8 +7,10 @@ import java.util.Optional;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
+import neatroster.core.change.Subject;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
+import neatroster.core.model.Table;
 
 /**
  * What takes a change back. Of several changes the last is taken back first, as far as the phases
@@ -50,18 +52,12 @@ public final class Reverse {
   }
 
   private static Optional<PlannedChange> created(PlannedChange change) {
+    Subject subject = change.subject();
     Map<Field, String> key = new EnumMap<>(Field.class);
-    switch (change.phase()) {
-      case USERS -> Scope.put(key, Field.USERNAME, change.value(Field.USERNAME));
-      case COURSES -> Scope.put(key, Field.COURSE, change.value(Field.CODE));
-      case GROUPS -> {
-        Scope.put(key, Field.COURSE, change.value(Field.COURSE));
-        Scope.put(key, Field.GROUP, change.value(Field.NAME));
-      }
-      default -> {
-        // A site stays; somebody else may stand in it by now.
-      }
-    }
+    // A site stays; somebody else may stand in it by now.
+    Scope.put(key, Field.USERNAME, subject.user());
+    Scope.put(key, Field.COURSE, subject.course());
+    Scope.put(key, Field.GROUP, subject.group());
     Map<Field, String> before = new EnumMap<>(change.values().isEmpty() ? key : change.values());
     before.remove(Field.PASSWORD);
     before.remove(Field.CHANGE_AT_FIRST_LOGIN);
@@ -77,18 +73,13 @@ public final class Reverse {
     if (change.before().isEmpty()) {
       return Optional.empty();
     }
+    Subject subject = change.subject();
     Map<Field, String> values = new EnumMap<>(change.before());
-    Phase phase = Phase.USERS;
-    if (!change.value(Field.GROUP).isEmpty()) {
-      phase = Phase.GROUPS;
-      Scope.put(values, Field.COURSE, change.value(Field.COURSE));
-      values.put(Field.NAME, change.value(Field.GROUP));
-    } else if (!change.value(Field.COURSE).isEmpty()) {
-      phase = Phase.COURSES;
-      values.put(Field.CODE, change.value(Field.COURSE));
-    } else {
-      values.put(Field.USERNAME, change.value(Field.USERNAME));
-    }
+    Scope.put(values, Field.USERNAME, subject.user());
+    boolean isCourse = subject.table() == Table.COURSES;
+    Scope.put(values, isCourse ? Field.CODE : Field.COURSE, subject.course());
+    Scope.put(values, Field.NAME, subject.group());
+    Phase phase = Phase.valueOf(subject.table().name());
     return Optional.of(
         new PlannedChange(phase, Change.CREATE, values, change.ownBefore())
             .because("it was removed", change.place()));

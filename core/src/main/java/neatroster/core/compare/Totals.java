@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
+import neatroster.core.model.Table;
 import neatroster.core.state.KnownMemberships;
 
 /** How many changes of each kind there are, and who is in each course before and after them. */
@@ -49,14 +50,14 @@ public final class Totals {
     heads.add(change);
     String course = change.value(Field.COURSE);
     if (course.isEmpty()) {
-      boolean isPerson = change.change() == Change.REMOVE && change.value(Field.GROUP).isEmpty();
+      boolean isPerson = change.change() == Change.REMOVE && change.table() == Table.USERS;
       removedPeople += isPerson ? 1 : 0;
       return;
     }
     String role = heads.roleOr(change.value(Field.ROLE));
     switch (change.change()) {
       case REMOVE -> {
-        if (change.value(Field.GROUP).isEmpty()) {
+        if (change.table() == Table.COURSES) {
           removedCourses.add(course);
         }
       }

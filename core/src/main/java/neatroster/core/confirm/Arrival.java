@@ -13,6 +13,7 @@ import java.util.function.BiConsumer;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
+import neatroster.core.change.Subject;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
@@ -100,18 +101,10 @@ public final class Arrival {
   private boolean isTold(PlannedChange change) {
     return switch (change.phase()) {
       case SITES -> now.told().sites().contains(change.value(Field.SITE));
-      case USERS -> now.tells(Table.USERS);
-      case COURSES -> now.tells(Table.COURSES);
-      case GROUPS -> now.tells(Table.GROUPS);
       case ENROLLMENTS, WITHDRAWALS ->
           now.tells(Table.ENROLLMENTS)
-              && (!change.value(Field.COURSE).isEmpty() || memberships.tells(Field.GROUP));
-      case REMOVALS ->
-          !change.value(Field.GROUP).isEmpty()
-              ? now.tells(Table.GROUPS)
-              : change.value(Field.COURSE).isEmpty()
-                  ? now.tells(Table.USERS)
-                  : now.tells(Table.COURSES);
+              && (!change.value(Field.COURSE).isEmpty() || memberships.tellsGroups());
+      default -> now.tells(change.table());
     };
   }
 
@@ -284,36 +277,29 @@ public final class Arrival {
     if (seat < 0) {
       seat = seats[0];
       // An export that lists no groups says nothing of them.
-      if (memberships.tells(Field.GROUP) && !group.isEmpty()) {
+      if (memberships.tellsGroups() && !group.isEmpty()) {
         differences.add(new Outcome.Difference("group", group, memberships.groupOf(seat)));
       }
     }
-    int found = seat;
-    compare(change, Field.ROLE, memberships.roleOf(found), differences);
-    for (Field field : List.of(Field.STARTS, Field.ENDS)) {
-      compare(change, field, memberships.dateOf(found, field), differences);
+    for (Field field : List.of(Field.ROLE, Field.STARTS, Field.ENDS)) {
+      boolean isAsked = change.change() == Change.ENROLL || change.before().containsKey(field);
+      String asked = isAsked ? change.value(field) : "";
+      Optional<String> has =
+          memberships.told(seat, field).filter(text -> field != Field.ROLE || !text.isEmpty());
+      if (has.isPresent() && !asked.isEmpty() && !given(asked).equals(has.get())) {
+        differences.add(new Outcome.Difference(field.label(), given(asked), has.get()));
+      }
     }
     return Outcome.of(differences);
   }
 
-  private void compare(
-      PlannedChange change, Field field, String has, List<Outcome.Difference> differences) {
-    boolean isAsked = change.change() == Change.ENROLL || change.before().containsKey(field);
-    String asked = isAsked ? change.value(field) : "";
-    boolean isTold = memberships.tells(field) && (field != Field.ROLE || !has.isEmpty());
-    if (isTold && !asked.isEmpty() && !given(asked).equals(has)) {
-      differences.add(new Outcome.Difference(field.label(), given(asked), has));
-    }
-  }
-
   private boolean isGone(PlannedChange change) {
-    if (!change.value(Field.GROUP).isEmpty()) {
-      return !now.hasGroup(change.value(Field.COURSE), change.value(Field.GROUP));
-    }
-    if (!change.value(Field.COURSE).isEmpty()) {
-      return now.course(change.value(Field.COURSE)).isEmpty();
-    }
-    return now.user(now.accountOf(change.value(Field.USERNAME))).isEmpty();
+    Subject subject = change.subject();
+    return switch (subject.table()) {
+      case GROUPS -> !now.hasGroup(subject.course(), subject.group());
+      case COURSES -> now.course(subject.course()).isEmpty();
+      default -> now.user(now.accountOf(subject.user())).isEmpty();
+    };
   }
 
   /** What somebody was called before, who has another username by now. */

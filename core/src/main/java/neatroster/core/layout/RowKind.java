@@ -39,16 +39,11 @@ public enum RowKind {
 
   /** What a change is about. */
   public static RowKind of(PlannedChange change) {
-    return switch (change.phase()) {
-      case SITES -> SITE;
+    return switch (change.table()) {
       case COURSES -> COURSE;
-      case USERS -> USER;
+      case USERS -> change.phase() == Phase.SITES ? SITE : USER;
       case GROUPS -> GROUP;
-      case ENROLLMENTS, WITHDRAWALS -> ENROLLMENT;
-      case REMOVALS ->
-          !change.value(Field.GROUP).isEmpty()
-              ? GROUP
-              : change.value(Field.COURSE).isEmpty() ? USER : COURSE;
+      case ENROLLMENTS -> ENROLLMENT;
     };
   }
 

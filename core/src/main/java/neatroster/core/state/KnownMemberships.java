@@ -2,10 +2,9 @@ package neatroster.core.state;
 
 import java.util.Arrays;
 import java.util.BitSet;
-import java.util.EnumSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.IntConsumer;
 import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
@@ -21,7 +20,12 @@ import neatroster.core.text.PairIndex;
  * after the other, the oldest first; a time is the number of a statement.
  */
 public final class KnownMemberships {
+  /** What stands for a role or a date that nothing tells. */
+  public static final String UNTOLD = "\uFFFF";
+
   private static final int NONE = -1;
+
+  private static final List<Field> DETAILS = List.of(Field.ROLE, Field.STARTS, Field.ENDS);
 
   /** Behind the lengths of the parts of a key. */
   private static final char BEHIND = ':';
@@ -57,7 +61,7 @@ public final class KnownMemberships {
   /** Whom only the list of courses names, as their instructor. */
   private final BitSet instructors = new BitSet();
 
-  private final Set<Field> told = EnumSet.noneOf(Field.class);
+  private boolean tellsGroups;
   private final Listings listings = new Listings();
 
   /** For each user and course the memberships there, by number. */
@@ -88,9 +92,9 @@ public final class KnownMemberships {
     return details.add(key(role, starts, ends));
   }
 
-  /** Notes that statements tell these fields. */
-  public void tell(Set<Field> fields) {
-    told.addAll(fields);
+  /** Notes that something says who is in which groups. */
+  public void tellGroups() {
+    tellsGroups = true;
   }
 
   /**
@@ -120,27 +124,24 @@ public final class KnownMemberships {
   /**
    * Puts what a list says of somebody in a place; of several rows of one time the first counts.
    *
-   * @param fields what the list tells; the others stay as they were
+   * @param hasGroups whether the list tells of groups at all
    */
-  public void put(int who, int place, int detail, boolean isEnded, Set<Field> fields, int at) {
-    if (!fields.contains(Field.GROUP)
-        && !isEnded
-        && isPutInGroups(who, place, detail, fields, at)) {
+  public void put(int who, int place, int detail, boolean isEnded, boolean hasGroups, int at) {
+    if (!hasGroups && !isEnded && isPutInGroups(who, place, detail, at)) {
       return;
     }
     int number = add(who, place, detail);
     int before = detailOf.get(number);
     if (saidAt.get(number) != at) {
       say(number, isEnded, at);
-      detailOf.set(number, merged(before, detail, fields));
-    } else if (before != detail && part(details.text(before), 0).isEmpty()) {
-      // Nobody is in a course as nothing: what names no role says nothing of it.
-      detailOf.set(number, merged(detail, before, Set.of(Field.STARTS, Field.ENDS)));
+      detailOf.set(number, merged(before, detail));
+    } else {
+      detailOf.set(number, merged(detail, before));
     }
   }
 
   /** A list without groups says of whoever is in groups of a course that they are there still. */
-  private boolean isPutInGroups(int who, int place, int detail, Set<Field> fields, int at) {
+  private boolean isPutInGroups(int who, int place, int detail, int at) {
     boolean isPut = false;
     int seat = seats.find(who, courseOfPlace.get(place));
     for (int number : seat == PairIndex.NEW ? new int[0] : membershipsOfSeat.of(seat)) {
@@ -148,7 +149,7 @@ public final class KnownMemberships {
         isPut = true;
         if (saidAt.get(number) != at) {
           say(number, false, at);
-          detailOf.set(number, merged(detailOf.get(number), detail, fields));
+          detailOf.set(number, merged(detailOf.get(number), detail));
         }
       }
     }
@@ -180,18 +181,23 @@ public final class KnownMemberships {
     instructors.clear(number);
   }
 
-  /** A detail with the fields of another that are told; a role that is blank is none. */
-  private int merged(int before, int detail, Set<Field> fields) {
-    if (before == detail) {
-      return detail;
+  /**
+   * A detail with what an older one tells and it does not. Nobody is in a course as nothing: a
+   * blank role tells nothing where another is told.
+   */
+  private int merged(int older, int newer) {
+    if (older == newer) {
+      return newer;
     }
-    String old = details.text(before);
-    String text = details.text(detail);
-    String role = part(text, 0);
+    String old = details.text(older);
+    String text = details.text(newer);
+    String role = or(part(text, 0), old, 0);
     return addDetail(
-        role.isEmpty() ? part(old, 0) : role,
-        part(fields.contains(Field.STARTS) ? text : old, 1),
-        part(fields.contains(Field.ENDS) ? text : old, 2));
+        role.isEmpty() ? part(old, 0) : role, or(part(text, 1), old, 1), or(part(text, 2), old, 2));
+  }
+
+  private static String or(String told, String old, int part) {
+    return told.equals(UNTOLD) ? part(old, part) : told;
   }
 
   /**
@@ -205,7 +211,7 @@ public final class KnownMemberships {
             && Arrays.stream(membershipsOfSeat.of(seat))
                 .anyMatch(number -> isSaidThere(number) || saidAt.get(number) >= at);
     if (!isKnown && !listings.isSince(course, at)) {
-      int detail = addDetail("instructor", "", "");
+      int detail = addDetail("instructor", UNTOLD, UNTOLD);
       int number = add(who, place, detail);
       say(number, false, at);
       detailOf.set(number, detail);
@@ -240,22 +246,21 @@ public final class KnownMemberships {
   }
 
   private void end(int who, int place, int at) {
-    int number = add(who, place, addDetail("", "", ""));
+    int number = add(who, place, addDetail(UNTOLD, UNTOLD, UNTOLD));
     say(number, true, at);
     withdrawn.set(number);
   }
 
   /** What a change says of role and dates, over what was before; an enrollment says all. */
   private int detail(PlannedChange change, int before) {
-    String old = before == NONE || change.change() == Change.ENROLL ? "" : details.text(before);
-    return addDetail(
-        or(change.value(Field.ROLE), old, 0),
-        or(change.value(Field.STARTS), old, 1),
-        or(change.value(Field.ENDS), old, 2));
-  }
-
-  private static String or(String value, String old, int part) {
-    return value.isEmpty() && !old.isEmpty() ? part(old, part) : given(value);
+    boolean isNew = change.change() == Change.ENROLL;
+    String[] parts = new String[3];
+    for (int part = 0; part < parts.length; part++) {
+      String value = change.value(DETAILS.get(part));
+      String old = before == NONE ? UNTOLD : part(details.text(before), part);
+      parts[part] = value.isEmpty() && !isNew ? old : given(value);
+    }
+    return addDetail(parts[0], parts[1], parts[2]);
   }
 
   private static String given(String value) {
@@ -388,33 +393,33 @@ public final class KnownMemberships {
 
   /** The role of a membership; empty where nothing says it. */
   public String roleOf(int number) {
-    return part(details.text(detailOf.get(number)), 0);
+    return told(number, Field.ROLE).orElse("");
   }
 
   /** When a membership starts or ends; empty where nothing says it. */
   public String dateOf(int number, Field field) {
-    return part(details.text(detailOf.get(number)), field == Field.STARTS ? 1 : 2);
+    return told(number, field).orElse("");
   }
 
-  /** The role that a membership was last delivered with, if it ever was. */
-  public Optional<String> deliveredRole(int number) {
-    return delivered(number, 0);
+  /** The role, start or end of a membership, be it blank, where anything tells it. */
+  public Optional<String> told(int number, Field field) {
+    return part(detailOf.get(number), field);
   }
 
-  /** The start or end that a membership was last delivered with, if it ever was. */
-  public Optional<String> deliveredDate(int number, Field field) {
-    return delivered(number, field == Field.STARTS ? 1 : 2);
-  }
-
-  private Optional<String> delivered(int number, int part) {
+  /** The role, start or end that a membership was last delivered with, if it ever was. */
+  public Optional<String> delivered(int number, Field field) {
     int detail = deliveredDetail.get(number);
-    return Optional.ofNullable(detail == NONE ? null : part(details.text(detail), part))
-        .filter(text -> !text.isEmpty());
+    return detail == NONE ? Optional.empty() : part(detail, field).filter(text -> !text.isEmpty());
   }
 
-  /** Whether anything says a field of memberships. */
-  public boolean tells(Field field) {
-    return told.contains(field);
+  private Optional<String> part(int detail, Field field) {
+    return Optional.of(part(details.text(detail), DETAILS.indexOf(field)))
+        .filter(text -> !text.equals(UNTOLD));
+  }
+
+  /** Whether anything says who is in which groups. */
+  public boolean tellsGroups() {
+    return tellsGroups;
   }
 
   /** Three texts as one; the lengths tell where each ends, whatever is in them. */

@@ -3,6 +3,7 @@ package neatroster.core.statement;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -58,6 +59,10 @@ final class AccountStatements {
   private final KeyIndex usernames = KeyIndex.caseless();
 
   private final IntList accountOfUsername = new IntList();
+
+  /** The usernames that we gave accounts others instead of, the newest first. */
+  private final Map<Integer, List<String>> formerUsernames = new HashMap<>();
+
   private final int[] accountOfPerson;
   private final IntList lineOfAccount = new IntList();
 
@@ -268,6 +273,11 @@ final class AccountStatements {
     if (!username.isEmpty()) {
       call(account, username);
     }
+    if (change.change() == Change.RENAME) {
+      formerUsernames
+          .computeIfAbsent(account, a -> new ArrayList<>())
+          .add(0, change.value(Field.FORMER_USERNAME));
+    }
     boolean isNew = change.change() == Change.CREATE;
     String status = change.value(Field.STATUS);
     if (isNew && status.isEmpty()) {
@@ -340,7 +350,10 @@ final class AccountStatements {
           told.text(Field.USERNAME),
           "",
           "",
-          standing);
+          standing,
+          "",
+          "",
+          formerUsernames.getOrDefault(record, List.of()));
     }
     KnownUser account = issued.all().get(record).with(standing);
     return changed.get(record) ? account.of(person(told, account.person())) : account;

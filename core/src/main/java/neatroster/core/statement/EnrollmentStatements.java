@@ -51,7 +51,9 @@ final class EnrollmentStatements {
     listed.clear();
     for (SheetReading sheet : sheets) {
       Set<Field> fields = told(sheet);
-      memberships.tell(fields);
+      if (fields.contains(Field.GROUP)) {
+        memberships.tellGroups();
+      }
       if (sheet.enrolls()) {
         exports.enrollments(sheet, (row, line) -> add(row, line, fields, at));
       } else if (sheet.table() == Table.ENROLLMENTS) {
@@ -90,18 +92,18 @@ final class EnrollmentStatements {
   private void add(RosterRow row, int line, Set<Field> fields, int at) {
     int who = who(row, line);
     if (who != NOBODY) {
-      put(who, place(row), detail(row), isEnded(row), fields, at);
+      put(who, place(row), detail(row, fields), isEnded(row), fields, at);
     }
   }
 
   private void put(int who, int place, int detail, boolean isEnded, Set<Field> fields, int at) {
     listed.set(memberships.courseOfPlace(place));
-    memberships.put(who, place, detail, isEnded, fields, at);
+    memberships.put(who, place, detail, isEnded, fields.contains(Field.GROUP), at);
   }
 
   /** Takes what we delivered. */
   void apply(PlannedChange change, int at) {
-    memberships.tell(EnumSet.copyOf(Phase.ENROLLMENTS.fields()));
+    memberships.tellGroups();
     int who = who(change.value(Field.USER), NOBODY);
     if (who != NOBODY) {
       memberships.apply(change, who, at);
@@ -131,9 +133,15 @@ final class EnrollmentStatements {
     return memberships.addPlace(row.text(Field.COURSE), row.text(Field.GROUP));
   }
 
-  private int detail(RosterRow row) {
+  private int detail(RosterRow row, Set<Field> fields) {
     return memberships.addDetail(
-        row.text(Field.ROLE), row.text(Field.STARTS), row.text(Field.ENDS));
+        text(row, Field.ROLE, fields),
+        text(row, Field.STARTS, fields),
+        text(row, Field.ENDS, fields));
+  }
+
+  private static String text(RosterRow row, Field field, Set<Field> fields) {
+    return fields.contains(field) ? row.text(field) : KnownMemberships.UNTOLD;
   }
 
   private static boolean isEnded(RosterRow row) {
@@ -208,7 +216,7 @@ final class EnrollmentStatements {
       int role = sheet.text(position, Field.ROLE);
       int detail = detailOfTexts.find(role, days);
       if (detail == PairIndex.NEW) {
-        detail = EnrollmentStatements.this.detail(cursor.at(position));
+        detail = EnrollmentStatements.this.detail(cursor.at(position), fields);
         detailOfTexts.putIfNew(role, days, detail);
       }
       return detail;

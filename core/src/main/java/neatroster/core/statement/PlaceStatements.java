@@ -3,8 +3,8 @@ package neatroster.core.statement;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.Set;
-import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
+import neatroster.core.change.Subject;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
@@ -93,16 +93,15 @@ final class PlaceStatements {
 
   /** Takes what we delivered of a course or a group. */
   void apply(PlannedChange change, int at) {
-    boolean isRemoval = change.change() == Change.REMOVE;
-    String course = change.value(Field.COURSE);
-    String group = change.value(isRemoval ? Field.GROUP : Field.NAME);
+    Subject subject = change.subject();
     note(sites, change.value(Field.SITE));
     note(categories, change.value(Field.CATEGORY));
-    if (group.isEmpty()) {
-      int number = places.addCourse(isRemoval ? course : change.value(Field.CODE));
+    if (subject.table() == Table.COURSES) {
+      int number = places.addCourse(subject.course());
       DeliveredRecord.apply(change, places.courses(), number, at);
     } else {
-      DeliveredRecord.apply(change, places.groups(), places.addGroup(course, group), at);
+      int number = places.addGroup(subject.course(), subject.group());
+      DeliveredRecord.apply(change, places.groups(), number, at);
     }
   }
 }

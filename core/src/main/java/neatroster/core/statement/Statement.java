@@ -1,11 +1,7 @@
 package neatroster.core.statement;
 
-import java.io.IOException;
 import java.time.Instant;
-import java.util.Set;
-import java.util.function.Consumer;
-import neatroster.core.change.PlannedChange;
-import neatroster.core.model.Table;
+import neatroster.core.change.Changes;
 
 /** Somebody who says what the platform holds, as of a time. */
 public sealed interface Statement {
@@ -29,13 +25,4 @@ public sealed interface Statement {
 
   /** We, of what we delivered. */
   record Delivery(Changes changes, Instant at) implements Statement {}
-
-  /** Changes that were delivered, in the order in which they were made. */
-  interface Changes {
-    /** The tables of which any row is changed. */
-    Set<Table> tables();
-
-    /** Hands on the changes of one table; sites, which stand in no table, with those of users. */
-    void read(Table table, Consumer<PlannedChange> receiver) throws IOException;
-  }
 }

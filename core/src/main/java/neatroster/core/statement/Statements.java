@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import neatroster.core.change.Changes;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.SheetReading;
@@ -31,7 +32,7 @@ public final class Statements {
 
   /** All that is said at one time, which has a number from 1. */
   private record Turn(
-      int at, List<SheetReading> sheets, List<Statement.Changes> deliveries, boolean isPlatform) {}
+      int at, List<SheetReading> sheets, List<Changes> deliveries, boolean isPlatform) {}
 
   /** Takes a delivered change. */
   @FunctionalInterface
@@ -158,7 +159,7 @@ public final class Statements {
 
   private static void deliveries(Turn turn, Table table, ChangeReceiver receiver)
       throws IOException {
-    for (Statement.Changes changes : turn.deliveries()) {
+    for (Changes changes : turn.deliveries()) {
       changes.read(table, change -> receiver.change(change, turn.at()));
     }
   }

@@ -1,5 +1,6 @@
 package neatroster.core.compare;
 
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.EnumSet;
@@ -9,16 +10,15 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Consumer;
 import neatroster.core.change.Change;
+import neatroster.core.change.Changes;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
-import neatroster.core.statement.Statement;
 
 /** Changes that were delivered, held in memory. */
-record DeliveredChanges(List<PlannedChange> all) implements Statement.Changes {
+record DeliveredChanges(List<PlannedChange> all) implements Changes {
   /** Changes of one table, a line each: the change, then values under the headers. */
   static DeliveredChanges of(String text) {
     List<String> lines = text.lines().toList();
@@ -73,7 +73,11 @@ record DeliveredChanges(List<PlannedChange> all) implements Statement.Changes {
   }
 
   @Override
-  public void read(Table table, Consumer<PlannedChange> receiver) {
-    all.stream().filter(change -> table(change) == table).forEach(receiver);
+  public void read(Table table, Receiver receiver) throws IOException {
+    for (PlannedChange change : all) {
+      if (table(change) == table) {
+        receiver.change(change);
+      }
+    }
   }
 }
