@@ -54,9 +54,12 @@ class WalksTest {
     WRITE,
     CANCEL,
     NAME_INSTRUCTOR,
+    ADD_SIBLING,
+    CORRECT_ID,
     EXPORT,
     DELIVER,
     DELIVER_CUT,
+    DELIVER_KILLED,
     DELIVER_READ,
     DELIVER_BY_HAND,
     DELIVER_FAULTY,
@@ -64,7 +67,7 @@ class WalksTest {
     CONFIRM_AN_OLDER_ONE
   }
 
-  private static final List<Kind> EDITS = Arrays.asList(Kind.values()).subList(0, 13);
+  private static final List<Kind> EDITS = Arrays.asList(Kind.values()).subList(0, 15);
 
   /**
    * A step.
@@ -80,11 +83,12 @@ class WalksTest {
       Kind kind = EDITS.get(random.nextInt(EDITS.size()));
       if (i == 0 || random.nextInt(5) < 2) {
         kind =
-            switch (random.nextInt(8)) {
-              case 0 -> Kind.DELIVER_CUT;
-              case 1 -> Kind.DELIVER_FAULTY;
-              case 2 -> Kind.DELIVER_READ;
-              case 3 -> Kind.DELIVER_BY_HAND;
+            switch (random.nextInt(16)) {
+              case 0, 1 -> Kind.DELIVER_CUT;
+              case 2, 3 -> Kind.DELIVER_FAULTY;
+              case 4, 5 -> Kind.DELIVER_READ;
+              case 6, 7 -> Kind.DELIVER_BY_HAND;
+              case 8 -> Kind.DELIVER_KILLED;
               default -> Kind.DELIVER;
             };
       } else if (random.nextInt(7) == 0) {
@@ -103,24 +107,24 @@ class WalksTest {
     for (long seed = FIRST; seed < FIRST + WALKS && failed.size() < most; seed++) {
       List<Step> steps = walk(seed);
       long start = System.nanoTime();
-      String trouble = trouble(steps);
+      String trouble = trouble(steps, seed);
       if (Boolean.getBoolean("walks.times")) {
         System.out.println(seed + " " + (System.nanoTime() - start) / 1_000_000 + " ms " + trouble);
       }
       if (!trouble.isEmpty()) {
-        failed.add("walk " + seed + ", made small:\n" + smallest(steps, trouble));
+        failed.add("walk " + seed + ", made small:\n" + smallest(steps, trouble, seed));
       }
     }
     assertThat(failed).isEmpty();
   }
 
   /** Leaves out steps as long as something is wrong. */
-  private String smallest(List<Step> steps, String trouble) throws Exception {
+  private String smallest(List<Step> steps, String trouble, long seed) throws Exception {
     List<Step> all = new ArrayList<>(steps);
     String said = trouble;
     for (int i = all.size() - 1; i >= 0; i--) {
       Step step = all.remove(i);
-      String now = trouble(all);
+      String now = trouble(all, seed);
       if (now.isEmpty()) {
         all.add(i, step);
       } else {
@@ -132,10 +136,14 @@ class WalksTest {
   }
 
   /** What is wrong on a walk; an empty text where nothing is. */
-  private String trouble(List<Step> steps) throws Exception {
+  private String trouble(List<Step> steps, long seed) throws Exception {
     Path folder = Files.createTempDirectory(temp, "walk");
-    try (PracticePlatform platform = new PracticePlatform(folder.resolve("practice.db"))) {
-      return new Walk(folder, platform).go(steps);
+    // Some go to a server of another make, half of these to one that can do little.
+    try (Target target =
+        seed % 8 == 5
+            ? new Foreign(new ForeignServer(seed % 16 == 5))
+            : new Ours(new PracticePlatform(folder.resolve("practice.db")))) {
+      return new Walk(folder, target, seed % 3 == 0).go(steps);
     } finally {
       try (Stream<Path> files = Files.walk(folder)) {
         for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
@@ -145,20 +153,193 @@ class WalksTest {
     }
   }
 
+  /** Where walks deliver to. */
+  private interface Target extends AutoCloseable {
+    void nameIn(Path folder) throws IOException;
+
+    long requests();
+
+    /** Sets a fault that it has every so many requests, where it can be faulty; 0 for none. */
+    void fails(Faults.Kind kind, int every);
+
+    /** What it holds. */
+    World.Held there(World world) throws Exception;
+
+    /** What of a state it can show. */
+    World.Held shown(World.Held state);
+
+    @Override
+    void close();
+  }
+
+  /** The practice platform. */
+  private record Ours(PracticePlatform platform) implements Target {
+    @Override
+    public void nameIn(Path folder) throws IOException {
+      platform.nameIn(folder);
+    }
+
+    @Override
+    public long requests() {
+      return platform.requests();
+    }
+
+    @Override
+    public void fails(Faults.Kind kind, int every) {
+      platform.faults().set(kind, every);
+    }
+
+    @Override
+    public World.Held shown(World.Held state) {
+      return state;
+    }
+
+    @Override
+    public void close() {
+      platform.close();
+    }
+
+    @Override
+    public World.Held there(World world) throws Exception {
+      World.Held there = new World.Held(new TreeMap<>(), new TreeSet<>(), new TreeMap<>());
+      Map<String, String> ids = new HashMap<>();
+      for (JsonNode user : platform.all("Users")) {
+        String id = user.path("externalId").asText();
+        String key = World.keyOf(id);
+        ids.put(user.get("id").asText(), key);
+        world.usernames.put(key, user.path("userName").asText());
+        World.Person twin =
+            there
+                .people()
+                .put(
+                    key,
+                    new World.Person(
+                        id,
+                        user.path("name").path("givenName").asText(),
+                        user.path("name").path("familyName").asText(),
+                        user.path("emails").path(0).path("value").asText(),
+                        user.path("active").asBoolean(true)));
+        if (twin != null) {
+          there.people().put(key + " again", twin);
+        }
+      }
+      for (JsonNode group : platform.all("Groups")) {
+        JsonNode course = group.path("urn:neatroster:scim:schemas:extension:course:1.0");
+        if (!course.path("kind").asText().equals("course")) {
+          continue;
+        }
+        there.courses().add(course.get("code").asText());
+        for (JsonNode seat : course.path("enrollments")) {
+          Set<String> groups = new TreeSet<>();
+          seat.path("groups").forEach(name -> groups.add(name.asText()));
+          there
+              .seats()
+              .put(
+                  ids.get(seat.get("user").asText()) + " " + course.get("code").asText(),
+                  new World.Seat(seat.path("role").asText(), groups));
+        }
+      }
+      return there;
+    }
+  }
+
+  /** A server of another make, which knows of no roles. */
+  private record Foreign(ForeignServer server) implements Target {
+    @Override
+    public void nameIn(Path folder) throws IOException {
+      PracticePlatform.name(folder, server.service(), "any");
+    }
+
+    @Override
+    public long requests() {
+      return server.requests();
+    }
+
+    @Override
+    public void fails(Faults.Kind kind, int every) {
+      // It never does.
+    }
+
+    @Override
+    public World.Held there(World world) {
+      World.Held there = new World.Held(new TreeMap<>(), new TreeSet<>(), new TreeMap<>());
+      Map<String, String> keys = new HashMap<>();
+      server.users.all.forEach(
+          (number, user) -> {
+            String id = user.getExternalId().orElse("");
+            keys.put(number, World.keyOf(id));
+            world.usernames.put(World.keyOf(id), user.getUserName().orElse(""));
+            World.Person twin =
+                there
+                    .people()
+                    .put(
+                        World.keyOf(id),
+                        new World.Person(
+                            id,
+                            user.getName().flatMap(name -> name.getGivenName()).orElse(""),
+                            user.getName().flatMap(name -> name.getFamilyName()).orElse(""),
+                            user.getEmails().get(0).getValue().orElse(""),
+                            user.isActive().orElse(true)));
+            if (twin != null) {
+              there.people().put(id + " again", twin);
+            }
+          });
+      server.groups.all.values().stream()
+          .map(group -> group.getExternalId().orElse("?"))
+          .filter(name -> name.startsWith("course:"))
+          .forEach(name -> there.courses().add(name.substring(7)));
+      server
+          .groups
+          .all
+          .values()
+          .forEach(
+              group -> {
+                String[] name = group.getExternalId().orElse("?").split(":", -1);
+                group
+                    .getMembers()
+                    .forEach(
+                        member -> {
+                          String key = keys.get(member.getValue().orElse("")) + " " + name[1];
+                          World.Seat seat =
+                              there
+                                  .seats()
+                                  .computeIfAbsent(key, k -> new World.Seat("", new TreeSet<>()));
+                          if (name[0].equals("group")) {
+                            seat.groups().add(name[2]);
+                          }
+                        });
+              });
+      return there;
+    }
+
+    @Override
+    public World.Held shown(World.Held state) {
+      World.Held shown = state.copy();
+      shown.seats().replaceAll((key, seat) -> new World.Seat("", seat.groups()));
+      return shown;
+    }
+
+    @Override
+    public void close() {
+      server.close();
+    }
+  }
+
   /** One walk. */
   private static final class Walk {
     private Path folder;
-    private final PracticePlatform platform;
-    private final World world = new World();
+    private final Target platform;
+    private final World world;
     private World.Held held = new World.Held(new TreeMap<>(), new TreeSet<>(), new TreeMap<>());
     private World.Held before = held;
     private String last = "";
     private final List<String> delivered = new ArrayList<>();
     private String said = "";
 
-    Walk(Path folder, PracticePlatform platform) throws IOException {
+    Walk(Path folder, Target platform, boolean hasSiblings) throws IOException {
       this.folder = folder;
       this.platform = platform;
+      world = new World(hasSiblings);
       Files.writeString(
           folder.resolve("roster.yaml"),
           """
@@ -171,7 +352,8 @@ class WalksTest {
           sheets:
             - {file: people.csv, covers: everything}
             - {file: places.csv, covers: everything}
-          """);
+          """
+              + (hasSiblings ? "emails: {shared: allow}\n" : ""));
       platform.nameIn(folder);
     }
 
@@ -202,8 +384,10 @@ class WalksTest {
         case WRITE -> world.write(pick, choice);
         case CANCEL -> world.cancel(pick);
         case NAME_INSTRUCTOR -> world.nameInstructor(pick, choice);
+        case ADD_SIBLING -> world.addSibling(pick, choice);
+        case CORRECT_ID -> world.correct(pick);
         case EXPORT -> export();
-        case DELIVER, DELIVER_CUT, DELIVER_READ, DELIVER_BY_HAND -> {
+        case DELIVER, DELIVER_CUT, DELIVER_KILLED, DELIVER_READ, DELIVER_BY_HAND -> {
           return deliver(step.kind(), choice);
         }
         case DELIVER_FAULTY -> {
@@ -221,7 +405,7 @@ class WalksTest {
 
     /** Whoever looks after the platform saves an export of it, of today or of whenever it was. */
     private void export() throws Exception {
-      world.export(folder, there());
+      world.export(folder, platform.there(world));
     }
 
     /** One row is faulty and left out: nothing of it goes, and nothing counts as absent. */
@@ -237,7 +421,7 @@ class WalksTest {
       if (report.path("counts").isEmpty()) {
         return differs("nothing sound is to be packed", wanted);
       }
-      if (!send(false, 0)) {
+      if (!send(Kind.DELIVER, 0)) {
         return failed("send");
       }
       before = held;
@@ -307,7 +491,7 @@ class WalksTest {
         isDone =
             kind == Kind.DELIVER_BY_HAND
                 ? sendByHand()
-                : send(kind == Kind.DELIVER_CUT && runs == 0, choice);
+                : send(runs == 0 ? kind : Kind.DELIVER, choice);
       }
       if (runs == 0) {
         return differs("nothing is to be packed", wanted);
@@ -320,19 +504,36 @@ class WalksTest {
     }
 
     /** Sends a run, and says whether all of it went in. */
-    private boolean send(boolean isCut, int choice) throws Exception {
-      if (!isCut) {
+    private boolean send(Kind how, int choice) throws Exception {
+      int exit;
+      if (how == Kind.DELIVER_KILLED) {
+        exit = sendKilled(1 + choice % 7);
+      } else if (how == Kind.DELIVER_CUT) {
+        Faults.Kind kind =
+            List.of(Faults.Kind.CUT_AFTER, Faults.Kind.CUT_BEFORE, Faults.Kind.BROKEN)
+                .get(choice % 3);
+        platform.fails(Faults.Kind.NO_BULK, choice % 2);
+        platform.fails(kind, 2 + choice % 5);
+        exit = run("send", "--yes");
+        platform.fails(kind, 0);
+        platform.fails(Faults.Kind.NO_BULK, 0);
+      } else {
         return run("send", "--yes") == 0;
       }
-      Faults.Kind kind =
-          List.of(Faults.Kind.CUT_AFTER, Faults.Kind.CUT_BEFORE, Faults.Kind.BROKEN)
-              .get(choice % 3);
-      platform.faults().set(Faults.Kind.NO_BULK, choice % 2);
-      platform.faults().set(kind, 2 + choice % 5);
-      int exit = run("send", "--yes");
-      platform.faults().set(kind, 0);
-      platform.faults().set(Faults.Kind.NO_BULK, 0);
       return exit == 0 || (run("send", "--yes") == 0 && !said.contains("Nothing was sent"));
+    }
+
+    /**
+     * Sends as a process of its own, which is killed after some requests unless it ended before.
+     */
+    private int sendKilled(int requests) throws Exception {
+      long until = platform.requests() + requests;
+      Process process = new Program(folder).start(List.of(), "send", "--yes");
+      while (process.isAlive() && platform.requests() < until) {
+        Thread.sleep(1);
+      }
+      process.destroyForcibly();
+      return process.waitFor();
     }
 
     /** Somebody brings the run to the platform from elsewhere, and it is recorded here. */
@@ -372,7 +573,7 @@ class WalksTest {
         return failed("undo");
       }
       last = JSON.readTree(said).get("run").asText();
-      if (!send(false, 0)) {
+      if (!send(Kind.DELIVER, 0)) {
         return failed("send");
       }
       held = before;
@@ -382,55 +583,14 @@ class WalksTest {
     }
 
     private String differs(String when, World.Held wanted) throws Exception {
-      List<String> missing = wanted.lines();
-      List<String> there = there().lines();
+      List<String> missing = platform.shown(wanted).lines();
+      List<String> there = platform.there(world).lines();
       List<String> extra = new ArrayList<>(there);
       extra.removeAll(missing);
       missing.removeAll(there);
       return missing.isEmpty() && extra.isEmpty()
           ? ""
           : when + ", missing: " + missing + ", too much: " + extra;
-    }
-
-    /** What the platform holds. */
-    private World.Held there() throws Exception {
-      World.Held there = new World.Held(new TreeMap<>(), new TreeSet<>(), new TreeMap<>());
-      Map<String, String> ids = new HashMap<>();
-      for (JsonNode user : platform.all("Users")) {
-        String id = user.path("externalId").asText();
-        ids.put(user.get("id").asText(), id);
-        world.usernames.put(id, user.path("userName").asText());
-        World.Person twin =
-            there
-                .people()
-                .put(
-                    id,
-                    new World.Person(
-                        user.path("name").path("givenName").asText(),
-                        user.path("name").path("familyName").asText(),
-                        user.path("emails").path(0).path("value").asText(),
-                        user.path("active").asBoolean(true)));
-        if (twin != null) {
-          there.people().put(id + " again", twin);
-        }
-      }
-      for (JsonNode group : platform.all("Groups")) {
-        JsonNode course = group.path("urn:neatroster:scim:schemas:extension:course:1.0");
-        if (!course.path("kind").asText().equals("course")) {
-          continue;
-        }
-        there.courses().add(course.get("code").asText());
-        for (JsonNode seat : course.path("enrollments")) {
-          Set<String> groups = new TreeSet<>();
-          seat.path("groups").forEach(name -> groups.add(name.asText()));
-          there
-              .seats()
-              .put(
-                  ids.get(seat.get("user").asText()) + " " + course.get("code").asText(),
-                  new World.Seat(seat.path("role").asText(), groups));
-        }
-      }
-      return there;
     }
   }
 }

@@ -27,16 +27,16 @@ final class World {
   private static final List<String> ROLES = List.of("learner", "assistant", "instructor");
 
   /** Somebody in the list of people, or on the platform. */
-  record Person(String given, String family, String email, boolean isActive) {
+  record Person(String id, String given, String family, String email, boolean isActive) {
     Person as(boolean active) {
-      return new Person(given, family, email, active);
+      return new Person(id, given, family, email, active);
     }
   }
 
   /** Somebody's place in a course: one role, and any number of groups. */
   record Seat(String role, Set<String> groups) {}
 
-  /** Everything that a platform holds: people by id, courses, places by id and course. */
+  /** Everything that a platform holds: people by their first id, courses, places by both. */
   record Held(Map<String, Person> people, Set<String> courses, Map<String, Seat> seats) {
     List<String> lines() {
       List<String> lines = new ArrayList<>();
@@ -71,7 +71,13 @@ final class World {
 
   private int numbers;
 
-  World() {
+  /** Whether families share addresses; else wrong ids are corrected. */
+  private final boolean hasSiblings;
+
+  private final Set<String> corrected = new TreeSet<>();
+
+  World(boolean hasSiblings) {
+    this.hasSiblings = hasSiblings;
     for (int i = 0; i < 5; i++) {
       add(i);
       join(i, i * 7);
@@ -113,7 +119,38 @@ final class World {
   private void add(int choice) {
     String id = "S" + (101 + numbers++);
     people.put(
-        id, new Person(pick(GIVEN, choice), pick(FAMILY, choice / 8 + choice), email(id), true));
+        id,
+        new Person(id, pick(GIVEN, choice), pick(FAMILY, choice / 8 + choice), email(id), true));
+  }
+
+  /** The first id of whoever has an id by now. */
+  static String keyOf(String id) {
+    return id.replace('T', 'S');
+  }
+
+  /** Somebody comes who has the address and the family name of another. */
+  void addSibling(int who, int choice) {
+    if (hasSiblings) {
+      Person elder = people.get(pick(people.keySet(), who));
+      String id = "S" + (101 + numbers++);
+      String given = "Pia" + (char) ('a' + numbers % 26);
+      people.put(id, new Person(id, given, elder.family(), elder.email(), true));
+      join(people.size() - 1, choice);
+    }
+  }
+
+  /** The id of somebody was wrong; as the program asks, the row says whose account it is. */
+  void correct(int who) {
+    String key = pick(people.keySet(), who);
+    Person one = people.get(key);
+    boolean isAsEver = !married.contains(key) && one.email().equals(email(key));
+    if (!hasSiblings && isAsEver && usernames.containsKey(key)) {
+      corrected.add(key);
+      people.put(
+          key,
+          new Person(
+              key.replace('S', 'T'), one.given(), one.family(), one.email(), one.isActive()));
+    }
   }
 
   private static String email(String id) {
@@ -187,23 +224,26 @@ final class World {
   void marry(int who, int choice) {
     String id = pick(people.keySet(), who);
     Person one = people.get(id);
-    if (!one.email().equals(email(id))) {
-      // With another address and another name at once nobody can tell.
+    boolean isUnknown = hasSiblings && !usernames.containsKey(id);
+    if (!one.email().equals(email(id)) || corrected.contains(id) || isUnknown) {
+      // With another address or id and another name at once nobody can tell.
       return;
     }
     married.add(id);
-    people.put(id, new Person(one.given(), pick(FAMILY, choice), one.email(), one.isActive()));
+    people.put(
+        id, new Person(one.id(), one.given(), pick(FAMILY, choice), one.email(), one.isActive()));
   }
 
   void write(int who, int choice) {
     String id = pick(people.keySet(), who);
     Person one = people.get(id);
-    if (married.contains(id)) {
+    if (married.contains(id) || corrected.contains(id)) {
       return;
     }
     people.put(
         id,
         new Person(
+            one.id(),
             one.given(),
             one.family(),
             id.toLowerCase(Locale.ROOT) + "." + Math.floorMod(choice, 3) + "@pier.example",
@@ -251,7 +291,7 @@ final class World {
                 lines.add(
                     String.join(
                         ",",
-                        id,
+                        one.id(),
                         usernames.get(id),
                         one.given(),
                         one.family(),
@@ -269,8 +309,18 @@ final class World {
       Path places = folder.resolve("sheets/places.csv");
       Files.writeString(
           places,
-          Files.readString(places).replace(key.replace(' ', ',') + ",", who(key) + ",NAV-9,"));
+          Files.readString(places)
+              .replace(idOf(key) + "," + where(key) + ",", idOf(key) + ",NAV-9,"));
     }
+  }
+
+  /** Whether the program asks whose account it is: an address of a family does not say it. */
+  private boolean isAsked(String key) {
+    return corrected.contains(key) || (hasSiblings && married.contains(key));
+  }
+
+  private String idOf(String key) {
+    return people.get(who(key)).id();
   }
 
   /** What a platform must hold after all but that row was delivered; nothing is absent then. */
@@ -298,17 +348,19 @@ final class World {
 
   /** Writes the sheets as they stand now. */
   void write(Path folder) throws IOException {
-    List<String> lines = new ArrayList<>(List.of("id,given name,family name,email,status"));
+    List<String> lines =
+        new ArrayList<>(List.of("id,given name,family name,email,status,former username"));
     people.forEach(
         (id, one) ->
             lines.add(
                 String.join(
                     ",",
-                    id,
+                    one.id(),
                     one.given(),
                     one.family(),
                     one.email(),
-                    back.contains(id) ? "active" : "")));
+                    back.contains(id) ? "active" : "",
+                    isAsked(id) ? usernames.get(id) : "")));
     sheet(folder, "people.csv", lines);
     lines.clear();
     lines.add("code,title,instructors,status");
@@ -319,20 +371,19 @@ final class World {
                     ",",
                     code,
                     "Course " + code,
-                    instructors.getOrDefault(code, ""),
+                    instructors.containsKey(code) ? people.get(instructors.get(code)).id() : "",
                     cancelled.contains(code) ? "removed" : "")));
     sheet(folder, "courses.csv", lines);
     lines.clear();
     lines.add("user,course,role,group");
     seats.forEach(
         (key, seat) -> {
-          String[] parts = key.split(" ", -1);
           List<String> groups = new ArrayList<>(seat.groups());
           if (groups.isEmpty()) {
             groups.add("");
           }
           groups.forEach(
-              group -> lines.add(parts[0] + "," + parts[1] + "," + seat.role() + "," + group));
+              group -> lines.add(String.join(",", idOf(key), where(key), seat.role(), group)));
         });
     sheet(folder, "places.csv", lines);
   }

@@ -268,7 +268,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
    * nobody is renamed.
    */
   private String formerUsername(PersonRecord record, int found, String username) {
-    if (found < 0 || !scope.policy.followRenames()) {
+    if (found < 0 || !scope.policy.followRenames() || scope.known.isAbsentUser(found)) {
       return "";
     }
     KnownUser account = scope.known.users().all().get(found);

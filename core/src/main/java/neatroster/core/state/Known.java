@@ -120,6 +120,12 @@ public final class Known {
     return accounts.records.isGone(record(position));
   }
 
+  /** Whether something says that an account is not there, be it that a list has it not. */
+  public boolean isAbsentUser(int position) {
+    int record = record(position);
+    return record >= 0 && accounts.records.isAbsent(record);
+  }
+
   private int record(int position) {
     return position < 0 || position >= accounts.recordOf.size()
         ? -1

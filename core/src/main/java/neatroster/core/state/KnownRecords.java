@@ -187,6 +187,12 @@ public final class KnownRecords {
     return new KnownRecord(this, number);
   }
 
+  /** Whether something says that a record is not there, be it that a list has it not. */
+  public boolean isAbsent(int number) {
+    int at = saidAt.get(number);
+    return !isThere(number) && (at > 0 || listings.isSince(scopeOf.get(number), at));
+  }
+
   /** Whether a record was delivered and is there no more, not by our doing. */
   public boolean isGone(int number) {
     return number >= 0 && isDelivered(number) && !isThere(number);

@@ -22,6 +22,7 @@ import neatroster.core.roster.Link;
 import neatroster.core.roster.People;
 import neatroster.core.roster.PeopleFinder;
 import neatroster.core.roster.Roster;
+import neatroster.core.roster.SamePerson;
 import neatroster.core.state.Contradiction;
 import neatroster.core.state.Known;
 import neatroster.core.state.KnownRecord;
@@ -212,17 +213,24 @@ final class AccountStatements {
     return isThere ? add() : GONE;
   }
 
-  /** The issued account that a row of a list is about. */
+  /**
+   * The issued account that a row of a list is about: its person's, or the one of that username
+   * where nothing says that somebody else has it. A platform changes names as people marry, and has
+   * ids that were corrected.
+   */
   private int ours(RosterRow row, Link person) {
     int account = person.isFound() ? people.account(person.number()) : NONE;
-    if (account < 0 && row.has(Field.USERNAME)) {
-      // A platform changes names as people marry; with the id as well, it is the same account.
-      int owner = issued.findUsername(row.text(Field.USERNAME));
-      String id = row.text(Field.ID);
-      boolean same = owner >= 0 && !id.isEmpty() && id.equals(issued.all().get(owner).anyId());
-      account = same ? owner : NONE;
+    if (account >= 0 || !row.has(Field.USERNAME)) {
+      return account;
     }
-    return account;
+    int owner = issued.findUsername(row.text(Field.USERNAME));
+    if (owner < 0) {
+      return NONE;
+    }
+    KnownUser ours = issued.all().get(owner);
+    Person meant = new Person(ours.anyId(), ours.anyEmail(), ours.person().fullName(), "", "");
+    Person there = new Person(row.text(Field.ID), row.text(Field.EMAIL), Names.full(row), "", "");
+    return SamePerson.mayBe(meant, there) ? owner : NONE;
   }
 
   private String nameOf(int account) {
