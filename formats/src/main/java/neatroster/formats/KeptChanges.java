@@ -54,7 +54,8 @@ public final class KeptChanges implements Changes {
     }
   }
 
-  private void sites(Receiver receiver) throws IOException {
+  /** Hands on the sites that are made. */
+  public void sites(Receiver receiver) throws IOException {
     Path sites = folder.resolve("sites.csv");
     if (Files.exists(sites)) {
       read(sites, Optional.empty(), receiver);

@@ -56,4 +56,9 @@ public interface Journal {
    *     there is none any more
    */
   void ended(List<Entry> entries, Map<String, String> ids);
+
+  /** Whether what a row was to make was there before. */
+  default boolean isFound(Key key) {
+    return false;
+  }
 }

@@ -72,6 +72,9 @@ final class SeatRows {
                   row, user.get(), isTold ? Documents.enrollment(user.get(), change) : null));
       missOf(change, isTold);
       Optional<String> within = within(change, change.value(Field.GROUP));
+      if (!isTold && isInCourse && within.isEmpty() && !change.value(Field.GROUP).isEmpty()) {
+        desk.miss("group of enrollments, which the platform does not have");
+      }
       within.ifPresent(
           group ->
               byGroup

@@ -22,11 +22,11 @@ import neatroster.cli.delivery.SendProgress;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.DeliveredRun;
 import neatroster.cli.folder.EditedBatches;
-import neatroster.cli.folder.FoundThere;
 import neatroster.cli.folder.PackedRun;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunChoice;
 import neatroster.cli.folder.RunConfirmation;
+import neatroster.cli.folder.RunOutcomes;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.SendReport;
@@ -284,7 +284,9 @@ public final class SendCommand implements Callable<Integer> {
       forget(farewell);
     }
     workplace.register().passwordsDelivered(passwords.brought());
-    FoundThere.keep(place, delivery.of(journal::isFound));
+    RunOutcomes outcomes = RunOutcomes.of(place);
+    delivery.found().forEach(change -> outcomes.put(change, RunOutcomes.Kind.FOUND, ""));
+    outcomes.keep();
     int exit = end(session, workplace, run, journal, delivery, stopped);
     if (access.isOnThisMachine() && delivery.allLeft() == 0) {
       session
@@ -375,7 +377,7 @@ public final class SendCommand implements Callable<Integer> {
       record(workplace, run, confirmation, outcomes);
       failures(confirmation.missing(), journal, failures);
     }
-    int refused = left == 0 ? failures.size() : delivery.count(Journal.State.REFUSED);
+    int refused = left == 0 ? failures.size() : delivery.refused();
     int sites = left == 0 ? delivery.sites() : 0;
     int done = delivery.count(delivery.all()) + sites - left - refused;
     SendReport report =

@@ -16,13 +16,13 @@ import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.EditedBatches;
-import neatroster.cli.folder.FoundThere;
 import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunBackground;
 import neatroster.cli.folder.RunBatches;
 import neatroster.cli.folder.RunChoice;
 import neatroster.cli.folder.RunFolder;
+import neatroster.cli.folder.RunOutcomes;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.RunText;
@@ -113,12 +113,12 @@ public final class UndoCommand implements Callable<Integer> {
       Path changes = RunChoice.kept(folder, run);
       Roster none = new Roster(List.of(), List.of(), List.of());
       Known known = session.basis(workplace.known(), none).known();
-      Set<String> found = FoundThere.of(folder.path("runs").resolve(run.name()));
+      RunOutcomes outcomes = RunOutcomes.of(folder.path("runs").resolve(run.name()));
       Reversal reversal =
           new Reversal(
               new KeptChanges(changes),
               new Arrival(session.settings(), known),
-              made -> found.contains(FoundThere.key(made)));
+              made -> outcomes.is(RunOutcomes.Kind.FOUND, made));
       String inUse = evenInUse ? "" : inUse(known, reversal);
       if (!inUse.isEmpty()) {
         refuse(session.screen(), run, inUse);

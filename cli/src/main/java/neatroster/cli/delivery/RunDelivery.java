@@ -10,7 +10,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
-import java.util.function.Predicate;
 import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.KnownSource;
 import neatroster.cli.terminal.Problem;
@@ -33,6 +32,8 @@ public final class RunDelivery {
   private final Journal journal;
   private final Map<Phase, Integer> all = new EnumMap<>(Phase.class);
   private final Map<Phase, Integer> left = new EnumMap<>(Phase.class);
+  private final List<PlannedChange> found = new ArrayList<>();
+  private int refused;
   private Map<String, Integer> notCarried = Map.of();
 
   /**
@@ -58,18 +59,23 @@ public final class RunDelivery {
         changes.read(table, (row, change) -> receiver.change(new Journal.Key(table, row), change));
       }
     } catch (IOException e) {
-      throw Problem.unreadable(
-          "What the run changes cannot be read (" + DiskTrouble.reason(e) + ").", e);
+      throw unreadable(e);
     }
   }
 
   private void count() {
     all.clear();
     left.clear();
+    found.clear();
+    refused = 0;
     each(
         (key, change) -> {
           all.merge(change.phase(), 1, Integer::sum);
           Journal.State state = journal.state(key);
+          refused += state == Journal.State.REFUSED ? 1 : 0;
+          if (journal.isFound(key)) {
+            found.add(change);
+          }
           if (state != Journal.State.DONE && state != Journal.State.REFUSED) {
             left.merge(change.phase(), 1, Integer::sum);
           }
@@ -80,12 +86,16 @@ public final class RunDelivery {
   public int sites() {
     int[] count = {0};
     try {
-      changes.read(change -> count[0] += change.phase() == Phase.SITES ? 1 : 0);
+      changes.sites(site -> count[0]++);
     } catch (IOException e) {
-      throw Problem.unreadable(
-          "What the run changes cannot be read (" + DiskTrouble.reason(e) + ").", e);
+      throw unreadable(e);
     }
     return count[0];
+  }
+
+  private static Problem unreadable(IOException e) {
+    return Problem.unreadable(
+        "What the run changes cannot be read (" + DiskTrouble.reason(e) + ").", e);
   }
 
   /** How many changes of each phase there are, but for sites. */
@@ -108,23 +118,14 @@ public final class RunDelivery {
     return of.values().stream().mapToInt(Integer::intValue).sum();
   }
 
-  /** How many are in a state. */
-  public int count(Journal.State state) {
-    int[] count = {0};
-    each((key, change) -> count[0] += journal.state(key) == state ? 1 : 0);
-    return count[0];
+  /** How many changes were refused. */
+  public int refused() {
+    return refused;
   }
 
-  /** The changes whose rows are such. */
-  public List<PlannedChange> of(Predicate<Journal.Key> rows) {
-    List<PlannedChange> such = new ArrayList<>();
-    each(
-        (key, change) -> {
-          if (rows.test(key)) {
-            such.add(change);
-          }
-        });
-    return such;
+  /** What was to be made and was there before. */
+  public List<PlannedChange> found() {
+    return found;
   }
 
   /** What the platform has no room for, and how often. */
@@ -154,8 +155,7 @@ public final class RunDelivery {
     try {
       delivery.run(phases);
     } catch (IOException e) {
-      throw Problem.unreadable(
-          "What the run changes cannot be read (" + DiskTrouble.reason(e) + ").", e);
+      throw unreadable(e);
     } finally {
       notCarried = delivery.notCarried();
       count();

@@ -94,7 +94,7 @@ public final class RunJournal implements Journal {
     return Optional.ofNullable(refused.get(key));
   }
 
-  /** Whether what a row was to make was there before. */
+  @Override
   public boolean isFound(Key key) {
     return found.contains(key);
   }

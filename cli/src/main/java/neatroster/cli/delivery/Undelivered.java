@@ -3,21 +3,17 @@ package neatroster.cli.delivery;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.EnumMap;
-import java.util.HashSet;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.BiFunction;
 import neatroster.cli.folder.KnownSource;
-import neatroster.cli.folder.RunConfirmation;
 import neatroster.cli.folder.RunDigest;
+import neatroster.cli.folder.RunOutcomes;
 import neatroster.cli.folder.Workplace;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.confirm.Outcome;
 import neatroster.core.model.Table;
-import neatroster.formats.KeptChanges;
 import neatroster.platform.Journal;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
@@ -66,19 +62,12 @@ public final class Undelivered {
   }
 
   private static Undelivered notTaken(Path run) throws IOException {
-    Map<Table, Set<String>> keys = new EnumMap<>(Table.class);
-    for (String kept : List.of(KnownSource.TAKEN, RunConfirmation.UNTOLD)) {
-      new KeptChanges(run.resolve(kept))
-          .read(
-              change ->
-                  keys.computeIfAbsent(change.table(), table -> new HashSet<>())
-                      .add(RunConfirmation.key(change)));
-    }
+    RunOutcomes outcomes = RunOutcomes.of(run);
     return new Undelivered(
         (table, change) ->
-            keys.getOrDefault(table, Set.of()).contains(RunConfirmation.key(change))
-                ? Optional.empty()
-                : Optional.of(MISSING_BEFORE));
+            outcomes.is(RunOutcomes.Kind.MISSING, change)
+                ? Optional.of(MISSING_BEFORE)
+                : Optional.empty());
   }
 
   /**

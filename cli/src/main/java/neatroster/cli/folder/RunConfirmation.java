@@ -5,22 +5,16 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import neatroster.cli.disk.NewFolder;
 import neatroster.cli.disk.PrivateFiles;
-import neatroster.core.change.Change;
-import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.confirm.Outcome;
 import neatroster.core.confirm.Taken;
-import neatroster.core.model.Field;
 import neatroster.formats.BatchFiles;
 import neatroster.formats.FailedRows;
 import neatroster.formats.KeptChanges;
@@ -35,13 +29,9 @@ public final class RunConfirmation {
   /** The folder in a run of the rows that the platform did not take. */
   public static final String FAILED = "failed";
 
-  /** The folder in a run of what nothing told of, so that it does not count as delivered. */
-  public static final String UNTOLD = "untold";
-
   private final Path run;
   private final OwnColumns own;
   private final boolean countsUntold;
-  private Set<String> takenBefore;
   private final List<Found> missing = new ArrayList<>();
   private final List<Found> different = new ArrayList<>();
   private int asAsked;
@@ -105,24 +95,31 @@ public final class RunConfirmation {
       boolean mayBeNothing)
       throws IOException {
     KeptChanges changes = new KeptChanges(run.resolve(KnownSource.CHANGES));
-    KeptReasons reasons = new KeptReasons(run);
+    RunOutcomes before = RunOutcomes.of(run);
+    RunOutcomes next = before.askedAnew();
+    boolean wasAsked = Files.exists(run.resolve(KnownSource.TAKEN));
     try (NewFolder taken = NewFolder.beside(run.resolve(KnownSource.TAKEN));
-        NewFolder failed = NewFolder.beside(run.resolve(FAILED));
-        NewFolder untold = NewFolder.beside(run.resolve(UNTOLD))) {
+        NewFolder failed = NewFolder.beside(run.resolve(FAILED))) {
       FailedRows rows = new FailedRows(new Place(failed), own);
-      try (RunChanges keep = new RunChanges(new Place(taken), own);
-          RunChanges open = new RunChanges(new Place(untold), own)) {
+      try (RunChanges keep = new RunChanges(new Place(taken), own)) {
         changes.read(
             change -> {
-              Outcome outcome = reasons.with(change, outcomes.apply(change));
+              Outcome outcome = before.withReason(change, outcomes.apply(change));
               note(new Found(change, outcome));
               if (outcome.kind() == Outcome.Kind.MISSING) {
                 rows.look(change);
+                next.put(change, RunOutcomes.Kind.MISSING, outcome.why());
               }
-              boolean isOpen = outcome.kind() == Outcome.Kind.NOT_TOLD && !counts(change);
+              // What counted before counts still.
+              boolean counts =
+                  countsUntold
+                      || (wasAsked
+                          && !before.is(RunOutcomes.Kind.MISSING, change)
+                          && !before.is(RunOutcomes.Kind.UNTOLD, change));
+              boolean isOpen = outcome.kind() == Outcome.Kind.NOT_TOLD && !counts;
               if (isOpen) {
                 undecided++;
-                open.add(change);
+                next.put(change, RunOutcomes.Kind.UNTOLD, "");
               }
               Optional<PlannedChange> there = isOpen ? Optional.empty() : Taken.of(change, outcome);
               if (there.isPresent()) {
@@ -141,38 +138,11 @@ public final class RunConfirmation {
         }
       }
       failedRows = rows.rows();
-      reasons.keep(missing);
+      next.keep();
       put(taken, KnownSource.TAKEN);
       put(failed, FAILED, failedRows.isEmpty());
-      put(untold, UNTOLD, undecided == 0);
     }
     return Optional.of(RunDigest.of(run, KnownSource.TAKEN));
-  }
-
-  /** Whether a change that nothing tells of counts as delivered. */
-  private boolean counts(PlannedChange change) throws IOException {
-    Path before = run.resolve(KnownSource.TAKEN);
-    if (countsUntold || !Files.exists(before)) {
-      return countsUntold;
-    }
-    if (takenBefore == null) {
-      takenBefore = new HashSet<>();
-      new KeptChanges(before).read(taken -> takenBefore.add(key(taken)));
-    }
-    return takenBefore.contains(key(change));
-  }
-
-  /** A change as a key; a username that the platform made is in what it took alone. */
-  public static String key(PlannedChange change) {
-    boolean hasOtherMark =
-        !change.value(Field.EMAIL).isEmpty() || !change.value(Field.ID).isEmpty();
-    String key = change.key();
-    if (change.phase() == Phase.USERS && change.change() == Change.CREATE && hasOtherMark) {
-      Map<Field, String> values = new HashMap<>(change.values());
-      values.remove(Field.USERNAME);
-      key = new PlannedChange(change.phase(), change.change(), values).key();
-    }
-    return change.phase().word() + "\n" + change.change().word() + "\n" + key;
   }
 
   private void put(NewFolder made, String name, boolean isEmpty) throws IOException {

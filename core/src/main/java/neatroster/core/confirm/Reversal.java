@@ -11,12 +11,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
 import neatroster.core.change.Change;
 import neatroster.core.change.Changes;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
+import neatroster.core.change.Subject;
 import neatroster.core.compare.Reverse;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
@@ -56,7 +58,7 @@ public final class Reversal {
           renaming.value(Field.USERNAME));
       receiver.change(renaming);
     }
-    Set<String> stay = whoWasThere();
+    Before before = before();
     List<PlannedChange> regroupings = new ArrayList<>();
     changes.read(
         made -> {
@@ -80,7 +82,8 @@ public final class Reversal {
           boolean isFurther =
               change.change() == Change.ENROLL
                   && !change.value(Field.GROUP).isEmpty()
-                  && stay.contains(seat(change));
+                  // Whoever leaves a group of a course that they were in stays in it.
+                  && before.seats().contains(seat(change));
           Optional<PlannedChange> reverse =
               isFurther ? Optional.of(Reverse.ofFurtherGroup(change)) : Reverse.of(change);
           if (reverse.isEmpty()) {
@@ -92,6 +95,18 @@ public final class Reversal {
             regroupings.add(0, renamedBack(reverse.get(), formerOf));
           } else if (change.change() != Change.RENAME) {
             receiver.change(renamedBack(reverse.get(), formerOf));
+          }
+          if (change.change() == Change.REMOVE && change.table() == Table.COURSES) {
+            // They went with the course.
+            String course = change.subject().course();
+            for (String group : before.groups().getOrDefault(course, Set.of())) {
+              receiver.change(
+                  new PlannedChange(
+                          Phase.GROUPS,
+                          Change.CREATE,
+                          Map.of(Field.COURSE, course, Field.NAME, group))
+                      .because("it was removed", change.place()));
+            }
           }
         });
     for (PlannedChange regrouping : regroupings) {
@@ -112,17 +127,33 @@ public final class Reversal {
     return back;
   }
 
-  /** Who was in a course before, by the changes: whoever leaves a group there stays in it. */
-  private Set<String> whoWasThere() throws IOException {
-    Set<String> there = new HashSet<>();
+  /** Who was in which course before, by the changes, and in which groups of it anybody was. */
+  private record Before(Set<String> seats, Map<String, Set<String>> groups) {}
+
+  private Before before() throws IOException {
+    Before before = new Before(new HashSet<>(), new HashMap<>());
     changes.read(
         Table.ENROLLMENTS,
         change -> {
-          if (change.change() != Change.ENROLL && !change.value(Field.COURSE).isEmpty()) {
-            there.add(seat(change));
+          Subject subject = change.subject();
+          if (change.change() != Change.ENROLL && !subject.course().isEmpty()) {
+            before.seats().add(seat(change));
+            if (!subject.group().isEmpty()) {
+              before
+                  .groups()
+                  .computeIfAbsent(subject.course(), course -> new TreeSet<>())
+                  .add(subject.group());
+            }
           }
         });
-    return there;
+    // What was removed by itself is made anew by itself.
+    changes.read(
+        Table.GROUPS,
+        change -> {
+          Subject subject = change.subject();
+          before.groups().getOrDefault(subject.course(), new HashSet<>()).remove(subject.group());
+        });
+    return before;
   }
 
   private static String seat(PlannedChange change) {

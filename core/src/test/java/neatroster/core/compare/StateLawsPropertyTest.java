@@ -394,7 +394,16 @@ class StateLawsPropertyTest {
     new Reversal(
             new DeliveredChanges(inOrder(all)), new Arrival(settings(true), after), made -> false)
         .read(back::add, what -> {});
-    assertThat(lines(known(export, all, back))).as("taken back").isEqualTo(held.lines());
+    Known again = known(export, all, back);
+    assertThat(lines(again)).as("taken back").isEqualTo(held.lines());
+    again
+        .memberships()
+        .each(
+            number -> {
+              String group = again.memberships().groupOf(number);
+              String course = again.memberships().courseOf(number);
+              assertThat(group.isEmpty() || again.hasGroup(course, group)).as(group).isTrue();
+            });
   }
 
   @Property(tries = 150)
