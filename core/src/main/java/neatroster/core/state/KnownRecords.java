@@ -110,11 +110,17 @@ public final class KnownRecords {
     onlyFullName.set(number, isWhole);
   }
 
-  /** Forgets what was known of a record: we made it anew. */
-  public void make(int number, int at) {
+  /** Forgets all that was known of a record. */
+  public void forget(int number) {
     there.values().forEach(column -> clear(column, number));
     delivered.values().forEach(column -> clear(column, number));
     onlyFullName.clear(number);
+    madeByUs.clear(number);
+  }
+
+  /** Notes that we made a record anew. */
+  public void make(int number, int at) {
+    forget(number);
     madeByUs.set(number);
     change(number, at);
   }

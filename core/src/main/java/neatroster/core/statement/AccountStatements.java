@@ -35,6 +35,7 @@ import neatroster.core.text.KeyIndex;
 /** Reads what is said of accounts, and which of them were issued by us. */
 final class AccountStatements {
   private static final int NONE = -1;
+  private static final Person NOBODY = new Person("", "", "", "", "");
 
   /** Whoever had an account once that is nobody's now. */
   static final int GONE = -2;
@@ -125,6 +126,11 @@ final class AccountStatements {
     }
     boolean isFirst = records.saidAt(account) != at;
     if (isFirst) {
+      boolean isKnown = records.saidAt(account) > 0;
+      if (isKnown && !SamePerson.mayBe(person(records.of(account), NOBODY), person(row))) {
+        // The account was made anew for somebody else.
+        records.forget(account);
+      }
       lineOfAccount.set(account, line);
       if (row.reading().has(Field.STATUS)) {
         suspended.set(account, row.text(Field.STATUS).equalsIgnoreCase("suspended"));
@@ -229,8 +235,11 @@ final class AccountStatements {
     }
     KnownUser ours = issued.all().get(owner);
     Person meant = new Person(ours.anyId(), ours.anyEmail(), ours.person().fullName(), "", "");
-    Person there = new Person(row.text(Field.ID), row.text(Field.EMAIL), Names.full(row), "", "");
-    return SamePerson.mayBe(meant, there) ? owner : NONE;
+    return SamePerson.mayBe(meant, person(row)) ? owner : NONE;
+  }
+
+  private static Person person(RosterRow row) {
+    return new Person(row.text(Field.ID), row.text(Field.EMAIL), Names.full(row), "", "");
   }
 
   private String nameOf(int account) {
@@ -354,7 +363,7 @@ final class AccountStatements {
     KnownRecord told = records.of(record);
     if (!isOurs) {
       return new KnownUser(
-          person(told, new Person("", "", "", "", "")),
+          person(told, NOBODY),
           told.text(Field.USERNAME),
           "",
           "",
