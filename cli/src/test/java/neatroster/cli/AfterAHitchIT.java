@@ -185,6 +185,52 @@ class AfterAHitchIT {
   }
 
   @Test
+  void whatWasDeliveredAndWasEditedSinceIsNotPassedOver() throws Exception {
+    String run = json("pack").get("run").asText();
+    assertThat(school.run("send", "--by-hand").exit()).isZero();
+    Path users = temp.resolve("runs/" + run + "/changes/users.csv");
+    String whole = Files.readString(users);
+    for (String edited :
+        List.of(
+            whole.replaceFirst("create", "creat"),
+            whole + "create,x\n",
+            whole.replaceFirst("\n$", "{\n"))) {
+      Files.writeString(users, edited);
+      Program.Result preview = school.run("preview");
+      assertThat(preview.exit()).as(edited).isEqualTo(3);
+      assertThat(preview.err()).contains("runs/" + run + "/changes/users.csv", "known/");
+    }
+  }
+
+  @Test
+  void aGridThatIsGivenBackIsReadAsItsSourceWas() throws Exception {
+    Files.delete(temp.resolve("sheets/people.csv"));
+    Files.delete(temp.resolve("sheets/enrollments.csv"));
+    school.file(
+        "roster.yaml",
+        "sheets: [{file: crew.csv, columns: {full name: Wer, email: Post}, covers: everything}]");
+    school.file(
+        "sheets/crew.csv",
+        "Wer,Post,NAV-1",
+        "Ana Marlowe,ana@pier.example,x",
+        "Cy Quay,cy@pier,instructor");
+    school.run("issue");
+    String run = json("pack", "--leave-out-faulty").get("run").asText();
+    assertThat(school.run("send", "--by-hand").exit()).isZero();
+    Path left = temp.resolve("runs/" + run + "/corrections/crew.csv");
+    String mended = Files.readString(left).replace("cy@pier,", "cy@pier.example,");
+    Files.writeString(temp.resolve("sheets/late.csv"), mended);
+    Files.delete(temp.resolve("sheets/crew.csv"));
+    assertThat(school.run("inspect", "sheets/late.csv").out())
+        .contains("roster.yaml")
+        .doesNotContain("covers everything");
+    assertThat(school.run("issue").exit()).isZero();
+    JsonNode again = json("pack").get("counts");
+    assertThat(again.toString())
+        .isEqualTo("{\"users\":{\"create\":1},\"enrollments\":{\"enroll\":1}}");
+  }
+
+  @Test
   void whatThePlatformRefusedIsGivenBackAsItIsAndNobodyElseIsTouched() throws Exception {
     school.file(
         "roster.yaml",

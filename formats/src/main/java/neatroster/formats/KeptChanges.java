@@ -7,14 +7,15 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import neatroster.core.change.Change;
 import neatroster.core.change.Changes;
 import neatroster.core.change.Phase;
@@ -26,6 +27,8 @@ import neatroster.sheets.CsvLines;
 /** Reads back what {@link RunChanges} kept of a run, in the order in which it was kept. */
 public final class KeptChanges implements Changes {
   private static final JsonFactory JSON = new JsonFactory();
+  private static final Map<String, Change> BY_WORD =
+      Arrays.stream(Change.values()).collect(Collectors.toMap(Change::word, what -> what));
 
   private final Path folder;
 
@@ -81,23 +84,36 @@ public final class KeptChanges implements Changes {
     List<String> header = new ArrayList<>();
     List<Optional<Field>> fields = new ArrayList<>();
     CsvLines.read(
-        file,
+        Files.newInputStream(file),
+        shown(file),
         cells -> {
           if (header.isEmpty()) {
             header.addAll(cells);
             cells.forEach(name -> fields.add(Field.named(name)));
           } else {
-            if (cells.size() != header.size()) {
-              throw new IOException(file + " is not as it was written");
-            }
-            receiver.change(change(table, header, fields, cells));
+            receiver.change(
+                change(table, header, fields, cells)
+                    .orElseThrow(() -> new IOException(shown(file) + " is not as it was written")));
           }
         });
   }
 
-  private static PlannedChange change(
-      Optional<Table> table, List<String> header, List<Optional<Field>> fields, List<String> cells)
-      throws IOException {
+  /** The run's folder and what is in it, as in runs/2027-01-12-1/changes/users.csv. */
+  private static String shown(Path file) {
+    Path whole = file.toAbsolutePath();
+    int names = whole.getNameCount();
+    return whole.subpath(Math.max(0, names - 4), names).toString().replace('\\', '/');
+  }
+
+  /** The change of a row; nothing where it is none. */
+  private static Optional<PlannedChange> change(
+      Optional<Table> table,
+      List<String> header,
+      List<Optional<Field>> fields,
+      List<String> cells) {
+    if (cells.size() != header.size()) {
+      return Optional.empty();
+    }
     Map<Field, String> values = new EnumMap<>(Field.class);
     Map<String, String> own = new LinkedHashMap<>();
     Map<Field, String> before = new EnumMap<>(Field.class);
@@ -107,9 +123,13 @@ public final class KeptChanges implements Changes {
       String name = header.get(i);
       Optional<Field> field = fields.get(i);
       if (name.equals(RunChanges.CHANGE)) {
-        what = Change.valueOf(cells.get(i).toUpperCase(Locale.ROOT).replace('-', '_'));
+        what = BY_WORD.get(cells.get(i));
       } else if (name.equals(RunChanges.BEFORE)) {
-        before(cells.get(i), before, ownBefore);
+        try {
+          before(cells.get(i), before, ownBefore);
+        } catch (IOException e) {
+          return Optional.empty();
+        }
       } else if (field.isEmpty()) {
         own.put(name, cells.get(i));
       } else if (!cells.get(i).isEmpty()) {
@@ -117,7 +137,7 @@ public final class KeptChanges implements Changes {
       }
     }
     if (what == null) {
-      throw new IOException("a row that says of no change is among the changes");
+      return Optional.empty();
     }
     if (table.isPresent() && table.get() == Table.ENROLLMENTS) {
       // The phase says it.
@@ -128,7 +148,8 @@ public final class KeptChanges implements Changes {
       move(values, Field.CODE, Field.COURSE);
       move(values, Field.NAME, Field.GROUP);
     }
-    return new PlannedChange(phase(table, what), what, values, own).from(before).fromOwn(ownBefore);
+    return Optional.of(
+        new PlannedChange(phase(table, what), what, values, own).from(before).fromOwn(ownBefore));
   }
 
   private static Phase phase(Optional<Table> table, Change change) {

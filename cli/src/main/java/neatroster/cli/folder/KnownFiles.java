@@ -71,7 +71,12 @@ public final class KnownFiles {
       throw Problem.unreadable(
           "What the platform holds could not be read to its end: " + e.getMessage() + ".", e);
     } catch (IOException e) {
-      throw Problem.unreadable("What was delivered cannot be read: " + e.getMessage() + ".", e);
+      throw Problem.unreadable(
+          "What was delivered cannot be read: "
+              + e.getMessage()
+              + ". Put the file back as it was; or take its folder away and put a new export of the"
+              + " platform into known/.",
+          e);
     }
   }
 
