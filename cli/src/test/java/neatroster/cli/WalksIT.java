@@ -27,7 +27,7 @@ import org.junit.jupiter.api.io.TempDir;
  * Random ways through the program: sheets are edited, delivered, cut off, taken back, and after
  * each delivery the platform holds what {@link World} says, and the program says so.
  */
-class WalksTest {
+class WalksIT {
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final int STEPS = 12;
   private static final int WALKS = Integer.getInteger("walks", 30);
