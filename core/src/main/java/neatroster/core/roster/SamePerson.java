@@ -16,14 +16,17 @@ public final class SamePerson {
    * @param there what the account tells of itself
    */
   public static boolean mayBe(Person meant, Person there) {
-    boolean isNamedSo = NameFit.fits(meant.fullName(), there.fullName());
     boolean haveIds = !meant.id().isEmpty() && !there.id().isEmpty();
     if (haveIds) {
       // An id of the platform's own may stand there; then the rest tells.
       boolean isTheId = meant.id().equals(there.id());
-      return isTheId || (isAddressed(meant, there) && isNamedSo);
+      return isTheId || (isAddressed(meant, there) && isNamed(meant, there));
     }
-    return isAddressed(meant, there) || isNamedSo;
+    return isAddressed(meant, there) || isNamed(meant, there);
+  }
+
+  private static boolean isNamed(Person meant, Person there) {
+    return NameFit.fits(meant.fullName(), there.fullName());
   }
 
   /** Whether a mark that nobody shares says that an account is a person's. */

@@ -47,6 +47,9 @@ public final class KnownMemberships {
   /** Role, start and end, each combination once. */
   private final KeyIndex details = KeyIndex.exact();
 
+  /** What two of them make together. */
+  private final PairIndex mergedDetails = new PairIndex();
+
   private final IntList detailOf = new IntList();
 
   /** What was last delivered of a membership, or -1. */
@@ -189,11 +192,20 @@ public final class KnownMemberships {
     if (older == newer) {
       return newer;
     }
+    int known = mergedDetails.find(older, newer);
+    if (known != PairIndex.NEW) {
+      return known;
+    }
     String old = details.text(older);
     String text = details.text(newer);
     String role = or(part(text, 0), old, 0);
-    return addDetail(
-        role.isEmpty() ? part(old, 0) : role, or(part(text, 1), old, 1), or(part(text, 2), old, 2));
+    int merged =
+        addDetail(
+            role.isEmpty() ? part(old, 0) : role,
+            or(part(text, 1), old, 1),
+            or(part(text, 2), old, 2));
+    mergedDetails.putIfNew(older, newer, merged);
+    return merged;
   }
 
   private static String or(String told, String old, int part) {
