@@ -136,8 +136,10 @@ public final class KnownMemberships {
     int number = add(who, place, detail);
     int before = detailOf.get(number);
     if (saidAt.get(number) != at) {
+      // What was known of one that ended says nothing of a later one.
+      boolean wasThere = isSaidThere(number);
       say(number, isEnded, at);
-      detailOf.set(number, merged(before, detail));
+      detailOf.set(number, wasThere ? merged(before, detail) : detail);
     } else {
       detailOf.set(number, merged(detail, before));
     }

@@ -116,6 +116,7 @@ public final class KnownRecords {
     delivered.values().forEach(column -> clear(column, number));
     onlyFullName.clear(number);
     madeByUs.clear(number);
+    deliveredEver.clear(number);
   }
 
   /** Notes that we made a record anew. */
