@@ -5,7 +5,6 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
-import java.io.OutputStream;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -16,6 +15,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -27,17 +27,15 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.stream.Stream;
-import neatroster.cli.delivery.RunDelivery;
-import neatroster.cli.delivery.RunJournal;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
-import neatroster.formats.BatchFiles;
+import neatroster.disk.NewFolder;
 import neatroster.formats.OwnColumns;
-import neatroster.formats.RunChanges;
 import neatroster.platform.Call;
 import neatroster.platform.Courier;
+import neatroster.platform.Delivery;
 import neatroster.platform.HttpTransport;
 import neatroster.platform.Ids;
 import neatroster.platform.Offer;
@@ -45,6 +43,11 @@ import neatroster.platform.PlatformAddress;
 import neatroster.platform.Reply;
 import neatroster.platform.Transport;
 import neatroster.register.Register;
+import neatroster.runs.Journal;
+import neatroster.runs.KeptChanges;
+import neatroster.runs.RunChanges;
+import neatroster.runs.RunFolder;
+import neatroster.runs.RunTally;
 
 /**
  * Times the delivery of a generated run to a practice platform in a process of its own, in turn
@@ -68,7 +71,7 @@ public final class SendBenchmark {
     }
     Path folder = Files.createTempDirectory("neat-roster-bench");
     try {
-      changes(folder.resolve("run/changes"), sizes[0], sizes[1], sizes[2]);
+      changes(folder.resolve("run"), sizes[0], sizes[1], sizes[2]);
       double[] ratios = new double[sizes[3]];
       double[] rates = new double[sizes[3]];
       for (int run = 0; run < sizes[3]; run++) {
@@ -107,20 +110,8 @@ public final class SendBenchmark {
 
   private static void changes(Path folder, int users, int courses, int enrollments)
       throws IOException {
-    Files.createDirectories(folder);
-    BatchFiles files =
-        new BatchFiles() {
-          @Override
-          public OutputStream create(String name) throws IOException {
-            return Files.newOutputStream(folder.resolve(name));
-          }
-
-          @Override
-          public Path scratch() {
-            return folder;
-          }
-        };
-    try (RunChanges changes = new RunChanges(files, new OwnColumns(List.of()))) {
+    try (NewFolder made = NewFolder.beside(folder)) {
+      RunChanges changes = new RunChanges(made.in(RunFolder.CHANGES), new OwnColumns(List.of()));
       for (int i = 0; i < courses; i++) {
         add(
             changes,
@@ -159,6 +150,8 @@ public final class SendBenchmark {
             Field.ROLE,
             "learner");
       }
+      changes.close();
+      made.moveTo(folder);
     }
   }
 
@@ -184,18 +177,20 @@ public final class SendBenchmark {
     Path place = Files.createDirectories(folder.resolve("register-" + run));
     try (Register register = Register.open(place)) {
       long start = System.nanoTime();
-      RunJournal journal = new RunJournal(register.deliveries(), "run", server.service);
-      RunDelivery delivery = new RunDelivery(folder.resolve("run"), journal);
-      Offer offer = Offer.ask(new Courier(recording));
-      delivery.run(
-          recording,
-          offer,
-          new Ids(Map.of()),
-          name -> Optional.empty(),
-          change -> "",
-          (phase, rows) -> {},
-          Optional.empty());
-      if (delivery.allLeft() > 0) {
+      Journal journal = Journal.of(register.deliveries(), "run", server.service);
+      KeptChanges changes = new RunFolder(folder.resolve("run")).changes();
+      Delivery delivery =
+          new Delivery(
+              recording,
+              Offer.ask(new Courier(recording)),
+              changes,
+              journal,
+              new Ids(Map.of()),
+              name -> Optional.empty(),
+              change -> "",
+              (phase, rows) -> {});
+      delivery.run(EnumSet.allOf(Phase.class));
+      if (!RunTally.of(changes, journal).left().isEmpty()) {
         throw new IllegalStateException("not all was delivered");
       }
       log.addAll(recorded);

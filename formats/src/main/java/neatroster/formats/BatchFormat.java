@@ -1,5 +1,7 @@
 package neatroster.formats;
 
+import neatroster.disk.NewFiles;
+
 /** A way to write batches down. */
 public interface BatchFormat {
   /** The name on the command line. */
@@ -16,5 +18,5 @@ public interface BatchFormat {
   }
 
   /** Starts a batch. */
-  BatchWriter writer(BatchFiles files, BatchBackground background);
+  BatchWriter writer(NewFiles files, BatchBackground background);
 }

@@ -10,6 +10,7 @@ import java.io.Writer;
 import java.util.List;
 import neatroster.core.grid.RowWriter;
 import neatroster.core.layout.LayoutFile;
+import neatroster.disk.NewFiles;
 
 /** Writes rows down as a layout says. Whether they fit was found out before. */
 final class LayoutCells {
@@ -21,7 +22,7 @@ final class LayoutCells {
    * @param name its name, which names the sheet of a workbook
    * @param files where a workbook is put together
    */
-  static RowWriter start(LayoutFile.Form form, OutputStream out, String name, BatchFiles files)
+  static RowWriter start(LayoutFile.Form form, OutputStream out, String name, NewFiles files)
       throws IOException {
     return form.isWorkbook()
         ? new SteadyWorkbook(out, files.scratch().resolve(name), FileNames.stem(name))

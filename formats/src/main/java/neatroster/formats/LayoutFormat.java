@@ -1,6 +1,7 @@
 package neatroster.formats;
 
 import neatroster.core.layout.Layout;
+import neatroster.disk.NewFiles;
 
 /** The administrator's own column layout. */
 public final class LayoutFormat implements BatchFormat {
@@ -35,7 +36,7 @@ public final class LayoutFormat implements BatchFormat {
   }
 
   @Override
-  public BatchWriter writer(BatchFiles files, BatchBackground background) {
+  public BatchWriter writer(NewFiles files, BatchBackground background) {
     return new LayoutWriter(layout, files, background);
   }
 }

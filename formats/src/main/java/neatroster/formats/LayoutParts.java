@@ -8,12 +8,13 @@ import java.util.Optional;
 import neatroster.core.change.Phase;
 import neatroster.core.grid.RowWriter;
 import neatroster.core.layout.LayoutFile;
+import neatroster.disk.NewFiles;
 
 /** One file of a layout, or the several that it is split into by their number of rows. */
 final class LayoutParts {
   private final LayoutFile file;
   private final Map<String, String> naming;
-  private final BatchFiles files;
+  private final NewFiles files;
   private final FileNames taken;
   private final List<WrittenFile> written;
   private RowWriter open;
@@ -31,7 +32,7 @@ final class LayoutParts {
   LayoutParts(
       LayoutFile file,
       Map<String, String> naming,
-      BatchFiles files,
+      NewFiles files,
       FileNames taken,
       List<WrittenFile> written) {
     this.file = file;

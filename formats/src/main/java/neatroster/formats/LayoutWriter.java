@@ -13,13 +13,14 @@ import neatroster.core.layout.LayoutFile;
 import neatroster.core.layout.LayoutRows;
 import neatroster.core.layout.Misfit;
 import neatroster.core.model.Field;
+import neatroster.disk.NewFiles;
 
 /**
  * Writes the files of a layout. Files of which there is one for each course or site are written one
  * after the other at the end, so that there may be any number of them.
  */
 final class LayoutWriter implements BatchWriter {
-  private final BatchFiles files;
+  private final NewFiles files;
   private final LayoutRows rows;
   private final Layout layout;
   private final boolean holdsPasswords;
@@ -29,7 +30,7 @@ final class LayoutWriter implements BatchWriter {
   private final Map<LayoutFile, Map<Map<String, String>, List<List<List<String>>>>> kept =
       new HashMap<>();
 
-  LayoutWriter(Layout layout, BatchFiles files, BatchBackground background) {
+  LayoutWriter(Layout layout, NewFiles files, BatchBackground background) {
     this.layout = layout;
     this.files = files;
     this.holdsPasswords = layout.names(Field.PASSWORD);

@@ -1,5 +1,7 @@
 package neatroster.formats;
 
+import neatroster.disk.NewFiles;
+
 /**
  * LDIF (RFC 2849): people as {@code inetOrgPerson} (RFC 2798) under an {@code organizationalUnit}
  * for each site. A directory has no courses.
@@ -11,7 +13,7 @@ final class LdifFormat implements BatchFormat {
   }
 
   @Override
-  public BatchWriter writer(BatchFiles files, BatchBackground background) {
+  public BatchWriter writer(NewFiles files, BatchBackground background) {
     return new LdifWriter(files, background);
   }
 }

@@ -13,6 +13,7 @@ import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
+import neatroster.disk.NewFiles;
 
 /** Tells a roster's changes as changes of a directory. */
 final class LdifWriter implements BatchWriter {
@@ -32,7 +33,7 @@ final class LdifWriter implements BatchWriter {
           Field.SUFFIX,
           Field.FAMILY_NAME);
 
-  private final BatchFiles files;
+  private final NewFiles files;
   private final BatchBackground background;
   private final String base;
   private final Map<Phase, LdifLines> open = new EnumMap<>(Phase.class);
@@ -45,7 +46,7 @@ final class LdifWriter implements BatchWriter {
   /** Names of managers, written when every user is there. */
   private final Map<String, PlannedChange> managed = new LinkedHashMap<>();
 
-  LdifWriter(BatchFiles files, BatchBackground background) {
+  LdifWriter(NewFiles files, BatchBackground background) {
     this.files = files;
     this.background = background;
     base = background.ldifBase();

@@ -1,5 +1,7 @@
 package neatroster.formats;
 
+import neatroster.disk.NewFiles;
+
 /** OneRoster CSV of 1EdTech: the whole roster in bulk, or what changed as a delta, in one zip. */
 final class OneRosterFormat implements BatchFormat {
   @Override
@@ -8,7 +10,7 @@ final class OneRosterFormat implements BatchFormat {
   }
 
   @Override
-  public BatchWriter writer(BatchFiles files, BatchBackground background) {
+  public BatchWriter writer(NewFiles files, BatchBackground background) {
     return new OneRosterWriter(files, background);
   }
 }

@@ -21,6 +21,7 @@ import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.KeyIndex;
 import neatroster.core.text.PairIndex;
+import neatroster.disk.NewFiles;
 
 /**
  * Tells a roster's changes in the terms of OneRoster: our course is a class of a course, a site is
@@ -110,7 +111,7 @@ final class OneRosterWriter implements BatchWriter {
 
   private String written;
 
-  OneRosterWriter(BatchFiles files, BatchBackground background) {
+  OneRosterWriter(NewFiles files, BatchBackground background) {
     this.background = background;
     zip = new OneRosterZip(files, background.oneRoster());
     modified = MODIFIED.format(background.packedAt());

@@ -15,6 +15,7 @@ import java.util.zip.CRC32;
 import java.util.zip.CheckedOutputStream;
 import java.util.zip.ZipOutputStream;
 import neatroster.core.grid.RowWriter;
+import neatroster.disk.NewFiles;
 import neatroster.sheets.CsvRows;
 import neatroster.sheets.RowsBeside;
 
@@ -23,7 +24,7 @@ import neatroster.sheets.RowsBeside;
  * whenever and wherever it is made of the same rows.
  */
 final class OneRosterZip {
-  private final BatchFiles files;
+  private final NewFiles files;
   private final String version;
   private final Map<OneRosterFile, RowWriter> open = new EnumMap<>(OneRosterFile.class);
   private final Map<OneRosterFile, Path> places = new EnumMap<>(OneRosterFile.class);
@@ -34,7 +35,7 @@ final class OneRosterZip {
       new EnumMap<>(OneRosterFile.class);
   private int rows;
 
-  OneRosterZip(BatchFiles files, String version) {
+  OneRosterZip(NewFiles files, String version) {
     this.files = files;
     this.version = version;
   }

@@ -33,7 +33,7 @@ public final class OwnColumns {
   }
 
   /** The headers behind those of a phase. */
-  List<String> of(Phase phase) {
+  public List<String> of(Phase phase) {
     return switch (phase) {
       case USERS -> of(Table.USERS);
       case COURSES -> of(Table.COURSES);
@@ -43,12 +43,13 @@ public final class OwnColumns {
     };
   }
 
-  List<String> of(Table table) {
+  /** The headers behind those of a table. */
+  public List<String> of(Table table) {
     return names.getOrDefault(table, List.of());
   }
 
   /** The cells of a change in these columns. */
-  List<String> cells(PlannedChange change) {
+  public List<String> cells(PlannedChange change) {
     return of(change.phase()).stream().map(name -> change.own().getOrDefault(name, "")).toList();
   }
 }

@@ -13,6 +13,7 @@ import neatroster.core.change.PlannedChange;
 import neatroster.core.compare.WholeRecords;
 import neatroster.core.grid.RowWriter;
 import neatroster.core.model.Field;
+import neatroster.disk.NewFiles;
 import neatroster.sheets.CsvRows;
 import neatroster.sheets.RowsBeside;
 
@@ -34,7 +35,7 @@ final class PlainFormat implements BatchFormat {
   }
 
   @Override
-  public BatchWriter writer(BatchFiles files, BatchBackground background) {
+  public BatchWriter writer(NewFiles files, BatchBackground background) {
     return background.split().isNone()
         ? new Writer(files, background.own())
         : new SplitWriter(files, background);
@@ -63,12 +64,12 @@ final class PlainFormat implements BatchFormat {
   }
 
   private static final class Writer implements BatchWriter {
-    private final BatchFiles files;
+    private final NewFiles files;
     private final OwnColumns own;
     private final Map<Phase, RowWriter> open = new EnumMap<>(Phase.class);
     private final Map<Phase, Integer> rows = new EnumMap<>(Phase.class);
 
-    Writer(BatchFiles files, OwnColumns own) {
+    Writer(NewFiles files, OwnColumns own) {
       this.files = files;
       this.own = own;
     }
@@ -103,7 +104,7 @@ final class PlainFormat implements BatchFormat {
 
   /** Writes several files for a phase. */
   private static final class SplitWriter implements BatchWriter {
-    private final BatchFiles files;
+    private final NewFiles files;
     private final OwnColumns own;
     private final Split split;
     private final WholeRecords whole;
@@ -112,7 +113,7 @@ final class PlainFormat implements BatchFormat {
     private final FileNames names = new FileNames();
     private final List<WrittenFile> written = new ArrayList<>();
 
-    SplitWriter(BatchFiles files, BatchBackground background) {
+    SplitWriter(NewFiles files, BatchBackground background) {
       this.files = files;
       this.own = background.own();
       this.split = background.split();

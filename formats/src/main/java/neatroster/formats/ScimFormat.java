@@ -1,5 +1,7 @@
 package neatroster.formats;
 
+import neatroster.disk.NewFiles;
+
 /**
  * One Bulk request of SCIM 2.0 (RFC 7644, section 3.7): users, and courses and groups as Groups
  * with their members. What the platform has already is named there by ids of its own, which no
@@ -13,7 +15,7 @@ final class ScimFormat implements BatchFormat {
   }
 
   @Override
-  public BatchWriter writer(BatchFiles files, BatchBackground background) {
+  public BatchWriter writer(NewFiles files, BatchBackground background) {
     return new ScimWriter(files);
   }
 }

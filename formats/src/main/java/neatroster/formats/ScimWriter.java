@@ -15,6 +15,7 @@ import java.util.TreeMap;
 import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
+import neatroster.disk.NewFiles;
 
 /** Writes the operations of one Bulk request: users as they come, then the Groups with members. */
 final class ScimWriter implements BatchWriter {
@@ -22,7 +23,7 @@ final class ScimWriter implements BatchWriter {
   private static final String NAME = "1-bulk.json";
   private static final String NEEDS_ID = "the platform has, whose ids a batch does not know";
 
-  private final BatchFiles files;
+  private final NewFiles files;
   private final Map<String, Integer> notCarried = new TreeMap<>();
   private final Set<String> users = new HashSet<>();
   private final Map<String, Group> groups = new LinkedHashMap<>();
@@ -40,7 +41,7 @@ final class ScimWriter implements BatchWriter {
     }
   }
 
-  ScimWriter(BatchFiles files) {
+  ScimWriter(NewFiles files) {
     this.files = files;
   }
 

@@ -23,9 +23,10 @@ import neatroster.core.change.PlannedChange;
 import neatroster.core.compare.WholeRecords;
 import neatroster.core.model.Field;
 import neatroster.core.state.Known;
+import neatroster.disk.NewFiles;
 
 /** Files that a format wrote, read by others than those who wrote them. */
-final class Written implements BatchFiles {
+final class Written implements NewFiles {
   private final Map<String, ByteArrayOutputStream> files = new LinkedHashMap<>();
   private final Path scratch;
 

@@ -9,8 +9,8 @@ import java.util.function.Function;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Person;
-import neatroster.core.model.Table;
-import neatroster.formats.KeptChanges;
+import neatroster.runs.Journal;
+import neatroster.runs.KeptChanges;
 
 /**
  * Delivers what a run changes: phase by phase, several requests in flight, each operation once.
@@ -90,9 +90,9 @@ public final class Delivery {
   public void run(Collection<Phase> phases)
       throws PlatformException, InterruptedException, IOException {
     RunRows rows = new RunRows(changes, journal);
-    rows.notMade(Table.USERS, change -> desk.lookup().expect(Ids.user(Ids.nameOf(change))));
-    for (Table table : List.of(Table.COURSES, Table.GROUPS)) {
-      rows.notMade(table, change -> desk.lookup().expect(GroupRows.keyOf(change)));
+    rows.notMade(Phase.USERS, change -> desk.lookup().expect(Ids.user(Ids.nameOf(change))));
+    for (Phase phase : List.of(Phase.COURSES, Phase.GROUPS)) {
+      rows.notMade(phase, change -> desk.lookup().expect(GroupRows.keyOf(change)));
     }
     try (Outbox outbox = new Outbox(desk, journal, progress, inFlight)) {
       GroupRows groups = new GroupRows(desk, outbox, rows);

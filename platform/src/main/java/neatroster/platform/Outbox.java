@@ -10,6 +10,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import neatroster.core.change.Phase;
+import neatroster.runs.Journal;
 
 /** Sends operations in parcels, several at once, and tells the journal before and after. */
 final class Outbox implements AutoCloseable {

@@ -1,6 +1,7 @@
 package neatroster.platform;
 
 import neatroster.core.change.PlannedChange;
+import neatroster.runs.Journal;
 
 /** A row of a run’s changes on its way to the platform; several operations, at once, may be its. */
 final class Row {

@@ -8,8 +8,8 @@ import java.util.function.Consumer;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.model.Table;
-import neatroster.formats.KeptChanges;
+import neatroster.runs.Journal;
+import neatroster.runs.KeptChanges;
 
 /** The rows that a run changes, as far as they are not delivered. */
 final class RunRows {
@@ -38,61 +38,47 @@ final class RunRows {
     }
   }
 
-  /** The tables whose rows a phase has. */
-  private static List<Table> tables(Phase phase) {
-    return switch (phase) {
-      case SITES -> List.of();
-      case WITHDRAWALS -> List.of(Table.ENROLLMENTS);
-      case REMOVALS -> List.of(Table.ENROLLMENTS, Table.GROUPS, Table.COURSES, Table.USERS);
-      default -> List.of(Table.valueOf(phase.name()));
-    };
-  }
-
   /** Hands on the rows of a phase that are not done. */
   void each(Phase phase, Collection<Change> kinds, Step step)
       throws PlatformException, InterruptedException, IOException {
     InterruptedException[] interrupted = {null};
-    for (Table table : tables(phase)) {
-      try {
-        changes.read(
-            table,
-            (number, change) -> {
-              Journal.Key key = new Journal.Key(table, number);
-              Journal.State state = journal.state(key);
-              boolean isMeant =
-                  change.phase() == phase
-                      && (kinds.isEmpty() || kinds.contains(change.change()))
-                      && state != Journal.State.DONE
-                      && state != Journal.State.HALF;
-              if (!isMeant) {
-                return;
-              }
-              try {
-                step.take(new Row(key, change, state == Journal.State.STARTED));
-              } catch (PlatformException e) {
-                throw new WrappedException(e);
-              } catch (InterruptedException e) {
-                interrupted[0] = e;
-                throw new IOException(e);
-              }
-            });
-      } catch (WrappedException e) {
-        throw e.platform;
-      } catch (IOException e) {
-        if (interrupted[0] != null) {
-          throw interrupted[0];
-        }
-        throw e;
+    try {
+      changes.readKeyed(
+          phase,
+          (key, change) -> {
+            Journal.State state = journal.state(key);
+            boolean isMeant =
+                (kinds.isEmpty() || kinds.contains(change.change()))
+                    && state != Journal.State.DONE
+                    && state != Journal.State.HALF;
+            if (!isMeant) {
+              return;
+            }
+            try {
+              step.take(new Row(key, change, state == Journal.State.STARTED));
+            } catch (PlatformException e) {
+              throw new WrappedException(e);
+            } catch (InterruptedException e) {
+              interrupted[0] = e;
+              throw new IOException(e);
+            }
+          });
+    } catch (WrappedException e) {
+      throw e.platform;
+    } catch (IOException e) {
+      if (interrupted[0] != null) {
+        throw interrupted[0];
       }
+      throw e;
     }
   }
 
-  /** Hands on the rows of a table that are to make something and have not. */
-  void notMade(Table table, Consumer<PlannedChange> receiver) throws IOException {
-    changes.read(
-        table,
-        (number, change) -> {
-          Journal.State state = journal.state(new Journal.Key(table, number));
+  /** Hands on the rows of a phase that are to make something and have not. */
+  void notMade(Phase phase, Consumer<PlannedChange> receiver) throws IOException {
+    changes.readKeyed(
+        phase,
+        (key, change) -> {
+          Journal.State state = journal.state(key);
           boolean isMade = state == Journal.State.DONE || state == Journal.State.HALF;
           if (change.change() == Change.CREATE && !isMade) {
             receiver.accept(change);
@@ -103,10 +89,9 @@ final class RunRows {
   /** The rows of users of which a part is to follow. */
   List<Row> halfMadeUsers() throws IOException {
     List<Row> half = new ArrayList<>();
-    changes.read(
-        Table.USERS,
-        (number, change) -> {
-          Journal.Key key = new Journal.Key(Table.USERS, number);
+    changes.readKeyed(
+        Phase.USERS,
+        (key, change) -> {
           if (journal.state(key) == Journal.State.HALF) {
             half.add(new Row(key, change, false));
           }

@@ -1,5 +1,7 @@
 package neatroster.platform;
 
+import neatroster.runs.Journal;
+
 /**
  * What became of an operation.
  *

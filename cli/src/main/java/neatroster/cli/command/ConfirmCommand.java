@@ -1,7 +1,6 @@
 package neatroster.cli.command;
 
 import java.io.IOException;
-import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -12,19 +11,15 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
-import neatroster.cli.delivery.LaterRuns;
 import neatroster.cli.delivery.PlatformAccess;
 import neatroster.cli.delivery.PlatformExport;
 import neatroster.cli.delivery.PlatformReading;
 import neatroster.cli.delivery.StillAsked;
-import neatroster.cli.delivery.Undelivered;
-import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.DeliveredRun;
 import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunChoice;
-import neatroster.cli.folder.RunConfirmation;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.ConfirmReport;
@@ -47,11 +42,15 @@ import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Roster;
 import neatroster.core.state.Known;
-import neatroster.formats.KeptChanges;
+import neatroster.disk.DiskTrouble;
 import neatroster.formats.OwnColumns;
 import neatroster.platform.PlatformException;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
+import neatroster.runs.KeptChanges;
+import neatroster.runs.LaterRuns;
+import neatroster.runs.RunConfirmation;
+import neatroster.runs.Undelivered;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -144,10 +143,9 @@ public final class ConfirmCommand implements Callable<Integer> {
     try (Workplace workplace = session.work("confirm")) {
       Run run = chosen(workplace.register().runs());
       RunChoice.verifyUnedited(folder, run);
-      Path place = folder.path("runs").resolve(run.name());
       RunConfirmation confirmation =
           new RunConfirmation(
-              place,
+              folder.run(run.name()),
               new OwnColumns(session.settings().reading().ownFields()),
               acceptsUntold || (run.deliveredAt().isPresent() && run.confirmed().isEmpty()));
       ConfirmReport report = new ConfirmReport(run.name(), folder, confirmation);
@@ -235,7 +233,7 @@ public final class ConfirmCommand implements Callable<Integer> {
         session
             .screen()
             .remark(
-                source.file().name()
+                source.name()
                     + " was saved before the run was recorded as delivered: is it a new export?");
       }
     }
@@ -289,7 +287,7 @@ public final class ConfirmCommand implements Callable<Integer> {
     Known now = there.basis(workplace.known(), NONE).known();
     Arrival arrival = new Arrival(session.settings(), now);
     int[] count = {0};
-    new KeptChanges(changes(workplace, run))
+    changes(workplace, run)
         .read(
             change -> {
               Outcome outcome = Kept.of(change, arrival.of(change), reading.neverShown());
@@ -301,8 +299,14 @@ public final class ConfirmCommand implements Callable<Integer> {
     return count[0];
   }
 
-  private static Path changes(Workplace workplace, Run run) {
-    return workplace.folder().path("runs").resolve(run.name()).resolve(KnownSource.CHANGES);
+  private static KeptChanges changes(Workplace workplace, Run run) {
+    return workplace.folder().run(run.name()).changes();
+  }
+
+  private static Undelivered undelivered(Workplace workplace, Run run)
+      throws IOException, RegisterException {
+    return Undelivered.of(
+        workplace.register().deliveries(), run, workplace.folder().run(run.name()));
   }
 
   /**
@@ -322,14 +326,16 @@ public final class ConfirmCommand implements Callable<Integer> {
     Known now = there.basis(workplace.known(), NONE).known();
     Arrival arrival = new Arrival(session.settings(), now);
     Set<Field> neverShown = reading.map(PlatformReading::neverShown).orElse(Set.of());
-    Undelivered undelivered = Undelivered.of(workplace, run);
-    LaterRuns later = LaterRuns.of(workplace, run);
+    Undelivered undelivered = undelivered(workplace, run);
+    LaterRuns later =
+        LaterRuns.of(
+            workplace.register().runs(), run, other -> workplace.folder().run(other.name()));
     Optional<String> digest =
         confirmation.ask(
-            change -> {
+            (key, change) -> {
               Outcome told = arrival.of(change);
               boolean isChangedSince = later.hasChanged(change);
-              Outcome outcome = undelivered.judge(change, told, isChangedSince);
+              Outcome outcome = undelivered.judge(key, change, told, isChangedSince);
               report.changedSince(isChangedSince && !outcome.equals(told));
               Kept.missed(change, outcome, neverShown).forEach(report::notKept);
               return Kept.of(change, outcome, neverShown);
@@ -353,7 +359,7 @@ public final class ConfirmCommand implements Callable<Integer> {
             : session.knowing(List.of(), source -> true).basis(workplace.known(), NONE).known();
     Set<String> courses = new HashSet<>();
     Set<String> asked = new HashSet<>();
-    new KeptChanges(changes(workplace, run))
+    changes(workplace, run)
         .read(
             change -> {
               boolean isOfCourse =
@@ -380,7 +386,7 @@ public final class ConfirmCommand implements Callable<Integer> {
     if (now.tells(Table.ENROLLMENTS)) {
       CourseCounts counts = new CourseCounts(expected.memberships(), now.memberships(), courses);
       if (later.isNone()) {
-        new KeptChanges(changes(workplace, run)).read(counts::add);
+        changes(workplace, run).read(counts::add);
       }
       report.headcounts(counts.all());
     }
@@ -428,9 +434,10 @@ public final class ConfirmCommand implements Callable<Integer> {
       }
       verify(uploaded);
       open.verifyUnchanged();
-      Undelivered undelivered = Undelivered.of(workplace, run);
+      Undelivered undelivered = undelivered(workplace, run);
       Optional<String> digest =
-          confirmation.ask(change -> undelivered.judge(change, uploaded.of(change)), allFailed);
+          confirmation.ask(
+              (key, change) -> undelivered.judge(key, change, uploaded.of(change)), allFailed);
       report.reported(uploaded.rows(), uploaded.notOfTheRun());
       return digest;
     }

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.Session;
@@ -18,6 +19,7 @@ import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
+import neatroster.core.change.Changes;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Counted;
 import neatroster.core.roster.ResolvedRoster;
@@ -68,9 +70,10 @@ public final class FindCommand implements Callable<Integer> {
     Screen screen = session.screen();
     Roster none = new Roster(List.of(), List.of(), List.of());
     boolean sheets = !folder.files("sheets").isEmpty();
+    List<KnownSource> sources = session.knownSources();
     try (Opened asked =
             new Opened(sheets ? Optional.of(session.open(List.of())) : Optional.empty());
-        OpenRoster exports = session.openKnown()) {
+        OpenRoster exports = session.openExports(sources)) {
       Roster roster = asked.roster().orElse(none);
       Known known = session.basis(roster).known();
       Roster platform = exports.roster();
@@ -78,12 +81,23 @@ public final class FindCommand implements Callable<Integer> {
           TextSearch.find(
               ResolvedRoster.of(roster, session.settings(), known),
               platform,
+              delivered(sources),
               Workplace.joinCodesIn(folder),
               text);
       sayWhatWasNotLookedAt(screen, roster);
       sayWhatWasNotLookedAt(screen, platform);
       return hits;
+    } catch (IOException e) {
+      throw Problem.unreadable("What was delivered cannot be read: " + e.getMessage() + ".", e);
     }
+  }
+
+  private static Map<String, Changes> delivered(List<KnownSource> sources) {
+    Map<String, Changes> delivered = new LinkedHashMap<>();
+    for (KnownSource source : sources) {
+      source.delivered().ifPresent(one -> delivered.put(source.name(), one.changes()));
+    }
+    return delivered;
   }
 
   /** Files that are open where there are any. */

@@ -2,8 +2,9 @@ package neatroster.cli.command;
 
 import java.util.List;
 import java.util.Optional;
-import neatroster.cli.folder.PackedRun;
 import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.folder.RunChoice;
+import neatroster.cli.folder.Workplace;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.handout.Attendance;
 import neatroster.core.handout.Choice;
@@ -50,7 +51,9 @@ final class HandoutChoice {
             groups,
             sites,
             users,
-            Optional.ofNullable(run).map(name -> PackedRun.usernames(folder, name)));
+            Optional.ofNullable(run)
+                .map(name -> RunChoice.of(Workplace.runsIn(folder), name))
+                .map(packed -> RunChoice.usernames(folder, packed)));
     choice
         .unknown(attendance)
         .ifPresent(

@@ -13,13 +13,9 @@ import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import neatroster.cli.disk.DiskTrouble;
-import neatroster.cli.disk.NewFile;
-import neatroster.cli.disk.PrivateFiles;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.PasswordPlaces;
 import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.RunSecrets;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.folder.WritePlaces;
@@ -54,7 +50,11 @@ import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.text.FormulaSigns;
 import neatroster.core.text.Nearest;
+import neatroster.disk.DiskTrouble;
+import neatroster.disk.NewFile;
+import neatroster.disk.PrivateFiles;
 import neatroster.register.RegisterException;
+import neatroster.runs.RunSecrets;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -461,7 +461,8 @@ public final class HandoutCommand implements Callable<Integer> {
               + " are to be removed from accounts/.",
           yes);
       forgotten = workplace.accounts().forget(forgetting.forgettable());
-      RunSecrets.forget(workplace.folder(), workplace.accounts(), forgetting.forgettable());
+      RunSecrets.forget(
+          workplace.folder().path("runs"), workplace.accounts(), forgetting.forgettable());
     }
     ForgetReport report =
         new ForgetReport(

@@ -2,7 +2,6 @@ package neatroster.cli.command;
 
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
@@ -11,9 +10,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
-import neatroster.cli.folder.KnownSource;
-import neatroster.cli.folder.PackedRun;
 import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.folder.RunChoice;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.terminal.Exit;
@@ -76,8 +74,8 @@ public final class HistoryCommand implements Callable<Integer> {
   }
 
   private static Optional<Integer> changes(RosterFolder folder, Run run) {
-    return Files.isDirectory(folder.path("runs").resolve(run.name()).resolve(KnownSource.CHANGES))
-        ? Optional.of(PackedRun.changes(folder, run.name()))
+    return folder.run(run.name()).hasChanges()
+        ? Optional.of(RunChoice.changes(folder, run))
         : Optional.empty();
   }
 

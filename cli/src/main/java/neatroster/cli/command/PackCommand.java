@@ -2,7 +2,6 @@ package neatroster.cli.command;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -16,12 +15,8 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
-import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.RunBackground;
-import neatroster.cli.folder.RunBatches;
 import neatroster.cli.folder.RunChoice;
-import neatroster.cli.folder.RunFolder;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.CorrectionSheets;
@@ -58,10 +53,14 @@ import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
+import neatroster.disk.DiskTrouble;
 import neatroster.formats.LayoutExcerpt;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
+import neatroster.runs.NewRun;
+import neatroster.runs.RunBackground;
+import neatroster.runs.RunBatches;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -331,7 +330,7 @@ public final class PackCommand implements Callable<Integer> {
 
     Path runs = workplace.folder().path("runs");
     LocalDate today = LocalDate.now(ZoneId.systemDefault());
-    try (RunFolder run = RunFolder.start(runs, today)) {
+    try (NewRun run = NewRun.start(runs, today)) {
       RunBatches batches =
           new RunBatches(
               run,
@@ -394,7 +393,7 @@ public final class PackCommand implements Callable<Integer> {
       List<Run> waiting =
           workplace.register().runs().stream()
               .filter(earlier -> earlier.deliveredAt().isEmpty())
-              .filter(earlier -> Files.isDirectory(runs.resolve(earlier.name())))
+              .filter(earlier -> workplace.folder().run(earlier.name()).isThere())
               .toList();
       PackReport packed =
           new PackReport(

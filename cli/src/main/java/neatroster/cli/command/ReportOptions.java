@@ -4,8 +4,6 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Collection;
 import java.util.List;
-import neatroster.cli.disk.DiskTrouble;
-import neatroster.cli.disk.PrivateFiles;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.Session;
@@ -13,6 +11,8 @@ import neatroster.cli.folder.WritePlaces;
 import neatroster.cli.report.OwnFiles;
 import neatroster.cli.report.ReportFiles;
 import neatroster.cli.terminal.Problem;
+import neatroster.disk.DiskTrouble;
+import neatroster.disk.PrivateFiles;
 import picocli.CommandLine.Option;
 
 /** The reports that a command writes beside what it says. */

@@ -1,32 +1,26 @@
 package neatroster.cli.command;
 
 import java.io.IOException;
-import java.nio.file.Path;
+import java.io.UncheckedIOException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
-import java.util.function.Function;
 import neatroster.cli.delivery.PlatformAccess;
 import neatroster.cli.delivery.Rehearsal;
 import neatroster.cli.delivery.RequestList;
-import neatroster.cli.delivery.RunDelivery;
-import neatroster.cli.delivery.RunJournal;
 import neatroster.cli.delivery.RunPasswords;
 import neatroster.cli.delivery.SendProgress;
-import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.folder.DeliveredRun;
-import neatroster.cli.folder.EditedBatches;
-import neatroster.cli.folder.PackedRun;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunChoice;
-import neatroster.cli.folder.RunConfirmation;
-import neatroster.cli.folder.RunOutcomes;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.SendReport;
@@ -36,20 +30,25 @@ import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Terminal;
 import neatroster.core.change.Phase;
-import neatroster.core.change.PlannedChange;
 import neatroster.core.confirm.Outcome;
 import neatroster.core.model.Counted;
-import neatroster.core.model.Table;
 import neatroster.core.roster.Roster;
 import neatroster.core.state.Known;
 import neatroster.core.text.Nearest;
+import neatroster.disk.DiskTrouble;
 import neatroster.formats.OwnColumns;
+import neatroster.platform.Delivery;
 import neatroster.platform.Ids;
-import neatroster.platform.Journal;
 import neatroster.platform.Offer;
 import neatroster.platform.PlatformException;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
+import neatroster.runs.Journal;
+import neatroster.runs.KeptChanges;
+import neatroster.runs.RunConfirmation;
+import neatroster.runs.RunFolder;
+import neatroster.runs.RunOutcomes;
+import neatroster.runs.RunTally;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -114,14 +113,14 @@ public final class SendCommand implements Callable<Integer> {
       throw Problem.usage(
           "--by-hand, --show and --rehearse do not go together, nor --only with --by-hand.");
     }
-    Optional<Phase> phase = Optional.ofNullable(only).map(SendCommand::phase);
+    Set<Phase> phases = only == null ? EnumSet.allOf(Phase.class) : EnumSet.of(phase(only));
     Session session = options.session();
     RosterFolder folder =
         session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
     try (Workplace workplace = session.work("send")) {
       Run run = chosen(workplace.register().runs());
       RunChoice.verifyUnedited(folder, run);
-      EditedBatches.remark(session.screen(), folder, run.name());
+      RunChoice.remarkEdited(session.screen(), folder, run);
       if (byHand) {
         return byHand(session, workplace, run);
       }
@@ -134,13 +133,13 @@ public final class SendCommand implements Callable<Integer> {
       if (!show && !run.isUnderWay()) {
         RunChoice.verifyCounts(folder, workplace.register().runs(), run);
       }
-      return send(session, workplace, run, phase);
+      return send(session, workplace, run, phases);
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       throw Problem.unreadable("Interrupted. To go on: neat-roster send.", e);
-    } catch (IOException e) {
+    } catch (IOException | UncheckedIOException e) {
       throw Problem.unreadable(
           "What became of the run could not be kept (" + DiskTrouble.reason(e) + ").", e);
     }
@@ -173,7 +172,7 @@ public final class SendCommand implements Callable<Integer> {
 
   private int byHand(Session session, Workplace workplace, Run run)
       throws RegisterException, IOException {
-    int changes = PackedRun.changes(workplace.folder(), run.name());
+    int changes = RunChoice.changes(workplace.folder(), run);
     if (run.deliveredAt().isEmpty()) {
       if (run.isUnderWay()) {
         throw Problem.refused(
@@ -239,64 +238,105 @@ public final class SendCommand implements Callable<Integer> {
     return Exit.DONE;
   }
 
-  private int send(Session session, Workplace workplace, Run run, Optional<Phase> phase)
+  private int send(Session session, Workplace workplace, Run run, Set<Phase> phases)
       throws RegisterException, InterruptedException, IOException {
     RosterFolder folder = workplace.folder();
     Screen screen = session.screen();
     PlatformAccess access = PlatformAccess.of(folder, session.settings());
     verifySamePlatform(workplace, run, access);
     Offer offer = access.offer();
-    RunJournal journal =
-        new RunJournal(workplace.register().deliveries(), run.name(), access.service());
-    Path place = folder.path("runs").resolve(run.name());
-    RunDelivery delivery = new RunDelivery(place, journal);
+    Journal journal = Journal.of(workplace.register().deliveries(), run.name(), access.service());
+    RunFolder place = folder.run(run.name());
+    KeptChanges changes = place.changes();
     Ids ids = new Ids(workplace.register().deliveries().ids(access.service()));
     RunPasswords passwords = new RunPasswords(workplace.accounts(), place);
     if (show) {
       return new RequestList(access, offer, ids, passwords)
-          .write(screen, run.name(), place, phase, options.json());
+          .write(screen, run.name(), changes, phases, options.json());
     }
     access.verifyMayWrite(offer);
-    Map<Phase, Integer> meant = new EnumMap<>(Phase.class);
-    delivery
-        .left()
-        .forEach(
-            (one, count) -> {
-              if (phase.map(one::equals).orElse(true)) {
-                meant.put(one, count);
-              }
-            });
-    announce(session, access, run, delivery, meant);
+    RunTally tally = RunTally.of(changes, journal);
+    Map<Phase, Integer> meant = new EnumMap<>(tally.left());
+    meant.keySet().retainAll(phases);
+    boolean goesOn = journal.ended() > 0;
+    announce(session, access, run, goesOn, meant);
     // What was said so far is to be read while it takes its time.
     options.surroundings().flush();
     Thread farewell = new Thread(() -> sayHowToGoOn(run));
     Runtime.getRuntime().addShutdownHook(farewell);
-    Optional<PlatformException> stopped = Optional.empty();
+    boolean isLive = options.surroundings().terminal() && !options.json();
+    SendProgress progress =
+        new SendProgress(options.surroundings().err(), isLive, options.isQuiet(), meant);
+    Known known = session.basis(workplace.known(), NO_SHEETS).known();
+    Delivery delivery =
+        new Delivery(
+            access.transport(),
+            offer,
+            changes,
+            journal,
+            ids,
+            known::person,
+            passwords::of,
+            progress);
+    Optional<String> stopped = Optional.empty();
     try {
-      boolean isLive = options.surroundings().terminal() && !options.json();
-      SendProgress progress =
-          new SendProgress(options.surroundings().err(), isLive, options.isQuiet(), meant);
-      Known known = session.basis(workplace.known(), NO_SHEETS).known();
-      delivery.run(access.transport(), offer, ids, known::person, passwords::of, progress, phase);
+      delivery.run(phases);
     } catch (PlatformException e) {
-      stopped = Optional.of(e);
+      stopped = Optional.of(e.getMessage());
     } finally {
       forget(farewell);
     }
     workplace.register().passwordsDelivered(passwords.brought());
-    RunOutcomes outcomes = RunOutcomes.of(place);
-    delivery.found().forEach(change -> outcomes.put(change, RunOutcomes.Kind.FOUND, ""));
-    outcomes.keep();
-    int exit = end(session, workplace, run, journal, delivery, stopped);
-    if (access.isOnThisMachine() && delivery.allLeft() == 0) {
-      session
-          .screen()
-          .remark(
-              "That was a platform on this machine, and it counts as delivered all the same. To send"
-                  + " the roster to another one, take the run back first: neat-roster undo "
-                  + run.name());
+    noteFound(place, journal);
+    int left = tally.all() - tally.sites() - journal.ended();
+    List<SendReport.Failure> failures = List.of();
+    int refused = journal.refused();
+    if (left == 0) {
+      RunConfirmation confirmation =
+          new RunConfirmation(
+              place, new OwnColumns(session.settings().reading().ownFields()), true);
+      record(workplace, run, confirmation, journal);
+      failures =
+          confirmation.missing().stream()
+              .map(
+                  found ->
+                      new SendReport.Failure(
+                          found, journal.refusal(found.key()).orElseThrow().status()))
+              .toList();
     }
-    return exit;
+    int done = journal.ended() - refused + (left == 0 ? tally.sites() : 0);
+    SendReport report =
+        new SendReport(run.name(), folder, done, left, failures, delivery.notCarried(), stopped);
+    if (options.json()) {
+      Json.write(screen.out(), report::json);
+    } else {
+      report.text(screen);
+    }
+    if (access.isOnThisMachine() && left == 0) {
+      screen.remark(
+          "That was a platform on this machine, and it counts as delivered all the same. To send"
+              + " the roster to another one, take the run back first: neat-roster undo "
+              + run.name());
+    }
+    if (left > 0) {
+      return done + refused > 0 ? Exit.IN_PART : stopped.isPresent() ? Exit.UNREADABLE : Exit.DONE;
+    }
+    return refused > 0 ? Exit.IN_PART : Exit.DONE;
+  }
+
+  /** What was there before is not this run's to take away. */
+  private static void noteFound(RunFolder run, Journal journal) throws IOException {
+    if (journal.hasFound()) {
+      RunOutcomes outcomes = run.outcomes();
+      run.changes()
+          .readKeyed(
+              (key, change) -> {
+                if (journal.isFound(key)) {
+                  outcomes.put(change, RunOutcomes.Kind.FOUND, "");
+                }
+              });
+      outcomes.keep();
+    }
   }
 
   /** Said where an interrupt ends the process in the midst of it. */
@@ -335,13 +375,8 @@ public final class SendCommand implements Callable<Integer> {
   }
 
   private void announce(
-      Session session,
-      PlatformAccess access,
-      Run run,
-      RunDelivery delivery,
-      Map<Phase, Integer> meant) {
+      Session session, PlatformAccess access, Run run, boolean goesOn, Map<Phase, Integer> meant) {
     String counts = SendReport.counts(meant);
-    boolean goesOn = delivery.allLeft() < delivery.count(delivery.all());
     String what =
         "Run "
             + run.name()
@@ -356,58 +391,18 @@ public final class SendCommand implements Callable<Integer> {
     Terminal.agree(what, yes || meant.isEmpty());
   }
 
-  private int end(
-      Session session,
-      Workplace workplace,
-      Run run,
-      RunJournal journal,
-      RunDelivery delivery,
-      Optional<PlatformException> stopped)
-      throws RegisterException, IOException {
-    RosterFolder folder = workplace.folder();
-    RunConfirmation confirmation =
-        new RunConfirmation(
-            folder.path("runs").resolve(run.name()),
-            new OwnColumns(session.settings().reading().ownFields()),
-            true);
-    Function<PlannedChange, Outcome> outcomes = RunDelivery.outcomes(journal::refusal);
-    List<SendReport.Failure> failures = new ArrayList<>();
-    int left = delivery.allLeft();
-    if (left == 0) {
-      record(workplace, run, confirmation, outcomes);
-      failures(confirmation.missing(), journal, failures);
-    }
-    int refused = left == 0 ? failures.size() : delivery.refused();
-    int sites = left == 0 ? delivery.sites() : 0;
-    int done = delivery.count(delivery.all()) + sites - left - refused;
-    SendReport report =
-        new SendReport(
-            run.name(),
-            folder,
-            done,
-            left,
-            failures,
-            delivery.notCarried(),
-            stopped.map(PlatformException::getMessage));
-    if (options.json()) {
-      Json.write(session.screen().out(), report::json);
-    } else {
-      report.text(session.screen());
-    }
-    if (left > 0) {
-      return done + refused > 0 ? Exit.IN_PART : stopped.isPresent() ? Exit.UNREADABLE : Exit.DONE;
-    }
-    return refused > 0 ? Exit.IN_PART : Exit.DONE;
-  }
-
   /** The run has come to its end: what the platform took counts as known from now on. */
   private static void record(
-      Workplace workplace,
-      Run run,
-      RunConfirmation confirmation,
-      Function<PlannedChange, Outcome> outcomes)
+      Workplace workplace, Run run, RunConfirmation confirmation, Journal journal)
       throws RegisterException, IOException {
-    Optional<String> digest = confirmation.ask(outcomes, true);
+    Optional<String> digest =
+        confirmation.ask(
+            (key, change) ->
+                journal
+                    .refusal(key)
+                    .map(entry -> Outcome.missing(entry.reason()))
+                    .orElse(Outcome.AS_ASKED),
+            true);
     int refused = confirmation.missing().size();
     DeliveredRun.record(workplace, run);
     if (refused > 0) {
@@ -417,16 +412,5 @@ public final class SendCommand implements Callable<Integer> {
               run.name(), new Run.Confirmed(Instant.now(), digest.orElseThrow(), refused));
     }
     workplace.register().deliveries().clear(run.name());
-  }
-
-  private static void failures(
-      List<RunConfirmation.Found> missing, RunJournal journal, List<SendReport.Failure> failures) {
-    Map<Table, List<Journal.Entry>> refused = journal.refusals();
-    Map<Table, Integer> rows = new EnumMap<>(Table.class);
-    for (RunConfirmation.Found found : missing) {
-      Table table = found.change().table();
-      int number = rows.merge(table, 1, Integer::sum) - 1;
-      failures.add(new SendReport.Failure(found, refused.get(table).get(number).status()));
-    }
   }
 }

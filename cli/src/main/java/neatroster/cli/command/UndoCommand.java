@@ -14,15 +14,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
-import neatroster.cli.disk.DiskTrouble;
-import neatroster.cli.folder.EditedBatches;
-import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.RunBackground;
-import neatroster.cli.folder.RunBatches;
 import neatroster.cli.folder.RunChoice;
-import neatroster.cli.folder.RunFolder;
-import neatroster.cli.folder.RunOutcomes;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.RunText;
@@ -42,9 +35,14 @@ import neatroster.core.model.Counted;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
-import neatroster.formats.KeptChanges;
+import neatroster.disk.DiskTrouble;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
+import neatroster.runs.NewRun;
+import neatroster.runs.RunBackground;
+import neatroster.runs.RunBatches;
+import neatroster.runs.RunFolder;
+import neatroster.runs.RunOutcomes;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -109,14 +107,14 @@ public final class UndoCommand implements Callable<Integer> {
       verify(runs, run);
       RunChoice.verifyUnedited(folder, run);
       RunChoice.verifyTaken(folder, run);
-      EditedBatches.remark(session.screen(), folder, run.name());
-      Path changes = RunChoice.kept(folder, run);
+      RunChoice.remarkEdited(session.screen(), folder, run);
+      RunFolder place = folder.run(run.name());
       Roster none = new Roster(List.of(), List.of(), List.of());
       Known known = session.basis(workplace.known(), none).known();
-      RunOutcomes outcomes = RunOutcomes.of(folder.path("runs").resolve(run.name()));
+      RunOutcomes outcomes = place.outcomes();
       Reversal reversal =
           new Reversal(
-              new KeptChanges(changes),
+              place.deliveredOf(run),
               new Arrival(session.settings(), known),
               made -> outcomes.is(RunOutcomes.Kind.FOUND, made));
       String inUse = evenInUse ? "" : inUse(known, reversal);
@@ -131,7 +129,7 @@ public final class UndoCommand implements Callable<Integer> {
       }
       Teaching teaching = new Teaching(known.memberships());
       WholeRecords whole = new WholeRecords(known, teaching);
-      new KeptChanges(changes.resolveSibling(KnownSource.DUE)).read(whole::assume);
+      place.due().read(whole::assume);
       String misfits = misfits(session.settings(), whole, reversal);
       if (!misfits.isEmpty()) {
         refuse(session.screen(), run, misfits);
@@ -223,7 +221,7 @@ public final class UndoCommand implements Callable<Integer> {
       throws IOException, RegisterException {
     Path runs = folder.path("runs");
     Map<String, Integer> kept = new LinkedHashMap<>();
-    try (RunFolder run = RunFolder.start(runs, LocalDate.now(ZoneId.systemDefault()))) {
+    try (NewRun run = NewRun.start(runs, LocalDate.now(ZoneId.systemDefault()))) {
       RunBatches batches =
           new RunBatches(
               run,

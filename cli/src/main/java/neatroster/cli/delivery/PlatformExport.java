@@ -2,13 +2,13 @@ package neatroster.cli.delivery;
 
 import java.nio.file.Path;
 import java.util.Map;
-import neatroster.cli.disk.SqliteLibrary;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.settings.Settings;
 import neatroster.platform.PlatformException;
+import neatroster.register.SqliteLibrary;
 
 /** What {@code --known platform} stands for: all that the platform of a folder holds now. */
 public final class PlatformExport {

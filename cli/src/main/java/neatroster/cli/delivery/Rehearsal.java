@@ -2,28 +2,22 @@ package neatroster.cli.delivery;
 
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
-import java.io.OutputStream;
 import java.io.UncheckedIOException;
-import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
-import neatroster.cli.disk.DiskTrouble;
-import neatroster.cli.disk.NewFolder;
-import neatroster.cli.disk.SqliteLibrary;
-import neatroster.cli.disk.TemporaryFiles;
-import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
+import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.compare.Everything;
 import neatroster.core.confirm.Arrival;
@@ -31,11 +25,12 @@ import neatroster.core.confirm.Outcome;
 import neatroster.core.model.Counted;
 import neatroster.core.roster.Roster;
 import neatroster.core.state.Known;
-import neatroster.formats.BatchFiles;
-import neatroster.formats.KeptChanges;
+import neatroster.disk.DiskTrouble;
+import neatroster.disk.NewFolder;
+import neatroster.disk.TemporaryFiles;
 import neatroster.formats.OwnColumns;
-import neatroster.formats.RunChanges;
 import neatroster.platform.Courier;
+import neatroster.platform.Delivery;
 import neatroster.platform.HttpTransport;
 import neatroster.platform.Ids;
 import neatroster.platform.Offer;
@@ -45,6 +40,11 @@ import neatroster.platform.Transport;
 import neatroster.practice.Faults;
 import neatroster.practice.PracticeServer;
 import neatroster.register.Run;
+import neatroster.register.SqliteLibrary;
+import neatroster.runs.Journal;
+import neatroster.runs.KeptChanges;
+import neatroster.runs.RunChanges;
+import neatroster.runs.RunFolder;
 
 /** Delivers a run to a practice platform that is filled with what is known, and compares. */
 public final class Rehearsal {
@@ -63,19 +63,6 @@ public final class Rehearsal {
     this.session = session;
     this.workplace = workplace;
     this.run = run;
-  }
-
-  /** A folder in the making, for the files of what is known. */
-  private record Place(NewFolder folder, String name) implements BatchFiles {
-    @Override
-    public OutputStream create(String file) throws IOException {
-      return folder.create(name + "/" + file);
-    }
-
-    @Override
-    public Path scratch() throws IOException {
-      return folder.scratch();
-    }
   }
 
   /** Rehearses, and says how it ended. */
@@ -117,7 +104,7 @@ public final class Rehearsal {
     Roster none = new Roster(List.of(), List.of(), List.of());
     Known known = session.basis(workplace.known(), none).known();
     OwnColumns own = new OwnColumns(session.settings().reading().ownFields());
-    try (RunChanges all = new RunChanges(new Place(folder, KnownSource.CHANGES), own)) {
+    try (RunChanges all = new RunChanges(folder.in(RunFolder.CHANGES), own)) {
       Everything.of(
           known,
           change -> {
@@ -128,39 +115,46 @@ public final class Rehearsal {
             }
           });
     }
-    RunDelivery delivery = new RunDelivery(folder.scratch().getParent(), new ForgetfulJournal());
-    run(delivery, transport, offer, ids);
+    RunFolder filled = new RunFolder(folder.scratch().getParent());
+    deliver(filled.changes(), Journal.forgetful(), transport, offer, ids);
   }
 
   private void deliver(Transport transport, Offer offer, Ids ids)
       throws PlatformException, InterruptedException, IOException {
-    Path place = workplace.folder().path("runs").resolve(run.name());
-    ForgetfulJournal journal = new ForgetfulJournal();
-    RunDelivery delivery = new RunDelivery(place, journal);
-    run(delivery, transport, offer, ids);
-    notCarried = delivery.notCarried();
-    Function<PlannedChange, Outcome> outcomes = RunDelivery.outcomes(journal::refusal);
-    new KeptChanges(place.resolve(KnownSource.CHANGES))
-        .read(
-            change -> {
-              Outcome outcome = outcomes.apply(change);
-              if (outcome.kind() == Outcome.Kind.MISSING) {
-                troubles.add(said(change) + "  refused: " + outcome.why());
-              }
-            });
+    Journal journal = Journal.forgetful();
+    KeptChanges changes = changes();
+    notCarried = deliver(changes, journal, transport, offer, ids);
+    changes.readKeyed(
+        (key, change) ->
+            journal
+                .refusal(key)
+                .ifPresent(entry -> troubles.add(said(change) + "  refused: " + entry.reason())));
   }
 
-  /** Everybody on a practice platform is ours, and nobody logs in there. */
-  private static void run(RunDelivery delivery, Transport transport, Offer offer, Ids ids)
-      throws PlatformException, InterruptedException {
-    delivery.run(
-        transport,
-        offer,
-        ids,
-        name -> Optional.empty(),
-        change -> "",
-        (phase, rows) -> {},
-        Optional.empty());
+  private KeptChanges changes() {
+    return workplace.folder().run(run.name()).changes();
+  }
+
+  /**
+   * Delivers. Everybody on a practice platform is ours, and nobody logs in there.
+   *
+   * @return what the platform has no room for
+   */
+  private static Map<String, Integer> deliver(
+      KeptChanges changes, Journal journal, Transport transport, Offer offer, Ids ids)
+      throws PlatformException, InterruptedException, IOException {
+    Delivery delivery =
+        new Delivery(
+            transport,
+            offer,
+            changes,
+            journal,
+            ids,
+            name -> Optional.empty(),
+            change -> "",
+            (phase, rows) -> {});
+    delivery.run(EnumSet.allOf(Phase.class));
+    return delivery.notCarried();
   }
 
   private static String said(PlannedChange change) {
@@ -173,9 +167,8 @@ public final class Rehearsal {
     Session there = session.knowingPlatform(PlatformExport.WORD, reading.file());
     Known now = there.basis(workplace.known(), new Roster(List.of(), List.of(), List.of())).known();
     Arrival arrival = new Arrival(session.settings(), now);
-    Path changes = workplace.folder().path("runs").resolve(run.name()).resolve(KnownSource.CHANGES);
     boolean wasRefused = !troubles.isEmpty();
-    new KeptChanges(changes)
+    changes()
         .read(
             change -> {
               Outcome outcome = arrival.of(change);

@@ -3,17 +3,20 @@ package neatroster.cli.delivery;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
-import java.nio.file.Path;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.BiConsumer;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Phase;
 import neatroster.platform.Call;
+import neatroster.platform.Delivery;
 import neatroster.platform.Ids;
 import neatroster.platform.Offer;
 import neatroster.platform.PlatformException;
+import neatroster.runs.Journal;
+import neatroster.runs.KeptChanges;
 
 /** Shows what a delivery would send, and sends nothing of it. */
 public final class RequestList {
@@ -33,13 +36,14 @@ public final class RequestList {
   }
 
   /** Writes the requests of a run. */
-  public int write(Screen screen, String run, Path place, Optional<Phase> only, boolean isJson)
-      throws InterruptedException {
+  public int write(
+      Screen screen, String run, KeptChanges changes, Set<Phase> phases, boolean isJson)
+      throws InterruptedException, IOException {
     if (!isJson) {
       screen.line("What send would send to " + access.service() + "; nothing of it was sent.");
       collect(
-          place,
-          only,
+          changes,
+          phases,
           (call, body) -> {
             screen.line("");
             screen.line(screen.bold(call.toString()));
@@ -59,8 +63,8 @@ public final class RequestList {
           json.writeArrayFieldStart("requests");
           try {
             collect(
-                place,
-                only,
+                changes,
+                phases,
                 (call, body) -> {
                   try {
                     json.writeStartObject();
@@ -87,18 +91,20 @@ public final class RequestList {
     return Exit.DONE;
   }
 
-  private void collect(Path place, Optional<Phase> only, BiConsumer<Call, JsonNode> receiver)
-      throws InterruptedException {
-    RunDelivery delivery = new RunDelivery(place, new ForgetfulJournal());
+  private void collect(KeptChanges changes, Set<Phase> phases, BiConsumer<Call, JsonNode> receiver)
+      throws InterruptedException, IOException {
+    Delivery delivery =
+        new Delivery(
+            new ShownRequests(access.transport(), receiver),
+            offer,
+            changes,
+            Journal.forgetful(),
+            ids,
+            name -> Optional.empty(),
+            passwords::of,
+            (phase, rows) -> {});
     try {
-      delivery.run(
-          new ShownRequests(access.transport(), receiver),
-          offer,
-          ids,
-          name -> Optional.empty(),
-          passwords::of,
-          (phase, rows) -> {},
-          only);
+      delivery.run(phases);
     } catch (PlatformException e) {
       throw access.trouble(e);
     }

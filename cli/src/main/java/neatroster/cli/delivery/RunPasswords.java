@@ -1,16 +1,20 @@
 package neatroster.cli.delivery;
 
-import java.nio.file.Path;
+import java.io.IOException;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import neatroster.cli.folder.AccountsFile;
-import neatroster.cli.folder.RunSecrets;
+import neatroster.cli.terminal.Problem;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
+import neatroster.disk.DiskTrouble;
 import neatroster.register.RegisterException;
+import neatroster.runs.RunDocument;
+import neatroster.runs.RunFolder;
+import neatroster.runs.RunSecrets;
 
 /** The first passwords that a run brings: as it keeps them, unless others were issued since. */
 public final class RunPasswords {
@@ -21,11 +25,28 @@ public final class RunPasswords {
   /**
    * The passwords of a run.
    *
-   * @param run its folder
+   * @throws Problem where some that it brings are gone
    */
-  public RunPasswords(AccountsFile accounts, Path run) throws RegisterException {
-    this.issued = accounts.passwords();
-    this.kept = RunSecrets.of(run, accounts);
+  public RunPasswords(AccountsFile accounts, RunFolder run) throws RegisterException {
+    issued = accounts.passwords();
+    String name = run.place().getFileName().toString();
+    try {
+      kept = RunSecrets.of(run, accounts);
+      RunDocument document =
+          run.document().orElseThrow(() -> new IOException("its run.json is gone"));
+      if (kept.size() < document.passwordsWanted()) {
+        throw Problem.refused(
+            "First passwords that run "
+                + name
+                + " brings were forgotten, or their file is gone, so the accounts would be made"
+                + " without. Run neat-roster issue --again for who is to have another, and pack"
+                + " once more.");
+      }
+    } catch (IOException e) {
+      throw Problem.unreadable(
+          "The first passwords of run " + name + " cannot be read (" + DiskTrouble.reason(e) + ").",
+          e);
+    }
   }
 
   /** The first password that a change brings, or an empty text. */

@@ -18,7 +18,6 @@ import neatroster.core.compare.ChangeReceiver;
 import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
 import neatroster.core.intake.RosterRow;
-import neatroster.core.model.Table;
 import neatroster.core.state.Known;
 import neatroster.core.state.KnownUsers;
 
@@ -53,9 +52,7 @@ public record StillAsked(Map<Phase, Integer> counts, List<String> first, int lef
             @Override
             public void change(PlannedChange change) {
               boolean isNew = change.change() == Change.CREATE || change.change() == Change.ENROLL;
-              if (isNew
-                  && change.phase() != Phase.SITES
-                  && now.tells(Table.valueOf(change.phase().name()))) {
+              if (isNew && change.phase() != Phase.SITES && now.tells(change.table())) {
                 counts.merge(change.phase(), 1, Integer::sum);
                 if (first.size() < SHOWN) {
                   first.add(change.phase().one() + "  " + change.key());

@@ -11,14 +11,10 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.security.DigestInputStream;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -29,8 +25,6 @@ import java.util.Set;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import neatroster.cli.disk.DiskTrouble;
-import neatroster.cli.disk.PrivateFiles;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.accounts.IssuedAccount;
 import neatroster.core.grid.SheetRow;
@@ -38,9 +32,13 @@ import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
+import neatroster.disk.DiskTrouble;
+import neatroster.disk.PrivateFiles;
+import neatroster.disk.Sha256;
 import neatroster.register.Issue;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
+import neatroster.runs.Seal;
 import neatroster.sheets.CsvRows;
 import neatroster.sheets.SheetFile;
 import neatroster.sheets.SheetFiles;
@@ -53,7 +51,7 @@ import neatroster.sheets.SheetFiles;
  * the register remembers the accounts with the new file's digest, then the new file takes the old
  * one's place. After an interruption the digest tells whether the new file counts.
  */
-public final class AccountsFile {
+public final class AccountsFile implements Seal {
   private static final List<Field> COLUMNS =
       List.of(Field.USERNAME, Field.PASSWORD, Field.FULL_NAME, Field.EMAIL, Field.ID, Field.SITE);
 
@@ -96,7 +94,7 @@ public final class AccountsFile {
     return seals ? SEALED : OPEN;
   }
 
-  /** Whether the accounts are sealed. */
+  @Override
   public boolean isSealed() {
     return seals;
   }
@@ -123,7 +121,7 @@ public final class AccountsFile {
       if (!Files.exists(next)) {
         continue;
       }
-      if (digest.isPresent() && digest.get().equals(sha256(next))) {
+      if (digest.isPresent() && digest.get().equals(Sha256.of(next))) {
         replace(name);
       } else {
         Files.delete(next);
@@ -132,9 +130,9 @@ public final class AccountsFile {
     if (Files.exists(path(OPEN)) && Files.exists(path(SEALED))) {
       // It was stopped between the new file and the removal of the old one. Where the register
       // knows neither, somebody put a copy there, and nothing is deleted.
-      if (digest.isPresent() && digest.get().equals(sha256(path(OPEN)))) {
+      if (digest.isPresent() && digest.get().equals(Sha256.of(path(OPEN)))) {
         Files.delete(path(SEALED));
-      } else if (digest.isPresent() && digest.get().equals(sha256(path(SEALED)))) {
+      } else if (digest.isPresent() && digest.get().equals(Sha256.of(path(SEALED)))) {
         Files.delete(path(OPEN));
       }
     }
@@ -246,7 +244,7 @@ public final class AccountsFile {
         throw e.getCause();
       }
       PrivateFiles.settle(next);
-      register.issue(issue, kept, forgotten, sha256(next));
+      register.issue(issue, kept, forgotten, Sha256.of(next));
     } catch (IOException | RegisterException | RuntimeException e) {
       Files.deleteIfExists(next);
       throw e;
@@ -259,13 +257,13 @@ public final class AccountsFile {
     return seals ? sealing(PrivateFiles.create(next), OPEN) : PrivateFiles.create(next);
   }
 
-  /** Seals what is written as the accounts are sealed; closing it closes the stream below. */
-  OutputStream sealing(OutputStream out, String name) throws IOException {
+  @Override
+  public OutputStream sealing(OutputStream out, String name) throws IOException {
     return Sealing.seal(out, passphrase.get(!Files.exists(path(SEALED))), name);
   }
 
-  /** What a file holds that was sealed as the accounts are. */
-  InputStream opened(Path file) throws IOException {
+  @Override
+  public InputStream opened(Path file) throws IOException {
     return Sealing.stream(file, passphrase.get(false));
   }
 
@@ -365,7 +363,7 @@ public final class AccountsFile {
     }
     try {
       boolean untouched =
-          register.accountsDigest().filter(sha256(file)::equals).isPresent() && isOurs(file);
+          register.accountsDigest().filter(Sha256.of(file)::equals).isPresent() && isOurs(file);
       return untouched ? exactly(Files.newInputStream(file), file) : saved(file);
     } catch (IOException | RegisterException e) {
       throw unreadable(file, e);
@@ -477,22 +475,5 @@ public final class AccountsFile {
             : "it is not as we wrote it";
     return Problem.unreadable(
         "accounts/" + file.getFileName() + " cannot be read (" + why + ").", e);
-  }
-
-  private static String sha256(Path path) throws IOException {
-    MessageDigest digest = sha256();
-    try (InputStream in = new DigestInputStream(Files.newInputStream(path), digest)) {
-      in.transferTo(OutputStream.nullOutputStream());
-    }
-    return HexFormat.of().formatHex(digest.digest());
-  }
-
-  /** SHA-256, which every Java has. */
-  static MessageDigest sha256() {
-    try {
-      return MessageDigest.getInstance("SHA-256");
-    } catch (NoSuchAlgorithmException e) {
-      throw new IllegalStateException(e);
-    }
   }
 }

@@ -1,22 +1,23 @@
 package neatroster.cli.folder;
 
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.change.Change;
+import neatroster.core.change.Phase;
+import neatroster.core.change.Subject;
 import neatroster.core.model.Field;
 import neatroster.core.model.Renaming;
 import neatroster.core.model.Table;
 import neatroster.core.state.KnownUsers;
-import neatroster.formats.KeptChanges;
 import neatroster.formats.SourcedIds;
 import neatroster.register.Issue;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
+import neatroster.runs.RunFolder;
+import neatroster.runs.RunSecrets;
 
 /** A run that has come to its end. */
 public final class DeliveredRun {
@@ -24,27 +25,26 @@ public final class DeliveredRun {
 
   /** Records that a run is delivered from now on; the first passwords that it kept go. */
   public static void record(Workplace workplace, Run run) throws IOException, RegisterException {
-    Path place = workplace.folder().path("runs").resolve(run.name());
-    rememberNames(place, workplace);
+    RunFolder folder = workplace.folder().run(run.name());
+    rememberNames(folder, workplace);
     workplace.register().runDelivered(run.name(), Instant.now());
     workplace.register().passwordsDelivered(run.name());
-    RunSecrets.forget(place);
+    RunSecrets.forget(folder);
   }
 
   /**
    * Remembers whose names went over to others, so that no sourcedId does; an account that got its
    * former name back goes by it again.
    */
-  private static void rememberNames(Path place, Workplace workplace)
+  private static void rememberNames(RunFolder run, Workplace workplace)
       throws IOException, RegisterException {
     SourcedIds ids = new SourcedIds(workplace.register().sourcedIds());
     KnownUsers accounts = workplace.known();
     List<Renaming> back = new ArrayList<>();
-    Path taken = place.resolve(KnownSource.TAKEN);
-    Path changes = Files.exists(taken) ? taken : place.resolve(KnownSource.CHANGES);
     try {
-      new KeptChanges(changes)
+      run.taken()
           .read(
+              Phase.USERS,
               change -> {
                 String former = change.value(Field.FORMER_USERNAME);
                 if (change.change() == Change.RENAME && !former.isEmpty()) {
@@ -57,14 +57,21 @@ public final class DeliveredRun {
                           .anyMatch(username::equalsIgnoreCase)) {
                     back.add(new Renaming(former, username));
                   }
-                } else if (change.change() == Change.REMOVE && change.table() == Table.USERS) {
-                  ids.retire("user", change.subject().user());
-                } else if (change.change() == Change.REMOVE && change.table() == Table.COURSES) {
-                  ids.retire("class", change.subject().course());
+                }
+              });
+      run.taken()
+          .read(
+              Phase.REMOVALS,
+              change -> {
+                Subject subject = change.subject();
+                if (subject.table() == Table.USERS) {
+                  ids.retire("user", subject.user());
+                } else if (subject.table() == Table.COURSES) {
+                  ids.retire("class", subject.course());
                 }
               });
     } catch (IOException e) {
-      throw Problem.unreadable(changes + " cannot be read.", e);
+      throw Problem.unreadable("Run " + run.place().getFileName() + " cannot be read.", e);
     }
     workplace.register().rememberSourcedIds(ids.remembered());
     if (!back.isEmpty()) {

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import neatroster.cli.terminal.Problem;
+import neatroster.disk.Sha256;
 
 /**
  * As of when exports count: as the settings say, else since their content was first seen, whatever
@@ -26,7 +27,7 @@ final class ExportTimes {
     for (FileArgument file : files) {
       if (!session.standsForPlatform(file) && Files.isRegularFile(file.path())) {
         try {
-          digests.put(file, RunDigest.sha256(file.path()));
+          digests.put(file, Sha256.of(file.path()));
         } catch (IOException e) {
           throw Problem.unreadable(file.name() + " cannot be read.", e);
         }
@@ -45,7 +46,7 @@ final class ExportTimes {
               ? Instant.MAX
               : said(session, file).orElseGet(() -> seen.getOrDefault(digests.get(file), now));
       remarkOnAge(session, file, at);
-      dated.add(new KnownSource(file, at, Optional.empty(), isPlatform));
+      dated.add(new KnownSource(file.name(), at, Optional.of(file), Optional.empty(), isPlatform));
     }
     return dated;
   }

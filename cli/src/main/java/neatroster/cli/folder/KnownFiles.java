@@ -5,7 +5,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -21,7 +20,6 @@ import neatroster.core.state.Known;
 import neatroster.core.state.KnownUsers;
 import neatroster.core.statement.Statement;
 import neatroster.core.statement.Statements;
-import neatroster.formats.KeptChanges;
 
 /**
  * What is known before a check begins: exports of the platform, the pictures there are, the day.
@@ -59,7 +57,7 @@ public final class KnownFiles {
       Known known =
           Statements.read(
               open.roster(),
-              statements(sources),
+              sources.stream().map(KnownFiles::statement).toList(),
               issued.all(),
               session.settings().emails().usual().sharedAllowed());
       open.verifyUnchanged();
@@ -80,25 +78,18 @@ public final class KnownFiles {
     }
   }
 
-  /** A list that was saved in parts may look like one that is out of date. */
-  private static List<Statement> statements(List<KnownSource> sources) {
-    List<Statement> statements = new ArrayList<>();
-    Set<Path> runs = new HashSet<>();
-    for (KnownSource source : sources) {
-      String file = source.file().name();
-      if (source.run().isEmpty()) {
-        statements.add(
-            source.isPlatform()
-                ? new Statement.Platform(file, source.at())
-                : new Statement.Export(file, source.at()));
-      } else if (runs.add(source.file().path().getParent())) {
-        KeptChanges changes = new KeptChanges(source.file().path().getParent());
-        statements.add(new Statement.Delivery(changes, source.at()));
-      }
-    }
-    return statements;
+  private static Statement statement(KnownSource source) {
+    return source
+        .delivered()
+        .<Statement>map(delivered -> new Statement.Delivery(delivered.changes(), source.at()))
+        .orElseGet(
+            () ->
+                source.isPlatform()
+                    ? new Statement.Platform(source.name(), source.at())
+                    : new Statement.Export(source.name(), source.at()));
   }
 
+  /** A list that was saved in parts may look like one that is out of date. */
   private static void remarkOutdated(Session session, String file, int count) {
     session
         .screen()

@@ -1,37 +1,42 @@
 package neatroster.cli.folder;
 
 import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import neatroster.core.model.Table;
-import neatroster.formats.RunChanges;
 import neatroster.register.Run;
+import neatroster.runs.KeptChanges;
+import neatroster.runs.RunFolder;
 
 /**
- * A file that says what the platform holds: an export of it, what it says itself, or what we
+ * Something that says what the platform holds: an export of it, what it says itself, or what we
  * delivered.
  *
- * @param file the file
+ * @param name what it is called, as the user would
  * @param at as of when: when it was delivered, or first seen here, or what the settings say
- * @param run the run that it was delivered with; nothing of an export
+ * @param export the file of an export or of the platform's answer
+ * @param delivered what a run delivered
  * @param isPlatform whether it is what the platform itself says
  */
-public record KnownSource(FileArgument file, Instant at, Optional<String> run, boolean isPlatform) {
-  /** The folder of a run that holds what it changes. */
-  public static final String CHANGES = "changes";
-
+public record KnownSource(
+    String name,
+    Instant at,
+    Optional<FileArgument> export,
+    Optional<Delivered> delivered,
+    boolean isPlatform) {
   /**
-   * The folder in a run of what none of its formats carries, in the same form: it is not delivered
-   * with the run, but says who it is that the batches name.
+   * What a run delivered.
+   *
+   * @param run its name
    */
-  public static final String DUE = "not-carried";
+  public record Delivered(String run, KeptChanges changes) {}
 
-  /** The folder in a run of what the platform took of its changes, in the same form. */
-  public static final String TAKEN = "taken";
+  /** The run that it was delivered with; nothing of an export. */
+  public Optional<String> run() {
+    return delivered.map(Delivered::run);
+  }
 
   /** Everything that says what the platform holds, the newest first. */
   static List<KnownSource> of(Session session) {
@@ -60,8 +65,7 @@ public record KnownSource(FileArgument file, Instant at, Optional<String> run, b
       if (run.deliveredAt().isEmpty()) {
         continue;
       }
-      String kept = run.confirmed().isPresent() ? TAKEN : CHANGES;
-      String changes = "runs/" + run.name() + "/" + kept;
+      String changes = "runs/" + run.name() + "/" + RunFolder.delivered(run);
       if (!Files.isDirectory(folder.path(changes))) {
         session
             .screen()
@@ -73,17 +77,14 @@ public record KnownSource(FileArgument file, Instant at, Optional<String> run, b
                     + " is gone: what it delivered counts as known only as far as exports show it.");
         continue;
       }
-      for (Table table : Table.values()) {
-        String name = changes + "/" + RunChanges.fileName(table);
-        Path path = folder.path(name);
-        if (Files.isRegularFile(path)) {
-          FileArgument file =
-              new FileArgument(
-                  path, folder.shown(name), Optional.empty(), Optional.of(table), Optional.empty());
-          sources.add(
-              new KnownSource(file, run.deliveredAt().get(), Optional.of(run.name()), false));
-        }
-      }
+      Delivered delivered = new Delivered(run.name(), folder.run(run.name()).deliveredOf(run));
+      sources.add(
+          new KnownSource(
+              folder.shown(changes),
+              run.deliveredAt().get(),
+              Optional.empty(),
+              Optional.of(delivered),
+              false));
     }
   }
 }

@@ -7,13 +7,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Stream;
-import neatroster.cli.disk.DiskTrouble;
-import neatroster.cli.disk.NewFile;
 import neatroster.cli.settings.LayoutReader;
 import neatroster.cli.settings.SettingsException;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.layout.Layout;
 import neatroster.core.text.Nearest;
+import neatroster.disk.DiskTrouble;
+import neatroster.disk.NewFile;
 
 /** The layouts of a roster folder; where there is none, those beside the sheets. */
 public final class Layouts {

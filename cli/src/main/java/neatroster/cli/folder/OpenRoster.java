@@ -17,10 +17,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import neatroster.cli.disk.DiskTrouble;
-import neatroster.cli.disk.Leftovers;
-import neatroster.cli.disk.PrivateFiles;
-import neatroster.cli.disk.TemporaryFiles;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.grid.HelperSheet;
@@ -36,6 +32,10 @@ import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
 import neatroster.core.text.Nearest;
+import neatroster.disk.DiskTrouble;
+import neatroster.disk.Leftovers;
+import neatroster.disk.PrivateFiles;
+import neatroster.disk.TemporaryFiles;
 import neatroster.sheets.SheetFile;
 import neatroster.sheets.SheetFiles;
 import neatroster.sheets.TextChoice;
@@ -56,7 +56,7 @@ public final class OpenRoster implements Closeable {
   private Path standardInput;
   private Roster roster;
 
-  private Settings settings;
+  private final Settings settings;
   private final Map<Path, Stamp> stamps = new LinkedHashMap<>();
   private final MemoryNeed memory = new MemoryNeed();
 
@@ -135,22 +135,11 @@ public final class OpenRoster implements Closeable {
     return arranged;
   }
 
-  /** Opens the exports of the platform among what says what it holds. */
+  /** Opens the exports of the platform, and its answer, among what says what it holds. */
   static OpenRoster ofExports(Session session, List<KnownSource> sources) {
-    return openKnown(session, sources.stream().filter(source -> source.run().isEmpty()).toList());
-  }
-
-  /** Opens all that says what the platform holds, what we delivered as sheets like the others. */
-  public static OpenRoster openKnown(Session session, List<KnownSource> sources) {
     OpenRoster open = new OpenRoster(session.settings());
     try {
-      for (KnownSource source : sources) {
-        if (source.run().isPresent()) {
-          open.addDelivery(source.file());
-        } else {
-          open.addKept(source.file());
-        }
-      }
+      sources.forEach(source -> source.export().ifPresent(open::addKept));
       open.settleClassLists(session.screen());
       open.roster = new Roster(open.readings, open.unread, open.order);
       return open;
@@ -161,19 +150,6 @@ public final class OpenRoster implements Closeable {
       open.close();
       throw e;
     }
-  }
-
-  /** What a run changed is written by us, and the settings of handed-in sheets are not for it. */
-  private void addDelivery(FileArgument file) {
-    Settings ofSheets = settings;
-    settings =
-        Settings.builder()
-            .roles(ofSheets.roles())
-            .defaultRole(ofSheets.defaultRole())
-            .reading(new Settings.Reading(List.of(), Map.of(), ofSheets.reading().ownFields()))
-            .build();
-    add(file);
-    settings = ofSheets;
   }
 
   public Roster roster() {

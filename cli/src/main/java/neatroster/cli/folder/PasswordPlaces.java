@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.stream.Stream;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
+import neatroster.runs.RunFolder;
 
 /** Where first passwords stand besides the accounts file: slips that were written, runs. */
 public final class PasswordPlaces {
@@ -31,7 +32,7 @@ public final class PasswordPlaces {
     Path runs = folder.path("runs");
     if (Files.isDirectory(runs)) {
       try (Stream<Path> all = Files.list(runs)) {
-        all.filter(PasswordPlaces::mayHold)
+        all.filter(run -> new RunFolder(run).mayHoldPasswords())
             .map(run -> folder.shown("runs/" + run.getFileName()))
             .sorted()
             .forEach(places::add);
@@ -42,18 +43,5 @@ public final class PasswordPlaces {
 
   private static String slashed(Path path) {
     return path.toString().replace('\\', '/');
-  }
-
-  /** Whether a run holds first passwords; one that does not say may. */
-  private static boolean mayHold(Path run) {
-    if (!RunDocument.isIn(run)) {
-      return false;
-    }
-    try {
-      Long count = RunDocument.read(run).firstPasswords();
-      return count == null || count > 0 || RunSecrets.areIn(run);
-    } catch (IOException e) {
-      return true;
-    }
   }
 }

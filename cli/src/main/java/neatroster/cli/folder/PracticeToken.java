@@ -6,7 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.util.Base64;
-import neatroster.cli.disk.NewFile;
+import neatroster.disk.NewFile;
 
 /** The token of the practice platform, in a file beside its data; made on the first start. */
 public final class PracticeToken {

@@ -13,6 +13,7 @@ import neatroster.cli.settings.SettingsReader;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.settings.Settings;
+import neatroster.runs.RunFolder;
 
 /** A roster folder: where its settings, sheets, accounts and runs are. */
 public final class RosterFolder {
@@ -78,6 +79,11 @@ public final class RosterFolder {
   /** Where something in the folder is. */
   public Path path(String name) {
     return root.resolve(name);
+  }
+
+  /** The folder of a run. */
+  public RunFolder run(String name) {
+    return new RunFolder(path("runs").resolve(name));
   }
 
   /**

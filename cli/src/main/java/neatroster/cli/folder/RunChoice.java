@@ -1,14 +1,20 @@
 package neatroster.cli.folder;
 
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
-import neatroster.cli.disk.DiskTrouble;
+import java.util.Set;
 import neatroster.cli.terminal.Problem;
+import neatroster.cli.terminal.Screen;
+import neatroster.core.change.Phase;
+import neatroster.core.model.Field;
 import neatroster.core.text.Nearest;
+import neatroster.disk.DiskTrouble;
 import neatroster.register.Run;
+import neatroster.runs.RunDocument;
+import neatroster.runs.RunFolder;
 
 /** A run that a command names, as it was packed. */
 public final class RunChoice {
@@ -108,12 +114,18 @@ public final class RunChoice {
   }
 
   private static Optional<RunDocument> document(RosterFolder folder, Run run) {
-    Path place = folder.path("runs").resolve(run.name());
-    if (!RunDocument.isIn(place)) {
-      return Optional.empty();
-    }
+    return read(folder, run, RunFolder::document);
+  }
+
+  /** Something read in the folder of a run. */
+  @FunctionalInterface
+  private interface Reading<T> {
+    T of(RunFolder folder) throws IOException;
+  }
+
+  private static <T> T read(RosterFolder folder, Run run, Reading<T> reading) {
     try {
-      return Optional.of(RunDocument.read(place));
+      return reading.of(folder.run(run.name()));
     } catch (IOException e) {
       throw Problem.unreadable(
           folder.shown("runs/" + run.name()) + " cannot be read (" + DiskTrouble.reason(e) + ").",
@@ -121,12 +133,43 @@ public final class RunChoice {
     }
   }
 
-  /** Where a run keeps what it changed: what the platform took of it, once that was found out. */
-  public static Path kept(RosterFolder folder, Run run) {
-    return folder
-        .path("runs")
-        .resolve(run.name())
-        .resolve(run.confirmed().isPresent() ? KnownSource.TAKEN : KnownSource.CHANGES);
+  /** How many changes a run holds. */
+  public static int changes(RosterFolder folder, Run run) {
+    int[] count = {0};
+    return read(
+        folder,
+        run,
+        of -> {
+          of.changes().read(change -> count[0]++);
+          return count[0];
+        });
+  }
+
+  /** The usernames, in lower case, of the users in a run's batches. */
+  public static Set<String> usernames(RosterFolder folder, Run run) {
+    verifyThere(folder, run);
+    Set<String> usernames = new HashSet<>();
+    return read(
+        folder,
+        run,
+        of -> {
+          of.changes()
+              .read(
+                  Phase.USERS,
+                  change -> usernames.add(change.value(Field.USERNAME).toLowerCase(Locale.ROOT)));
+          return usernames;
+        });
+  }
+
+  /** Says which batch files were edited: what counts as delivered is what was packed. */
+  public static void remarkEdited(Screen screen, RosterFolder folder, Run run) {
+    for (String file : read(folder, run, RunFolder::edited)) {
+      screen.remark(
+          folder.shown("runs/" + run.name() + "/" + file)
+              + " was edited since it was packed. What counts as delivered is what was packed;"
+              + " if the edited file was uploaded, find out what is there with neat-roster"
+              + " confirm --export FILE.");
+    }
   }
 
   /**
@@ -134,15 +177,24 @@ public final class RunChoice {
    * edited would have the wrong things remembered, or taken back.
    */
   public static void verifyUnedited(RosterFolder folder, Run run) {
-    Path place = folder.path("runs").resolve(run.name());
-    if (!Files.isDirectory(place)) {
+    verifyThere(folder, run);
+    if (!read(folder, run, of -> of.isAsPacked(run))) {
+      throw Problem.unreadable(
+          folder.shown("runs/" + run.name() + "/" + RunFolder.CHANGES)
+              + " was edited since it was packed, so it does not say any more what the batches"
+              + " change. Put a new export of the platform into known/ instead.",
+          null);
+    }
+  }
+
+  private static void verifyThere(RosterFolder folder, Run run) {
+    if (!folder.run(run.name()).isThere()) {
       throw Problem.unreadable(
           folder.shown("runs/" + run.name())
               + " is gone, so what the run changed is not known. Put it back, or put a new export of"
               + " the platform into known/.",
           null);
     }
-    verifyUnedited(folder, run, KnownSource.CHANGES, run.digest());
   }
 
   /**
@@ -150,27 +202,12 @@ public final class RunChoice {
    * it was found out. Whoever finds it out anew needs no more than what was packed.
    */
   public static void verifyTaken(RosterFolder folder, Run run) {
-    if (run.confirmed().isPresent()) {
-      verifyUnedited(folder, run, KnownSource.TAKEN, run.confirmed().get().digest());
-    }
-  }
-
-  private static void verifyUnedited(RosterFolder folder, Run run, String kept, String digest) {
-    Path place = folder.path("runs").resolve(run.name());
-    String advice =
-        kept.equals(KnownSource.TAKEN)
-            ? " is not as confirm wrote it, so it does not say any more what the platform took. Run"
-                + " neat-roster confirm again."
-            : " was edited since it was packed, so it does not say any more what the batches change."
-                + " Put a new export of the platform into known/ instead.";
-    try {
-      if (!RunDigest.isAsWritten(place, kept, digest)) {
-        throw Problem.unreadable(folder.shown("runs/" + run.name() + "/" + kept) + advice, null);
-      }
-    } catch (IOException e) {
+    if (!read(folder, run, of -> of.isAsTaken(run))) {
       throw Problem.unreadable(
-          folder.shown("runs/" + run.name()) + " cannot be read (" + DiskTrouble.reason(e) + ").",
-          e);
+          folder.shown("runs/" + run.name() + "/" + RunFolder.delivered(run))
+              + " is not as confirm wrote it, so it does not say any more what the platform took. Run"
+              + " neat-roster confirm again.",
+          null);
     }
   }
 }

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
-import neatroster.cli.disk.DiskTrouble;
 import neatroster.cli.settings.SettingsReader;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
@@ -16,6 +15,7 @@ import neatroster.core.roster.Roster;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.KnownUsers;
+import neatroster.disk.DiskTrouble;
 import neatroster.register.FolderLock;
 
 /** What one command works in: where it stands, its roster folder, its settings, its screen. */
@@ -194,14 +194,14 @@ public final class Session {
     }
   }
 
-  /** The files that say what the platform holds, the newest first. */
+  /** What says what the platform holds, the newest first. */
   public List<KnownSource> knownSources() {
     return KnownSource.of(this);
   }
 
-  /** Opens what says what the platform holds. */
-  public OpenRoster openKnown() {
-    return OpenRoster.openKnown(this, knownSources());
+  /** Opens the exports among what says what the platform holds. */
+  public OpenRoster openExports(List<KnownSource> sources) {
+    return OpenRoster.ofExports(this, sources);
   }
 
   /** Locks the folder to write in it, with its register open. */

@@ -10,19 +10,19 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import neatroster.cli.disk.DiskTrouble;
-import neatroster.cli.disk.PrivateFiles;
-import neatroster.cli.disk.SqliteLibrary;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.KnownUsers;
+import neatroster.disk.DiskTrouble;
+import neatroster.disk.PrivateFiles;
 import neatroster.register.FolderLock;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
+import neatroster.register.SqliteLibrary;
 
 /** A folder that a command writes to, locked for it, with its register open. */
 public final class Workplace implements Closeable {

@@ -5,8 +5,8 @@ import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.util.List;
 import java.util.function.Consumer;
-import neatroster.cli.disk.TemporaryFiles;
 import neatroster.core.grid.RowWriter;
+import neatroster.disk.TemporaryFiles;
 import neatroster.sheets.CsvRows;
 import neatroster.sheets.XlsxRows;
 

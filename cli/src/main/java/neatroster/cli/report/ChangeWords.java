@@ -151,10 +151,7 @@ final class ChangeWords {
     Map<String, Instant> newest = new LinkedHashMap<>();
     for (KnownSource source : sources) {
       String name =
-          source
-              .run()
-              .map(run -> "run " + run + ", delivered")
-              .orElse(source.file().name() + ", as of");
+          source.run().map(run -> "run " + run + ", delivered").orElse(source.name() + ", as of");
       newest.putIfAbsent(name, source.at());
     }
     List<String> lines = new ArrayList<>();

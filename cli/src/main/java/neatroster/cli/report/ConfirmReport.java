@@ -9,7 +9,6 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import neatroster.cli.delivery.StillAsked;
 import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.RunConfirmation;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
@@ -20,6 +19,8 @@ import neatroster.core.model.Counted;
 import neatroster.core.state.Contradiction;
 import neatroster.core.state.Known;
 import neatroster.core.text.Quoted;
+import neatroster.runs.RunConfirmation;
+import neatroster.runs.RunFolder;
 
 /** What became of a run on the platform, as people and programs read it. */
 public final class ConfirmReport {
@@ -288,7 +289,7 @@ public final class ConfirmReport {
   }
 
   private String path(String file) {
-    return "runs/" + run + "/" + RunConfirmation.FAILED + "/" + file;
+    return "runs/" + run + "/" + RunFolder.FAILED + "/" + file;
   }
 
   private static void count(Screen screen, int count, String what, boolean isTrouble) {

@@ -12,7 +12,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import neatroster.cli.folder.FileStems;
-import neatroster.cli.folder.RunFolder;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.grid.Place;
@@ -22,6 +21,7 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SourceNote;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
+import neatroster.runs.NewRun;
 import neatroster.sheets.CsvRows;
 
 /**
@@ -29,14 +29,14 @@ import neatroster.sheets.CsvRows;
  * more that says why. They can be mended there and given to {@code check} again.
  */
 public final class CorrectionSheets implements Closeable {
-  private final RunFolder files;
+  private final NewRun files;
   private final Map<Place, String> whyOfPlace = new HashMap<>();
   private final Map<SheetReading, CsvRows> open = new LinkedHashMap<>();
   private final Set<String> stems = new HashSet<>();
   private final List<String> names = new ArrayList<>();
   private int rows;
 
-  public CorrectionSheets(RunFolder files, CheckResult checked) {
+  public CorrectionSheets(NewRun files, CheckResult checked) {
     this.files = files;
     for (Finding finding : checked.findings()) {
       if (finding.severity() == Severity.ERROR) {

@@ -4,12 +4,12 @@ import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.List;
 import java.util.Map;
-import neatroster.cli.folder.RunBatches;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.settings.Settings;
+import neatroster.runs.RunBatches;
 
 /**
  * A packed run, as it is told to people and programs.

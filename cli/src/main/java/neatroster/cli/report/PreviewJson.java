@@ -77,7 +77,7 @@ public final class PreviewJson {
     json.writeArrayFieldStart("known");
     for (KnownSource source : preview.sources()) {
       json.writeStartObject();
-      json.writeStringField("file", source.file().name());
+      json.writeStringField("file", source.name());
       json.writeStringField("run", source.run().orElse(null));
       json.writeStringField("at", source.at().toString());
       json.writeEndObject();

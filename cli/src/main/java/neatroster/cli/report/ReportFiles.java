@@ -8,11 +8,11 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import neatroster.cli.disk.DiskTrouble;
-import neatroster.cli.disk.NewFile;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.check.CheckResult;
+import neatroster.disk.DiskTrouble;
+import neatroster.disk.NewFile;
 
 /**
  * A result as files; the ending of a file's name tells the kind.

@@ -1,11 +1,11 @@
 package neatroster.cli.report;
 
 import java.util.List;
-import neatroster.cli.folder.RunBatches.NotCarried;
-import neatroster.cli.folder.RunBatches.PackedFile;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.model.Counted;
 import neatroster.core.settings.Settings;
+import neatroster.runs.RunBatches.NotCarried;
+import neatroster.runs.RunBatches.PackedFile;
 
 /** What a run holds, for people. */
 public final class RunText {

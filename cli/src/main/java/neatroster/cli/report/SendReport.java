@@ -7,12 +7,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.RunConfirmation;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Phase;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Table;
-import neatroster.formats.RunChanges;
+import neatroster.runs.RunConfirmation;
+import neatroster.runs.RunFolder;
 
 /**
  * What became of a delivery to the platform, as people and programs read it.
@@ -88,7 +88,7 @@ public record SendReport(
     if (!failures.isEmpty()) {
       screen.line(
           "The refused rows are in "
-              + folder.shown("runs/" + run + "/" + RunConfirmation.FAILED + "/")
+              + folder.shown("runs/" + run + "/" + RunFolder.FAILED + "/")
               + ", each with its reason: mend them there and give them to pack.");
     }
     screen.line("To see what the platform holds now: neat-roster confirm " + run);
@@ -128,9 +128,7 @@ public record SendReport(
         json.writeNullField("file");
         json.writeNullField("row");
       } else {
-        json.writeStringField(
-            "file",
-            "runs/" + run + "/" + RunConfirmation.FAILED + "/" + RunChanges.fileName(table));
+        json.writeStringField("file", "runs/" + run + "/" + RunFolder.failed(table));
         json.writeNumberField("row", row);
       }
       json.writeEndObject();

@@ -37,6 +37,21 @@ public enum Phase {
     return ordinal() + 1;
   }
 
+  /**
+   * The table that its rows are of; sites, which are in none, count with the users.
+   *
+   * @throws IllegalStateException of removals, whose rows are of all tables
+   */
+  public Table table() {
+    return switch (this) {
+      case SITES, USERS -> Table.USERS;
+      case COURSES -> Table.COURSES;
+      case GROUPS -> Table.GROUPS;
+      case ENROLLMENTS, WITHDRAWALS -> Table.ENROLLMENTS;
+      case REMOVALS -> throw new IllegalStateException("removals are of all tables");
+    };
+  }
+
   /** The name in files and JSON. */
   public String word() {
     return name().toLowerCase(Locale.ROOT);

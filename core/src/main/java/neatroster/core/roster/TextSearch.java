@@ -1,5 +1,6 @@
 package neatroster.core.roster;
 
+import java.io.IOException;
 import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -8,6 +9,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import neatroster.core.change.Changes;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
@@ -62,15 +66,18 @@ public final class TextSearch {
 
   private final ResolvedRoster roster;
   private final Roster exports;
+  private final Map<String, Changes> delivered;
   private final String wanted;
   private final List<Hit> hits = new ArrayList<>();
 
   /** The people who were found, and for each the rows of exports about them that were. */
   private final Set<Integer> people = new LinkedHashSet<>();
 
-  private TextSearch(ResolvedRoster roster, Roster exports, String text) {
+  private TextSearch(
+      ResolvedRoster roster, Roster exports, Map<String, Changes> delivered, String text) {
     this.roster = roster;
     this.exports = exports;
+    this.delivered = delivered;
     this.wanted = folded(text);
   }
 
@@ -78,13 +85,20 @@ public final class TextSearch {
    * Looks for a text.
    *
    * @param exports what the platform holds, as its files have it
+   * @param delivered what was delivered, by where it is kept
    * @param codes the join codes that were issued
    * @return what has the text in it, and whatever else tells of the people who were found: the
    *     places of one person one behind the other
+   * @throws IOException where what was delivered cannot be read
    */
   public static List<Hit> find(
-      ResolvedRoster roster, Roster exports, List<JoinCode> codes, String text) {
-    TextSearch search = new TextSearch(roster, exports, text);
+      ResolvedRoster roster,
+      Roster exports,
+      Map<String, Changes> delivered,
+      List<JoinCode> codes,
+      String text)
+      throws IOException {
+    TextSearch search = new TextSearch(roster, exports, delivered, text);
     search.people();
     search.others(codes);
     return search.hits;
@@ -95,9 +109,16 @@ public final class TextSearch {
     return folded(value).contains(folded(text));
   }
 
-  private void people() {
+  private void people() throws IOException {
     roster.rows().readAll((row, line) -> note(row, roster.people().ofLine(line)));
     exports.readAll((row, line) -> note(row, inExport(row)));
+    eachDelivered(
+        (place, change) -> {
+          Link person = inDelivery(change);
+          if (person.isFound() && hasText(fields(change).values())) {
+            people.add(person.number());
+          }
+        });
     List<KnownUser> accounts = roster.known().users().all();
     for (int position = 0; position < accounts.size(); position++) {
       if (hasText(fields(accounts.get(position)).values())) {
@@ -113,6 +134,15 @@ public final class TextSearch {
             exported
                 .computeIfAbsent(person.number(), p -> new ArrayList<>())
                 .add(hit(Source.KNOWN, row, person.number()));
+          }
+        });
+    eachDelivered(
+        (place, change) -> {
+          Link person = inDelivery(change);
+          if (person.isFound() && people.contains(person.number())) {
+            exported
+                .computeIfAbsent(person.number(), p -> new ArrayList<>())
+                .add(hit(place, change, person.number()));
           }
         });
     for (int person : people) {
@@ -143,7 +173,7 @@ public final class TextSearch {
     }
   }
 
-  private void others(List<JoinCode> codes) {
+  private void others(List<JoinCode> codes) throws IOException {
     roster
         .rows()
         .readAll(
@@ -158,6 +188,12 @@ public final class TextSearch {
           boolean shown = row.table() == Table.USERS && inExport(row).isFound();
           if (!shown && hasText(row)) {
             hits.add(hit(Source.KNOWN, row, NOBODY));
+          }
+        });
+    eachDelivered(
+        (place, change) -> {
+          if (!inDelivery(change).isFound() && hasText(fields(change).values())) {
+            hits.add(hit(place, change, NOBODY));
           }
         });
     for (JoinCode code : codes) {
@@ -184,6 +220,46 @@ public final class TextSearch {
       }
     }
     return Link.NONE;
+  }
+
+  /** Takes a delivered change with where it is kept. */
+  @FunctionalInterface
+  private interface Delivered {
+    void take(String place, PlannedChange change);
+  }
+
+  private void eachDelivered(Delivered receiver) throws IOException {
+    for (Map.Entry<String, Changes> one : delivered.entrySet()) {
+      one.getValue().read(change -> receiver.take(one.getKey(), change));
+    }
+  }
+
+  /** Whom a change of a user is about. */
+  private Link inDelivery(PlannedChange change) {
+    if (change.table() != Table.USERS || change.phase() == Phase.SITES) {
+      return Link.NONE;
+    }
+    for (Field mark : List.of(Field.USERNAME, Field.ID, Field.EMAIL)) {
+      String name = change.value(mark);
+      Link person = name.isEmpty() ? Link.NONE : roster.people().find(name);
+      if (!person.isNone()) {
+        return person;
+      }
+    }
+    return Link.NONE;
+  }
+
+  private static Map<String, String> fields(PlannedChange change) {
+    Map<String, String> fields = new LinkedHashMap<>();
+    change.values().forEach((field, value) -> put(fields, field.label(), value));
+    change.own().forEach((name, value) -> put(fields, name, value));
+    fields.remove(Field.PASSWORD.label());
+    return fields;
+  }
+
+  private static Hit hit(String place, PlannedChange change, int person) {
+    return new Hit(
+        Source.KNOWN, change.table(), person, place + ", " + change, place, 0, fields(change));
   }
 
   private boolean hasText(RosterRow row) {

@@ -40,7 +40,7 @@ public final class Statements {
     void change(PlannedChange change, int at);
   }
 
-  private Statements(Roster exports, List<Statement> statements) {
+  private Statements(Roster exports, List<Statement> statements) throws IOException {
     this.exports = exports;
     Map<String, Instant> times = new HashMap<>();
     Set<String> ofPlatform = new LinkedHashSet<>();

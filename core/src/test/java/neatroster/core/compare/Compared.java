@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.change.Change;
+import neatroster.core.change.DeliveredChanges;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.check.Basis;
 import neatroster.core.check.CheckResult;

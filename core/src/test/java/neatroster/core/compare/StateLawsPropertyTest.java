@@ -19,6 +19,7 @@ import java.util.TreeSet;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.change.Change;
+import neatroster.core.change.DeliveredChanges;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.check.Basis;

@@ -13,6 +13,7 @@ import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.change.Change;
 import neatroster.core.change.Changes;
+import neatroster.core.change.DeliveredChanges;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
@@ -37,21 +38,7 @@ class StatementsTest {
   }
 
   private void delivery(int day, PlannedChange change) {
-    Changes changes =
-        new Changes() {
-          @Override
-          public Set<Table> tables() {
-            return Set.of(change.table());
-          }
-
-          @Override
-          public void read(Table table, Receiver receiver) throws IOException {
-            if (table == change.table()) {
-              receiver.change(change);
-            }
-          }
-        };
-    statements.add(new Statement.Delivery(changes, at(day)));
+    statements.add(new Statement.Delivery(new DeliveredChanges(List.of(change)), at(day)));
   }
 
   private static Instant at(int day) {
@@ -187,12 +174,12 @@ class StatementsTest {
     Changes broken =
         new Changes() {
           @Override
-          public Set<Table> tables() {
-            return Set.of(Table.USERS);
+          public Set<Phase> phases() {
+            return Set.of(Phase.USERS);
           }
 
           @Override
-          public void read(Table table, Receiver receiver) throws IOException {
+          public void read(Phase phase, Receiver receiver) throws IOException {
             throw new IOException("users.csv is not as it was written");
           }
         };

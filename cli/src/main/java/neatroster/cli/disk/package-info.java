@@ -1,2 +1,0 @@
-/** Files on the disk: private, written beside their place, cleared away. */
-package neatroster.cli.disk;

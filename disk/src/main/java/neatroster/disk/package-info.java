@@ -1,0 +1,2 @@
+/** Files on the disk: private, written beside their place, cleared away. */
+package neatroster.disk;

@@ -1,0 +1,54 @@
+package neatroster.runs;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import neatroster.core.compare.Teaching;
+import neatroster.core.compare.WholeRecords;
+import neatroster.core.model.Table;
+import neatroster.core.settings.Settings;
+import neatroster.core.state.Known;
+import neatroster.formats.BatchBackground;
+import neatroster.formats.OwnColumns;
+import neatroster.formats.SourcedIds;
+import neatroster.formats.Split;
+import neatroster.register.Register;
+import neatroster.register.RegisterException;
+
+/** What the formats of a run may need beside its changes. */
+public final class RunBackground {
+  private RunBackground() {}
+
+  /**
+   * The background of a run.
+   *
+   * @param whole what users and courses are as a whole
+   * @param teaching who teaches
+   * @param oneRoster the version of OneRoster
+   * @param split how files are divided
+   */
+  public static BatchBackground of(
+      Settings settings,
+      Known known,
+      WholeRecords whole,
+      Teaching teaching,
+      Register register,
+      String oneRoster,
+      Split split)
+      throws RegisterException {
+    boolean isFirst =
+        !known.tells(Table.USERS) && !known.tells(Table.ENROLLMENTS) && !known.tells(Table.COURSES);
+    return new BatchBackground(
+        new OwnColumns(settings.reading().ownFields()),
+        settings.school().name(),
+        isFirst,
+        Instant.now(),
+        LocalDate.now(ZoneId.systemDefault()),
+        whole,
+        teaching::has,
+        new SourcedIds(register.sourcedIds()),
+        oneRoster,
+        settings.ldifBase(),
+        split);
+  }
+}

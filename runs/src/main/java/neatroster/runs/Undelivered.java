@@ -1,0 +1,89 @@
+package neatroster.runs;
+
+import java.io.IOException;
+import java.util.Optional;
+import java.util.function.BiFunction;
+import neatroster.core.change.Phase;
+import neatroster.core.change.PlannedChange;
+import neatroster.core.confirm.Outcome;
+import neatroster.register.DeliveryLog;
+import neatroster.register.RegisterException;
+import neatroster.register.Run;
+
+/**
+ * The changes of a run that are known not to be on the platform: not sent, refused, or found
+ * missing before. Whatever says nothing of them does not say that they have arrived.
+ */
+public final class Undelivered {
+  private static final Outcome MISSING_BEFORE = Outcome.missing(Outcome.NOT_TAKEN);
+
+  private final BiFunction<Journal.Key, PlannedChange, Optional<Outcome>> known;
+
+  private Undelivered(BiFunction<Journal.Key, PlannedChange, Optional<Outcome>> known) {
+    this.known = known;
+  }
+
+  /** What is known of a run. */
+  public static Undelivered of(DeliveryLog log, Run run, RunFolder folder)
+      throws IOException, RegisterException {
+    Optional<String> service = log.service(run.name());
+    if (service.isPresent()) {
+      return inJournal(Journal.of(log, run.name(), service.get()));
+    }
+    if (run.confirmed().isPresent() && folder.isAsTaken(run)) {
+      return notTaken(folder.outcomes());
+    }
+    return new Undelivered((key, change) -> Optional.empty());
+  }
+
+  private static Undelivered inJournal(Journal journal) {
+    return new Undelivered(
+        (key, change) ->
+            switch (journal.state(key)) {
+              case DONE -> Optional.empty();
+              case REFUSED -> journal.refusal(key).map(entry -> Outcome.missing(entry.reason()));
+              case OPEN -> Optional.of(Outcome.missing("it was not sent"));
+              case STARTED, HALF ->
+                  Optional.of(Outcome.missing("it was sent, and no answer says that it is there"));
+            });
+  }
+
+  private static Undelivered notTaken(RunOutcomes outcomes) {
+    return new Undelivered(
+        (key, change) ->
+            outcomes.is(RunOutcomes.Kind.MISSING, change)
+                ? Optional.of(MISSING_BEFORE)
+                : Optional.empty());
+  }
+
+  /**
+   * Judges a change.
+   *
+   * @param told what was found out of it
+   */
+  public Outcome judge(Journal.Key key, PlannedChange change, Outcome told) {
+    return judge(key, change, told, false);
+  }
+
+  /**
+   * The same.
+   *
+   * @param isChangedSince whether a later run is about the same thing, so that what is there now
+   *     does not say what became of this change
+   */
+  public Outcome judge(
+      Journal.Key key, PlannedChange change, Outcome told, boolean isChangedSince) {
+    if (change.phase() == Phase.SITES) {
+      return told;
+    }
+    Optional<Outcome> missing = known.apply(key, change);
+    if (isChangedSince) {
+      boolean isOther =
+          told.kind() == Outcome.Kind.MISSING || told.kind() == Outcome.Kind.DIFFERENT;
+      return missing.orElse(isOther ? Outcome.AS_ASKED : told);
+    }
+    boolean isThere = told.kind() == Outcome.Kind.AS_ASKED;
+    boolean saysWhy = told.kind() == Outcome.Kind.MISSING && !told.why().isEmpty();
+    return isThere || saysWhy ? told : missing.orElse(told);
+  }
+}
