@@ -49,7 +49,7 @@ class HouseTest {
           .whereLayer("platform")
           .mayOnlyBeAccessedByLayers("cli")
           .whereLayer("formats")
-          .mayOnlyBeAccessedByLayers("runs", "cli")
+          .mayOnlyBeAccessedByLayers("runs", "platform", "cli")
           .whereLayer("sheets")
           .mayOnlyBeAccessedByLayers("formats", "runs", "cli")
           .whereLayer("disk")

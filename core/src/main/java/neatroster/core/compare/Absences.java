@@ -53,7 +53,7 @@ final class Absences {
       scope.left(
           Table.ENROLLMENTS,
           memberships.username(seat) + " " + course,
-          null,
+          "",
           "enrolled, no longer in the sheets",
           "",
           "policy: {enrollments: {absent: withdraw}}",
@@ -81,11 +81,7 @@ final class Absences {
       scope.receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, key)
               .from(
-                  scope
-                      .known
-                      .user(position)
-                      .map(there -> Differences.all(there, Phase.USERS))
-                      .orElse(Map.of()))
+                  scope.known.user(position).map(there -> there.all(Phase.USERS)).orElse(Map.of()))
               .because(ABSENT, null));
     } else if (absent == Policy.Absent.SUSPEND && !key.isEmpty()) {
       if (account.standing() != KnownUser.Standing.SUSPENDED) {
@@ -99,7 +95,7 @@ final class Absences {
       scope.left(
           Table.USERS,
           account.reference(),
-          null,
+          "",
           "on the platform, no longer in the sheets",
           "",
           "policy: {users: {absent: suspend}}",
@@ -113,17 +109,13 @@ final class Absences {
       scope.receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.COURSE, code))
               .from(
-                  scope
-                      .known
-                      .course(code)
-                      .map(there -> Differences.all(there, Phase.COURSES))
-                      .orElse(Map.of()))
+                  scope.known.course(code).map(there -> there.all(Phase.COURSES)).orElse(Map.of()))
               .because(ABSENT, null));
     } else {
       scope.left(
           Table.COURSES,
           code,
-          null,
+          "",
           "on the platform, no longer in the sheets",
           "",
           "policy: {courses: {absent: remove}}",

@@ -57,7 +57,7 @@ final class CourseChanges implements Wanted.RowReceiver {
       scope.asked.removeCourse(code, row.place());
       scope.receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.COURSE, code))
-              .from(there.map(held -> Differences.all(held, Phase.COURSES)).orElse(Map.of()))
+              .from(there.map(held -> held.all(Phase.COURSES)).orElse(Map.of()))
               .because(Scope.why(Change.REMOVE), row.place()));
     }
   }

@@ -20,13 +20,13 @@ public final class Everything {
     KnownMemberships memberships = known.memberships();
     for (String code : known.courses().keySet()) {
       Map<Field, String> values =
-          known.course(code).map(row -> Differences.all(row, Phase.COURSES)).orElseGet(Map::of);
+          known.course(code).map(row -> row.all(Phase.COURSES)).orElseGet(Map::of);
       create(receiver, Phase.COURSES, values, Field.CODE, code);
     }
     known.eachUser(
         account -> {
           Map<Field, String> values =
-              known.user(account).map(row -> Differences.all(row, Phase.USERS)).orElseGet(Map::of);
+              known.user(account).map(row -> row.all(Phase.USERS)).orElseGet(Map::of);
           create(receiver, Phase.USERS, values, Field.USERNAME, known.nameOnPlatform(account));
         });
     for (Map.Entry<String, Set<String>> course : known.groups().entrySet()) {
@@ -34,7 +34,7 @@ public final class Everything {
         Map<Field, String> values =
             known
                 .group(course.getKey(), name)
-                .map(row -> Differences.all(row, Phase.GROUPS))
+                .map(row -> row.all(Phase.GROUPS))
                 .orElseGet(Map::of);
         create(receiver, Phase.GROUPS, values, Field.NAME, name);
       }

@@ -54,7 +54,7 @@ final class GroupChanges implements Wanted.RowReceiver {
       if (there.isPresent() || !scope.known.tells(Table.GROUPS)) {
         scope.receiver.change(
             new PlannedChange(Phase.REMOVALS, Change.REMOVE, removal)
-                .from(there.map(held -> Differences.all(held, Phase.GROUPS)).orElse(Map.of()))
+                .from(there.map(held -> held.all(Phase.GROUPS)).orElse(Map.of()))
                 .because(Scope.why(Change.REMOVE), row.place()));
       }
     } else if (there.isPresent()) {

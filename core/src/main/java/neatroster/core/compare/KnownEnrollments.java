@@ -88,27 +88,21 @@ final class KnownEnrollments {
         continue;
       }
       scope.asked.enrollments().set(from);
-      if (!policy.overwritesChanged()
-          && policy.known(Field.GROUP) == Policy.Known.OVERWRITE
-          && memberships.isGone(wanted.heldAs(), wanted.course(), wanted.group())) {
-        // It was delivered so, and somebody moved them on the platform.
-        leave(wanted, Field.GROUP, memberships.groupOf(from), wanted.group(), "changed: overwrite");
-        rest(wanted, from, memberships.groupOf(from));
-        continue;
-      }
-      if (policy.known(Field.GROUP) == Policy.Known.OVERWRITE
-          || (policy.known(Field.GROUP) == Policy.Known.FILL_BLANKS
-              && memberships.groupOf(from).isEmpty())) {
+      String there = memberships.groupOf(from);
+      // It was delivered so, and somebody moved them on the platform.
+      boolean isElsewhere =
+          !there.isEmpty()
+              && memberships.isGone(wanted.heldAs(), wanted.course(), wanted.group());
+      if (givesWay(wanted, Field.GROUP, there, wanted.group(), isElsewhere)) {
         Map<Field, String> values = new EnumMap<>(wanted.values());
         boolean isRoleTold = !memberships.roleOf(from).isEmpty() || wanted.role().isEmpty();
         values.put(Field.ROLE, isRoleTold ? roleOf(from) : wanted.role());
         values.remove(Field.STARTS);
         values.remove(Field.ENDS);
-        change(wanted, Change.REGROUP, values, Map.of(Field.GROUP, memberships.groupOf(from)));
+        change(wanted, Change.REGROUP, values, Map.of(Field.GROUP, there));
         rest(wanted, from, wanted.group());
       } else {
-        leave(wanted, Field.GROUP, memberships.groupOf(from), wanted.group(), "known: overwrite");
-        rest(wanted, from, memberships.groupOf(from));
+        rest(wanted, from, there);
       }
     }
     for (Wanted wanted : inAnyGroup) {
@@ -144,11 +138,7 @@ final class KnownEnrollments {
     }
     boolean isElsewhere =
         memberships.delivered(seat, Field.ROLE).filter(role -> !role.equals(from)).isPresent();
-    if (policy.known(Field.ROLE) != Policy.Known.OVERWRITE) {
-      leave(wanted, Field.ROLE, from, to, "known: overwrite");
-    } else if (isElsewhere && !policy.overwritesChanged()) {
-      leave(wanted, Field.ROLE, from, to, "changed: overwrite");
-    } else {
+    if (givesWay(wanted, Field.ROLE, from, to, isElsewhere)) {
       Map<Field, String> values = new EnumMap<>(wanted.values());
       grouped(values, group);
       values.remove(Field.STARTS);
@@ -173,18 +163,12 @@ final class KnownEnrollments {
         // A date that is counted from the day of enrolling says nothing of one that was.
         continue;
       }
-      Policy.Known known = policy.known(field);
       boolean isElsewhere =
           !from.isEmpty()
               && memberships.delivered(seat, field).filter(date -> !date.equals(from)).isPresent();
-      if (isElsewhere && known == Policy.Known.OVERWRITE && !policy.overwritesChanged()) {
-        leave(wanted, field, from, asked, "changed: overwrite");
-      } else if (known == Policy.Known.OVERWRITE
-          || (known == Policy.Known.FILL_BLANKS && from.isEmpty())) {
+      if (givesWay(wanted, field, from, asked, isElsewhere)) {
         to.put(field, asked);
         before.put(field, from);
-      } else {
-        leave(wanted, field, from, asked, "known: overwrite");
       }
     }
     if (!to.isEmpty()) {
@@ -213,14 +197,17 @@ final class KnownEnrollments {
             .because(PlannedChange.OTHERWISE, wanted.place()));
   }
 
-  private void leave(Wanted wanted, Field field, String from, String to, String setting) {
-    scope.left(
-        Table.ENROLLMENTS,
-        wanted.user() + " " + wanted.course(),
-        field,
-        from,
-        to,
-        "policy: {enrollments: {" + setting + "}}",
-        wanted.place());
+  private boolean givesWay(
+      Wanted wanted, Field field, String from, String to, boolean isElsewhere) {
+    return scope.givesWay(
+        new Scope.Otherwise(
+            Table.ENROLLMENTS,
+            wanted.user() + " " + wanted.course(),
+            field.label(),
+            from,
+            to,
+            wanted.place()),
+        policy.known(field),
+        isElsewhere);
   }
 }

@@ -20,6 +20,7 @@ import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
 import neatroster.core.state.KnownMemberships;
 import neatroster.core.wanted.Deliverable;
+import neatroster.core.model.Cleared;
 import neatroster.core.wanted.Wanted;
 
 /** What is compared with what, and where the changes go: the same for every table. */
@@ -129,7 +130,7 @@ final class Scope {
   /** Something new that the settings do not let through. */
   void skip(Table table, String key, Place place) {
     String fresh = table == Table.ENROLLMENTS ? "enroll" : "create";
-    left(table, key, null, "", "", "policy: {" + table.word() + ": {new: " + fresh + "}}", place);
+    left(table, key, "", "", "", "policy: {" + table.word() + ": {new: " + fresh + "}}", place);
   }
 
   /**
@@ -144,7 +145,7 @@ final class Scope {
     left(
         table,
         key,
-        null,
+        "",
         "delivered once, and taken away on the platform since",
         "",
         "policy: {" + table.word() + ": {changed: overwrite}}",
@@ -153,9 +154,60 @@ final class Scope {
   }
 
   void left(
-      Table table, String key, Field field, String from, String to, String setting, Place place) {
-    receiver.left(
-        new LeftAsItIs(table, key, field == null ? "" : field.label(), from, to, setting, place));
+      Table table, String key, String field, String from, String to, String setting, Place place) {
+    receiver.left(new LeftAsItIs(table, key, field, from, to, setting, place));
+  }
+
+  /** What becomes of a value that the platform has otherwise. */
+  enum Fate {
+    GOES,
+    STAYS,
+    STAYS_AS_CHANGED_ELSEWHERE
+  }
+
+  /**
+   * Decides what becomes of a value.
+   *
+   * @param known what the settings say of it
+   * @param isElsewhere whether it was delivered once and changed on the platform since
+   */
+  Fate fate(Table table, Policy.Known known, String from, String to, boolean isElsewhere) {
+    boolean isFilled =
+        known == Policy.Known.FILL_BLANKS && from.isEmpty() && !to.equals(Cleared.WORD);
+    if (known != Policy.Known.OVERWRITE && !isFilled) {
+      return Fate.STAYS;
+    }
+    return isElsewhere && !policy.of(table).overwritesChanged()
+        ? Fate.STAYS_AS_CHANGED_ELSEWHERE
+        : Fate.GOES;
+  }
+
+  /**
+   * A value that the platform has otherwise.
+   *
+   * @param key what it is of
+   */
+  record Otherwise(
+      Table table, String key, String field, String from, String to, Place place) {}
+
+  /** Whether a value gives way to the one that is asked for; where it does not, that is said. */
+  boolean givesWay(Otherwise one, Policy.Known known, boolean isElsewhere) {
+    Fate fate = fate(one.table(), known, one.from(), one.to(), isElsewhere);
+    if (fate != Fate.GOES) {
+      String setting =
+          fate == Fate.STAYS
+              ? "{known: {" + one.field() + ": overwrite}}"
+              : "{changed: overwrite}";
+      left(
+          one.table(),
+          one.key(),
+          one.field(),
+          one.from(),
+          one.to(),
+          "policy: {" + one.table().word() + ": " + setting + "}",
+          one.place());
+    }
+    return fate == Fate.GOES;
   }
 
   /** The reason of a change that a row asks for. */

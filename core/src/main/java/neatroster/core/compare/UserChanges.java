@@ -20,6 +20,7 @@ import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.PersonRecord;
+import neatroster.core.settings.Policy;
 import neatroster.core.state.KnownRecord;
 import neatroster.core.wanted.Wanted;
 import neatroster.core.wanted.WantedPerson;
@@ -119,7 +120,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
                   scope
                       .known
                       .user(position)
-                      .map(held -> Differences.all(held, Phase.USERS))
+                      .map(held -> held.all(Phase.USERS))
                       .orElse(Map.of()))
               .because(Scope.why(Change.REMOVE), record.place()));
     }
@@ -243,16 +244,16 @@ final class UserChanges implements Wanted.PeopleReceiver {
             // Who was made without a word of it may log in.
             .filter(delivered -> !(delivered.isEmpty() ? "active" : delivered).equals(there))
             .isPresent();
-    if (isElsewhere && !scope.policy.of(Table.USERS).overwritesChanged()) {
-      // Somebody suspended them on the platform, or let them in again.
-      scope.left(
-          Table.USERS,
-          scope.known.users().reference(position),
-          Field.STATUS,
-          there,
-          status,
-          "policy: {users: {changed: overwrite}}",
-          record.place());
+    // Somebody suspended them on the platform, or let them in again.
+    Scope.Otherwise otherwise =
+        new Scope.Otherwise(
+            Table.USERS,
+            scope.known.users().reference(position),
+            Field.STATUS.label(),
+            there,
+            status,
+            record.place());
+    if (!scope.givesWay(otherwise, Policy.Known.OVERWRITE, isElsewhere)) {
       return;
     }
     Map<Field, String> values = new EnumMap<>(key);

@@ -79,7 +79,7 @@ public final class WholeRecords {
     Map<Field, String> whole =
         known
             .user(account)
-            .map(row -> Differences.all(row, Phase.USERS))
+            .map(row -> row.all(Phase.USERS))
             .orElseGet(() -> assumed(Phase.USERS, username));
     whole.remove(Field.FORMER_USERNAME);
     if (account >= 0 && known.users().standing(account) == KnownUser.Standing.SUSPENDED) {
@@ -117,7 +117,7 @@ public final class WholeRecords {
   public Map<Field, String> course(String code) {
     return known
         .course(code)
-        .map(row -> Differences.all(row, Phase.COURSES))
+        .map(row -> row.all(Phase.COURSES))
         .orElseGet(() -> assumed(Phase.COURSES, code));
   }
 

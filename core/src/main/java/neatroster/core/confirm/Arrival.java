@@ -16,6 +16,7 @@ import neatroster.core.change.PlannedChange;
 import neatroster.core.change.Subject;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Cleared;
+import neatroster.core.compare.FieldDifferences;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
@@ -29,25 +30,7 @@ import neatroster.core.state.KnownRecord;
 
 /** Whether the changes of a run are on the platform, by what it exports. */
 public final class Arrival {
-  private static final Set<Field> NAMES =
-      EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
-
-  /** What tells whom a change is about, and what no export shows. */
-  private static final Set<Field> NOT_COMPARED =
-      EnumSet.of(
-          Field.USERNAME,
-          Field.FORMER_USERNAME,
-          Field.PASSWORD,
-          Field.CHANGE_AT_FIRST_LOGIN,
-          Field.STATUS,
-          Field.CODE,
-          Field.COURSE,
-          Field.NAME,
-          Field.COPY_OF,
-          Field.JOIN_CODE,
-          Field.INSTRUCTORS);
-
-  private final Settings settings;
+  private final FieldDifferences fields;
   private final Known now;
   private final KnownMemberships memberships;
 
@@ -57,7 +40,7 @@ public final class Arrival {
    * @param now what it holds, by exports or by itself
    */
   public Arrival(Settings settings, Known now) {
-    this.settings = settings;
+    this.fields = new FieldDifferences(now, settings.reading().ownFields());
     this.now = now;
     this.memberships = now.memberships();
   }
@@ -166,92 +149,22 @@ public final class Arrival {
     if (there.isEmpty()) {
       return Outcome.MISSING;
     }
-    List<Outcome.Difference> differences = new ArrayList<>();
-    KnownRecord row = there.get();
-    for (Map.Entry<Field, String> entry : change.values().entrySet()) {
-      Field field = entry.getKey();
-      String asked = given(entry.getValue());
-      if (NAMES.contains(field)) {
-        continue;
-      }
-      String has = row.text(field);
-      if (!NOT_COMPARED.contains(field) && row.tells(field) && !isSame(field, asked, has)) {
-        differences.add(new Outcome.Difference(field.label(), asked, has));
-      }
-    }
-    names(change, row, differences);
-    for (OwnField field : settings.reading().ownFields()) {
-      String asked = change.own().getOrDefault(field.name(), "");
-      Optional<String> has = row.own(field);
-      if (field.table() == table
-          && !asked.isEmpty()
-          && has.isPresent()
-          && !has.get().equals(given(asked))) {
-        differences.add(new Outcome.Difference(field.name(), given(asked), has.get()));
-      }
-    }
-    return Outcome.of(differences);
-  }
-
-  /** A name that is known as a whole alone is compared as a whole. */
-  private static void names(
-      PlannedChange change, KnownRecord row, List<Outcome.Difference> differences) {
-    boolean isAsked = change.values().keySet().stream().anyMatch(NAMES::contains);
-    boolean isTold =
-        row.tells(Field.FAMILY_NAME) || row.tells(Field.GIVEN_NAME) || row.tells(Field.FULL_NAME);
-    if (!isAsked || !isTold) {
-      return;
-    }
-    Map<Field, String> has =
-        Map.of(
-            Field.GIVEN_NAME, row.name().given(),
-            Field.MIDDLE_NAME, row.name().middle(),
-            Field.FAMILY_NAME, row.name().family(),
-            Field.SUFFIX, row.name().suffix());
-    if (row.hasOnlyFullName()) {
-      String asked = whole(change.values());
-      if (change.change() == Change.CREATE && !asked.equals(whole(has))) {
-        differences.add(new Outcome.Difference(Field.FULL_NAME.label(), asked, whole(has)));
-      }
-      return;
-    }
-    for (Field field : NAMES) {
-      if (change.values().containsKey(field)
-          && row.tells(field)
-          && !given(change.value(field)).equals(has.get(field))) {
-        differences.add(
-            new Outcome.Difference(field.label(), given(change.value(field)), has.get(field)));
-      }
-    }
-  }
-
-  private static String whole(Map<Field, String> values) {
-    List<String> parts = new ArrayList<>();
-    for (Field field : NAMES) {
-      String part = given(values.getOrDefault(field, ""));
-      if (!part.isEmpty()) {
-        parts.add(part);
-      }
-    }
-    return String.join(" ", parts);
+    boolean isWholeName = change.change() == Change.CREATE;
+    return Outcome.of(
+        fields
+            .of(
+                table,
+                change.values(),
+                field -> change.own().getOrDefault(field.name(), ""),
+                there.get(),
+                isWholeName)
+            .stream()
+            .map(one -> new Outcome.Difference(one.label(), one.given(), one.there()))
+            .toList());
   }
 
   private static String given(String value) {
     return value.equals(Cleared.WORD) ? "" : value;
-  }
-
-  private boolean isSame(Field field, String asked, String has) {
-    return switch (field) {
-      case EMAIL -> asked.equalsIgnoreCase(has);
-      case MANAGER -> isSamePerson(asked, has);
-      default -> asked.equals(has);
-    };
-  }
-
-  private boolean isSamePerson(String one, String other) {
-    int account = one.isEmpty() ? -1 : now.accountOf(one);
-    return one.equalsIgnoreCase(other)
-        || (account >= 0 && !other.isEmpty() && account == now.accountOf(other));
   }
 
   /** What the platform calls the user of an enrollment. */

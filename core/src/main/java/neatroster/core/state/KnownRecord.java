@@ -1,6 +1,9 @@
 package neatroster.core.state;
 
+import java.util.EnumMap;
+import java.util.Map;
 import java.util.Optional;
+import neatroster.core.change.Phase;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
@@ -49,8 +52,20 @@ public final class KnownRecord {
     return records.delivered(number, field);
   }
 
-  /** The same of one of the school's own fields. */
-  public Optional<String> deliveredOwn(OwnField field) {
-    return records.delivered(number, field.name());
+  /** The same of one of the school's own fields, by its name. */
+  public Optional<String> delivered(String own) {
+    return records.delivered(number, own);
+  }
+
+  /** Everything that is known, so that it could be made again. */
+  public Map<Field, String> all(Phase phase) {
+    Map<Field, String> all = new EnumMap<>(Field.class);
+    for (Field field : phase.fields()) {
+      String text = text(field);
+      if (!text.isEmpty() && field != Field.PASSWORD && field != Field.CHANGE_AT_FIRST_LOGIN) {
+        all.put(field, text);
+      }
+    }
+    return all;
   }
 }
