@@ -410,7 +410,7 @@ class AfterAHitchIT {
   }
 
   @Test
-  void packSaysOfWhatItLeavesWhatPreviewSays() throws Exception {
+  void packAndSendSayOfWhatTheyLeaveWhatPreviewSays() throws Exception {
     school.file("sheets/people.csv", "id,given name,family name", "1,Ana,Marlowe", "2,Bo,Finch");
     enroll("1,NAV-1", "2,NAV-1");
     assertThat(school.run("issue").exit()).isZero();
@@ -430,6 +430,7 @@ class AfterAHitchIT {
       "1 difference left as the platform has it",
       "policy: {users: {known: {grade: overwrite}}}",
       "amarlowe  grade “7”, in the sheet “8”",
+      "1 account gets another first password on the platform: amarlowe.",
       "1 account is on the platform and in no sheet"
     };
     assertThat(preview.out()).contains(both);
@@ -437,6 +438,10 @@ class AfterAHitchIT {
     JsonNode packed = json("pack");
     assertThat(packed.get("left").asInt()).isOne();
     assertThat(packed.get("unasked").asInt()).isOne();
+    try (PracticePlatform platform = new PracticePlatform(temp.resolve("practice.db"))) {
+      platform.nameIn(temp);
+      assertThat(school.run("send", "--yes").out()).contains(both);
+    }
   }
 
   private String contentOfAccounts(String username) throws Exception {

@@ -16,6 +16,7 @@ import java.util.Optional;
  * @param passwordsKept how many first passwords are kept beside the batches until the run is
  *     delivered, or null where it does not say
  * @param ofFolder whether it was packed of all that the folder holds
+ * @param notices what was said beside its changes when it was packed, a line each
  * @param replaces the runs that were not delivered when it was packed, and whose changes it holds
  */
 @JsonIgnoreProperties(ignoreUnknown = true)
@@ -24,6 +25,7 @@ public record RunDocument(
     Long firstPasswords,
     Long passwordsKept,
     boolean ofFolder,
+    List<String> notices,
     List<String> replaces) {
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final String NAME = "run.json";
@@ -40,6 +42,7 @@ public record RunDocument(
   /** Lists that it does not say are empty. */
   public RunDocument {
     files = files == null ? List.of() : files;
+    notices = notices == null ? List.of() : notices;
     replaces = replaces == null ? List.of() : replaces;
   }
 

@@ -23,7 +23,7 @@ import neatroster.cli.report.CorrectionSheets;
 import neatroster.cli.report.FindingsJson;
 import neatroster.cli.report.FindingsText;
 import neatroster.cli.report.LayoutText;
-import neatroster.cli.report.LeftDifferences;
+import neatroster.cli.report.Notices;
 import neatroster.cli.report.PackReport;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
@@ -345,7 +345,7 @@ public final class PackCommand implements Callable<Integer> {
                   formats.oneRoster(),
                   formats.split()));
       List<PackReport.Dropped> dropped = new ArrayList<>();
-      LeftDifferences left = new LeftDifferences();
+      Notices notices = new Notices();
       CorrectionSheets corrections = new CorrectionSheets(run, checked);
       try {
         ChangeReceiver receiver =
@@ -353,6 +353,7 @@ public final class PackCommand implements Callable<Integer> {
               @Override
               public void change(PlannedChange row) {
                 try {
+                  notices.add(row);
                   batches.add(row);
                 } catch (IOException e) {
                   throw new UncheckedIOException(e);
@@ -366,12 +367,12 @@ public final class PackCommand implements Callable<Integer> {
 
               @Override
               public void unasked(int accounts) {
-                left.unasked(accounts);
+                notices.unasked(accounts);
               }
 
               @Override
               public void left(LeftAsItIs one) {
-                left.add(one);
+                notices.add(one);
               }
 
               @Override
@@ -387,7 +388,7 @@ public final class PackCommand implements Callable<Integer> {
       List<RunBatches.PackedFile> files = batches.files();
       open.verifyUnchanged();
       if (batches.counts().isEmpty() && corrections.rows() == 0) {
-        return PackReport.carryingNothing(batches.notCarried(), batches.stillDue(), left);
+        return PackReport.carryingNothing(batches.notCarried(), batches.stillDue(), notices);
       }
       String digest = batches.digest();
       List<Run> waiting =
@@ -416,7 +417,7 @@ public final class PackCommand implements Callable<Integer> {
               waiting.stream().map(Run::name).toList(),
               ofFolder,
               ofFolder ? RunChoice.replaced(workplace.folder(), waiting) : List.of(),
-              left,
+              notices,
               open.roster().sheets().stream().anyMatch(sheet -> sheet.covers().isPresent()));
       try (var out = run.create("run.json")) {
         Json.write(out, packed::json);

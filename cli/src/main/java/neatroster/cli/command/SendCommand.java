@@ -23,6 +23,7 @@ import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunChoice;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
+import neatroster.cli.report.Notices;
 import neatroster.cli.report.SendReport;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
@@ -46,6 +47,7 @@ import neatroster.register.Run;
 import neatroster.runs.Journal;
 import neatroster.runs.KeptChanges;
 import neatroster.runs.RunConfirmation;
+import neatroster.runs.RunDocument;
 import neatroster.runs.RunFolder;
 import neatroster.runs.RunOutcomes;
 import neatroster.runs.RunTally;
@@ -259,7 +261,13 @@ public final class SendCommand implements Callable<Integer> {
     Map<Phase, Integer> meant = new EnumMap<>(tally.left());
     meant.keySet().retainAll(phases);
     boolean goesOn = journal.ended() > 0;
-    announce(session, access, run, goesOn, meant);
+    announce(
+        session,
+        access,
+        run,
+        goesOn,
+        meant,
+        place.document().map(RunDocument::notices).orElse(List.of()));
     // What was said so far is to be read while it takes its time.
     options.surroundings().flush();
     Thread farewell = new Thread(() -> sayHowToGoOn(run));
@@ -375,7 +383,12 @@ public final class SendCommand implements Callable<Integer> {
   }
 
   private void announce(
-      Session session, PlatformAccess access, Run run, boolean goesOn, Map<Phase, Integer> meant) {
+      Session session,
+      PlatformAccess access,
+      Run run,
+      boolean goesOn,
+      Map<Phase, Integer> meant,
+      List<String> notices) {
     String counts = SendReport.counts(meant);
     String what =
         "Run "
@@ -385,6 +398,9 @@ public final class SendCommand implements Callable<Integer> {
             + ": "
             + (counts.isEmpty() ? "nothing is left" : counts)
             + ".";
+    if (!options.json() && !goesOn) {
+      Notices.write(session.screen(), notices);
+    }
     if (yes) {
       session.screen().remark(what);
     }

@@ -2,6 +2,7 @@ package neatroster.cli.report;
 
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import neatroster.cli.terminal.Screen;
@@ -29,7 +30,7 @@ import neatroster.runs.RunBatches;
  * @param waiting the earlier runs that were not delivered
  * @param ofFolder whether it was packed of all that the folder holds
  * @param replaces those of them whose changes it holds
- * @param left what stays as the platform has it
+ * @param notices what is to be known beside the changes
  * @param covers whether the settings say that a sheet is the whole of something
  */
 public record PackReport(
@@ -48,14 +49,14 @@ public record PackReport(
     List<String> waiting,
     boolean ofFolder,
     List<String> replaces,
-    LeftDifferences left,
+    Notices notices,
     boolean covers) {
   /** So many dropped values are shown; the run holds all. */
   private static final int SHOWN = 20;
 
   /** There was nothing to change that a format of the run carries, or nothing at all. */
   public static PackReport carryingNothing(
-      List<RunBatches.NotCarried> notCarried, int stillDue, LeftDifferences left) {
+      List<RunBatches.NotCarried> notCarried, int stillDue, Notices notices) {
     return new PackReport(
         null,
         null,
@@ -72,7 +73,7 @@ public record PackReport(
         List.of(),
         false,
         List.of(),
-        left,
+        notices,
         false);
   }
 
@@ -86,12 +87,12 @@ public record PackReport(
           screen.yellow(Counted.of(stillDue(), "change"))
               + ", and none that the formats have room for, so no run was packed.");
       RunText.notCarried(screen, notCarried());
-      left().write(screen);
+      Notices.write(screen, notices().lines());
       return;
     }
     if (run() == null) {
       screen.line("Nothing is to be changed on the platform, so no run was packed.");
-      left().write(screen);
+      Notices.write(screen, notices().lines());
       return;
     }
     screen.line("Packed run " + screen.bold(run()) + " into " + folder());
@@ -99,12 +100,6 @@ public record PackReport(
     RunText.files(screen, files());
     RunText.notCarried(screen, notCarried());
     screen.line("");
-    if (stillDue() > 0) {
-      screen.line(
-          screen.yellow(Counted.of(stillDue(), "change") + (stillDue() == 1 ? " is" : " are"))
-              + " in no batch of this run and will be in the next one again, until a format carries"
-              + " them: neat-roster pack --as plain has all.");
-    }
     if (leftOut() > 0) {
       screen.line(
           screen.yellow(Counted.of(leftOut(), "row") + " left out")
@@ -128,12 +123,27 @@ public record PackReport(
     if (dropped().size() > SHOWN) {
       screen.line("… and " + (dropped().size() - SHOWN) + " more such values; see run.json.");
     }
-    left().write(screen);
+    Notices.write(screen, said());
     if (passwords() > 0) {
       screen.line("The batches hold first passwords: keep them where only you can read them.");
     }
     RunText.next(screen, run(), settings);
     sayWaiting(screen);
+  }
+
+  /** What is to be known beside the changes; send says it again. */
+  private List<String> said() {
+    List<String> said = new ArrayList<>();
+    if (stillDue() > 0) {
+      said.add(
+          Counted.of(stillDue(), "change")
+              + (stillDue() == 1 ? " is" : " are")
+              + " in no batch of this run and will be in the next one again, until a format carries"
+              + (stillDue() == 1 ? " it" : " them")
+              + ": neat-roster pack --as plain has all.");
+    }
+    said.addAll(notices().lines());
+    return said;
   }
 
   /** Whoever delivers two runs that change the same makes everything twice. */
@@ -191,8 +201,13 @@ public record PackReport(
     json.writeNumberField("firstPasswords", passwords());
     json.writeNumberField("passwordsKept", passwordsKept());
     json.writeNumberField("leftOut", leftOut());
-    json.writeNumberField("left", left().count());
-    json.writeNumberField("unasked", left().unasked());
+    json.writeNumberField("left", notices().count());
+    json.writeNumberField("unasked", notices().unasked());
+    json.writeArrayFieldStart("notices");
+    for (String line : said()) {
+      json.writeString(line);
+    }
+    json.writeEndArray();
     json.writeArrayFieldStart("corrections");
     for (String name : corrections()) {
       json.writeString(name);

@@ -37,7 +37,7 @@ public final class Preview {
   private final Totals totals;
   private final Aftermath aftermath;
   private final List<Above> above;
-  private final LeftDifferences differences = new LeftDifferences();
+  private final Notices notices = new Notices();
   private int leftOut;
 
   /**
@@ -64,6 +64,7 @@ public final class Preview {
           @Override
           public void change(PlannedChange change) {
             totals.add(change);
+            notices.add(change);
             keep(changes, change);
           }
 
@@ -75,12 +76,12 @@ public final class Preview {
 
           @Override
           public void unasked(int accounts) {
-            differences.unasked(accounts);
+            notices.unasked(accounts);
           }
 
           @Override
           public void left(LeftAsItIs one) {
-            differences.add(one);
+            notices.add(one);
             keep(leftAsItIs, one);
           }
         });
@@ -222,8 +223,8 @@ public final class Preview {
   }
 
   /** What the settings leave as it is. */
-  LeftDifferences left() {
-    return differences;
+  Notices notices() {
+    return notices;
   }
 
   /** How many rows would not be delivered. */

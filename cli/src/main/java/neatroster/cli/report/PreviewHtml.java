@@ -236,10 +236,10 @@ final class PreviewHtml {
   }
 
   private void left(Element main) {
-    if (preview.left().unasked() > 0) {
-      main.appendElement("p").text(preview.left().unaskedInWords());
+    if (preview.notices().unasked() > 0) {
+      main.appendElement("p").text(preview.notices().unaskedInWords());
     }
-    if (preview.left().count() == 0) {
+    if (preview.notices().count() == 0) {
       return;
     }
     Map<String, List<LeftAsItIs>> bySetting = new LinkedHashMap<>();
@@ -256,7 +256,7 @@ final class PreviewHtml {
     Element section = main.appendElement("section").addClass("left");
     section
         .appendElement("h2")
-        .text(Counted.of(preview.left().count(), "difference") + " left as the platform has it");
+        .text(Counted.of(preview.notices().count(), "difference") + " left as the platform has it");
     bySetting.forEach(
         (setting, some) -> {
           Element text = section.appendElement("p");

@@ -40,7 +40,7 @@ public final class PreviewJson {
     headcounts(json);
     moves(json);
     aftermath(json);
-    json.writeNumberField("unasked", preview.left().unasked());
+    json.writeNumberField("unasked", preview.notices().unasked());
     json.writeArrayFieldStart("left");
     preview.eachLeft(left -> write(() -> writeLeft(json, left)));
     json.writeEndArray();

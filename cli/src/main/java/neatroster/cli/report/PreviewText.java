@@ -54,7 +54,7 @@ public final class PreviewText {
     if (!preview.above().isEmpty()) {
       screen.line("");
     }
-    preview.left().write(screen);
+    Notices.write(screen, preview.notices().lines());
     leftOut(preview);
     if (preview.isTwoLists()) {
       screen.line("Nothing was written. --report preview.html shows everything.");
@@ -62,7 +62,7 @@ public final class PreviewText {
     }
     screen.line(
         "Nothing was written. neat-roster pack writes the batches"
-            + (preview.left().count() + preview.leftOut() > 0 || !preview.totals().isNothing()
+            + (preview.notices().count() + preview.leftOut() > 0 || !preview.totals().isNothing()
                 ? "; --report preview.html shows everything."
                 : "."));
   }
