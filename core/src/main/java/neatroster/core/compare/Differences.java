@@ -8,13 +8,13 @@ import java.util.function.Function;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.model.Field;
 import neatroster.core.grid.Place;
-import neatroster.core.model.Table;
+import neatroster.core.model.Cleared;
+import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
+import neatroster.core.model.Table;
 import neatroster.core.settings.Policy;
 import neatroster.core.state.KnownRecord;
-import neatroster.core.model.Cleared;
 
 /** Changes what a row says otherwise than the platform has it, as far as the settings let it. */
 final class Differences {
@@ -118,8 +118,7 @@ final class Differences {
   boolean letsThrough(Table table, Field field, KnownRecord there, Map<Field, String> asked) {
     String to = asked.getOrDefault(field, "");
     FieldDifferences.Difference one =
-        new FieldDifferences.Difference(
-            field.label(), Optional.of(field), there.text(field), to);
+        new FieldDifferences.Difference(field.label(), Optional.of(field), there.text(field), to);
     return FieldDifferences.isCompared(table, field, there)
         && !to.isEmpty()
         && !to.equals(Cleared.WORD)

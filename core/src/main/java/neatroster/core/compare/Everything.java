@@ -32,10 +32,7 @@ public final class Everything {
     for (Map.Entry<String, Set<String>> course : known.groups().entrySet()) {
       for (String name : course.getValue()) {
         Map<Field, String> values =
-            known
-                .group(course.getKey(), name)
-                .map(row -> row.all(Phase.GROUPS))
-                .orElseGet(Map::of);
+            known.group(course.getKey(), name).map(row -> row.all(Phase.GROUPS)).orElseGet(Map::of);
         create(receiver, Phase.GROUPS, values, Field.NAME, name);
       }
     }

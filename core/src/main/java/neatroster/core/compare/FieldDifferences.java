@@ -8,12 +8,12 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
-import neatroster.core.model.Table;
 import neatroster.core.model.OwnField;
+import neatroster.core.model.Table;
 import neatroster.core.state.Known;
 import neatroster.core.state.KnownRecord;
-import neatroster.core.model.Cleared;
 
 /**
  * In what values differ from what the platform has, field by field: the same whether something is

@@ -91,8 +91,7 @@ final class KnownEnrollments {
       String there = memberships.groupOf(from);
       // It was delivered so, and somebody moved them on the platform.
       boolean isElsewhere =
-          !there.isEmpty()
-              && memberships.isGone(wanted.heldAs(), wanted.course(), wanted.group());
+          !there.isEmpty() && memberships.isGone(wanted.heldAs(), wanted.course(), wanted.group());
       if (givesWay(wanted, Field.GROUP, there, wanted.group(), isElsewhere)) {
         Map<Field, String> values = new EnumMap<>(wanted.values());
         boolean isRoleTold = !memberships.roleOf(from).isEmpty() || wanted.role().isEmpty();

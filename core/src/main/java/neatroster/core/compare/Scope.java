@@ -12,6 +12,7 @@ import neatroster.core.change.PlannedChange;
 import neatroster.core.check.CheckResult;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.roster.ResolvedRoster;
@@ -20,7 +21,6 @@ import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
 import neatroster.core.state.KnownMemberships;
 import neatroster.core.wanted.Deliverable;
-import neatroster.core.model.Cleared;
 import neatroster.core.wanted.Wanted;
 
 /** What is compared with what, and where the changes go: the same for every table. */
@@ -187,17 +187,14 @@ final class Scope {
    *
    * @param key what it is of
    */
-  record Otherwise(
-      Table table, String key, String field, String from, String to, Place place) {}
+  record Otherwise(Table table, String key, String field, String from, String to, Place place) {}
 
   /** Whether a value gives way to the one that is asked for; where it does not, that is said. */
   boolean givesWay(Otherwise one, Policy.Known known, boolean isElsewhere) {
     Fate fate = fate(one.table(), known, one.from(), one.to(), isElsewhere);
     if (fate != Fate.GOES) {
       String setting =
-          fate == Fate.STAYS
-              ? "{known: {" + one.field() + ": overwrite}}"
-              : "{changed: overwrite}";
+          fate == Fate.STAYS ? "{known: {" + one.field() + ": overwrite}}" : "{changed: overwrite}";
       left(
           one.table(),
           one.key(),

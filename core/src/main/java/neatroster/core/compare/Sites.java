@@ -39,7 +39,8 @@ final class Sites {
 
   private void make(String site) {
     if (scope.policy.skipsNewSites()) {
-      scope.left(Table.USERS, site, Field.SITE.label(), "", site, "policy: {sites: {new: create}}", null);
+      scope.left(
+          Table.USERS, site, Field.SITE.label(), "", site, "policy: {sites: {new: create}}", null);
     } else {
       scope.receiver.change(
           new PlannedChange(Phase.SITES, Change.CREATE, Map.of(Field.SITE, site))

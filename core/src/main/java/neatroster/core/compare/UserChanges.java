@@ -116,12 +116,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
       scope.asked.removeUser(there, record.place());
       scope.receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, there))
-              .from(
-                  scope
-                      .known
-                      .user(position)
-                      .map(held -> held.all(Phase.USERS))
-                      .orElse(Map.of()))
+              .from(scope.known.user(position).map(held -> held.all(Phase.USERS)).orElse(Map.of()))
               .because(Scope.why(Change.REMOVE), record.place()));
     }
   }
