@@ -42,10 +42,17 @@ public final class Reverse {
     };
   }
 
-  /** What takes back an enrollment in a further group of a course that the person was in before. */
-  public static PlannedChange ofFurtherGroup(PlannedChange change) {
+  /**
+   * What takes back an enrollment in a further group of a course that the person was in before.
+   *
+   * @param role the role that they have in the course again, or empty
+   */
+  public static PlannedChange ofFurtherGroup(PlannedChange change, String role) {
     Map<Field, String> values = new EnumMap<>(change.values());
     String group = values.remove(Field.GROUP);
+    if (!role.isEmpty()) {
+      values.put(Field.ROLE, role);
+    }
     return new PlannedChange(Phase.ENROLLMENTS, Change.REGROUP, values, change.own())
         .from(Map.of(Field.GROUP, group))
         .because("it was made", change.place());

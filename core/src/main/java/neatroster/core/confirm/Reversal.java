@@ -85,7 +85,9 @@ public final class Reversal {
                   // Whoever leaves a group of a course that they were in stays in it.
                   && before.seats().contains(seat(change));
           Optional<PlannedChange> reverse =
-              isFurther ? Optional.of(Reverse.ofFurtherGroup(change)) : Reverse.of(change);
+              isFurther ? Optional.of(
+                      Reverse.ofFurtherGroup(
+                          change, before.roles().getOrDefault(seat(change), ""))) : Reverse.of(change);
           if (reverse.isEmpty()) {
             kept.accept(irreversible(change));
             return;
@@ -127,17 +129,27 @@ public final class Reversal {
     return back;
   }
 
-  /** Who was in which course before, by the changes, and in which groups of it anybody was. */
-  private record Before(Set<String> seats, Map<String, Set<String>> groups) {}
+  /**
+   * What was before, by the changes.
+   *
+   * @param seats who was in which course
+   * @param roles as what, who has another role since
+   * @param groups in which groups of a course anybody was
+   */
+  private record Before(
+      Set<String> seats, Map<String, String> roles, Map<String, Set<String>> groups) {}
 
   private Before before() throws IOException {
-    Before before = new Before(new HashSet<>(), new HashMap<>());
+    Before before = new Before(new HashSet<>(), new HashMap<>(), new HashMap<>());
     changes.read(
         Table.ENROLLMENTS,
         change -> {
           Subject subject = change.subject();
           if (change.change() != Change.ENROLL && !subject.course().isEmpty()) {
             before.seats().add(seat(change));
+            if (change.change() == Change.RE_ROLE) {
+              before.roles().put(seat(change), change.before().getOrDefault(Field.ROLE, ""));
+            }
             if (!subject.group().isEmpty()) {
               before
                   .groups()

@@ -252,11 +252,21 @@ public final class KnownMemberships {
     int delivered = detail(change, old == PairIndex.NEW ? NONE : deliveredDetail.get(old));
     if (from != place) {
       end(who, from, at);
+      if (group.isEmpty() && isIn(who, courseOfPlace.get(place))) {
+        // Whoever leaves one of their groups is in the course by the others.
+        return;
+      }
     }
     int number = add(who, place, detail);
     say(number, false, at);
     detailOf.set(number, detail);
     deliveredDetail.set(number, delivered);
+  }
+
+  private boolean isIn(int who, int course) {
+    int seat = seats.find(who, course);
+    return seat != PairIndex.NEW
+        && Arrays.stream(membershipsOfSeat.of(seat)).anyMatch(this::isSaidThere);
   }
 
   private void end(int who, int place, int at) {
