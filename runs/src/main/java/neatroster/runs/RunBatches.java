@@ -1,13 +1,11 @@
 package neatroster.runs;
 
-import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.Closeable;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.formats.BatchBackground;
@@ -154,34 +152,5 @@ public final class RunBatches implements Closeable {
   /** What tells whether another run changes the same; may be asked for once. */
   public String digest() {
     return run.digest(RunFolder.CHANGES);
-  }
-
-  /** Writes the files into an object of JSON. */
-  public static void json(JsonGenerator json, List<PackedFile> files) throws IOException {
-    json.writeArrayFieldStart("files");
-    for (PackedFile file : files) {
-      json.writeStartObject();
-      json.writeStringField("path", file.path());
-      json.writeStringField("format", file.format());
-      json.writeStringField("phase", file.written().phase().map(Phase::word).orElse(null));
-      json.writeNumberField("rows", file.written().rows());
-      json.writeStringField("sha256", file.sha256());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-  }
-
-  /** Writes what is not carried into an object of JSON. */
-  public static void jsonNotCarried(JsonGenerator json, List<NotCarried> notCarried)
-      throws IOException {
-    json.writeArrayFieldStart("notCarried");
-    for (NotCarried one : notCarried) {
-      json.writeStartObject();
-      json.writeStringField("format", one.format());
-      json.writeStringField("what", one.what());
-      json.writeNumberField("count", one.count());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
   }
 }

@@ -15,11 +15,11 @@ import neatroster.cli.report.FindingsJson;
 import neatroster.cli.report.FindingsText;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Terminal;
 import neatroster.core.check.Finding;
-import neatroster.core.grid.Place;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Severity;
@@ -227,24 +227,19 @@ public final class AddCommand implements Callable<Integer> {
   private void json(AddedSheet sheet, AddedRow row, boolean isAdded) {
     Json.write(
         session.screen().out(),
-        json -> {
-          json.writeStartObject();
-          json.writeStringField("command", "add");
-          json.writeStringField("table", table.word());
-          json.writeBooleanField("added", isAdded);
-          json.writeStringField("file", sheet.shown());
-          json.writeNumberField("row", sheet.lastRow());
-          json.writeArrayFieldStart("already");
-          for (Place place : row.places()) {
-            json.writeStartObject();
-            json.writeStringField("file", place.sheet().file());
-            json.writeStringField("sheet", place.sheet().sheet());
-            json.writeNumberField("row", place.row());
-            json.writeEndObject();
-          }
-          json.writeEndArray();
-          FindingsJson.findings(json, row.findings());
-          json.writeEndObject();
-        });
+        Json.of("add")
+            .put("table", table.word())
+            .put("added", isAdded)
+            .put("file", sheet.shown())
+            .put("row", sheet.lastRow())
+            .list(
+                "already",
+                row.places(),
+                place ->
+                    new JsonObject()
+                        .put("file", place.sheet().file())
+                        .put("sheet", place.sheet().sheet())
+                        .put("row", place.row()))
+            .put("findings", FindingsJson.findings(row.findings())));
   }
 }

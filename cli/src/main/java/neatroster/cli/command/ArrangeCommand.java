@@ -11,6 +11,7 @@ import neatroster.cli.folder.Session;
 import neatroster.cli.report.FindingsText;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Terminal;
@@ -209,35 +210,18 @@ public final class ArrangeCommand implements Callable<Integer> {
   private static void json(Screen screen, Arrangement arrangement, boolean written) {
     Json.write(
         screen.out(),
-        json -> {
-          json.writeStartObject();
-          json.writeStringField("command", "arrange");
-          json.writeBooleanField("written", written);
-          json.writeArrayFieldStart("parts");
-          for (Arrangement.Part part : arrangement.parts()) {
-            json.writeStartObject();
-            json.writeStringField("name", part.name());
-            json.writeNumberField("there", part.there());
-            json.writeArrayFieldStart("people");
-            for (String person : part.people()) {
-              json.writeString(person);
-            }
-            json.writeEndArray();
-            json.writeEndObject();
-          }
-          json.writeEndArray();
-          json.writeArrayFieldStart("remarks");
-          for (String remark : arrangement.remarks()) {
-            json.writeString(remark);
-          }
-          json.writeEndArray();
-          json.writeArrayFieldStart("files");
-          for (AddedSheet sheet : arrangement.sheets()) {
-            json.writeString(sheet.shown());
-          }
-          json.writeEndArray();
-          json.writeEndObject();
-        });
+        Json.of("arrange")
+            .put("written", written)
+            .list(
+                "parts",
+                arrangement.parts(),
+                part ->
+                    new JsonObject()
+                        .put("name", part.name())
+                        .put("there", part.there())
+                        .put("people", part.people()))
+            .put("remarks", arrangement.remarks())
+            .list("files", arrangement.sheets(), AddedSheet::shown));
   }
 
   /** How many of whom. */

@@ -79,17 +79,9 @@ public final class BeginCommand implements Callable<Integer> {
     if (options.json()) {
       Json.write(
           screen.out(),
-          json -> {
-            json.writeStartObject();
-            json.writeStringField("command", "begin");
-            json.writeStringField("folder", folder.toString());
-            json.writeArrayFieldStart("sheets");
-            for (String name : made) {
-              json.writeString("sheets/" + name);
-            }
-            json.writeEndArray();
-            json.writeEndObject();
-          });
+          Json.of("begin")
+              .put("folder", folder.toString())
+              .list("sheets", made, name -> "sheets/" + name));
       return Exit.DONE;
     }
     screen.line("The roster folder " + screen.bold(folder.toString()) + " is ready:");

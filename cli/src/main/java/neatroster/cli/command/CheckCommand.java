@@ -43,7 +43,7 @@ public final class CheckCommand implements Callable<Integer> {
       CheckResult result = Checker.check(open.roster(), session.basis(open.roster()));
       open.verifyUnchanged();
       if (options.json()) {
-        Json.write(screen.out(), json -> FindingsJson.write(json, result));
+        Json.write(screen.out(), FindingsJson.document(result));
       } else {
         new FindingsText(screen).write(result);
       }

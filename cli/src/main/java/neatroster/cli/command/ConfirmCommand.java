@@ -181,7 +181,7 @@ public final class ConfirmCommand implements Callable<Integer> {
           .runConfirmed(run.name(), new Run.Confirmed(Instant.now(), digest.get(), failed));
       workplace.register().deliveries().clear(run.name());
       if (options.json()) {
-        Json.write(session.screen().out(), report::json);
+        Json.write(session.screen().out(), report.document());
       } else {
         report.text(session.screen());
       }

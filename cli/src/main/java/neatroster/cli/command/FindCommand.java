@@ -1,6 +1,5 @@
 package neatroster.cli.command;
 
-import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -17,6 +16,7 @@ import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Changes;
@@ -59,7 +59,7 @@ public final class FindCommand implements Callable<Integer> {
                 + " DIR.");
     List<TextSearch.Hit> hits = hits(session, folder);
     if (options.json()) {
-      Json.write(screen.out(), json -> json(json, hits));
+      Json.write(screen.out(), json(hits));
     } else {
       show(screen, hits);
     }
@@ -196,34 +196,19 @@ public final class FindCommand implements Callable<Integer> {
     return fields;
   }
 
-  private void json(JsonGenerator json, List<TextSearch.Hit> hits) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "find");
-    json.writeStringField("text", text);
-    json.writeArrayFieldStart("found");
-    for (TextSearch.Hit one : hits) {
-      json.writeStartObject();
-      json.writeStringField("in", one.source().word());
-      json.writeStringField("table", one.table().word());
-      if (one.person() < 0) {
-        json.writeNullField("person");
-      } else {
-        json.writeNumberField("person", one.person());
-      }
-      json.writeStringField("file", one.file());
-      if (one.row() == 0) {
-        json.writeNullField("row");
-      } else {
-        json.writeNumberField("row", one.row());
-      }
-      json.writeObjectFieldStart("fields");
-      for (Map.Entry<String, String> field : one.fields().entrySet()) {
-        json.writeStringField(field.getKey(), field.getValue());
-      }
-      json.writeEndObject();
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeEndObject();
+  private JsonObject json(List<TextSearch.Hit> hits) {
+    return Json.of("find")
+        .put("text", text)
+        .list(
+            "found",
+            hits,
+            one ->
+                new JsonObject()
+                    .put("in", one.source().word())
+                    .put("table", one.table().word())
+                    .put("person", one.person() < 0 ? null : one.person())
+                    .put("file", one.file())
+                    .putPosition("row", one.row())
+                    .put("fields", one.fields()));
   }
 }

@@ -32,6 +32,7 @@ import neatroster.cli.report.ForgetReport;
 import neatroster.cli.report.OwnFiles;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Terminal;
@@ -389,21 +390,13 @@ public final class HandoutCommand implements Callable<Integer> {
     if (options.json()) {
       Json.write(
           screen.out(),
-          json -> {
-            json.writeStartObject();
-            json.writeStringField("command", "handout");
-            json.writeStringField("what", what);
-            json.writeNumberField("count", count);
-            json.writeArrayFieldStart("files");
-            for (Written file : written) {
-              json.writeStartObject();
-              json.writeStringField("file", file.name());
-              json.writeNumberField("pages", file.pages());
-              json.writeEndObject();
-            }
-            json.writeEndArray();
-            json.writeEndObject();
-          });
+          Json.of("handout")
+              .put("what", what)
+              .put("count", count)
+              .list(
+                  "files",
+                  written,
+                  file -> new JsonObject().put("file", file.name()).put("pages", file.pages())));
       return Exit.DONE;
     }
     if (count == 0) {
@@ -471,7 +464,7 @@ public final class HandoutCommand implements Callable<Integer> {
             forgetting.untold(),
             PasswordPlaces.of(workplace.folder(), workplace.register()));
     if (options.json()) {
-      Json.write(screen.out(), report::json);
+      Json.write(screen.out(), report.document());
     } else {
       report.text(screen);
     }

@@ -1,7 +1,5 @@
 package neatroster.cli.command;
 
-import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.IOException;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
@@ -16,6 +14,7 @@ import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.model.Counted;
 import neatroster.register.Run;
@@ -47,7 +46,7 @@ public final class HistoryCommand implements Callable<Integer> {
       past.add(new Past(run, state(runs, run), changes(folder, run)));
     }
     if (options.json()) {
-      Json.write(session.screen().out(), json -> json(json, past));
+      Json.write(session.screen().out(), json(past));
     } else {
       text(session.screen(), past);
     }
@@ -112,28 +111,21 @@ public final class HistoryCommand implements Callable<Integer> {
     return MINUTES.format(LocalDateTime.ofInstant(at, ZoneId.systemDefault()));
   }
 
-  private static void json(JsonGenerator json, List<Past> past) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "history");
-    json.writeArrayFieldStart("runs");
-    for (Past one : past) {
-      json.writeStartObject();
-      json.writeStringField("run", one.run().name());
-      json.writeStringField("packed", one.run().packedAt().toString());
-      json.writeStringField("state", one.state());
-      if (one.changes().isPresent()) {
-        json.writeNumberField("changes", one.changes().get());
-      } else {
-        json.writeNullField("changes");
-      }
-      json.writeStringField("undoes", one.run().undoes().orElse(null));
-      json.writeStringField(
-          "confirmed", one.run().confirmed().map(found -> found.at().toString()).orElse(null));
-      json.writeStringField(
-          "delivered", one.run().deliveredAt().map(Instant::toString).orElse(null));
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeEndObject();
+  private static JsonObject json(List<Past> past) {
+    return Json.of("history")
+        .list(
+            "runs",
+            past,
+            one ->
+                new JsonObject()
+                    .put("run", one.run().name())
+                    .put("packed", one.run().packedAt().toString())
+                    .put("state", one.state())
+                    .put("changes", one.changes().orElse(null))
+                    .put("undoes", one.run().undoes().orElse(null))
+                    .put(
+                        "confirmed",
+                        one.run().confirmed().map(found -> found.at().toString()).orElse(null))
+                    .put("delivered", one.run().deliveredAt().map(Instant::toString).orElse(null)));
   }
 }

@@ -85,8 +85,7 @@ public final class InspectCommand implements Callable<Integer> {
       List<SheetSurvey> seen = roster.sheets().stream().map(SheetSurvey::of).toList();
       open.verifyUnchanged();
       if (options.json()) {
-        Json.write(
-            screen.out(), json -> InspectJson.write(json, seen, roster.unread(), open.leftOut()));
+        Json.write(screen.out(), InspectJson.document(seen, roster.unread(), open.leftOut()));
       } else {
         new InspectText(screen).write(seen, roster.unread(), open.leftOut());
       }
@@ -127,7 +126,7 @@ public final class InspectCommand implements Callable<Integer> {
       String file = layouts.write(layout, proposal.text());
       ProposalReport report = new ProposalReport(layout, file, proposal.matched(), open.roster());
       if (options.json()) {
-        Json.write(session.screen().out(), report::json);
+        Json.write(session.screen().out(), report.document());
       } else {
         report.text(session.screen());
       }
@@ -145,7 +144,7 @@ public final class InspectCommand implements Callable<Integer> {
         new PeopleReport(ResolvedRoster.of(open.roster(), session.settings(), basis.known()));
     open.verifyUnchanged();
     if (options.json()) {
-      Json.write(screen.out(), report::json);
+      Json.write(screen.out(), report.document());
     } else {
       report.text(screen);
     }

@@ -138,7 +138,7 @@ public final class PackCommand implements Callable<Integer> {
       boolean ofFolder = files.isEmpty() && to == null;
       PackReport packed = pack(settings, as, open, checked, known, items, ofFolder, workplace);
       if (options.json()) {
-        Json.write(screen.out(), packed::json);
+        Json.write(screen.out(), packed.document());
       } else {
         packed.write(screen, settings);
       }
@@ -284,7 +284,7 @@ public final class PackCommand implements Callable<Integer> {
     }
     List<Finding> misfits = misfits(settings, checked, known, items);
     if (options.json()) {
-      Json.write(screen.out(), json -> LayoutText.json(json, shown, misfits));
+      Json.write(screen.out(), LayoutText.document(shown, misfits));
     } else {
       shown.forEach(one -> one.write(screen));
       LayoutText.misfits(screen, misfits);
@@ -297,17 +297,12 @@ public final class PackCommand implements Callable<Integer> {
     if (options.json()) {
       Json.write(
           screen.out(),
-          json -> {
-            json.writeStartObject();
-            json.writeStringField("command", "pack");
-            json.writeNullField("run");
-            json.writeNullField("folder");
-            json.writeArrayFieldStart("files");
-            json.writeEndArray();
-            json.writeStringField("refused", why);
-            FindingsJson.findings(json, errors);
-            json.writeEndObject();
-          });
+          Json.of("pack")
+              .put("run", null)
+              .put("folder", null)
+              .put("files", List.of())
+              .put("refused", why)
+              .put("findings", FindingsJson.findings(errors)));
       return;
     }
     if (!errors.isEmpty()) {
@@ -420,7 +415,7 @@ public final class PackCommand implements Callable<Integer> {
               notices,
               open.roster().sheets().stream().anyMatch(sheet -> sheet.covers().isPresent()));
       try (var out = run.create("run.json")) {
-        Json.write(out, packed::json);
+        Json.write(out, packed.document());
       }
       run.finish();
       workplace.register().runPacked(run.name(), Instant.now(), digest, Optional.empty());

@@ -1,9 +1,6 @@
 package neatroster.cli.command;
 
-import com.fasterxml.jackson.core.JsonFactory;
-import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -13,6 +10,7 @@ import java.util.concurrent.CountDownLatch;
 import neatroster.cli.folder.PracticeToken;
 import neatroster.cli.folder.WritePlaces;
 import neatroster.cli.terminal.Exit;
+import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.text.Nearest;
@@ -101,17 +99,12 @@ public final class PracticeCommand implements Callable<Integer> {
 
   private void say(Screen screen, PracticeServer server, Path tokenFile) throws IOException {
     if (options.json()) {
-      // One line, for a program that waits for it.
-      StringWriter line = new StringWriter();
-      try (JsonGenerator json = new JsonFactory().createGenerator(line)) {
-        json.writeStartObject();
-        json.writeStringField("command", "practice");
-        json.writeStringField("service", server.service());
-        json.writeStringField("pages", server.pages());
-        json.writeStringField("tokenFile", tokenFile.toString());
-        json.writeEndObject();
-      }
-      screen.line(line.toString());
+      screen.line(
+          Json.line(
+              Json.of("practice")
+                  .put("service", server.service())
+                  .put("pages", server.pages())
+                  .put("tokenFile", tokenFile.toString())));
     } else {
       screen.line("The practice platform is ready, for programs on this machine alone.");
       screen.line("");

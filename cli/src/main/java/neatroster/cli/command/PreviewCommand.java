@@ -74,7 +74,7 @@ public final class PreviewCommand implements Callable<Integer> {
               });
       open.verifyUnchanged();
       if (options.json()) {
-        Json.write(session.screen().out(), json -> new PreviewJson(preview).write(json));
+        Json.write(session.screen().out(), new PreviewJson(preview).document());
       } else {
         new PreviewText(session.screen()).write(preview);
       }

@@ -1,11 +1,10 @@
 package neatroster.cli.command;
 
-import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.IOException;
 import java.util.List;
 import java.util.concurrent.Callable;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.TextWrap;
@@ -35,8 +34,7 @@ public final class RulesCommand implements Callable<Integer> {
       rules = List.of(named(rules, wanted));
     }
     if (options.json()) {
-      List<RuleText> told = rules;
-      Json.write(screen.out(), json -> json(json, told));
+      Json.write(screen.out(), json(rules));
     } else if (wanted == null) {
       list(screen, rules);
     } else {
@@ -123,21 +121,18 @@ public final class RulesCommand implements Callable<Integer> {
     return page.toString();
   }
 
-  private static void json(JsonGenerator json, List<RuleText> rules) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "rules");
-    json.writeArrayFieldStart("rules");
-    for (RuleText rule : rules) {
-      json.writeStartObject();
-      json.writeStringField("rule", rule.name());
-      json.writeStringField("severity", rule.severity().word());
-      json.writeStringField("finds", rule.finds());
-      json.writeStringField("matters", rule.matters());
-      json.writeStringField("mend", rule.mend());
-      json.writeStringField("example", rule.example());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeEndObject();
+  private static JsonObject json(List<RuleText> rules) {
+    return Json.of("rules")
+        .list(
+            "rules",
+            rules,
+            rule ->
+                new JsonObject()
+                    .put("rule", rule.name())
+                    .put("severity", rule.severity().word())
+                    .put("finds", rule.finds())
+                    .put("matters", rule.matters())
+                    .put("mend", rule.mend())
+                    .put("example", rule.example()));
   }
 }

@@ -191,7 +191,7 @@ public final class SendCommand implements Callable<Integer> {
       SendReport report =
           new SendReport(
               run.name(), workplace.folder(), changes, 0, List.of(), Map.of(), Optional.empty());
-      Json.write(session.screen().out(), report::json);
+      Json.write(session.screen().out(), report.document());
     } else {
       byHandText(session.screen(), run, changes);
     }
@@ -230,7 +230,7 @@ public final class SendCommand implements Callable<Integer> {
               List.of(),
               Map.of(),
               Optional.empty());
-      Json.write(screen.out(), report::json);
+      Json.write(screen.out(), report.document());
     } else {
       screen.line(
           delivered(run)
@@ -316,7 +316,7 @@ public final class SendCommand implements Callable<Integer> {
     SendReport report =
         new SendReport(run.name(), folder, done, left, failures, delivery.notCarried(), stopped);
     if (options.json()) {
-      Json.write(screen.out(), report::json);
+      Json.write(screen.out(), report.document());
     } else {
       report.text(screen);
     }

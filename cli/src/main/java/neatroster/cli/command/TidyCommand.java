@@ -1,6 +1,5 @@
 package neatroster.cli.command;
 
-import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.FileAlreadyExistsException;
@@ -20,6 +19,7 @@ import neatroster.cli.folder.Session;
 import neatroster.cli.folder.WritePlaces;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.check.RuleText;
@@ -233,7 +233,7 @@ public final class TidyCommand implements Callable<Integer> {
 
   private void report(Screen screen, Roster roster, TidyChanges changes) {
     if (options.json()) {
-      Json.write(screen.out(), json -> json(json, roster, changes));
+      Json.write(screen.out(), json(roster, changes));
       return;
     }
     String list = to.resolve("changes." + kind).toString();
@@ -298,31 +298,27 @@ public final class TidyCommand implements Callable<Integer> {
     }
   }
 
-  private void json(JsonGenerator json, Roster roster, TidyChanges changes) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "tidy");
-    json.writeArrayFieldStart("files");
-    for (Map.Entry<String, Integer> file : written.entrySet()) {
-      json.writeStartObject();
-      json.writeStringField("path", to.resolve(file.getKey()).toString().replace('\\', '/'));
-      json.writeNumberField("rows", file.getValue());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("changes");
-    for (TidyChanges.Change change : changes.first()) {
-      json.writeStartObject();
-      json.writeStringField("file", change.sheet().file());
-      json.writeStringField("sheet", change.sheet().sheet());
-      json.writeNumberField("row", change.row());
-      json.writeStringField("column", change.column());
-      json.writeStringField("before", change.before());
-      json.writeStringField("after", change.after());
-      json.writeStringField("what", change.why());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeNumberField("notUnderstood", roster.unread().size());
-    json.writeEndObject();
+  private JsonObject json(Roster roster, TidyChanges changes) {
+    return Json.of("tidy")
+        .list(
+            "files",
+            written.entrySet(),
+            file ->
+                new JsonObject()
+                    .put("path", to.resolve(file.getKey()).toString().replace('\\', '/'))
+                    .put("rows", file.getValue()))
+        .list(
+            "changes",
+            changes.first(),
+            change ->
+                new JsonObject()
+                    .put("file", change.sheet().file())
+                    .put("sheet", change.sheet().sheet())
+                    .put("row", change.row())
+                    .put("column", change.column())
+                    .put("before", change.before())
+                    .put("after", change.after())
+                    .put("what", change.why()))
+        .put("notUnderstood", roster.unread().size());
   }
 }

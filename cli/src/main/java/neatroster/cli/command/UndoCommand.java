@@ -1,6 +1,5 @@
 package neatroster.cli.command;
 
-import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -21,6 +20,7 @@ import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.RunText;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.compare.Above;
@@ -138,7 +138,7 @@ public final class UndoCommand implements Callable<Integer> {
       Undone undone =
           pack(session.settings(), known, whole, teaching, folder, workplace, run, reversal);
       if (options.json()) {
-        Json.write(session.screen().out(), json -> json(json, undone));
+        Json.write(session.screen().out(), json(undone));
       } else {
         text(session.screen(), session.settings(), undone);
       }
@@ -258,7 +258,7 @@ public final class UndoCommand implements Callable<Integer> {
       }
       String digest = batches.digest();
       try (var out = run.create("run.json")) {
-        Json.write(out, json -> json(json, undone));
+        Json.write(out, json(undone));
       }
       run.finish();
       workplace.register().runPacked(run.name(), Instant.now(), digest, Optional.of(undoes.name()));
@@ -271,14 +271,7 @@ public final class UndoCommand implements Callable<Integer> {
     if (options.json()) {
       Json.write(
           screen.out(),
-          json -> {
-            json.writeStartObject();
-            json.writeStringField("command", "undo");
-            json.writeNullField("run");
-            json.writeStringField("undoes", run.name());
-            json.writeStringField("refused", refused);
-            json.writeEndObject();
-          });
+          Json.of("undo").put("run", null).put("undoes", run.name()).put("refused", refused));
     } else {
       screen.line(screen.red(refused));
     }
@@ -315,31 +308,17 @@ public final class UndoCommand implements Callable<Integer> {
     }
   }
 
-  private static void json(JsonGenerator json, Undone undone) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "undo");
-    json.writeStringField("run", undone.run());
-    json.writeStringField("undoes", undone.undoes());
-    json.writeStringField("folder", undone.run() == null ? null : "runs/" + undone.run());
-    RunBatches.json(json, undone.files());
-    json.writeObjectFieldStart("counts");
-    for (Map.Entry<String, Map<String, Integer>> phase : undone.counts().entrySet()) {
-      json.writeObjectFieldStart(phase.getKey());
-      for (Map.Entry<String, Integer> change : phase.getValue().entrySet()) {
-        json.writeNumberField(change.getKey(), change.getValue());
-      }
-      json.writeEndObject();
-    }
-    json.writeEndObject();
-    RunBatches.jsonNotCarried(json, undone.notCarried());
-    json.writeArrayFieldStart("cannotBeUndone");
-    for (Map.Entry<String, Integer> one : undone.kept().entrySet()) {
-      json.writeStartObject();
-      json.writeStringField("what", one.getKey());
-      json.writeNumberField("count", one.getValue());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeEndObject();
+  private static JsonObject json(Undone undone) {
+    return Json.of("undo")
+        .put("run", undone.run())
+        .put("undoes", undone.undoes())
+        .put("folder", undone.run() == null ? null : "runs/" + undone.run())
+        .list("files", undone.files(), RunText::json)
+        .put("counts", undone.counts())
+        .list("notCarried", undone.notCarried(), RunText::json)
+        .list(
+            "cannotBeUndone",
+            undone.kept().entrySet(),
+            one -> new JsonObject().put("what", one.getKey()).put("count", one.getValue()));
   }
 }

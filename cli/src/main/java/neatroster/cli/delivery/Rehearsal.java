@@ -1,6 +1,5 @@
 package neatroster.cli.delivery;
 
-import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.security.SecureRandom;
@@ -15,6 +14,7 @@ import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Phase;
@@ -92,7 +92,7 @@ public final class Rehearsal {
           "The rehearsal could not be held (" + DiskTrouble.reason(e) + ").", e);
     }
     if (isJson) {
-      Json.write(session.screen().out(), this::json);
+      Json.write(session.screen().out(), document());
     } else {
       text(session.screen());
     }
@@ -226,19 +226,13 @@ public final class Rehearsal {
             + " stay to be sent.");
   }
 
-  private void json(JsonGenerator json) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "send");
-    json.writeStringField("run", run.name());
-    json.writeBooleanField("rehearsed", true);
-    json.writeNumberField("asAsked", count(Outcome.Kind.AS_ASKED));
-    json.writeNumberField("missing", count(Outcome.Kind.MISSING));
-    json.writeNumberField("different", count(Outcome.Kind.DIFFERENT));
-    json.writeArrayFieldStart("troubles");
-    for (String trouble : troubles) {
-      json.writeString(trouble);
-    }
-    json.writeEndArray();
-    json.writeEndObject();
+  private JsonObject document() {
+    return Json.of("send")
+        .put("run", run.name())
+        .put("rehearsed", true)
+        .put("asAsked", count(Outcome.Kind.AS_ASKED))
+        .put("missing", count(Outcome.Kind.MISSING))
+        .put("different", count(Outcome.Kind.DIFFERENT))
+        .put("troubles", troubles);
   }
 }

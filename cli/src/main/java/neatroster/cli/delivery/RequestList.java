@@ -3,11 +3,13 @@ package neatroster.cli.delivery;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiConsumer;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Phase;
 import neatroster.platform.Call;
@@ -54,41 +56,29 @@ public final class RequestList {
       return Exit.DONE;
     }
     InterruptedException[] interrupted = {null};
-    Json.write(
-        screen.out(),
-        json -> {
-          json.writeStartObject();
-          json.writeStringField("command", "send");
-          json.writeStringField("run", run);
-          json.writeArrayFieldStart("requests");
+    JsonObject.Source<JsonObject> requests =
+        receiver -> {
           try {
-            collect(
-                changes,
-                phases,
-                (call, body) -> {
-                  try {
-                    json.writeStartObject();
-                    json.writeStringField("method", call.method());
-                    json.writeStringField("path", call.path());
-                    if (!body.isMissingNode()) {
-                      json.writeFieldName("body");
-                      JSON.writeTree(json, body);
-                    }
-                    json.writeEndObject();
-                  } catch (IOException e) {
-                    throw new java.io.UncheckedIOException(e);
-                  }
-                });
+            collect(changes, phases, (call, body) -> receiver.accept(json(call, body)));
           } catch (InterruptedException e) {
             interrupted[0] = e;
+          } catch (IOException e) {
+            throw new UncheckedIOException(e);
           }
-          json.writeEndArray();
-          json.writeEndObject();
-        });
+        };
+    Json.write(
+        screen.out(), Json.of("send").put("run", run).each("requests", requests, one -> one));
     if (interrupted[0] != null) {
       throw interrupted[0];
     }
     return Exit.DONE;
+  }
+
+  private static JsonObject json(Call call, JsonNode body) {
+    JsonObject request = new JsonObject().put("method", call.method()).put("path", call.path());
+    return body.isMissingNode()
+        ? request
+        : request.put("body", JSON.convertValue(body, Object.class));
   }
 
   private void collect(KeptChanges changes, Set<Phase> phases, BiConsumer<Call, JsonNode> receiver)

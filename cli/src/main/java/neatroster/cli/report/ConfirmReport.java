@@ -1,7 +1,5 @@
 package neatroster.cli.report;
 
-import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -9,6 +7,8 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import neatroster.cli.delivery.StillAsked;
 import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
@@ -335,85 +335,55 @@ public final class ConfirmReport {
         .collect(Collectors.joining("; "));
   }
 
-  /** Writes it as JSON. */
-  public void json(JsonGenerator json) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "confirm");
-    json.writeStringField("run", run);
-    json.writeNumberField("asAsked", confirmation.asAsked());
-    json.writeArrayFieldStart("missing");
-    for (RunConfirmation.Found one : confirmation.missing()) {
-      start(json, one);
-      json.writeStringField("why", one.outcome().why());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("different");
-    for (RunConfirmation.Found one : confirmation.different()) {
-      start(json, one);
-      json.writeObjectFieldStart("fields");
-      for (Outcome.Difference difference : one.outcome().differences()) {
-        json.writeObjectFieldStart(difference.field());
-        json.writeStringField("asked", difference.asked());
-        json.writeStringField("there", difference.there());
-        json.writeEndObject();
-      }
-      json.writeEndObject();
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("extra");
-    for (Extra extra : extras) {
-      json.writeStartObject();
-      json.writeStringField("user", extra.user());
-      json.writeStringField("course", extra.course());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("twice");
-    for (String one : twice) {
-      json.writeString(one);
-    }
-    json.writeEndArray();
-    json.writeNumberField("changedSince", changedSince);
-    json.writeNumberField("notYet", notYet);
-    json.writeNumberField("notTold", confirmation.notTold());
-    json.writeArrayFieldStart("notKept");
-    for (Map.Entry<String, Integer> one : notKept.entrySet()) {
-      json.writeStartObject();
-      json.writeStringField("field", one.getKey());
-      json.writeNumberField("count", one.getValue());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("headcounts");
-    for (CourseCounts.Count count : headcounts) {
-      json.writeStartObject();
-      json.writeStringField("course", count.course());
-      json.writeStringField("role", count.role());
-      json.writeNumberField("expected", count.expected());
-      json.writeNumberField("there", count.there());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeObjectFieldStart("stillAsked");
-    for (Map.Entry<Phase, Integer> one : stillAsked.counts().entrySet()) {
-      json.writeNumberField(one.getKey().word(), one.getValue());
-    }
-    json.writeEndObject();
-    json.writeNumberField("sheetRowsLeftOut", stillAsked.leftOut());
-    json.writeArrayFieldStart("corrections");
-    for (String file : confirmation.failedRows().keySet()) {
-      json.writeString(path(file));
-    }
-    json.writeEndArray();
-    json.writeEndObject();
+  /** The document for programs. */
+  public JsonObject document() {
+    JsonObject stillAskedFor = new JsonObject();
+    stillAsked.counts().forEach((phase, count) -> stillAskedFor.put(phase.word(), count));
+    return Json.of("confirm")
+        .put("run", run)
+        .put("asAsked", confirmation.asAsked())
+        .list("missing", confirmation.missing(), one -> json(one).put("why", one.outcome().why()))
+        .list("different", confirmation.different(), one -> json(one).put("fields", fields(one)))
+        .list(
+            "extra",
+            extras,
+            extra -> new JsonObject().put("user", extra.user()).put("course", extra.course()))
+        .put("twice", twice)
+        .put("changedSince", changedSince)
+        .put("notYet", notYet)
+        .put("notTold", confirmation.notTold())
+        .list(
+            "notKept",
+            notKept.entrySet(),
+            one -> new JsonObject().put("field", one.getKey()).put("count", one.getValue()))
+        .list(
+            "headcounts",
+            headcounts,
+            count ->
+                new JsonObject()
+                    .put("course", count.course())
+                    .put("role", count.role())
+                    .put("expected", count.expected())
+                    .put("there", count.there()))
+        .put("stillAsked", stillAskedFor)
+        .put("sheetRowsLeftOut", stillAsked.leftOut())
+        .list("corrections", confirmation.failedRows().keySet(), this::path);
   }
 
-  private static void start(JsonGenerator json, RunConfirmation.Found one) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("phase", one.change().phase().word());
-    json.writeStringField("change", one.change().change().word());
-    json.writeStringField("key", one.change().key());
+  private static JsonObject json(RunConfirmation.Found one) {
+    return new JsonObject()
+        .put("phase", one.change().phase().word())
+        .put("change", one.change().change().word())
+        .put("key", one.change().key());
+  }
+
+  private static JsonObject fields(RunConfirmation.Found one) {
+    JsonObject fields = new JsonObject();
+    for (Outcome.Difference difference : one.outcome().differences()) {
+      fields.put(
+          difference.field(),
+          new JsonObject().put("asked", difference.asked()).put("there", difference.there()));
+    }
+    return fields;
   }
 }

@@ -1,98 +1,78 @@
 package neatroster.cli.report;
 
-import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.IOException;
 import java.util.List;
-import java.util.Map;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.grid.Place;
 import neatroster.core.grid.SheetName;
-import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.settings.Accepted;
 
 /** Findings as programs read them. */
 public final class FindingsJson {
   private FindingsJson() {}
 
-  /** Writes the document of {@code check}. */
-  public static void write(JsonGenerator json, CheckResult result) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "check");
-    json.writeArrayFieldStart("sheets");
-    for (SheetReading sheet : result.roster().sheets()) {
-      json.writeStartObject();
-      name(json, sheet.name());
-      json.writeStringField("table", sheet.table().word());
-      json.writeNumberField("rows", result.rows().get(sheet));
-      if (sheet.headerRow() == 0) {
-        json.writeNullField("headerRow");
-      } else {
-        json.writeNumberField("headerRow", sheet.headerRow());
-      }
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeObjectFieldStart("counts");
+  /** The document of {@code check}. */
+  public static JsonObject document(CheckResult result) {
+    JsonObject counts = new JsonObject();
     for (Table table : Table.values()) {
-      json.writeNumberField(table.word(), result.counts().get(table));
+      counts.put(table.word(), result.counts().get(table));
     }
-    json.writeNumberField("errors", result.count(Severity.ERROR));
-    json.writeNumberField("warnings", result.count(Severity.WARNING));
-    json.writeNumberField("notes", result.count(Severity.NOTE));
-    json.writeEndObject();
-    findings(json, result.findings());
-    json.writeArrayFieldStart("accepted");
-    for (Map.Entry<Accepted, Integer> accepted : result.accepted().entrySet()) {
-      json.writeStartObject();
-      json.writeStringField("rule", accepted.getKey().rule());
-      json.writeStringField("value", accepted.getKey().value().orElse(null));
-      json.writeStringField("why", accepted.getKey().why());
-      json.writeNumberField("count", accepted.getValue());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeEndObject();
+    return Json.of("check")
+        .list(
+            "sheets",
+            result.roster().sheets(),
+            sheet ->
+                name(sheet.name())
+                    .put("table", sheet.table().word())
+                    .put("rows", result.rows().get(sheet))
+                    .putPosition("headerRow", sheet.headerRow()))
+        .put(
+            "counts",
+            counts
+                .put("errors", result.count(Severity.ERROR))
+                .put("warnings", result.count(Severity.WARNING))
+                .put("notes", result.count(Severity.NOTE)))
+        .put("findings", findings(result.findings()))
+        .list(
+            "accepted",
+            result.accepted().entrySet(),
+            accepted ->
+                new JsonObject()
+                    .put("rule", accepted.getKey().rule())
+                    .put("value", accepted.getKey().value().orElse(null))
+                    .put("why", accepted.getKey().why())
+                    .put("count", accepted.getValue()));
   }
 
-  /** Writes the field {@code findings}. */
-  public static void findings(JsonGenerator json, List<Finding> findings) throws IOException {
-    json.writeArrayFieldStart("findings");
-    for (Finding finding : findings) {
-      json.writeStartObject();
-      json.writeStringField("rule", finding.rule().text().name());
-      json.writeStringField("severity", finding.severity().word());
-      place(json, finding.place());
-      json.writeStringField("column", finding.column());
-      json.writeStringField("field", finding.field() == null ? null : finding.field().key());
-      json.writeStringField("value", finding.value());
-      json.writeStringField("message", finding.message());
-      json.writeStringField("suggestion", finding.suggestion());
-      json.writeArrayFieldStart("related");
-      for (Place place : finding.related()) {
-        json.writeStartObject();
-        place(json, place);
-        json.writeEndObject();
-      }
-      json.writeEndArray();
-      json.writeEndObject();
-    }
-    json.writeEndArray();
+  /** What stands under {@code findings}. */
+  public static List<JsonObject> findings(List<Finding> findings) {
+    return findings.stream().map(FindingsJson::finding).toList();
   }
 
-  private static void name(JsonGenerator json, SheetName name) throws IOException {
-    json.writeStringField("file", name.file());
-    json.writeStringField("sheet", name.sheet());
+  private static JsonObject finding(Finding finding) {
+    return place(
+            finding.place(),
+            new JsonObject()
+                .put("rule", finding.rule().text().name())
+                .put("severity", finding.severity().word()))
+        .put("column", finding.column())
+        .put("field", finding.field() == null ? null : finding.field().key())
+        .put("value", finding.value())
+        .put("message", finding.message())
+        .put("suggestion", finding.suggestion())
+        .list("related", finding.related(), place -> place(place, new JsonObject()));
   }
 
-  private static void place(JsonGenerator json, Place place) throws IOException {
-    name(json, place.sheet());
-    if (place.row() == 0) {
-      json.writeNullField("row");
-    } else {
-      json.writeNumberField("row", place.row());
-    }
+  private static JsonObject name(SheetName name) {
+    return new JsonObject().put("file", name.file()).put("sheet", name.sheet());
+  }
+
+  private static JsonObject place(Place place, JsonObject into) {
+    return into.put("file", place.sheet().file())
+        .put("sheet", place.sheet().sheet())
+        .putPosition("row", place.row());
   }
 }

@@ -1,8 +1,8 @@
 package neatroster.cli.report;
 
-import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.IOException;
 import java.util.List;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.model.Counted;
 
@@ -18,22 +18,13 @@ public record ForgetReport(
     int forgotten, int undelivered, List<String> untold, List<String> stillIn) {
   private static final int NAMED = 5;
 
-  public void json(JsonGenerator json) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "handout");
-    json.writeNumberField("forgotten", forgotten);
-    json.writeNumberField("kept", undelivered + untold.size());
-    json.writeArrayFieldStart("notHandedOut");
-    for (String user : untold) {
-      json.writeString(user);
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("stillIn");
-    for (String place : stillIn) {
-      json.writeString(place);
-    }
-    json.writeEndArray();
-    json.writeEndObject();
+  /** The document for programs. */
+  public JsonObject document() {
+    return Json.of("handout")
+        .put("forgotten", forgotten)
+        .put("kept", undelivered + untold.size())
+        .put("notHandedOut", untold)
+        .put("stillIn", stillIn);
   }
 
   public void text(Screen screen) {

@@ -1,19 +1,16 @@
 package neatroster.cli.report;
 
-import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.IOException;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import neatroster.cli.settings.ReadingSettings;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.core.grid.FileFacts;
 import neatroster.core.grid.Hidden;
 import neatroster.core.grid.SheetName;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetSurvey;
-import neatroster.core.intake.SkippedRow;
-import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.roster.Roster;
@@ -22,113 +19,79 @@ import neatroster.core.roster.Roster;
 public final class InspectJson {
   private InspectJson() {}
 
-  public static void write(
-      JsonGenerator json,
-      List<SheetSurvey> seen,
-      List<Roster.Unread> unread,
-      List<SheetName> leftOut)
-      throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "inspect");
-    json.writeArrayFieldStart("sheets");
-    for (SheetSurvey sheet : seen) {
-      sheet(json, sheet);
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("notUnderstood");
-    for (Roster.Unread sheet : unread) {
-      json.writeStartObject();
-      json.writeStringField("file", sheet.name().file());
-      json.writeStringField("sheet", sheet.name().sheet());
-      json.writeStringField("why", sheet.why().getMessage());
-      json.writeBooleanField("leftAlone", sheet.isLeftAlone());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("leftOut");
-    for (SheetName sheet : leftOut) {
-      json.writeString(sheet.toString());
-    }
-    json.writeEndArray();
-    json.writeEndObject();
+  /** The document. */
+  public static JsonObject document(
+      List<SheetSurvey> seen, List<Roster.Unread> unread, List<SheetName> leftOut) {
+    return Json.of("inspect")
+        .list("sheets", seen, InspectJson::sheet)
+        .list(
+            "notUnderstood",
+            unread,
+            sheet ->
+                new JsonObject()
+                    .put("file", sheet.name().file())
+                    .put("sheet", sheet.name().sheet())
+                    .put("why", sheet.why().getMessage())
+                    .put("leftAlone", sheet.isLeftAlone()))
+        .list("leftOut", leftOut, SheetName::toString);
   }
 
-  private static void sheet(JsonGenerator json, SheetSurvey seen) throws IOException {
+  private static JsonObject sheet(SheetSurvey seen) {
     SheetReading sheet = seen.reading();
     FileFacts facts = sheet.sheet().facts();
-    json.writeStartObject();
-    json.writeStringField("file", sheet.name().file());
-    json.writeStringField("sheet", sheet.name().sheet());
-    json.writeStringField("table", sheet.table().word());
-    json.writeStringField("shape", sheet.shape().word());
-    json.writeStringField("format", facts.format());
-    json.writeStringField("encoding", facts.encoding());
+    JsonObject json =
+        new JsonObject()
+            .put("file", sheet.name().file())
+            .put("sheet", sheet.name().sheet())
+            .put("table", sheet.table().word())
+            .put("shape", sheet.shape().word())
+            .put("format", facts.format())
+            .put("encoding", facts.encoding());
     if (facts.doubt() != null) {
-      json.writeStringField("otherEncoding", facts.doubt().encoding());
+      json.put("otherEncoding", facts.doubt().encoding());
     }
-    json.writeStringField("separator", facts.separator());
-    if (sheet.headerRow() == 0) {
-      json.writeNullField("headerRow");
-    } else {
-      json.writeNumberField("headerRow", sheet.headerRow());
-    }
-    json.writeNumberField("rows", seen.rows());
-    json.writeNumberField("enrollments", seen.enrollments());
-    json.writeStringField("course", sheet.courseOfAll().orElse(null));
-    json.writeStringField("covers", sheet.covers().orElse(null));
-    json.writeArrayFieldStart("columns");
-    for (Column column : sheet.columns()) {
-      column(json, sheet, column);
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("skipped");
-    for (SkippedRow row : seen.skipped()) {
-      json.writeStartObject();
-      json.writeNumberField("row", row.row());
-      json.writeStringField("why", row.why());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("patterns");
-    for (SheetSurvey.Followed followed : seen.followed()) {
-      json.writeStartObject();
-      json.writeStringField("field", followed.field().label());
-      json.writeStringField("pattern", followed.pattern().toString());
-      json.writeNumberField("filled", followed.filled());
-      json.writeArrayFieldStart("breaking");
-      for (int row : followed.breaking()) {
-        json.writeNumber(row);
-      }
-      json.writeEndArray();
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("dates");
-    for (Map.Entry<Field, DateOrder> dates : seen.dates().entrySet()) {
-      json.writeStartObject();
-      json.writeStringField("field", dates.getKey().label());
-      json.writeStringField("order", ReadingSettings.word(dates.getValue()));
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    hidden(json, sheet.hidden());
-    json.writeEndObject();
+    return json.put("separator", facts.separator())
+        .putPosition("headerRow", sheet.headerRow())
+        .put("rows", seen.rows())
+        .put("enrollments", seen.enrollments())
+        .put("course", sheet.courseOfAll().orElse(null))
+        .put("covers", sheet.covers().orElse(null))
+        .list("columns", sheet.columns(), column -> column(sheet, column))
+        .list(
+            "skipped",
+            seen.skipped(),
+            row -> new JsonObject().put("row", row.row()).put("why", row.why()))
+        .list(
+            "patterns",
+            seen.followed(),
+            followed ->
+                new JsonObject()
+                    .put("field", followed.field().label())
+                    .put("pattern", followed.pattern().toString())
+                    .put("filled", followed.filled())
+                    .put("breaking", followed.breaking()))
+        .list(
+            "dates",
+            seen.dates().entrySet(),
+            dates ->
+                new JsonObject()
+                    .put("field", dates.getKey().label())
+                    .put("order", ReadingSettings.word(dates.getValue())))
+        .put("hidden", hidden(sheet.hidden()));
   }
 
-  private static void column(JsonGenerator json, SheetReading sheet, Column column)
-      throws IOException {
-    json.writeStartObject();
-    json.writeStringField("column", column.letters());
-    json.writeStringField("header", column.header());
+  private static JsonObject column(SheetReading sheet, Column column) {
     Optional<OwnField> own = sheet.ownField(column);
-    json.writeStringField(
-        "field", column.field().map(Field::label).or(() -> own.map(OwnField::name)).orElse(null));
-    json.writeStringField("by", by(column, own.isPresent()));
-    Optional<String> composed = column.field().flatMap(sheet::composed);
-    if (composed.isPresent()) {
-      json.writeStringField("from", composed.get());
-    }
-    json.writeEndObject();
+    JsonObject json =
+        new JsonObject()
+            .put("column", column.letters())
+            .put("header", column.header())
+            .put(
+                "field",
+                column.field().map(Field::label).or(() -> own.map(OwnField::name)).orElse(null))
+            .put("by", by(column, own.isPresent()));
+    column.field().flatMap(sheet::composed).ifPresent(from -> json.put("from", from));
+    return json;
   }
 
   private static String by(Column column, boolean own) {
@@ -138,15 +101,10 @@ public final class InspectJson {
     return own ? Column.By.SETTINGS.word() : null;
   }
 
-  private static void hidden(JsonGenerator json, Hidden hidden) throws IOException {
-    json.writeObjectFieldStart("hidden");
-    json.writeBooleanField("sheet", hidden.sheet());
-    json.writeNumberField("rows", hidden.rows());
-    json.writeArrayFieldStart("columns");
-    for (int column : hidden.columns()) {
-      json.writeString(Column.letters(column));
-    }
-    json.writeEndArray();
-    json.writeEndObject();
+  private static JsonObject hidden(Hidden hidden) {
+    return new JsonObject()
+        .put("sheet", hidden.sheet())
+        .put("rows", hidden.rows())
+        .list("columns", hidden.columns(), Column::letters);
   }
 }

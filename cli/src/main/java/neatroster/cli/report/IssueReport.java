@@ -1,13 +1,12 @@
 package neatroster.cli.report;
 
-import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
 import neatroster.cli.folder.AccountsFile;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.issue.AnonymousAccounts;
 import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.accounts.IssuedAccount;
 import neatroster.core.accounts.Issuing;
@@ -35,7 +34,7 @@ public final class IssueReport {
   /** Accounts for the users of a roster. */
   public void issued(Issuing.Outcome outcome, AccountsFile file) {
     if (asJson) {
-      Json.write(screen.out(), json -> json(json, outcome));
+      Json.write(screen.out(), json(outcome));
       return;
     }
     accounts(outcome.issued());
@@ -145,14 +144,7 @@ public final class IssueReport {
   /** Another password for one user. */
   public void again(KnownUser account, AccountsFile file) {
     if (asJson) {
-      Json.write(
-          screen.out(),
-          json -> {
-            json.writeStartObject();
-            json.writeStringField("command", "issue");
-            json.writeStringField("again", account.reference());
-            json.writeEndObject();
-          });
+      Json.write(screen.out(), Json.of("issue").put("again", account.reference()));
     } else {
       screen.line(
           screen.bold(account.reference())
@@ -166,18 +158,7 @@ public final class IssueReport {
   /** New passwords in place of lost ones. */
   public void againLost(List<KnownUser> users, AccountsFile file) {
     if (asJson) {
-      Json.write(
-          screen.out(),
-          json -> {
-            json.writeStartObject();
-            json.writeStringField("command", "issue");
-            json.writeArrayFieldStart("again");
-            for (KnownUser user : users) {
-              json.writeString(user.reference());
-            }
-            json.writeEndArray();
-            json.writeEndObject();
-          });
+      Json.write(screen.out(), Json.of("issue").list("again", users, KnownUser::reference));
     } else if (users.isEmpty()) {
       screen.line("No first password is lost; nothing was done.");
     } else {
@@ -195,14 +176,10 @@ public final class IssueReport {
     if (asJson) {
       Json.write(
           screen.out(),
-          json -> {
-            json.writeStartObject();
-            json.writeStringField("command", "issue");
-            accounts(json, outcome.issued());
-            json.writeStringField("course", course);
-            json.writeStringField("whoIsWho", "accounts/" + outcome.sheet());
-            json.writeEndObject();
-          });
+          Json.of("issue")
+              .list("issued", outcome.issued(), IssueReport::json)
+              .put("course", course)
+              .put("whoIsWho", "accounts/" + outcome.sheet()));
       return;
     }
     accounts(outcome.issued());
@@ -220,57 +197,37 @@ public final class IssueReport {
     passwords(outcome.bits(), file);
   }
 
-  private static void json(JsonGenerator json, Issuing.Outcome outcome) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "issue");
-    accounts(json, outcome.issued());
-    json.writeNumberField("kept", outcome.kept());
-    json.writeArrayFieldStart("renamed");
-    for (Renaming renaming : outcome.renamed()) {
-      json.writeStartObject();
-      json.writeStringField("from", renaming.from());
-      json.writeStringField("to", renaming.to());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("reissued");
-    for (IssuedAccount account : outcome.reissued()) {
-      json.writeString(account.user().username());
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("joinCodes");
-    for (JoinCode code : outcome.codes()) {
-      json.writeStartObject();
-      json.writeStringField("course", orNull(code.course()));
-      json.writeStringField("group", orNull(code.group()));
-      json.writeStringField("code", code.code());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeNumberField("uncertainNames", outcome.uncertainNames());
-    json.writeNumberField("guardiansWithoutEmail", outcome.guardiansWithoutEmail());
-    FindingsJson.findings(json, outcome.findings());
-    json.writeEndObject();
+  private static JsonObject json(Issuing.Outcome outcome) {
+    return Json.of("issue")
+        .list("issued", outcome.issued(), IssueReport::json)
+        .put("kept", outcome.kept())
+        .list(
+            "renamed",
+            outcome.renamed(),
+            renaming -> new JsonObject().put("from", renaming.from()).put("to", renaming.to()))
+        .list("reissued", outcome.reissued(), account -> account.user().username())
+        .list(
+            "joinCodes",
+            outcome.codes(),
+            code ->
+                new JsonObject()
+                    .put("course", orNull(code.course()))
+                    .put("group", orNull(code.group()))
+                    .put("code", code.code()))
+        .put("uncertainNames", outcome.uncertainNames())
+        .put("guardiansWithoutEmail", outcome.guardiansWithoutEmail())
+        .put("findings", FindingsJson.findings(outcome.findings()));
   }
 
-  private static void accounts(JsonGenerator json, List<IssuedAccount> issued) throws IOException {
-    json.writeArrayFieldStart("issued");
-    for (IssuedAccount account : issued) {
-      json.writeStartObject();
-      json.writeStringField("username", orNull(account.user().username()));
-      json.writeStringField("email", orNull(account.user().anyEmail()));
-      json.writeStringField("id", orNull(account.user().anyId()));
-      json.writeBooleanField("guardian", account.user().isGuardian());
-      boolean named = !account.place().sheet().file().isEmpty();
-      json.writeStringField("file", named ? account.place().sheet().file() : null);
-      if (named) {
-        json.writeNumberField("row", account.place().row());
-      } else {
-        json.writeNullField("row");
-      }
-      json.writeEndObject();
-    }
-    json.writeEndArray();
+  private static JsonObject json(IssuedAccount account) {
+    boolean named = !account.place().sheet().file().isEmpty();
+    return new JsonObject()
+        .put("username", orNull(account.user().username()))
+        .put("email", orNull(account.user().anyEmail()))
+        .put("id", orNull(account.user().anyId()))
+        .put("guardian", account.user().isGuardian())
+        .put("file", named ? account.place().sheet().file() : null)
+        .put("row", named ? account.place().row() : null);
   }
 
   private static String orNull(String text) {

@@ -1,9 +1,10 @@
 package neatroster.cli.report;
 
-import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.IOException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.check.Finding;
 import neatroster.core.layout.Layout;
@@ -72,41 +73,35 @@ public record LayoutText(
     }
   }
 
-  /** Writes them as JSON. */
-  public static void json(JsonGenerator json, List<LayoutText> layouts, List<Finding> misfits)
-      throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "pack");
-    json.writeNullField("run");
-    json.writeArrayFieldStart("shown");
+  /** The document for programs. */
+  public static JsonObject document(List<LayoutText> layouts, List<Finding> misfits) {
+    List<JsonObject> shown = new ArrayList<>();
+    List<JsonObject> notCarried = new ArrayList<>();
     for (LayoutText layout : layouts) {
+      String name = layout.layout().name();
       for (LayoutExcerpt.Beginning file : layout.files()) {
-        json.writeStartObject();
-        json.writeStringField("layout", layout.layout().name());
-        json.writeStringField("name", file.name());
-        json.writeNumberField("rows", file.rows());
-        json.writeArrayFieldStart("lines");
-        for (String line : file.lines()) {
-          json.writeString(line);
-        }
-        json.writeEndArray();
-        json.writeEndObject();
+        shown.add(
+            new JsonObject()
+                .put("layout", name)
+                .put("name", file.name())
+                .put("rows", file.rows())
+                .put("lines", file.lines()));
       }
+      layout
+          .notCarried()
+          .forEach(
+              (what, count) ->
+                  notCarried.add(
+                      new JsonObject()
+                          .put("format", "layout:" + name)
+                          .put("what", what)
+                          .put("count", count)));
     }
-    json.writeEndArray();
-    json.writeArrayFieldStart("notCarried");
-    for (LayoutText layout : layouts) {
-      for (Map.Entry<String, Integer> one : layout.notCarried().entrySet()) {
-        json.writeStartObject();
-        json.writeStringField("format", "layout:" + layout.layout().name());
-        json.writeStringField("what", one.getKey());
-        json.writeNumberField("count", one.getValue());
-        json.writeEndObject();
-      }
-    }
-    json.writeEndArray();
-    json.writeNumberField("leftOut", layouts.isEmpty() ? 0 : layouts.get(0).leftOut());
-    FindingsJson.findings(json, misfits);
-    json.writeEndObject();
+    return Json.of("pack")
+        .put("run", null)
+        .put("shown", shown)
+        .put("notCarried", notCarried)
+        .put("leftOut", layouts.isEmpty() ? 0 : layouts.get(0).leftOut())
+        .put("findings", FindingsJson.findings(misfits));
   }
 }

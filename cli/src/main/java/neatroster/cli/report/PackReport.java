@@ -1,10 +1,10 @@
 package neatroster.cli.report;
 
-import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Counted;
@@ -168,63 +168,36 @@ public record PackReport(
     }
   }
 
-  /** Writes it as an object of JSON. */
-  public void json(JsonGenerator json) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "pack");
-    json.writeStringField("run", run());
-    json.writeStringField("folder", run() == null ? null : "runs/" + run());
-    json.writeStringField("repeats", repeats());
-    json.writeArrayFieldStart("notDelivered");
-    for (String earlier : waiting()) {
-      json.writeString(earlier);
-    }
-    json.writeEndArray();
-    json.writeBooleanField("ofFolder", ofFolder());
-    json.writeArrayFieldStart("replaces");
-    for (String earlier : replaces()) {
-      json.writeString(earlier);
-    }
-    json.writeEndArray();
-    RunBatches.json(json, files());
-    json.writeObjectFieldStart("counts");
-    for (Map.Entry<String, Map<String, Integer>> phase : counts().entrySet()) {
-      json.writeObjectFieldStart(phase.getKey());
-      for (Map.Entry<String, Integer> change : phase.getValue().entrySet()) {
-        json.writeNumberField(change.getKey(), change.getValue());
-      }
-      json.writeEndObject();
-    }
-    json.writeEndObject();
-    RunBatches.jsonNotCarried(json, notCarried());
-    json.writeNumberField("stillDue", stillDue());
-    json.writeNumberField("firstPasswords", passwords());
-    json.writeNumberField("passwordsKept", passwordsKept());
-    json.writeNumberField("leftOut", leftOut());
-    json.writeNumberField("left", notices().count());
-    json.writeNumberField("unasked", notices().unasked());
-    json.writeArrayFieldStart("notices");
-    for (String line : said()) {
-      json.writeString(line);
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("corrections");
-    for (String name : corrections()) {
-      json.writeString(name);
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("droppedValues");
-    for (Dropped value : dropped()) {
-      json.writeStartObject();
-      json.writeStringField("file", value.place().sheet().file());
-      json.writeStringField("sheet", value.place().sheet().sheet());
-      json.writeNumberField("row", value.place().row());
-      json.writeStringField("field", value.field().key());
-      json.writeStringField("value", value.value());
-      json.writeStringField("why", value.why());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeEndObject();
+  /** The document for programs, which the run keeps, too. */
+  public JsonObject document() {
+    return Json.of("pack")
+        .put("run", run())
+        .put("folder", run() == null ? null : "runs/" + run())
+        .put("repeats", repeats())
+        .put("notDelivered", waiting())
+        .put("ofFolder", ofFolder())
+        .put("replaces", replaces())
+        .list("files", files(), RunText::json)
+        .put("counts", counts())
+        .list("notCarried", notCarried(), RunText::json)
+        .put("stillDue", stillDue())
+        .put("firstPasswords", passwords())
+        .put("passwordsKept", passwordsKept())
+        .put("leftOut", leftOut())
+        .put("left", notices().count())
+        .put("unasked", notices().unasked())
+        .put("notices", said())
+        .put("corrections", corrections())
+        .list(
+            "droppedValues",
+            dropped(),
+            value ->
+                new JsonObject()
+                    .put("file", value.place().sheet().file())
+                    .put("sheet", value.place().sheet().sheet())
+                    .put("row", value.place().row())
+                    .put("field", value.field().key())
+                    .put("value", value.value())
+                    .put("why", value.why()));
   }
 }

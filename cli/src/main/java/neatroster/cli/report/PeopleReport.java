@@ -1,11 +1,12 @@
 package neatroster.cli.report;
 
-import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Counted;
@@ -165,58 +166,45 @@ public final class PeopleReport {
             .collect(Collectors.joining(" and the "));
   }
 
-  public void json(JsonGenerator json) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "inspect");
-    json.writeArrayFieldStart("people");
-    for (int person = 0; person < listed(); person++) {
-      json.writeStartObject();
-      List<PersonTrace.Step> steps = PersonTrace.of(roster, person);
-      json.writeStringField("name", title(steps));
-      json.writeArrayFieldStart("places");
-      for (PersonTrace.Step step : steps) {
-        json.writeStartObject();
-        if (step.place() != null) {
-          json.writeStringField("file", step.place().sheet().file());
-          json.writeStringField("sheet", step.place().sheet().sheet());
-          json.writeNumberField("row", step.place().row());
-        } else {
-          json.writeStringField("account", step.account().reference());
-        }
-        json.writeArrayFieldStart("by");
-        for (Field field : step.by()) {
-          json.writeString(field.key());
-        }
-        json.writeEndArray();
-        json.writeEndObject();
-      }
-      json.writeEndArray();
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("torn");
-    for (int line : torn()) {
-      json.writeStartObject();
-      json.writeStringField("file", roster.rows().place(line).sheet().file());
-      json.writeStringField("sheet", roster.rows().place(line).sheet().sheet());
-      json.writeNumberField("row", roster.rows().place(line).row());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("undecided");
-    for (int line : undecided()) {
-      json.writeStartObject();
-      json.writeStringField("file", roster.rows().place(line).sheet().file());
-      json.writeStringField("sheet", roster.rows().place(line).sheet().sheet());
-      json.writeNumberField("row", roster.rows().place(line).row());
-      json.writeStringField(
-          "why",
-          people.doubts(line).stream().map(Doubt::kind).anyMatch(kind -> kind == Doubt.Kind.SEVERAL)
-              ? "several people have the name"
-              : "somebody has nearly the same name");
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeEndObject();
+  /** The document for programs. */
+  public JsonObject document() {
+    return Json.of("inspect")
+        .list(
+            "people",
+            () -> IntStream.range(0, listed()).iterator(),
+            person -> {
+              List<PersonTrace.Step> steps = PersonTrace.of(roster, person);
+              return new JsonObject()
+                  .put("name", title(steps))
+                  .list("places", steps, PeopleReport::json);
+            })
+        .list("torn", torn(), line -> json(roster.rows().place(line)))
+        .list(
+            "undecided",
+            undecided(),
+            line -> json(roster.rows().place(line)).put("why", why(line)));
+  }
+
+  private String why(int line) {
+    return people.doubts(line).stream()
+            .map(Doubt::kind)
+            .anyMatch(kind -> kind == Doubt.Kind.SEVERAL)
+        ? "several people have the name"
+        : "somebody has nearly the same name";
+  }
+
+  private static JsonObject json(PersonTrace.Step step) {
+    JsonObject place =
+        step.place() == null
+            ? new JsonObject().put("account", step.account().reference())
+            : json(step.place());
+    return place.list("by", step.by(), Field::key);
+  }
+
+  private static JsonObject json(Place place) {
+    return new JsonObject()
+        .put("file", place.sheet().file())
+        .put("sheet", place.sheet().sheet())
+        .put("row", place.row());
   }
 }

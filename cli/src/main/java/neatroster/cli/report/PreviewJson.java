@@ -1,13 +1,11 @@
 package neatroster.cli.report;
 
-import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.IOException;
-import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
-import neatroster.cli.folder.KnownSource;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.compare.Above;
-import neatroster.core.compare.Aftermath;
 import neatroster.core.compare.LeftAsItIs;
 import neatroster.core.grid.Place;
 
@@ -20,160 +18,105 @@ public final class PreviewJson {
     this.preview = preview;
   }
 
-  /** Writes the document. */
-  public void write(JsonGenerator json) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "preview");
-    sources(json);
-    json.writeObjectFieldStart("counts");
-    for (Map.Entry<String, Map<String, Integer>> phase : preview.totals().counts().entrySet()) {
-      json.writeObjectFieldStart(phase.getKey());
-      for (Map.Entry<String, Integer> change : phase.getValue().entrySet()) {
-        json.writeNumberField(change.getKey(), change.getValue());
-      }
-      json.writeEndObject();
-    }
-    json.writeEndObject();
-    json.writeArrayFieldStart("changes");
-    preview.eachChange(change -> write(() -> writeChange(json, change)));
-    json.writeEndArray();
-    headcounts(json);
-    moves(json);
-    aftermath(json);
-    json.writeNumberField("unasked", preview.notices().unasked());
-    json.writeArrayFieldStart("left");
-    preview.eachLeft(left -> write(() -> writeLeft(json, left)));
-    json.writeEndArray();
-    json.writeArrayFieldStart("above");
-    for (Above one : preview.above()) {
-      json.writeStartObject();
-      json.writeStringField("kind", one.kind());
-      json.writeNumberField("count", one.count());
-      json.writeStringField("limit", one.limit().toString());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("refused");
-    preview.eachLeftOut(row -> write(() -> writeRefused(json, row)));
-    json.writeEndArray();
-    json.writeEndObject();
+  /** The document. */
+  public JsonObject document() {
+    return Json.of("preview")
+        .list(
+            "known",
+            preview.sources(),
+            source ->
+                new JsonObject()
+                    .put("file", source.name())
+                    .put("run", source.run().orElse(null))
+                    .put("at", source.at().toString()))
+        .put("counts", preview.totals().counts())
+        .each("changes", preview::eachChange, PreviewJson::change)
+        .put("headcounts", headcounts())
+        .list("moves", preview.totals().moves().entrySet(), PreviewJson::move)
+        .put("empty", preview.aftermath().empty())
+        .list(
+            "overCapacity",
+            preview.aftermath().over(),
+            over ->
+                new JsonObject()
+                    .put("course", over.course())
+                    .put("learners", over.after())
+                    .put("capacity", over.capacity()))
+        .put("unasked", preview.notices().unasked())
+        .each("left", preview::eachLeft, PreviewJson::left)
+        .list(
+            "above",
+            preview.above(),
+            one ->
+                new JsonObject()
+                    .put("kind", one.kind())
+                    .put("count", one.count())
+                    .put("limit", one.limit().toString()))
+        .each(
+            "refused",
+            preview::eachLeftOut,
+            row -> place(new JsonObject(), row.place()).put("why", row.reason()));
   }
 
-  /** Writes one thing. */
-  @FunctionalInterface
-  private interface Piece {
-    void write() throws IOException;
-  }
-
-  private static void write(Piece piece) {
-    try {
-      piece.write();
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
-  }
-
-  private void sources(JsonGenerator json) throws IOException {
-    json.writeArrayFieldStart("known");
-    for (KnownSource source : preview.sources()) {
-      json.writeStartObject();
-      json.writeStringField("file", source.name());
-      json.writeStringField("run", source.run().orElse(null));
-      json.writeStringField("at", source.at().toString());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-  }
-
-  private static void writeRefused(JsonGenerator json, Preview.LeftOut row) throws IOException {
-    json.writeStartObject();
-    place(json, row.place());
-    json.writeStringField("why", row.reason());
-    json.writeEndObject();
-  }
-
-  private static void writeChange(JsonGenerator json, PlannedChange change) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("table", change.phase().word());
-    json.writeStringField("change", change.change().word());
-    json.writeStringField("key", change.key());
-    json.writeObjectFieldStart("fields");
+  private static JsonObject change(PlannedChange change) {
+    JsonObject fields = new JsonObject();
     for (ChangeWords.Difference one : ChangeWords.differences(change)) {
-      json.writeObjectFieldStart(ChangeWords.key(one.field()));
-      json.writeStringField("from", one.from());
-      json.writeStringField("to", one.to());
-      json.writeEndObject();
+      fields.put(
+          ChangeWords.key(one.field()),
+          new JsonObject().put("from", one.from()).put("to", one.to()));
     }
-    json.writeEndObject();
-    json.writeStringField("why", change.why());
-    place(json, change.place());
-    json.writeEndObject();
+    return place(
+        new JsonObject()
+            .put("table", change.phase().word())
+            .put("change", change.change().word())
+            .put("key", change.key())
+            .put("fields", fields)
+            .put("why", change.why()),
+        change.place());
   }
 
-  private static void writeLeft(JsonGenerator json, LeftAsItIs left) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("table", left.table().word());
-    json.writeStringField("key", left.key());
-    json.writeStringField("field", left.field().isEmpty() ? null : ChangeWords.key(left.field()));
-    json.writeStringField("from", left.from());
-    json.writeStringField("to", left.to());
-    json.writeStringField("setting", left.setting());
-    place(json, left.place());
-    json.writeEndObject();
+  private static JsonObject left(LeftAsItIs left) {
+    return place(
+        new JsonObject()
+            .put("table", left.table().word())
+            .put("key", left.key())
+            .put("field", left.field().isEmpty() ? null : ChangeWords.key(left.field()))
+            .put("from", left.from())
+            .put("to", left.to())
+            .put("setting", left.setting()),
+        left.place());
   }
 
-  private void headcounts(JsonGenerator json) throws IOException {
-    json.writeArrayFieldStart("headcounts");
-    for (Map.Entry<String, Map<String, int[]>> course : preview.totals().headcounts().entrySet()) {
-      for (Map.Entry<String, int[]> role : course.getValue().entrySet()) {
-        json.writeStartObject();
-        json.writeStringField("course", course.getKey());
-        json.writeStringField("role", role.getKey());
-        json.writeNumberField("before", role.getValue()[0]);
-        json.writeNumberField("after", role.getValue()[1]);
-        json.writeEndObject();
-      }
-    }
-    json.writeEndArray();
+  private List<JsonObject> headcounts() {
+    List<JsonObject> all = new ArrayList<>();
+    preview
+        .totals()
+        .headcounts()
+        .forEach(
+            (course, roles) ->
+                roles.forEach(
+                    (role, heads) ->
+                        all.add(
+                            new JsonObject()
+                                .put("course", course)
+                                .put("role", role)
+                                .put("before", heads[0])
+                                .put("after", heads[1]))));
+    return all;
   }
 
-  private void moves(JsonGenerator json) throws IOException {
-    json.writeArrayFieldStart("moves");
-    for (Map.Entry<String, Integer> move : preview.totals().moves().entrySet()) {
-      String[] courses = move.getKey().split(" → ", 2);
-      json.writeStartObject();
-      json.writeStringField("from", courses[0]);
-      json.writeStringField("to", courses[1]);
-      json.writeNumberField("people", move.getValue());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
+  private static JsonObject move(Map.Entry<String, Integer> move) {
+    String[] courses = move.getKey().split(" → ", 2);
+    return new JsonObject()
+        .put("from", courses[0])
+        .put("to", courses[1])
+        .put("people", move.getValue());
   }
 
-  private void aftermath(JsonGenerator json) throws IOException {
-    json.writeArrayFieldStart("empty");
-    for (String course : preview.aftermath().empty()) {
-      json.writeString(course);
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("overCapacity");
-    for (Aftermath.Over over : preview.aftermath().over()) {
-      json.writeStartObject();
-      json.writeStringField("course", over.course());
-      json.writeNumberField("learners", over.after());
-      json.writeNumberField("capacity", over.capacity());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-  }
-
-  private static void place(JsonGenerator json, Place place) throws IOException {
-    json.writeStringField("file", place == null ? null : place.sheet().file());
-    json.writeStringField("sheet", place == null ? null : place.sheet().sheet());
-    if (place == null) {
-      json.writeNullField("row");
-    } else {
-      json.writeNumberField("row", place.row());
-    }
+  private static JsonObject place(JsonObject object, Place place) {
+    return object
+        .put("file", place == null ? null : place.sheet().file())
+        .put("sheet", place == null ? null : place.sheet().sheet())
+        .put("row", place == null ? null : place.row());
   }
 }

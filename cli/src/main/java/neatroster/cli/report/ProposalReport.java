@@ -1,9 +1,9 @@
 package neatroster.cli.report;
 
-import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.layout.LayoutProposal;
 import neatroster.core.roster.Roster;
@@ -63,29 +63,25 @@ public record ProposalReport(
     screen.line("neat-roster pack --as layout:" + name + " --show 5");
   }
 
-  /** Writes it as JSON. */
-  public void json(JsonGenerator json) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "inspect");
-    json.writeStringField("layout", name);
-    json.writeStringField("path", file);
-    json.writeArrayFieldStart("files");
-    for (LayoutProposal.Matched sheet : sheets) {
-      json.writeStartObject();
-      json.writeStringField("sheet", sheet.sheet().name().toString());
-      json.writeStringField("row", sheet.row().word());
-      json.writeArrayFieldStart("columns");
-      for (LayoutProposal.MatchedColumn column : sheet.columns()) {
-        json.writeStartObject();
-        json.writeStringField("header", column.header());
-        json.writeStringField("value", column.value());
-        json.writeNumberField("most", column.most());
-        json.writeEndObject();
-      }
-      json.writeEndArray();
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeEndObject();
+  /** The document for programs. */
+  public JsonObject document() {
+    return Json.of("inspect")
+        .put("layout", name)
+        .put("path", file)
+        .list(
+            "files",
+            sheets,
+            sheet ->
+                new JsonObject()
+                    .put("sheet", sheet.sheet().name().toString())
+                    .put("row", sheet.row().word())
+                    .list(
+                        "columns",
+                        sheet.columns(),
+                        column ->
+                            new JsonObject()
+                                .put("header", column.header())
+                                .put("value", column.value())
+                                .put("most", column.most())));
   }
 }

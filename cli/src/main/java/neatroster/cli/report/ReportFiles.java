@@ -28,8 +28,7 @@ public final class ReportFiles<T> {
   public static ReportFiles<CheckResult> ofFindings() {
     ReportFiles<CheckResult> files = new ReportFiles<>();
     files.kinds.put(".html", FindingsHtml::write);
-    files.kinds.put(
-        ".json", (result, out) -> Json.write(out, json -> FindingsJson.write(json, result)));
+    files.kinds.put(".json", (result, out) -> Json.write(out, FindingsJson.document(result)));
     files.kinds.put(".csv", FindingsCsv::write);
     files.kinds.put(".xlsx", FindingsXlsx::write);
     return files;
@@ -40,7 +39,7 @@ public final class ReportFiles<T> {
     ReportFiles<Preview> files = new ReportFiles<>();
     files.kinds.put(".html", PreviewHtml::write);
     files.kinds.put(
-        ".json", (preview, out) -> Json.write(out, json -> new PreviewJson(preview).write(json)));
+        ".json", (preview, out) -> Json.write(out, new PreviewJson(preview).document()));
     files.kinds.put(".csv", PreviewCsv::write);
     return files;
   }
@@ -49,7 +48,7 @@ public final class ReportFiles<T> {
   public static ReportFiles<ConfirmReport> ofConfirmation() {
     ReportFiles<ConfirmReport> files = new ReportFiles<>();
     files.kinds.put(".html", ConfirmHtml::write);
-    files.kinds.put(".json", (report, out) -> Json.write(out, report::json));
+    files.kinds.put(".json", (report, out) -> Json.write(out, report.document()));
     return files;
   }
 

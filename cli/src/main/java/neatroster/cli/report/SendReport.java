@@ -1,12 +1,12 @@
 package neatroster.cli.report;
 
-import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.IOException;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import neatroster.cli.folder.RosterFolder;
+import neatroster.cli.terminal.Json;
+import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Phase;
 import neatroster.core.model.Counted;
@@ -99,51 +99,35 @@ public record SendReport(
     return begun.endsWith(".") ? begun : begun + ".";
   }
 
-  /** Writes it as JSON. */
-  public void json(JsonGenerator json) throws IOException {
-    json.writeStartObject();
-    json.writeStringField("command", "send");
-    json.writeStringField("run", run);
-    json.writeNumberField("done", done);
-    json.writeNumberField("failed", failures.size());
-    json.writeNumberField("left", left);
-    json.writeArrayFieldStart("failures");
+  /** The document for programs. */
+  public JsonObject document() {
     Map<Table, Integer> rows = new EnumMap<>(Table.class);
-    for (Failure one : failures) {
-      Phase phase = one.found().change().phase();
-      json.writeStartObject();
-      json.writeStringField("phase", phase.word());
-      json.writeStringField("change", one.found().change().change().word());
-      json.writeStringField("key", one.found().change().key());
-      if (one.status() > 0) {
-        json.writeNumberField("status", one.status());
-      } else {
-        json.writeNullField("status");
-      }
-      json.writeStringField("reason", one.found().outcome().why());
-      Table table = one.found().change().table();
-      // The header is the first row.
-      int row = rows.merge(table, 1, Integer::sum) + 1;
-      if (left > 0) {
-        json.writeNullField("file");
-        json.writeNullField("row");
-      } else {
-        json.writeStringField("file", "runs/" + run + "/" + RunFolder.failed(table));
-        json.writeNumberField("row", row);
-      }
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeArrayFieldStart("notCarried");
-    for (Map.Entry<String, Integer> one : notCarried.entrySet()) {
-      json.writeStartObject();
-      json.writeStringField("what", one.getKey());
-      json.writeNumberField("count", one.getValue());
-      json.writeEndObject();
-    }
-    json.writeEndArray();
-    json.writeStringField("stopped", stopped.orElse(null));
-    json.writeEndObject();
+    return Json.of("send")
+        .put("run", run)
+        .put("done", done)
+        .put("failed", failures.size())
+        .put("left", left)
+        .list(
+            "failures",
+            failures,
+            one -> {
+              Table table = one.found().change().table();
+              // The header is the first row.
+              int row = rows.merge(table, 1, Integer::sum) + 1;
+              return new JsonObject()
+                  .put("phase", one.found().change().phase().word())
+                  .put("change", one.found().change().change().word())
+                  .put("key", one.found().change().key())
+                  .putPosition("status", one.status())
+                  .put("reason", one.found().outcome().why())
+                  .put("file", left > 0 ? null : "runs/" + run + "/" + RunFolder.failed(table))
+                  .put("row", left > 0 ? null : row);
+            })
+        .list(
+            "notCarried",
+            notCarried.entrySet(),
+            one -> new JsonObject().put("what", one.getKey()).put("count", one.getValue()))
+        .put("stopped", stopped.orElse(null));
   }
 
   /** What is about to be sent, as {@code 3 users, 9 enrollments}. */

@@ -85,9 +85,10 @@ public final class Reversal {
                   // Whoever leaves a group of a course that they were in stays in it.
                   && before.seats().contains(seat(change));
           Optional<PlannedChange> reverse =
-              isFurther ? Optional.of(
-                      Reverse.ofFurtherGroup(
-                          change, before.roles().getOrDefault(seat(change), ""))) : Reverse.of(change);
+              isFurther
+                  ? Optional.of(
+                      Reverse.ofFurtherGroup(change, before.roles().getOrDefault(seat(change), "")))
+                  : Reverse.of(change);
           if (reverse.isEmpty()) {
             kept.accept(irreversible(change));
             return;

@@ -32,8 +32,7 @@ class ReversalTest {
 
   private DeliveredChanges deliver(List<PlannedChange> changes) {
     DeliveredChanges delivered = new DeliveredChanges(changes);
-    statements.add(
-        new Statement.Delivery(delivered, Instant.EPOCH.plusSeconds(statements.size())));
+    statements.add(new Statement.Delivery(delivered, Instant.EPOCH.plusSeconds(statements.size())));
     return delivered;
   }
 
@@ -58,8 +57,7 @@ class ReversalTest {
     // A platform may know one role for a person in a course, whatever the groups.
     assertThat(back)
         .extracting(PlannedChange::change, change -> change.value(Field.ROLE))
-        .containsExactly(
-            tuple(Change.RE_ROLE, "learner"), tuple(Change.REGROUP, "learner"));
+        .containsExactly(tuple(Change.RE_ROLE, "learner"), tuple(Change.REGROUP, "learner"));
 
     deliver(back);
     List<String> seats = new ArrayList<>();
@@ -68,7 +66,8 @@ class ReversalTest {
         .memberships()
         .each(
             one ->
-                seats.add(again.memberships().groupOf(one) + " " + again.memberships().roleOf(one)));
+                seats.add(
+                    again.memberships().groupOf(one) + " " + again.memberships().roleOf(one)));
     assertThat(seats).containsExactly("Port learner");
   }
 }
