@@ -194,11 +194,23 @@ class AfterAHitchIT {
         List.of(
             whole.replaceFirst("create", "creat"),
             whole + "create,x\n",
+            whole.lines().findFirst().orElseThrow() + "\n",
             whole.replaceFirst("\n$", "{\n"))) {
       Files.writeString(users, edited);
       Program.Result preview = school.run("preview");
       assertThat(preview.exit()).as(edited).isEqualTo(3);
-      assertThat(preview.err()).contains("runs/" + run + "/changes/users.csv", "known/");
+      assertThat(preview.err()).contains("runs/" + run + "/changes", "known/");
+    }
+    Files.writeString(users, whole);
+    assertThat(school.run("preview").exit()).isZero();
+    for (String file : List.of("run.json", "outcomes.csv")) {
+      Path damaged = temp.resolve("runs/" + run + "/" + file);
+      String before = Files.exists(damaged) ? Files.readString(damaged) : "";
+      Files.writeString(damaged, "{");
+      Program.Result undo = school.run("undo", run);
+      assertThat(undo.exit()).as(file).isEqualTo(3);
+      assertThat(undo.err()).contains(file, "not as it was written").doesNotContain("Source:");
+      Files.writeString(damaged, before);
     }
   }
 

@@ -1,6 +1,7 @@
 package neatroster.runs;
 
 import com.fasterxml.jackson.annotation.JsonIgnoreProperties;
+import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -58,11 +59,16 @@ public record RunDocument(
     if (!Files.isRegularFile(file)) {
       return Optional.empty();
     }
-    RunDocument document = JSON.readValue(file.toFile(), RunDocument.class);
-    if (document == null) {
-      throw new IOException(NAME + " says nothing");
+    try {
+      RunDocument document = JSON.readValue(file.toFile(), RunDocument.class);
+      return Optional.of(Optional.ofNullable(document).orElseThrow(RunDocument::damaged));
+    } catch (JsonProcessingException e) {
+      throw damaged();
     }
-    return Optional.of(document);
+  }
+
+  private static IOException damaged() {
+    return new IOException(NAME + " is not as it was written");
   }
 
   /** How many first passwords there should be beside the batches until the run is delivered. */

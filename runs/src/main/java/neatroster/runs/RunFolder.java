@@ -93,6 +93,11 @@ public final class RunFolder {
     return run.confirmed().isEmpty() || isAsWritten(TAKEN, run.confirmed().get().digest());
   }
 
+  /** Whether what counts as delivered of a delivered run stands there as it was written. */
+  public boolean isAsDelivered(Run run) throws IOException {
+    return run.confirmed().isPresent() ? isAsTaken(run) : isAsPacked(run);
+  }
+
   private boolean isAsWritten(String folder, String digest) throws IOException {
     return Files.isDirectory(place.resolve(folder)) && digest(folder).equals(digest);
   }

@@ -3,10 +3,12 @@ package neatroster.runs;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
@@ -31,7 +33,11 @@ public final class RunOutcomes {
     /** Nothing tells it, and nobody has said that it counts. */
     UNTOLD,
     /** What it was to make was there before. */
-    FOUND
+    FOUND;
+
+    private String word() {
+      return name().toLowerCase(Locale.ROOT);
+    }
   }
 
   private record Kept(Kind kind, String why) {}
@@ -50,11 +56,21 @@ public final class RunOutcomes {
       CsvLines.read(
           outcomes.file,
           cells -> {
-            Kind kind = Kind.valueOf(cells.get(1).toUpperCase(Locale.ROOT));
-            outcomes.all.put(cells.get(0), new Kept(kind, cells.get(2)));
+            Optional<Kind> kind =
+                Arrays.stream(Kind.values())
+                    .filter(one -> cells.size() == 3 && one.word().equals(cells.get(1)))
+                    .findFirst();
+            outcomes.all.put(
+                cells.get(0),
+                new Kept(kind.orElseThrow(RunOutcomes::damaged), cells.get(2)));
           });
     }
     return outcomes;
+  }
+
+  private static IOException damaged() {
+    return new IOException(
+        FILE + " in its folder is not as it was written; delete it, and it is found out anew");
   }
 
   /** The same of which nothing is known but what was there before the run. */
@@ -92,8 +108,7 @@ public final class RunOutcomes {
       try (CsvRows rows = CsvRows.literal(PrivateFiles.create(file))) {
         for (Map.Entry<String, Kept> one : all.entrySet()) {
           Kept kept = one.getValue();
-          String kind = kept.kind().name().toLowerCase(Locale.ROOT);
-          rows.row(List.of(one.getKey(), kind, kept.why()));
+          rows.row(List.of(one.getKey(), kept.kind().word(), kept.why()));
         }
       }
     }

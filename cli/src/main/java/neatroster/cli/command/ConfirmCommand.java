@@ -143,6 +143,7 @@ public final class ConfirmCommand implements Callable<Integer> {
     try (Workplace workplace = session.work("confirm")) {
       Run run = chosen(workplace.register().runs());
       RunChoice.verifyUnedited(folder, run);
+      session.confirming(run);
       RunConfirmation confirmation =
           new RunConfirmation(
               folder.run(run.name()),

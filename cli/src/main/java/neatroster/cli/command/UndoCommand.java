@@ -111,7 +111,7 @@ public final class UndoCommand implements Callable<Integer> {
       RunFolder place = folder.run(run.name());
       Roster none = new Roster(List.of(), List.of(), List.of());
       Known known = session.basis(workplace.known(), none).known();
-      RunOutcomes outcomes = place.outcomes();
+      RunOutcomes outcomes = RunChoice.outcomes(folder, run);
       Reversal reversal =
           new Reversal(
               place.deliveredOf(run),

@@ -77,6 +77,9 @@ public record KnownSource(
                     + " is gone: what it delivered counts as known only as far as exports show it.");
         continue;
       }
+      if (session.reliesOn(run)) {
+        RunChoice.verifyDelivered(folder, run);
+      }
       Delivered delivered = new Delivered(run.name(), folder.run(run.name()).deliveredOf(run));
       sources.add(
           new KnownSource(

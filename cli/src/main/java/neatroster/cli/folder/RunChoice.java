@@ -15,6 +15,7 @@ import neatroster.disk.DiskTrouble;
 import neatroster.register.Run;
 import neatroster.runs.RunDocument;
 import neatroster.runs.RunFolder;
+import neatroster.runs.RunOutcomes;
 
 /** A run that a command names, as it was packed. */
 public final class RunChoice {
@@ -133,6 +134,11 @@ public final class RunChoice {
     }
   }
 
+  /** What became of the changes of a run. */
+  public static RunOutcomes outcomes(RosterFolder folder, Run run) {
+    return read(folder, run, RunFolder::outcomes);
+  }
+
   /** How many changes a run holds. */
   public static int changes(RosterFolder folder, Run run) {
     int[] count = {0};
@@ -207,6 +213,18 @@ public final class RunChoice {
           folder.shown("runs/" + run.name() + "/" + RunFolder.delivered(run))
               + " is not as confirm wrote it, so it does not say any more what the platform took. Run"
               + " neat-roster confirm again.",
+          null);
+    }
+  }
+
+  /** Sees to it that what counts as delivered of a run stands there as it was written. */
+  static void verifyDelivered(RosterFolder folder, Run run) {
+    if (!read(folder, run, of -> of.isAsDelivered(run))) {
+      throw Problem.unreadable(
+          folder.shown("runs/" + run.name() + "/" + RunFolder.delivered(run))
+              + " is not as it was written, so it does not say any more what was delivered. Put its"
+              + " files back as they were; or take the folder of the run away and put a new export"
+              + " of the platform into known/.",
           null);
     }
   }

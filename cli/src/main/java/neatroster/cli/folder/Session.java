@@ -14,6 +14,7 @@ import neatroster.core.model.OwnField;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
+import neatroster.register.Run;
 import neatroster.core.state.KnownUsers;
 import neatroster.disk.DiskTrouble;
 import neatroster.register.FolderLock;
@@ -27,6 +28,7 @@ public final class Session {
   private Settings settings;
   private Predicate<KnownSource> isLookedAt = source -> true;
   private Map<String, Path> readings = Map.of();
+  private Optional<String> confirmed = Optional.empty();
 
   /**
    * A session.
@@ -108,6 +110,7 @@ public final class Session {
     other.settings = settings();
     other.isLookedAt = among;
     other.readings = readings;
+    other.confirmed = confirmed;
     return other;
   }
 
@@ -127,6 +130,16 @@ public final class Session {
     if (!fields.isEmpty()) {
       settings = settings().withFields(fields);
     }
+  }
+
+  /** Finds out anew what became of a run: whatever its folder says of that is not relied on. */
+  public void confirming(Run run) {
+    confirmed = Optional.of(run.name());
+  }
+
+  /** Whether what a run's folder says of its delivery is relied on. */
+  boolean reliesOn(Run run) {
+    return !confirmed.equals(Optional.of(run.name()));
   }
 
   /** Whether something of the folder that says what the platform holds is looked at. */
