@@ -61,8 +61,7 @@ public final class RunOutcomes {
                     .filter(one -> cells.size() == 3 && one.word().equals(cells.get(1)))
                     .findFirst();
             outcomes.all.put(
-                cells.get(0),
-                new Kept(kind.orElseThrow(RunOutcomes::damaged), cells.get(2)));
+                cells.get(0), new Kept(kind.orElseThrow(RunOutcomes::damaged), cells.get(2)));
           });
     }
     return outcomes;

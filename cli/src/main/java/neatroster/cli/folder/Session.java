@@ -14,10 +14,10 @@ import neatroster.core.model.OwnField;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
-import neatroster.register.Run;
 import neatroster.core.state.KnownUsers;
 import neatroster.disk.DiskTrouble;
 import neatroster.register.FolderLock;
+import neatroster.register.Run;
 
 /** What one command works in: where it stands, its roster folder, its settings, its screen. */
 public final class Session {

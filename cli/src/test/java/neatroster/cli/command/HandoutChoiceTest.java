@@ -191,6 +191,6 @@ class HandoutChoiceTest {
     assertThatThrownBy(() -> filter("--group", "Watsh")).hasMessageContaining("“Watch” meant?");
     assertThatThrownBy(() -> filter("--site", "Pier")).hasMessageContaining("no site “Pier”");
     assertThatThrownBy(() -> filter("--user", "amalowe")).hasMessageContaining("no user");
-    assertThatThrownBy(() -> filter("--run", "2027-01-12-1")).hasMessageContaining("no run");
+    assertThatThrownBy(() -> filter("--run", "2027-01-12-1")).hasMessageContaining("No run");
   }
 }
