@@ -260,6 +260,7 @@ class AfterAHitchIT {
       JsonNode again = json("pack", "runs/" + run + "/failed/users.csv");
       assertThat(again.get("counts").get("users").has("suspend")).isFalse();
       assertThat(again.get("counts").has("withdrawals")).isFalse();
+      assertThat(again.get("unasked").asInt()).isZero();
     }
   }
 

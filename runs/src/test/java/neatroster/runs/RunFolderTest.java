@@ -148,6 +148,11 @@ class RunFolderTest {
     folder.taken().read(change -> taken.add(change.key()));
     assertThat(taken).containsExactly("bfinch");
     assertThat(folder.outcomes().is(RunOutcomes.Kind.MISSING, ANA)).isTrue();
+    Run.Confirmed confirmed = new Run.Confirmed(Instant.EPOCH, folder.digest("taken"), 2);
+    Run run = run(folder, Optional.of(confirmed), "2027-01-12T09:00:00Z");
+    assertThat(folder.isAsDelivered(run)).isTrue();
+    Files.writeString(folder.place().resolve("taken/users.csv"), "change,username\n");
+    assertThat(folder.isAsDelivered(run)).isFalse();
 
     // All is there now: nothing of what was missing stays behind.
     assertThat(ask(folder, true, change -> Outcome.AS_ASKED).failedRows()).isEmpty();
@@ -250,6 +255,11 @@ class RunFolderTest {
     assertThat(folder.edited()).containsExactly("plain/users.csv");
     assertThat(folder.document().orElseThrow().notices()).containsExactly("1 difference left");
     assertThat(folder.mayHoldPasswords()).isTrue();
+
+    RunFolder bare = packed(ANA);
+    Files.writeString(bare.place().resolve("run.json"), "{}");
+    assertThat(bare.document().orElseThrow().notices()).isEmpty();
+    assertThat(bare.edited()).isEmpty();
 
     RunFolder damaged = packed(ANA);
     Files.writeString(damaged.place().resolve("run.json"), "{\"files\":");

@@ -3,6 +3,8 @@ package neatroster.core.compare;
 import java.time.LocalDate;
 import java.util.List;
 import neatroster.core.check.CheckResult;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SourceNote;
 import neatroster.core.model.KnownUser;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
@@ -85,10 +87,16 @@ public final class Comparison {
       // Whoever is left out is not absent, and which row was whose cannot be told.
       new Absences(scope, coverage).run();
     }
-    if (!coverage.coversUsers() && !scope.hasLeftOutAnything()) {
+    if (!coverage.coversUsers() && !scope.hasLeftOutAnything() && !areAllGivenBack()) {
       scope.receiver.unasked(unasked());
     }
     Withdrawals.ofRemoved(scope);
+  }
+
+  /** Whether all that is given is rows that came back to be mended: they name nobody else. */
+  private boolean areAllGivenBack() {
+    List<SheetReading> sheets = resolved.rows().sheets();
+    return !sheets.isEmpty() && sheets.stream().allMatch(SourceNote::isExcerpt);
   }
 
   /** How many accounts of the platform no row is about. */
