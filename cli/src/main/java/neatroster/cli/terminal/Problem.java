@@ -26,11 +26,6 @@ public final class Problem extends RuntimeException {
     return new Problem(Exit.FINDINGS, message, null);
   }
 
-  /** Something was delivered, and not all of it. */
-  public static Problem inPart(String message, Throwable cause) {
-    return new Problem(Exit.IN_PART, message, cause);
-  }
-
   public int exit() {
     return exit;
   }

@@ -8,7 +8,6 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
-import neatroster.core.model.Table;
 
 /**
  * One thing that is wrong.
@@ -175,15 +174,5 @@ public record Finding(
           List.copyOf(related),
           doubtsRelated);
     }
-  }
-
-  /** What the rows of a table are called in a sentence about one of them. */
-  static String rowWord(Table table) {
-    return switch (table) {
-      case USERS -> "user";
-      case COURSES -> "course";
-      case GROUPS -> "group";
-      case ENROLLMENTS -> "enrollment";
-    };
   }
 }

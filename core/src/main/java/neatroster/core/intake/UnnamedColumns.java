@@ -5,13 +5,11 @@ import java.util.List;
 
 /** The columns of a sheet that no header and no field names, and in which something stands. */
 public final class UnnamedColumns {
-  private final SheetReading sheet;
   private final List<Column> unnamed = new ArrayList<>();
   private final int[] firstRow;
 
   /** The columns of a sheet whose rows will be added. */
   public UnnamedColumns(SheetReading sheet) {
-    this.sheet = sheet;
     for (Column column : sheet.columns()) {
       if (column.header().isEmpty()
           && column.field().isEmpty()
@@ -22,11 +20,6 @@ public final class UnnamedColumns {
       }
     }
     firstRow = new int[unnamed.size()];
-  }
-
-  /** Whether the sheet is the one these columns are of. */
-  public boolean areOf(SheetReading other) {
-    return sheet == other;
   }
 
   /** Whether there are none, whatever the rows hold. */

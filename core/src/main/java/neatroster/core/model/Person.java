@@ -5,10 +5,6 @@ package neatroster.core.model;
  * address, else the full name with birth date and site. Each part is empty where it is not known.
  */
 public record Person(String id, String email, String fullName, String birthDate, String site) {
-  /** Whether anything but the name tells this person apart. */
-  public boolean hasOwnMark() {
-    return !id.isEmpty() || !email.isEmpty();
-  }
 
   /** The full name with birth date and site as one key. */
   public String nameKey() {
