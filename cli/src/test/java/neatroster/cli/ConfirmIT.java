@@ -241,7 +241,12 @@ class ConfirmIT {
     Program.Result edited = school.run(undo);
     assertThat(edited.exit()).isEqualTo(3);
     assertThat(edited.err()).contains("taken is not as confirm wrote it");
+    // As where confirm is killed before it is recorded: the way out that is told is one.
+    Program.Result preview = school.run("preview");
+    assertThat(preview.exit()).isEqualTo(3);
+    assertThat(preview.err()).contains("neat-roster confirm " + run);
     school.run("confirm", "--reported", "r.csv");
+    assertThat(school.run("preview").exit()).isZero();
     assertThat(school.run(undo).exit()).isZero();
   }
 }

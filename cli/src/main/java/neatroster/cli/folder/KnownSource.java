@@ -77,17 +77,18 @@ public record KnownSource(
                     + " is gone: what it delivered counts as known only as far as exports show it.");
         continue;
       }
-      if (session.reliesOn(run)) {
-        RunChoice.verifyDelivered(folder, run);
-      }
       Delivered delivered = new Delivered(run.name(), folder.run(run.name()).deliveredOf(run));
-      sources.add(
+      KnownSource source =
           new KnownSource(
               folder.shown(changes),
               run.deliveredAt().get(),
               Optional.empty(),
               Optional.of(delivered),
-              false));
+              false);
+      if (session.looksAt(source) && session.reliesOn(run)) {
+        RunChoice.verifyDelivered(folder, run);
+      }
+      sources.add(source);
     }
   }
 }

@@ -222,9 +222,12 @@ public final class RunChoice {
     if (!read(folder, run, of -> of.isAsDelivered(run))) {
       throw Problem.unreadable(
           folder.shown("runs/" + run.name() + "/" + RunFolder.delivered(run))
-              + " is not as it was written, so it does not say any more what was delivered. Put its"
-              + " files back as they were; or take the folder of the run away and put a new export"
-              + " of the platform into known/.",
+              + " is not as it was written, so it does not say any more what was delivered. "
+              + (run.confirmed().isPresent()
+                  ? "Find it out anew: neat-roster confirm " + run.name() + ". Or put"
+                  : "Put")
+              + " its files back as they were; or take the folder of the run away and put a new"
+              + " export of the platform into known/.",
           null);
     }
   }

@@ -23,7 +23,7 @@ public final class FieldDifferences {
   private static final Set<Field> NAMES =
       EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
 
-  /** Fields that tell who or what a record is about, are shown by nothing, or are changed else. */
+  /** Fields that tell who or what a record is about, or are changed in ways of their own. */
   private static final Set<Field> NOT_COMPARED =
       EnumSet.of(
           Field.USERNAME,
@@ -79,8 +79,7 @@ public final class FieldDifferences {
       KnownRecord there,
       boolean isWholeName) {
     List<Difference> differences = new ArrayList<>();
-    boolean isNameCompared =
-        there.hasOnlyFullName() ? isWholeName && !isSameName(there, asked) : true;
+    boolean isNameCompared = !there.hasOnlyFullName() || (isWholeName && !isSameName(there, asked));
     asked.forEach(
         (field, value) -> {
           boolean isCompared =
