@@ -2,6 +2,7 @@ package neatroster.core;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import neatroster.core.check.CheckResult;
@@ -10,6 +11,7 @@ import neatroster.core.check.pass.Checker;
 import neatroster.core.grid.SheetName;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SheetsInView;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.KnownUsers;
@@ -34,7 +36,8 @@ public final class Rosters {
         unread.add(new Roster.Unread(sheet.name(), e, false));
       }
     }
-    return new Roster(readings, unread, order);
+    return new Roster(
+        SheetsInView.understand(readings, Map.of(), List::of, settings), unread, order);
   }
 
   public static CheckResult check(TextSheet... sheets) {

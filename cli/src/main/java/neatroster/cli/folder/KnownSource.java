@@ -40,15 +40,24 @@ public record KnownSource(
 
   /** Everything that says what the platform holds, the newest first. */
   static List<KnownSource> of(Session session) {
-    List<KnownSource> sources = new ArrayList<>();
-    List<FileArgument> exports = new ArrayList<>();
+    List<KnownSource> sources = new ArrayList<>(exports(session));
     session
         .folder()
         .ifPresent(
             folder -> {
-              exports.addAll(folder.knownFiles());
-              delivered(session, folder, sources);
+              List<KnownSource> delivered = new ArrayList<>();
+              delivered(session, folder, delivered);
+              delivered.stream().filter(session::looksAt).forEach(sources::add);
             });
+    sources.sort(Comparator.comparing(KnownSource::at).reversed());
+    return sources;
+  }
+
+  /** The exports of the platform, and its answer. */
+  static List<KnownSource> exports(Session session) {
+    List<KnownSource> sources = new ArrayList<>();
+    List<FileArgument> exports = new ArrayList<>();
+    session.folder().ifPresent(folder -> exports.addAll(folder.knownFiles()));
     int ofFolder = exports.size();
     session.known().forEach(argument -> exports.add(session.file(argument)));
     // What is seen for the first time at once is of one time.
@@ -56,7 +65,6 @@ public record KnownSource(
     sources.addAll(dated.subList(0, ofFolder));
     sources.removeIf(source -> !session.looksAt(source));
     sources.addAll(dated.subList(ofFolder, dated.size()));
-    sources.sort(Comparator.comparing(KnownSource::at).reversed());
     return sources;
   }
 

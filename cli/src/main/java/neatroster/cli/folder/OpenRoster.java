@@ -17,17 +17,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 import neatroster.cli.terminal.Problem;
-import neatroster.cli.terminal.Screen;
 import neatroster.core.grid.HelperSheet;
 import neatroster.core.grid.Sheet;
 import neatroster.core.grid.SheetName;
 import neatroster.core.grid.UnreadableSheetException;
-import neatroster.core.intake.CourseNames;
 import neatroster.core.intake.SheetPlanException;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SheetsInView;
 import neatroster.core.intake.SourceNote;
-import neatroster.core.model.RoleWords;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
@@ -55,6 +54,7 @@ public final class OpenRoster implements Closeable {
   private final Set<Path> paths = new HashSet<>();
   private Path standardInput;
   private Roster roster;
+  private OpenRoster exports;
 
   private final Settings settings;
   private final Map<Path, Stamp> stamps = new LinkedHashMap<>();
@@ -105,7 +105,7 @@ public final class OpenRoster implements Closeable {
       }
       open.memory.remark(Runtime.getRuntime().maxMemory()).ifPresent(session.screen()::remark);
       open.paths.addAll(session.knownPaths());
-      open.settleClassLists(session.screen());
+      open.understandTogether(session, () -> open.exports(session));
       open.roster = new Roster(open.readings, open.unread, open.order, open.arranged(session));
       return open;
     } catch (SheetPlanException e) {
@@ -140,7 +140,7 @@ public final class OpenRoster implements Closeable {
     OpenRoster open = new OpenRoster(session.settings());
     try {
       sources.forEach(source -> source.export().ifPresent(open::addKept));
-      open.settleClassLists(session.screen());
+      open.understandTogether(session, List::of);
       open.roster = new Roster(open.readings, open.unread, open.order);
       return open;
     } catch (SheetPlanException e) {
@@ -193,37 +193,34 @@ public final class OpenRoster implements Closeable {
     }
   }
 
-  /**
-   * Which lists of people are lists of a course's people can be told when all courses are known.
-   */
-  private void settleClassLists(Screen screen) {
-    CourseNames courses = CourseNames.of(readings, settings.courseAliases());
+  /** The exports of the platform, opened when they are asked for and closed with the sheets. */
+  private List<SheetReading> exports(Session session) {
+    if (exports == null) {
+      exports = ofExports(session, KnownSource.exports(session));
+    }
+    return exports.readings;
+  }
+
+  /** What a sheet is can be told when all sheets are open. */
+  private void understandTogether(Session session, Supplier<List<SheetReading>> known) {
+    List<SheetReading> understood =
+        SheetsInView.understand(readings, courseOfSheet, known, settings);
     for (int i = 0; i < readings.size(); i++) {
       SheetReading before = readings.get(i);
-      SheetReading settled = settled(before, courses);
+      SheetReading settled = understood.get(i);
       readings.set(i, settled);
       boolean said =
           courseOfSheet.containsKey(before) || before.plan().flatMap(SheetPlan::course).isPresent();
       if (settled.courseOfAll().isPresent() && !said) {
         // Whoever did not mean it must hear of it before a whole list is in the wrong course.
-        screen.remark(
-            settled.name()
-                + " is read as the class list of "
-                + settled.courseOfAll().get()
-                + ", which its name or a title names.");
+        session
+            .screen()
+            .remark(
+                settled.name()
+                    + " is read as the class list of "
+                    + settled.courseOfAll().get()
+                    + ", which its name or a title names.");
       }
-    }
-  }
-
-  private SheetReading settled(SheetReading reading, CourseNames courses) {
-    try {
-      return reading.enrollingIn(
-          courses,
-          word -> settings.roles().number(word) != RoleWords.NONE,
-          Optional.ofNullable(courseOfSheet.get(reading)));
-    } catch (UnreadableSheetException e) {
-      // The check comes to the same place and says so.
-      return reading;
     }
   }
 
@@ -463,6 +460,9 @@ public final class OpenRoster implements Closeable {
   @Override
   public void close() {
     try {
+      if (exports != null) {
+        exports.close();
+      }
       for (SheetFile file : files) {
         file.close();
       }

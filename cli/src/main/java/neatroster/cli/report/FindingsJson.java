@@ -5,8 +5,11 @@ import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
+import neatroster.core.check.Ledger;
 import neatroster.core.grid.Place;
 import neatroster.core.grid.SheetName;
+import neatroster.core.intake.Column;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 
@@ -21,14 +24,7 @@ public final class FindingsJson {
       counts.put(table.word(), result.counts().get(table));
     }
     return Json.of("check")
-        .list(
-            "sheets",
-            result.roster().sheets(),
-            sheet ->
-                name(sheet.name())
-                    .put("table", sheet.table().word())
-                    .put("rows", result.rows().get(sheet))
-                    .putPosition("headerRow", sheet.headerRow()))
+        .list("sheets", result.roster().sheets(), sheet -> sheet(sheet, result.ledger().of(sheet)))
         .put(
             "counts",
             counts
@@ -45,6 +41,21 @@ public final class FindingsJson {
                     .put("value", accepted.getKey().value().orElse(null))
                     .put("why", accepted.getKey().why())
                     .put("count", accepted.getValue()));
+  }
+
+  private static JsonObject sheet(SheetReading sheet, Ledger.Entry entry) {
+    return name(sheet.name())
+        .put("table", sheet.table().word())
+        .put("rows", entry.rows())
+        .putPosition("headerRow", sheet.headerRow())
+        .put("newRows", entry.newRows())
+        .put("joinedRows", entry.joinedRows())
+        .put("leftOutRows", entry.leftOutRows())
+        .put("skippedRows", entry.skippedRows())
+        .put("enrollments", entry.enrollments())
+        .put("repeatedEnrollments", entry.repeatedEnrollments())
+        .put("leftOutEnrollments", entry.leftOutEnrollments())
+        .put("unusedColumns", entry.unusedColumns().stream().map(Column::header).toList());
   }
 
   /** What stands under {@code findings}. */

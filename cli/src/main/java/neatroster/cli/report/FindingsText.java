@@ -49,12 +49,15 @@ public final class FindingsText {
     }
     bySheet.forEach(
         (sheet, range) -> {
+          heading(result, sheet);
           if (range[1] > range[0]) {
-            screen.line(screen.bold(sheet.toString()) + read(result, sheet));
             sheet(result.findings().subList(range[0], range[1]), alike);
             screen.line("");
           }
         });
+    if (result.findings().isEmpty()) {
+      screen.line("");
+    }
     result
         .accepted()
         .entrySet()
@@ -92,13 +95,18 @@ public final class FindingsText {
             + ")";
   }
 
-  private String read(CheckResult result, SheetName name) {
+  private void heading(CheckResult result, SheetName name) {
+    String became = "";
     for (SheetReading sheet : result.roster().sheets()) {
       if (sheet.name().equals(name)) {
-        return screen.dim(" — " + Counted.tables(Map.of(sheet.table(), result.rows().get(sheet))));
+        became = ": " + LedgerText.line(sheet, result.ledger().of(sheet));
       }
     }
-    return "";
+    List<String> lines = TextWrap.lines(name + became, screen.width());
+    String first = lines.get(0);
+    int end = Math.min(first.length(), name.toString().length());
+    screen.line(screen.bold(first.substring(0, end)) + screen.dim(first.substring(end)));
+    lines.stream().skip(1).forEach(line -> screen.line("  " + screen.dim(line)));
   }
 
   private static String key(Finding finding) {

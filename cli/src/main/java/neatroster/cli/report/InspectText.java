@@ -277,7 +277,8 @@ public final class InspectText {
       return composed;
     }
     return switch (column.by()) {
-      case VALUES -> "  (by its values)";
+      case VALUES, LINKED ->
+          column.evidence().isEmpty() ? "  (by its values)" : "  (" + column.evidence() + ")";
       case SETTINGS -> "  (by your settings)";
       case NAME, SYNONYM -> "";
     };
@@ -290,6 +291,7 @@ public final class InspectText {
       case NUMBERED -> ", in numbered columns";
       case GRID -> ", marked in a column for each course";
       case CLASS_LIST -> ": the sheet is a class list";
+      case HEADINGS -> ", in the courses that headings between the rows name";
     };
   }
 }

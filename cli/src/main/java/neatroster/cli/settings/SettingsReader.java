@@ -286,7 +286,7 @@ public final class SettingsReader {
     YamlSection sites = section.section("sites");
     sites.only(List.of("new"));
     YamlSection users = section.section("users");
-    users.only(List.of("new", "known", "absent", "changed", "renamed", "removed"));
+    users.only(List.of("new", "known", "absent", "changed", "renamed", "removed", "class-lists"));
     YamlSection courses = section.section("courses");
     courses.only(List.of("new", "known", "absent", "changed", "removed"));
     YamlSection groups = section.section("groups");
@@ -328,7 +328,8 @@ public final class SettingsReader {
         courses.choice("removed", removed, false),
         users.choice("renamed", ordered("refuse", false, "follow", true), false),
         freshGroups.equals("create"),
-        false);
+        false,
+        users.choice("class-lists", ordered("may-not-add", false, "may-add", true), false));
   }
 
   private static Policy.OfTable ofTable(

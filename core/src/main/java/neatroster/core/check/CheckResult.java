@@ -22,6 +22,7 @@ public final class CheckResult {
   private final FindingList findings;
   private final Map<Accepted, Integer> accepted;
   private Wanted wanted;
+  private Ledger ledger;
 
   /**
    * A result.
@@ -31,6 +32,7 @@ public final class CheckResult {
    * @param counts for each table its rows in all sheets
    * @param findings everything found, in the order of sheet, row and column
    * @param accepted the settings' exceptions, each with how often it was met
+   * @param wanted what is asked for, where the findings change nothing of it; else null
    */
   public CheckResult(
       Settings settings,
@@ -38,13 +40,15 @@ public final class CheckResult {
       Map<SheetReading, Integer> rows,
       Map<Table, Integer> counts,
       FindingList findings,
-      Map<Accepted, Integer> accepted) {
+      Map<Accepted, Integer> accepted,
+      Wanted wanted) {
     this.settings = settings;
     this.resolved = resolved;
     this.rows = rows;
     this.counts = counts;
     this.findings = findings;
     this.accepted = accepted;
+    this.wanted = wanted;
   }
 
   /** What was checked. */
@@ -80,6 +84,14 @@ public final class CheckResult {
     return wanted;
   }
 
+  /** What became of the rows of each sheet. */
+  public Ledger ledger() {
+    if (ledger == null) {
+      ledger = Ledger.of(wanted());
+    }
+    return ledger;
+  }
+
   /** The rows that were checked. */
   public Roster roster() {
     return resolved.rows();
@@ -88,6 +100,7 @@ public final class CheckResult {
   /** The same with findings that another command made. */
   public CheckResult with(List<Finding> more) {
     wanted = null;
+    ledger = null;
     findings.addInOrder(more, roster().sheets().stream().map(SheetReading::name).toList());
     return this;
   }

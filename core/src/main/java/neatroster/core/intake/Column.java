@@ -12,8 +12,11 @@ import neatroster.core.model.Field;
  * @param field what it holds, or empty where no field claims it
  * @param by how the field was told, or null where there is none
  * @param looks what its values look like besides
+ * @param evidence for a field that the values tell what they have to do with it, or empty: “12 of
+ *     12 are names in people.csv”
  */
-public record Column(int index, String header, Optional<Field> field, By by, Looks looks) {
+public record Column(
+    int index, String header, Optional<Field> field, By by, Looks looks, String evidence) {
   /** What the values of a column look like. */
   public enum Looks {
     /** Nothing in particular. */
@@ -29,6 +32,11 @@ public record Column(int index, String header, Optional<Field> field, By by, Loo
   /** A column whose field and header say whether it is secret. */
   public Column(int index, String header, Optional<Field> field, By by) {
     this(index, header, field, by, isSecret(header, field) ? Looks.SECRET : Looks.PLAIN);
+  }
+
+  /** A column whose values look like something. */
+  public Column(int index, String header, Optional<Field> field, By by, Looks looks) {
+    this(index, header, field, by, looks, "");
   }
 
   private static boolean isSecret(String header, Optional<Field> field) {
@@ -57,6 +65,11 @@ public record Column(int index, String header, Optional<Field> field, By by, Loo
     return other.isEmpty() && secret() ? column.asSecret() : column;
   }
 
+  /** The same column with a field that its values tell. */
+  Column linked(Field other, String why) {
+    return new Column(index, header, Optional.of(other), By.LINKED, Looks.PLAIN, why);
+  }
+
   /** How a column's field was told. */
   public enum By {
     /** The header is the field's own name. */
@@ -65,6 +78,8 @@ public record Column(int index, String header, Optional<Field> field, By by, Loo
     SYNONYM,
     /** The values look like it. */
     VALUES,
+    /** The values stand in other sheets, or in what the platform holds. */
+    LINKED,
     /** The settings say so. */
     SETTINGS;
 

@@ -90,7 +90,8 @@ final class ColumnGuesser {
       if (row.filled() > 1) {
         break;
       }
-      titles.add(new SkippedRow(row.number(), "title"));
+      String text = row.cells().stream().filter(c -> !c.isEmpty()).findFirst().orElse("");
+      titles.add(new SkippedRow(row.number(), "title", NoData.namesPerson(text) ? text : ""));
     }
     long narrow = rows.stream().filter(row -> row.filled() == 1).count() - titles.size();
     boolean clear = titles.size() <= 5 && narrow * 5 < rows.size() - titles.size();

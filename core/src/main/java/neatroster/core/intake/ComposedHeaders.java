@@ -232,6 +232,14 @@ final class ComposedHeaders {
     return words;
   }
 
+  /** Whether a header ends, or begins, with a word for a number that something has. */
+  static boolean saysNumber(String header) {
+    List<String> words = split(header);
+    return !words.isEmpty()
+        && (NUMBERS.contains(words.get(words.size() - 1)) || NUMBERS.contains(words.get(0)))
+        && words.stream().noneMatch(PHONES::contains);
+  }
+
   /** Whether a header says that a column counts, and nothing of what. */
   static boolean isBareNumber(String header) {
     List<String> words = split(header);

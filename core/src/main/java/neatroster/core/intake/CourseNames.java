@@ -16,27 +16,46 @@ import neatroster.core.model.Table;
 import neatroster.core.text.Cleaning;
 
 /** The courses that a roster lists, by code, by alias, and by a title that only one of them has. */
-public final class CourseNames {
+final class CourseNames {
   private static final String SEVERAL = "";
+  private static final Heading NO_HEADING = new Heading("", "");
+  private static final int LONGEST_HEADING = 120;
+
+  private static final Pattern PARTS = Pattern.compile("\\s*[:–—|()\\[\\]]\\s*|\\s+-\\s+");
+
+  private static final Pattern NUMBERING =
+      Pattern.compile("^\\s*(?:[•·▪◦●○‣*#–—-]+\\s*|\\(?\\d{1,3}(?:\\.\\d{1,3})*[.):]\\s*)+");
+
+  private static final Pattern REMARK = Pattern.compile("\\s*[(\\[][^()\\[\\]]*[)\\]]\\s*$");
 
   private final Map<String, String> codeOfName = new HashMap<>();
   private final Set<String> exact = new HashSet<>();
   private final Map<String, String> codes = new LinkedHashMap<>();
+  private final Map<String, Heading> groups = new HashMap<>();
 
   private CourseNames() {}
+
+  /**
+   * What a heading among people names.
+   *
+   * @param course the code of the course
+   * @param group the name of a group of it, or empty
+   */
+  record Heading(String course, String group) {}
 
   /**
    * Reads the courses of some sheets.
    *
    * @param aliases other names of courses, each with the code
    */
-  public static CourseNames of(List<SheetReading> sheets, Map<String, String> aliases) {
+  static CourseNames of(List<SheetReading> sheets, Map<String, String> aliases) {
     CourseNames names = new CourseNames();
     for (SheetReading sheet : sheets) {
       if (sheet.table() == Table.COURSES) {
         names.addAll(sheet);
       }
     }
+    sheets.stream().filter(sheet -> sheet.table() == Table.GROUPS).forEach(names::addGroups);
     aliases.forEach((alias, code) -> names.codeOfName.putIfAbsent(fold(alias), code));
     return names;
   }
@@ -48,6 +67,51 @@ public final class CourseNames {
       // The check says so when it reads the sheet; the courses up to there are known.
       return;
     }
+  }
+
+  private void addGroups(SheetReading sheet) {
+    try {
+      sheet.read(
+          row -> {
+            Optional<String> course = named(row.text(Field.COURSE));
+            if (course.isPresent() && row.has(Field.NAME)) {
+              Heading group = new Heading(course.get(), row.text(Field.NAME));
+              groups.merge(
+                  fold(group.group()), group, (one, other) -> one.equals(other) ? one : NO_HEADING);
+            }
+          });
+    } catch (UnreadableSheetException e) {
+      // The check says so when it reads the sheet; the groups up to there are known.
+      return;
+    }
+  }
+
+  /** The course, or the group of one, that the text of a heading is a name of, if it is one. */
+  Optional<Heading> heading(String text) {
+    String bare = NUMBERING.matcher(Cleaning.clean(text)).replaceFirst("");
+    bare = REMARK.matcher(bare).replaceFirst("").replaceFirst("[\\s:.–—-]+$", "");
+    Optional<String> course = named(bare).or(() -> named(text));
+    if (course.isEmpty() && text.length() < LONGEST_HEADING) {
+      course = partOf(text);
+    }
+    Heading group = groups.getOrDefault(fold(bare), NO_HEADING);
+    return course
+        .map(code -> new Heading(code, ""))
+        .or(() -> group.course().isEmpty() ? Optional.empty() : Optional.of(group));
+  }
+
+  /**
+   * The course that a part of a heading between dashes, colons or brackets names, or whose code
+   * with a digit in it stands there; a person’s name has none of these.
+   */
+  private Optional<String> partOf(String text) {
+    for (String part : PARTS.split(text, -1)) {
+      Optional<String> course = named(part);
+      if (course.isPresent()) {
+        return course;
+      }
+    }
+    return mentioned(text).filter(code -> code.chars().anyMatch(Character::isDigit));
   }
 
   private void add(String code, String title) {
@@ -62,12 +126,12 @@ public final class CourseNames {
   }
 
   /** Whether no course is listed. */
-  public boolean isEmpty() {
+  boolean isEmpty() {
     return codeOfName.isEmpty();
   }
 
   /** The code of the course that a text is a name of; its very letters come first. */
-  public Optional<String> named(String text) {
+  Optional<String> named(String text) {
     String clean = Cleaning.clean(text);
     if (exact.contains(clean)) {
       return Optional.of(clean);
@@ -76,7 +140,7 @@ public final class CourseNames {
   }
 
   /** The code of the one course that a text names or mentions by its code. */
-  public Optional<String> mentioned(String text) {
+  Optional<String> mentioned(String text) {
     Optional<String> named = named(text);
     if (named.isPresent()) {
       return named;

@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
@@ -347,6 +349,45 @@ sealed interface Enrolling {
       derived.put(Field.ROLE, text(row, role), role);
       derived.put(Field.GROUP, text(row, group), group);
       receiver.accept(derived);
+    }
+  }
+
+  /**
+   * Everybody is in the course, or the group of one, that the nearest heading above names.
+   *
+   * @param headings by the number of their rows
+   */
+  record UnderHeadings(NavigableMap<Integer, CourseNames.Heading> headings, int role, int group)
+      implements Enrolling {
+    @Override
+    public Shape shape() {
+      return Shape.HEADINGS;
+    }
+
+    @Override
+    public boolean usesGroupColumn() {
+      return true;
+    }
+
+    @Override
+    public List<Integer> columns() {
+      return List.of();
+    }
+
+    @Override
+    public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
+      Map.Entry<Integer, CourseNames.Heading> above = headings.floorEntry(row.number());
+      if (above != null) {
+        RosterRow derived = row.derived();
+        String own = text(row, group);
+        derived.put(Field.COURSE, above.getValue().course(), -1);
+        derived.put(Field.ROLE, text(row, role), role);
+        derived.put(
+            Field.GROUP,
+            own.isEmpty() ? above.getValue().group() : own,
+            own.isEmpty() ? -1 : group);
+        receiver.accept(derived);
+      }
     }
   }
 

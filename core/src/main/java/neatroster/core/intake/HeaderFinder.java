@@ -109,7 +109,25 @@ final class HeaderFinder {
     if (early.isEmpty()) {
       throw UnreadableSheetException.empty("there is nothing in it");
     }
-    Found found = find(sheet, as, plan, early);
+    return finished(sheet, early, find(sheet, as, plan, early));
+  }
+
+  /**
+   * A sheet read with the headers in a row as another table.
+   *
+   * @param row the row of the headers, from 1
+   */
+  static Found at(Sheet sheet, int row, Table table) throws UnreadableSheetException {
+    List<EarlyRow> early = earlyRows(sheet, row);
+    for (EarlyRow each : early) {
+      if (each.number() == row) {
+        return finished(sheet, early, HeaderCandidate.of(each, table, -1).found(early));
+      }
+    }
+    throw new IllegalArgumentException("row " + row + " is blank");
+  }
+
+  private static Found finished(Sheet sheet, List<EarlyRow> early, Found found) {
     boolean counts = sheet.facts().writesEveryCell() && found.row() > 0 && found.lines().isEmpty();
     return found.with(areSpaced(early), counts ? usualWidth(early, found) : Integer.MAX_VALUE);
   }

@@ -133,7 +133,8 @@ public final class Names {
       String all = parts.suffix().isEmpty() ? honorifics : honorifics + " " + parts.suffix();
       return new Parts(parts.given(), parts.middle(), parts.family(), all);
     }
-    while (words.size() > 1 && SUFFIX.matcher(words.get(words.size() - 1)).matches()) {
+    // Behind one word alone it is the given name: “Park, Jun”.
+    while (words.size() > 2 && SUFFIX.matcher(words.get(words.size() - 1)).matches()) {
       suffix = words.remove(words.size() - 1) + (suffix.isEmpty() ? "" : " " + suffix);
     }
     String name = String.join(" ", words).replaceAll(",$", "");

@@ -6,8 +6,10 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
 import neatroster.core.grid.SheetRow;
+import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
+import neatroster.core.text.NameOrder;
 import neatroster.core.text.RowBlock;
 
 /**
@@ -17,6 +19,9 @@ import neatroster.core.text.RowBlock;
 final class NoData {
   /** The example is the first row of a starter sheet, or not far below what was put above it. */
   private static final int ROWS_OF_EXAMPLE = 200;
+
+  private static final List<Field> NAME_FIELDS =
+      List.of(Field.FULL_NAME, Field.GIVEN_NAME, Field.FAMILY_NAME);
 
   private static final Set<String> TOTALS =
       Set.of(
@@ -50,6 +55,18 @@ final class NoData {
           "average",
           "mean",
           "median",
+          "standard deviation",
+          "std dev",
+          "std. dev",
+          "stdev",
+          "variance",
+          "standardabweichung",
+          "écart type",
+          "écart-type",
+          "desviación estándar",
+          "desviación típica",
+          "media",
+          "desvio padrão",
           "maximum",
           "minimum",
           "durchschnitt",
@@ -70,7 +87,7 @@ final class NoData {
   /** A count at the end of a list of names, told by its number or its colon. */
   private static final Pattern COUNT =
       Pattern.compile(
-          "(?:total|sum|count|number of|gesamt|summe|anzahl|nombre(?: de)?|n[uú]mero(?: de)?|teilnehmende"
+          "(?:total|sum|count|number of|present|absent|anwesend|présents|presentes|gesamt|summe|anzahl|nombre(?: de)?|n[uú]mero(?: de)?|teilnehmende"
               + "|teilnehmer|persons?|people|participants?|participantes?|personnes?|personas)\\b[^@]{0,40}?"
               + "(?:[:=]\\s*\\d*|\\s\\d+)(?:\\s+\\p{L}+)?\\.?",
           Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
@@ -82,16 +99,33 @@ final class NoData {
               + " (?:list|report)|ende der liste|fin de la liste|fin de lista|fim da lista)\\b.*",
           Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
 
+  /** The foot of a printed page, whatever stands before it. */
+  private static final Pattern PAGE =
+      Pattern.compile(
+          "(?iU).{0,60}(?<!\\p{L})(?:page|seite|página|pagina|pág\\.?|strona|sida|sayfa)\\s+\\d+"
+              + "(?:\\s*(?:of|von|de|di|z|av|/)\\s*\\d+)?\\)?");
+
+  /** What people type to try a form or a gradebook out. */
+  private static final Pattern TEST_ENTRY =
+      Pattern.compile("(?i)test[, ]+(?:test|student|user)|(?:student|user)[, ]+test");
+
   private final Table table;
   private final List<Column> columns;
+  private final SheetReading reading;
+  private final int[] nameColumns;
   private int rowsSeen;
   private final int first;
   private final int lengthOfHeader;
   private final int beginOfHeader;
 
-  NoData(Table table, List<Column> columns) {
-    this.table = table;
-    this.columns = columns;
+  NoData(SheetReading reading) {
+    this.reading = reading;
+    this.table = reading.table();
+    this.columns = reading.columns();
+    nameColumns =
+        table != Table.USERS
+            ? new int[0]
+            : NAME_FIELDS.stream().filter(reading::has).mapToInt(reading::indexOf).toArray();
     int firstNamed = -1;
     for (Column column : columns) {
       if (firstNamed < 0 && !column.header().isEmpty()) {
@@ -105,6 +139,9 @@ final class NoData {
 
   /** Why a row is no data, or null where it is. */
   String why(SheetRow row) {
+    if (reading.headings().containsKey(row.number())) {
+      return SkippedRow.HEADING;
+    }
     if (row.isSetAside()) {
       return "remark";
     }
@@ -129,10 +166,18 @@ final class NoData {
     if (at < 0) {
       return null;
     }
+    if (table == Table.USERS && isTestEntry(row)) {
+      return SkippedRow.TEST_ENTRY;
+    }
     if (filled > 3) {
-      return columns.size() > 3 && mayBeOfMarks(row.cell(at)) ? "total" : null;
+      return columns.size() > 3 && (mayBeOfMarks(row.cell(at)) || isTotal(row, at))
+          ? "total"
+          : null;
     }
     String text = row.cell(at).cleaned();
+    if (filled == 1 && table == Table.USERS && isAside(text)) {
+      return PAGE.matcher(text).matches() ? "footer" : "remark";
+    }
     if (OF_MARKS.contains(bare(text)) && columns.size() > 2) {
       return "total";
     }
@@ -149,11 +194,91 @@ final class NoData {
   }
 
   /**
+   * What in a row of people that is skipped may name a person all the same; empty where nothing.
+   */
+  String person(SheetRow row, String why) {
+    boolean mayBe =
+        table == Table.USERS
+            && !why.equals("repeated header")
+            && !why.equals(SkippedRow.EXAMPLE)
+            && !why.equals(SkippedRow.HEADING);
+    for (int i = 0; mayBe && i < row.size(); i++) {
+      String text = row.cell(i).cleaned();
+      if (why.equals(SkippedRow.TEST_ENTRY) && !text.isEmpty()) {
+        return text;
+      }
+      if (namesPerson(text)) {
+        return text;
+      }
+    }
+    return "";
+  }
+
+  /** Whether a text has an address, or a common given name before others. */
+  static boolean namesPerson(String text) {
+    return text.length() < 200
+        && PersonInLine.all(text).stream()
+            .anyMatch(
+                person ->
+                    person.isCertain()
+                        && (!person.email().isEmpty()
+                            || NameOrder.ends(person.name()).stream()
+                                .anyMatch(NameOrder::isGiven)));
+  }
+
+  /** A word for a total, and nothing but numbers beside it. */
+  private static boolean isTotal(SheetRow row, int at) {
+    if (row.cell(at).length() > 40 || !TOTALS.contains(bare(row.cell(at).cleaned()))) {
+      return false;
+    }
+    for (int i = at + 1; i < row.size(); i++) {
+      String cell = row.cell(i).cleaned();
+      if (!cell.isEmpty() && cell.codePoints().anyMatch(Character::isLetter)) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /** Whether a text is the foot of a printed page. */
+  static boolean isFoot(String text) {
+    return PAGE.matcher(text).matches();
+  }
+
+  /** Whether the only text in a row of people is no name: a day, a page’s foot, a sentence. */
+  private boolean isAside(String text) {
+    return PAGE.matcher(text).matches()
+        || DayWords.isDay(text)
+        || (columns.size() > 1
+            && text.indexOf('@') < 0
+            && text.indexOf(' ') > 0
+            && text.codePoints().anyMatch(Character::isLetter)
+            && PersonInLine.all(text).stream().noneMatch(PersonInLine::isPossible));
+  }
+
+  private boolean isTestEntry(SheetRow row) {
+    StringBuilder name = new StringBuilder();
+    for (Field field : NAME_FIELDS) {
+      if (reading.has(field)) {
+        Cell cell = row.cell(reading.indexOf(field));
+        if (cell.length() > 16) {
+          return false;
+        }
+        name.append(name.isEmpty() || cell.isEmpty() ? "" : " ").append(cell.cleaned());
+      }
+    }
+    return TEST_ENTRY.matcher(name).matches();
+  }
+
+  /**
    * Whether a row of a block is data at a glance: it is not one of the first, does not begin as the
    * header does, and its first value has no word that a total could have. No is no answer.
    */
   boolean isSurelyData(RowBlock block, int row) {
     if (rowsSeen < ROWS_OF_EXAMPLE) {
+      return false;
+    }
+    if (!reading.headings().isEmpty()) {
       return false;
     }
     int first = block.firstCell(row);
@@ -169,7 +294,10 @@ final class NoData {
         filled++;
       }
     }
-    return filled > 1 && !mayBeHeader(block, first) && !mayBeTotal(block, at);
+    return filled > 1
+        && !mayBeHeader(block, first)
+        && !mayBeTotal(block, at)
+        && !mayBeTestEntry(block, first);
   }
 
   private boolean mayBeHeader(RowBlock block, int firstCell) {
@@ -182,6 +310,36 @@ final class NoData {
         && (block.isOdd(cell)
             || (length == lengthOfHeader
                 && (block.text()[block.start(cell)] | 0x20) == beginOfHeader));
+  }
+
+  /** Whether the name of a row begins as what is typed to try a form out. */
+  private boolean mayBeTestEntry(RowBlock block, int firstCell) {
+    for (int column : nameColumns) {
+      int cell = firstCell + column;
+      int start = block.start(cell);
+      int length = block.end(cell) - start;
+      if (length >= 4
+          && length <= 16
+          && ((block.text()[start] | 0x20) == 't'
+              || (block.text()[start + length - 1] | 0x20) == 't')
+          && containsTest(block, start, length)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static boolean containsTest(RowBlock block, int start, int length) {
+    byte[] text = block.text();
+    for (int at = start; at + 4 <= start + length; at++) {
+      if ((text[at] | 0x20) == 't'
+          && (text[at + 1] | 0x20) == 'e'
+          && (text[at + 2] | 0x20) == 's'
+          && (text[at + 3] | 0x20) == 't') {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** Whether a text begins with a space of any kind, or may. */

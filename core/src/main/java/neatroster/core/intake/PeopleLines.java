@@ -28,16 +28,36 @@ final class PeopleLines implements Sheet {
   private static final double MOST = 0.8;
 
   private final Sheet lines;
-  private final boolean itemsOnly;
+  private final Items items;
   private final int firstRow;
   private boolean several;
   private boolean remarks;
   private boolean addresses;
 
-  private PeopleLines(Sheet lines, boolean itemsOnly, int firstRow) {
+  private PeopleLines(Sheet lines, Items items, int firstRow) {
     this.lines = lines;
-    this.itemsOnly = itemsOnly;
+    this.items = items;
     this.firstRow = firstRow;
+  }
+
+  /** Which lines of a list are people. */
+  private enum Items {
+    /** Any. */
+    ANY,
+    /** Those with a number or a sign before them, and who is a person beyond doubt. */
+    MARKED,
+    /** Those that the word processor has as items of a list. */
+    OF_KIND;
+
+    static Items of(List<Early> early) {
+      long ofKind = early.stream().filter(line -> line.kind() == SheetRow.Kind.ITEM).count();
+      long marked = early.stream().filter(line -> isItem(line.text(), line.kind())).count();
+      return isMost(ofKind, early) ? OF_KIND : isMost(marked, early) ? MARKED : ANY;
+    }
+
+    private static boolean isMost(long count, List<Early> of) {
+      return count >= 2 && count * 2 > of.size();
+    }
   }
 
   /** One of the first lines. */
@@ -54,9 +74,8 @@ final class PeopleLines implements Sheet {
     if (early.isEmpty() || (lines.isEmpty() && !narrow)) {
       return Optional.empty();
     }
-    long items = early.stream().filter(line -> line.kind() == SheetRow.Kind.ITEM).count();
-    boolean itemsOnly = items >= 2 && items * 2 > early.size();
-    int first = firstPerson(early, itemsOnly);
+    Items items = Items.of(early);
+    int first = firstPerson(early, items);
     int people = 0;
     int persons = 0;
     int below = 0;
@@ -68,7 +87,7 @@ final class PeopleLines implements Sheet {
       if (line.row() < first) {
         continue;
       }
-      if (isAside(line.text(), line.kind(), itemsOnly)) {
+      if (isAside(line.text(), line.kind(), items)) {
         plain = false;
         asides++;
         continue;
@@ -89,7 +108,7 @@ final class PeopleLines implements Sheet {
     }
     int start = early.get(0).row() == first ? 0 : first;
     return Optional.of(
-        new PeopleLines(lines.orElse(sheet), itemsOnly, start).found(early, names, emails));
+        new PeopleLines(lines.orElse(sheet), items, start).found(early, names, emails));
   }
 
   private HeaderFinder.Found found(List<Early> early, boolean names, boolean emails) {
@@ -104,7 +123,8 @@ final class PeopleLines implements Sheet {
     for (Early line : early) {
       boolean known = titles.stream().anyMatch(title -> title.row() == line.row());
       if (line.row() < firstRow && !known) {
-        titles.add(new SkippedRow(line.row(), "title"));
+        String person = NoData.namesPerson(line.text()) ? line.text() : "";
+        titles.add(new SkippedRow(line.row(), "title", person));
       }
     }
     return new HeaderFinder.Found(Table.USERS, 0, columns, titles, false, Optional.of(this));
@@ -148,9 +168,9 @@ final class PeopleLines implements Sheet {
     return lines;
   }
 
-  private static int firstPerson(List<Early> early, boolean itemsOnly) {
+  private static int firstPerson(List<Early> early, Items items) {
     for (Early line : early) {
-      if (!isAside(line.text(), line.kind(), itemsOnly)
+      if (!isAside(line.text(), line.kind(), items)
           && PersonInLine.all(line.text()).stream().allMatch(PersonInLine::isCertain)) {
         return line.row();
       }
@@ -159,13 +179,21 @@ final class PeopleLines implements Sheet {
   }
 
   /** Whether a line is a heading or a remark among the people. */
-  private static boolean isAside(String line, SheetRow.Kind kind, boolean itemsOnly) {
-    if (kind == SheetRow.Kind.HEADING || (itemsOnly && kind != SheetRow.Kind.ITEM)) {
+  private static boolean isAside(String line, SheetRow.Kind kind, Items items) {
+    if (kind == SheetRow.Kind.HEADING
+        || (items == Items.OF_KIND && kind != SheetRow.Kind.ITEM)
+        || (items == Items.MARKED && !isItem(line, kind) && !NoData.namesPerson(line))) {
       return true;
     }
     // “Reserves:” announces people and is none.
     boolean announces = line.endsWith(":") && line.indexOf('@') < 0;
     return announces || PersonInLine.all(line).stream().noneMatch(PersonInLine::isPossible);
+  }
+
+  /** Whether a line is one of those in a list that are counted, or have a sign before them. */
+  private static boolean isItem(String line, SheetRow.Kind kind) {
+    return kind == SheetRow.Kind.ITEM
+        || (kind != SheetRow.Kind.HEADING && PersonInLine.hasBullet(line));
   }
 
   /** Each row has a number of its own, also where several people share a line. */
@@ -225,7 +253,7 @@ final class PeopleLines implements Sheet {
           boolean more = true;
           boolean title = row.number() < firstRow;
           for (String line : linesOf(row)) {
-            if (title || isAside(line, row.kind(), itemsOnly)) {
+            if (title || isAside(line, row.kind(), items)) {
               person.begin(next(last, row));
               person.add(line);
               person.putAside(true);

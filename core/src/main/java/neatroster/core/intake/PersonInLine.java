@@ -86,6 +86,11 @@ record PersonInLine(String name, String email, String remark) {
     return people;
   }
 
+  /** Whether a line begins with a number or a sign, as those of a list do. */
+  static boolean hasBullet(String line) {
+    return BULLET.matcher(line).find();
+  }
+
   private String whole() {
     return (name + " " + remark).strip();
   }
@@ -157,7 +162,9 @@ record PersonInLine(String name, String email, String remark) {
         name.codePoints().noneMatch(Character::isDigit)
             && !name.endsWith(".")
             && !name.endsWith(":")
-            && name.split("\\s+", -1).length <= MOST_WORDS;
+            && (name.indexOf(' ') < 0 || isWithoutCapitals(name))
+            && !DayWords.isDay(name)
+            && !NoData.isFoot(name + " " + remark);
     return !email.isEmpty() || (!name.isEmpty() && (plain || isName(name)) && !isTitle());
   }
 
@@ -168,16 +175,21 @@ record PersonInLine(String name, String email, String remark) {
         && !NameOrder.isGiven(name.split(" ", 2)[0]);
   }
 
+  /** Names that somebody typed in small letters. */
+  private static boolean isWithoutCapitals(String text) {
+    return text.codePoints().noneMatch(Character::isUpperCase)
+        && text.split("\\s+", -1).length <= MOST_WORDS;
+  }
+
+  /** Whether every word can be one of a name, and not too many are no particles. */
   private static boolean isName(String text) {
-    String[] words = text.replace(",", " ").strip().split("\\s+", -1);
-    if (words.length > MOST_WORDS) {
-      return false;
-    }
-    for (String word : words) {
+    int names = 0;
+    for (String word : text.replace(",", " ").strip().split("\\s+", -1)) {
       if (!NAME_WORD.matcher(word).matches() && !Names.isSuffix(word)) {
         return false;
       }
+      names += Character.isLowerCase(word.codePointAt(0)) ? 0 : 1;
     }
-    return true;
+    return names <= MOST_WORDS;
   }
 }

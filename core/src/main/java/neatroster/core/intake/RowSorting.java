@@ -17,7 +17,7 @@ final class RowSorting implements Sheet.BlockReceiver {
 
   RowSorting(SheetReading reading, SheetReading.BlockReceiver receiver) {
     this.receiver = receiver;
-    noData = new NoData(reading.table(), reading.columns());
+    noData = new NoData(reading);
     row = new RosterRow(reading);
     lastAbove = reading.lastAbove();
     plain = reading.fillings().isEmpty();
@@ -32,7 +32,7 @@ final class RowSorting implements Sheet.BlockReceiver {
         row.bind(next);
         receiver.row(row);
       } else {
-        receiver.skipped(new SkippedRow(next.number(), why));
+        receiver.skipped(new SkippedRow(next.number(), why, noData.person(next, why)));
       }
     }
     return true;

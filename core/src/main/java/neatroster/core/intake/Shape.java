@@ -13,7 +13,9 @@ public enum Shape {
   /** One column for each course, a mark or a role in the cell. */
   GRID,
   /** Everybody in the sheet is in one course. */
-  CLASS_LIST;
+  CLASS_LIST,
+  /** Everybody is in the course that the nearest heading above names. */
+  HEADINGS;
 
   /** The name in JSON, as {@code class list}. */
   public String word() {

@@ -3,9 +3,11 @@ package neatroster.core.intake;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
@@ -55,7 +57,7 @@ public final class SheetReading {
   /**
    * What the settings say of the sheet.
    *
-   * @param plan what they say of this sheet alone
+   * @param by what the sheet is understood by
    * @param words for a field, by its name, what its values are to be read as
    * @param fillings the columns in which something else stands than the sheet says
    * @param parts the columns that are used up in putting others together
@@ -65,7 +67,7 @@ public final class SheetReading {
    * @param values who says what the values of its fields are
    */
   private record Planned(
-      Optional<SheetPlan> plan,
+      Understanding by,
       Map<String, Map<String, String>> words,
       List<Filling> fillings,
       List<Integer> parts,
@@ -73,7 +75,12 @@ public final class SheetReading {
       DateOrder dates,
       Optional<LocalDate> today,
       Optional<SheetName> source,
-      Values values) {}
+      Values values) {
+    /** What the settings say of this sheet alone. */
+    Optional<SheetPlan> plan() {
+      return by.plan();
+    }
+  }
 
   private SheetReading(
       Sheet sheet, HeaderFinder.Found found, Planned planned, Optional<Enrolling> enrolling) {
@@ -83,8 +90,15 @@ public final class SheetReading {
     this.table = found.table();
     this.headerRow = found.row();
     this.columns = List.copyOf(found.columns());
-    this.titles = List.copyOf(found.titles());
     this.enrolling = enrolling;
+    this.titles =
+        found.titles().stream()
+            .map(
+                title ->
+                    headings().containsKey(title.row())
+                        ? new SkippedRow(title.row(), SkippedRow.HEADING)
+                        : title)
+            .toList();
     Arrays.fill(columnOfField, -1);
     for (Column column : columns) {
       column.field().ifPresent(field -> columnOfField[field.ordinal()] = column.index());
@@ -125,28 +139,71 @@ public final class SheetReading {
     Optional<SheetPlan> plan = plan(sheet.name(), settings.reading(), note);
     HeaderFinder.Found found =
         HeaderFinder.find(sheet, as.or(() -> plan.flatMap(SheetPlan::table)), plan);
-    PlannedColumns columns = new PlannedColumns(found, plan, settings.reading().ownFields());
+    boolean said = as.isPresent() || plan.flatMap(SheetPlan::table).isPresent();
+    return of(sheet, found, new Understanding(settings, note, plan, said));
+  }
+
+  /**
+   * What a sheet is understood by besides its cells.
+   *
+   * @param note what it says of the sheet that it is a copy of
+   * @param plan what the settings say of this sheet alone
+   * @param isTableSaid whether the user or the settings say which table it is
+   */
+  private record Understanding(
+      Settings settings,
+      Optional<SourceNote> note,
+      Optional<SheetPlan> plan,
+      boolean isTableSaid) {}
+
+  private static SheetReading of(Sheet sheet, HeaderFinder.Found headers, Understanding by) {
+    Settings settings = by.settings();
+    Optional<SheetPlan> plan = by.plan();
+    PlannedColumns columns = new PlannedColumns(headers, plan, settings.reading().ownFields());
     Map<String, Map<String, String>> words = PlannedColumns.words(settings.reading().words(), plan);
     if (columns.columns().stream().anyMatch(c -> c.field().equals(Optional.of(Field.STATUS)))) {
       Map<String, String> statuses =
           words.computeIfAbsent(Field.STATUS.label(), f -> new HashMap<>());
-      StatusWords.of(found.table()).forEach(statuses::putIfAbsent);
+      StatusWords.of(headers.table()).forEach(statuses::putIfAbsent);
     }
     Planned planned =
         new Planned(
-            plan,
+            by,
             words,
             columns.fillings(words),
             columns.parts(),
             columns.own(),
             plan.flatMap(SheetPlan::dates).orElse(settings.dates()),
             settings.reading().today(),
-            note.map(SourceNote::source),
+            by.note().map(SourceNote::source),
             new Values(settings));
-    Sheet read = found.lines().isPresent() ? found.lines().get() : sheet;
-    found = found.with(found.table(), columns.columns());
+    Sheet read = headers.lines().isPresent() ? headers.lines().get() : sheet;
+    HeaderFinder.Found found = headers.with(headers.table(), columns.columns());
     SheetReading plain = new SheetReading(read, found, planned, Optional.empty());
     return new SheetReading(read, found, planned, plain.enrollingByHeaders());
+  }
+
+  /** Whether the user or the settings say which table the sheet is. */
+  boolean isTableSaid() {
+    return planned.by().isTableSaid();
+  }
+
+  /**
+   * The same sheet read as another table.
+   *
+   * @throws UnreadableSheetException where it cannot be read
+   */
+  SheetReading as(Table other) throws UnreadableSheetException {
+    return other == table || headerRow == 0
+        ? this
+        : of(sheet, HeaderFinder.at(sheet, headerRow, other), planned.by());
+  }
+
+  /** The same sheet with other columns in the place of some, by their index. */
+  SheetReading linking(Map<Integer, Column> others) {
+    List<Column> changed = new ArrayList<>();
+    columns.forEach(column -> changed.add(others.getOrDefault(column.index(), column)));
+    return of(sheet, found.with(table, changed), planned.by());
   }
 
   /** What the settings say of a sheet, or of the one that it is a copy of. */
@@ -193,13 +250,10 @@ public final class SheetReading {
    * @param isRole whether a text is a word for a role
    * @param course the course that the user says the sheet is a list of
    */
-  public SheetReading enrollingIn(
+  SheetReading enrollingIn(
       CourseNames courses, Function<String, Boolean> isRole, Optional<String> course)
       throws UnreadableSheetException {
-    boolean people =
-        table == Table.USERS
-            || (table == Table.ENROLLMENTS && has(Field.USER) && !has(Field.COURSE));
-    if (!people || enrolling.isPresent()) {
+    if (!mayBeClassList()) {
       return this;
     }
     if (table == Table.USERS && !hasNames()) {
@@ -216,13 +270,26 @@ public final class SheetReading {
     if (grid.isPresent()) {
       return enrolling(grid.get());
     }
+    NavigableMap<Integer, CourseNames.Heading> headings = headings(courses);
+    if (!headings.isEmpty() && headings.lastKey() > found.lastAbove()) {
+      return enrolling(new Enrolling.UnderHeadings(headings, role, indexOf(Field.GROUP)));
+    }
     Optional<String> named = courseOfSheet(courses);
     return named.isPresent()
         ? enrolling(new Enrolling.InOneCourse(named.get(), role, indexOf(Field.GROUP)))
         : this;
   }
 
-  private boolean hasNames() {
+  /** Whether the sheet lists people and does not say itself which courses they are in. */
+  boolean mayBeClassList() {
+    boolean people =
+        table == Table.USERS
+            || (table == Table.ENROLLMENTS && has(Field.USER) && !has(Field.COURSE));
+    return people && enrolling.isEmpty();
+  }
+
+  /** Whether the sheet has any part of people's names. */
+  boolean hasNames() {
     return has(Field.GIVEN_NAME)
         || has(Field.FAMILY_NAME)
         || has(Field.FULL_NAME)
@@ -299,6 +366,44 @@ public final class SheetReading {
     return marks.areMostly(at)
         ? Optional.of(new Enrolling.InAGrid(at, named, role, isRole))
         : Optional.empty();
+  }
+
+  /** The rows with a single cell that names a course, or a group of one. */
+  private NavigableMap<Integer, CourseNames.Heading> headings(CourseNames courses)
+      throws UnreadableSheetException {
+    NavigableMap<Integer, CourseNames.Heading> headings = new TreeMap<>();
+    if (!courses.isEmpty()) {
+      sheet.read(
+          row -> {
+            String only = row.number() == headerRow ? "" : onlyCell(row);
+            if (!only.isEmpty()) {
+              courses.heading(only).ifPresent(named -> headings.put(row.number(), named));
+            }
+            return true;
+          });
+    }
+    return headings;
+  }
+
+  /** The text of the only filled cell of a row; empty where there are more, or none. */
+  private static String onlyCell(SheetRow row) {
+    int only = -1;
+    for (int i = 0; i < row.size(); i++) {
+      if (!row.cell(i).isBlank()) {
+        if (only >= 0) {
+          return "";
+        }
+        only = i;
+      }
+    }
+    return only < 0 ? "" : row.cell(only).cleaned();
+  }
+
+  /** The headings that name the courses of the rows below, by the numbers of their rows. */
+  NavigableMap<Integer, CourseNames.Heading> headings() {
+    return enrolling.isPresent() && enrolling.get() instanceof Enrolling.UnderHeadings under
+        ? under.headings()
+        : Collections.emptyNavigableMap();
   }
 
   /** The course that the sheet's tab, a title above its headers, or the file's name means. */

@@ -11,7 +11,9 @@ import java.util.Set;
 import neatroster.core.model.KnownUser;
 import neatroster.core.state.KnownUsers;
 import neatroster.core.text.IntList;
+import neatroster.core.text.IntLists;
 import neatroster.core.text.KeyIndex;
+import neatroster.core.text.Nearest;
 import neatroster.core.text.Words;
 
 /**
@@ -25,6 +27,8 @@ public final class People {
   private final IntList lines;
   private final References references;
   private final KeyIndex torn;
+  private final KeyIndex names;
+  private final IntLists nodesOfName;
   private final Map<Integer, List<Doubt>> doubts;
   private final BitSet doubtful = new BitSet();
 
@@ -50,12 +54,16 @@ public final class People {
       BitSet undecided,
       References references,
       KeyIndex torn,
+      KeyIndex names,
+      IntLists nodesOfName,
       Map<Integer, List<Doubt>> doubts) {
     this.usernames = usernames;
     this.known = known;
     this.lines = lines;
     this.references = references;
     this.torn = torn;
+    this.names = names;
+    this.nodesOfName = nodesOfName;
     this.doubts = doubts;
     doubts.keySet().forEach(doubtful::set);
     int nodes = lines.size() + known.all().size();
@@ -224,8 +232,8 @@ public final class People {
   }
 
   /**
-   * The person that a username, an email address or an id refers to; ambiguous where it is several
-   * people's.
+   * The person that a username, an email address or an id refers to, or where it is none of these a
+   * whole name; ambiguous where it is several people's.
    */
   public Link find(CharSequence reference) {
     Set<Integer> people = candidates(reference);
@@ -235,13 +243,45 @@ public final class People {
     return people.size() > 1 ? Link.AMBIGUOUS : Link.to(people.iterator().next());
   }
 
-  /** Everybody whose username, email address or id this is. */
+  /** Everybody whose username, email address or id this is, or else whose name. */
   public Set<Integer> candidates(CharSequence reference) {
+    Set<Integer> people = peopleOf(references.find(reference));
+    return people.isEmpty() ? namesakes(reference.toString()) : people;
+  }
+
+  /** Everybody of a whole name, guardians aside: their children’s lists name others. */
+  private Set<Integer> namesakes(String whole) {
+    if (whole.indexOf(' ') < 0) {
+      return Set.of();
+    }
+    PersonName name = PersonName.of(whole);
+    int number = name.words().size() < 2 ? KeyIndex.NONE : names.find(name.key());
+    if (number == KeyIndex.NONE) {
+      return Set.of();
+    }
+    return peopleOf(
+        Arrays.stream(nodesOfName.of(number))
+            .filter(
+                node -> node < lines.size() || !known.all().get(node - lines.size()).isGuardian())
+            .boxed()
+            .toList());
+  }
+
+  private Set<Integer> peopleOf(Iterable<Integer> nodes) {
     Set<Integer> people = new LinkedHashSet<>();
-    for (int node : references.find(reference)) {
+    for (int node : nodes) {
       if (personOf[node] != NOBODY) {
         people.add(personOf[node]);
       }
+    }
+    return people;
+  }
+
+  /** People whose names are nearest to one that nobody else has; at most three. */
+  public Set<Integer> nearest(String name) {
+    Set<Integer> people = new LinkedHashSet<>();
+    for (String near : Nearest.among(PersonName.of(name).key(), names)) {
+      people.addAll(candidates(near));
     }
     return people;
   }

@@ -262,14 +262,15 @@ public final class PeopleFinder {
     sameBirth();
     saySoOfNewNames();
     doubts.replaceAll((line, some) -> oneSlipIsOne(some));
-    for (IntLists marks : List.of(ids, usernames, emails, idsWithNoughts)) {
+    for (IntLists marks : List.of(ids, usernames, emails, idsWithNoughts, nodesOfName)) {
       marks.trim();
     }
     for (IntList list : List.of(lines, idOf, usernameOf)) {
       list.trim();
     }
     References found = new References(references, usernames, emails, ids, idsWithNoughts, idOf);
-    return new People(known, joined, lines, usernameOf, undecided, found, torn, doubts);
+    return new People(
+        known, joined, lines, usernameOf, undecided, found, torn, names, nodesOfName, doubts);
   }
 
   private void takeStock() {

@@ -11,6 +11,7 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.text.FoldedLetters;
 import neatroster.core.text.NameOrder;
+import neatroster.core.text.ShortNames;
 
 /**
  * What of a name tells a person: its words in no order, without case, accents and signs. A number,
@@ -236,8 +237,14 @@ final class PersonName {
     return null;
   }
 
-  /** One letter too many, too few, another one, or two swapped; two given names are two names. */
+  /**
+   * A short name for another; or one letter too many, too few, another one, or two swapped; two
+   * given names are two names.
+   */
   private static boolean isSlip(String one, String other) {
+    if (ShortNames.mayBeOne(one, other)) {
+      return true;
+    }
     int shorter = Math.min(one.length(), other.length());
     if (shorter < SHORTEST_SLIP
         || Math.abs(one.length() - other.length()) > 1

@@ -17,6 +17,7 @@ import neatroster.core.model.Table;
  * @param makeGroups whether a group that enrollments name and no list has is made
  * @param matchByName whether somebody whom an export has under a name that nobody else has is who a
  *     row of that name is about, where nothing else says so
+ * @param classListsMayAdd whether lists of who is in a course bring people whom no other list has
  */
 public record Policy(
     Map<Table, OfTable> tables,
@@ -25,7 +26,8 @@ public record Policy(
     boolean removeCourses,
     boolean followRenames,
     boolean makeGroups,
-    boolean matchByName) {
+    boolean matchByName,
+    boolean classListsMayAdd) {
 
   /** What is done about a value that the roster has otherwise than the platform. */
   public enum Known {
@@ -77,6 +79,26 @@ public record Policy(
     }
   }
 
+  /** A policy under which nobody is to come by a class list alone. */
+  public Policy(
+      Map<Table, OfTable> tables,
+      boolean skipsNewSites,
+      boolean removeUsers,
+      boolean removeCourses,
+      boolean followRenames,
+      boolean makeGroups,
+      boolean matchByName) {
+    this(
+        tables,
+        skipsNewSites,
+        removeUsers,
+        removeCourses,
+        followRenames,
+        makeGroups,
+        matchByName,
+        false);
+  }
+
   /** The usual policy but for what it says of removals, renames and groups. */
   public Policy(boolean removeUsers, boolean removeCourses, boolean followRenames) {
     this(usual(), false, removeUsers, removeCourses, followRenames, false, false);
@@ -114,15 +136,30 @@ public record Policy(
 
   /** The same with or without matching by names. */
   public Policy matchingByName(boolean matches) {
-    return new Policy(
-        tables, skipsNewSites, removeUsers, removeCourses, followRenames, makeGroups, matches);
+    return with(tables, matches, classListsMayAdd);
+  }
+
+  /** The same with lists of who is in a course that bring people, or do not. */
+  public Policy addingFromClassLists(boolean mayAdd) {
+    return with(tables, matchByName, mayAdd);
   }
 
   /** The same with another policy for a table. */
   public Policy with(Table table, OfTable other) {
     Map<Table, OfTable> changed = new EnumMap<>(tables);
     changed.put(table, other);
+    return with(changed, matchByName, classListsMayAdd);
+  }
+
+  private Policy with(Map<Table, OfTable> ofTables, boolean matches, boolean mayAdd) {
     return new Policy(
-        changed, skipsNewSites, removeUsers, removeCourses, followRenames, makeGroups, matchByName);
+        ofTables,
+        skipsNewSites,
+        removeUsers,
+        removeCourses,
+        followRenames,
+        makeGroups,
+        matches,
+        mayAdd);
   }
 }

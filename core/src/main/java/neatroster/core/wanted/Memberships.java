@@ -385,6 +385,44 @@ public final class Memberships {
     }
   }
 
+  /** What becomes of an enrollment that a row holds. */
+  public enum Fate {
+    /** It is asked for: that somebody is there, has left, or is removed with what needs it. */
+    COUNTS,
+    /** Another row says the same, or has the last word. */
+    REPEATED,
+    /** It, or who or what it needs, cannot be delivered. */
+    LEFT_OUT
+  }
+
+  /** Takes what becomes of enrollments. */
+  @FunctionalInterface
+  public interface FateReceiver {
+    /** Takes what becomes of an enrollment that the row on a line holds. */
+    void fate(SheetReading sheet, int line, Fate fate);
+  }
+
+  /** Hands on every enrollment that rows hold, in their order, with what becomes of it. */
+  public void eachFate(FateReceiver receiver) {
+    EnrollmentRow row = new EnrollmentRow(roster, defaults);
+    row.begin();
+    for (SheetReading sheet : roster.rows().sheets()) {
+      int count = row.begin(sheet, derived -> receiver.fate(sheet, derived.line(), fate(derived)));
+      for (int at = 0; at < count; at++) {
+        EnrollmentRow one = row.at(at);
+        receiver.fate(sheet, one.line(), fate(one));
+      }
+    }
+  }
+
+  private Fate fate(EnrollmentRow row) {
+    boolean isSound = isAllSound || !deliverable.isFaulty(row.line());
+    if (!isSound || (!(isAllSound && row.isSeatFound()) && whyLeftOut(row) != null)) {
+      return Fate.LEFT_OUT;
+    }
+    return precedence.givesWay(row.number()) ? Fate.REPEATED : Fate.COUNTS;
+  }
+
   private void take(EnrollmentRow row, Membership membership, Receiver receiver) {
     if (!isAllSound && deliverable.isFaulty(row.line())) {
       receiver.leftOut(row.row(), row.line(), null);

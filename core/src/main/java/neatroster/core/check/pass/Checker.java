@@ -14,6 +14,7 @@ import neatroster.core.check.CheckResult;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
 import neatroster.core.check.Ending;
+import neatroster.core.check.FindingList;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterCounts;
 import neatroster.core.check.RowRule;
@@ -98,6 +99,7 @@ public final class Checker {
     private final Map<SheetReading, AwakeRows> awakeOf = new HashMap<>();
     private final Map<ColumnRule, Beside.Result<Boolean>> columns = new LinkedHashMap<>();
     private Wanted wanted;
+    private BitSet torn;
     private int enrollment;
     private SheetView viewed;
     private final Map<SheetReading, int[]> rows = new HashMap<>();
@@ -176,7 +178,8 @@ public final class Checker {
       }
       beginColumns();
       // While the columns are looked at.
-      wanted = Wanted.counted(settings, resolved, torn(), counts);
+      torn = torn();
+      wanted = Wanted.counted(settings, resolved, torn, counts);
       for (Table table : IN_ORDER) {
         if (table == Table.ENROLLMENTS) {
           // They tell who looks like a learner, and who is suspended.
@@ -209,6 +212,8 @@ public final class Checker {
       switch (row.why()) {
         case "repeated header" -> rules.repeatedHeader.add(sheet, row, findings);
         case SkippedRow.EXAMPLE -> examples.put(sheet, row);
+        // What is below it is in the course that it names.
+        case SkippedRow.HEADING -> {}
         case "title" -> {
           // Above headers stands what the sheet is. Above a list without any it may be a person.
           if (sheet.headerRow() == 0) {
@@ -368,13 +373,16 @@ public final class Checker {
             }
           });
       rowsOfTable.merge(Table.ENROLLMENTS, derivedEnrollments, Integer::sum);
+      FindingList found = findings.inOrder(roster.order());
+      boolean isSound = found.count(Severity.ERROR) == 0 && torn.isEmpty();
       return new CheckResult(
           settings,
           resolved,
           rowsOfSheet,
           rowsOfTable,
-          findings.inOrder(roster.order()),
-          findings.accepted());
+          found,
+          findings.accepted(),
+          isSound ? wanted : null);
     }
 
     private void course() {

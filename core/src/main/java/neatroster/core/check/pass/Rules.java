@@ -50,6 +50,7 @@ import neatroster.core.check.rules.people.BadUsername;
 import neatroster.core.check.rules.people.ChangedElsewhere;
 import neatroster.core.check.rules.people.CircularManager;
 import neatroster.core.check.rules.people.CircularRenames;
+import neatroster.core.check.rules.people.ClassListOnly;
 import neatroster.core.check.rules.people.ConflictingExports;
 import neatroster.core.check.rules.people.ConflictingRows;
 import neatroster.core.check.rules.people.ConsentNeeded;
@@ -58,6 +59,7 @@ import neatroster.core.check.rules.people.DuplicateId;
 import neatroster.core.check.rules.people.DuplicatePhone;
 import neatroster.core.check.rules.people.DuplicateUsername;
 import neatroster.core.check.rules.people.EmailTaken;
+import neatroster.core.check.rules.people.EnrollsNobody;
 import neatroster.core.check.rules.people.JoinedByName;
 import neatroster.core.check.rules.people.MatchedTwice;
 import neatroster.core.check.rules.people.MissingPhoto;
@@ -74,6 +76,7 @@ import neatroster.core.check.rules.people.UnknownManager;
 import neatroster.core.check.rules.people.UnwantedWord;
 import neatroster.core.check.rules.people.UsernameTaken;
 import neatroster.core.check.rules.people.WeakPassword;
+import neatroster.core.check.rules.sheets.ColumnLeftAlone;
 import neatroster.core.check.rules.sheets.ColumnWithoutHeader;
 import neatroster.core.check.rules.sheets.CoversNothing;
 import neatroster.core.check.rules.sheets.ExampleLeft;
@@ -153,6 +156,7 @@ public final class Rules {
         uncheckedReferences,
         new MissingColumn(known),
         new UnknownColumn(),
+        new ColumnLeftAlone(),
         new NoHeader(),
         new HiddenParts(),
         new MissingValue(),
@@ -200,6 +204,7 @@ public final class Rules {
         new SamePersonTwice(),
         new AlteredId(),
         new JoinedByName(),
+        new ClassListOnly(settings),
         new ConflictingRows(),
         new DuplicateCourse(),
         new DuplicateGroup(),
@@ -246,6 +251,7 @@ public final class Rules {
         new CoversNothing(),
         new ClassWithoutInstructor(),
         new ClassWithoutLearners(),
+        new EnrollsNobody(),
         new ClassOverCapacity(),
         new GroupOverCapacity(),
         new TooManyCourses(settings),

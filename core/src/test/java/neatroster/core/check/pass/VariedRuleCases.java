@@ -515,6 +515,57 @@ final class VariedRuleCases {
             bo.quay     | NAV-1     ←
             j-muller    | NAV-1     ←
             2           | NAV-1
+            Quay, Bo    | NAV-1
+            Bo Finch    | NAV-1     ←
+            """),
+        of(
+            "class-list-only",
+            """
+            id | given name | family name | email
+            1  | William    | Reed        | will@pier.example
+            2  | Bo         | Quay        | bo@pier.example
+            """,
+            """
+            full name    | course | email
+            Quay, Bo     | NAV-1  |
+            Zoran Petrov | NAV-1  |                     ←
+            Mia Lund     | NAV-1  | mia@pier.example
+                         | NAV-1  | bo@pier.example
+            """),
+        of(
+            "column-left-alone",
+            "code | title\nNAV-1 | Coast\n",
+            """
+            given name | family name | NAV-1 | Night watch | Locker | Score     ←
+            Ana        | Reed        | x     | x           | L 1    | 1
+            Bo         | Quay        |       | no          | L 2    | 0
+            """),
+        of(
+            "enrolls-nobody",
+            "code | title\nNAV-1 | Coast\n",
+            """
+            given name | family name | sits in     ←
+            Ana        | Reed        | first boat
+            Bo         | Quay        | second boat
+            """,
+            """
+            given name | family name | course
+            Mia        | Lund        | NAV-1
+            Leo        | Kern        | NAV-1
+            """),
+        of(
+            "unknown-instructor",
+            """
+            id | given name | family name
+            1  | Ana        | Reed
+            2  | Bo         | Quay
+            3  | Bo         | Quay
+            """,
+            """
+            code  | title | instructors
+            NAV-1 | Coast | Ana Reed
+            NAV-2 | Night | Ana Reed; Bo Quay     ←
+            NAV-3 | Dusk  | Ina Reed              ←
             """));
   }
 }

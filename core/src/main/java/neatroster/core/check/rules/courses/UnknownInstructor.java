@@ -56,6 +56,15 @@ public final class UnknownInstructor extends TableRule {
         findings.add(finding);
         return;
       }
+      if (row.resolved.user(name).isAmbiguous()) {
+        findings.add(
+            row.finding(
+                this,
+                Field.INSTRUCTORS,
+                Quoted.value(name)
+                    + " could be several people, so nobody teaches by it. Write the id, username or"
+                    + " email address of the one who is meant."));
+      }
     }
   }
 }

@@ -64,7 +64,9 @@ public final class UncertainName extends TableRule implements ColumnRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (!row.row.reading().hasDoubtfulNames() && Names.isUncertain(row.row)) {
+    if (!row.row.reading().hasDoubtfulNames()
+        && Names.isUncertain(row.row)
+        && !isTakenApartElsewhere(row)) {
       Names.Parts parts = Names.parts(row.row);
       findings.add(
           row.finding(
@@ -77,5 +79,13 @@ public final class UncertainName extends TableRule implements ColumnRule {
                   + parts.family()
                   + "; it could be taken apart in another way."));
     }
+  }
+
+  /** Whether another row about the person says the parts of the name. */
+  private static boolean isTakenApartElsewhere(CheckedRow row) {
+    return row.user.isFound()
+        && row.resolved.people().lines(row.user.number()).stream()
+            .map(line -> row.resolved.rows().row(line))
+            .anyMatch(other -> other.has(Field.GIVEN_NAME) && other.has(Field.FAMILY_NAME));
   }
 }

@@ -8,6 +8,7 @@ import neatroster.core.grid.Place;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SkippedRow;
 import neatroster.core.model.Severity;
+import neatroster.core.text.Quoted;
 
 /** A total, a footer, a title or a remark. */
 public final class SkippedRowNote implements NoticeRule {
@@ -17,7 +18,7 @@ public final class SkippedRowNote implements NoticeRule {
           Severity.NOTE,
           "A row is a total, the footer of an export, or a title or remark in a list without headers, and was skipped.",
           "It is no person, and was not read as one.",
-          "Nothing is to be done if it is so. If it is data after all, fill more of its cells; a person in a typed list is told by two words of a name, or an address.",
+          "Nothing is to be done if it is so; where the row may name a person, it is a warning. If it is data after all, fill more of its cells; a person in a typed list is told by two words of a name, or an address.",
           """
           given name | family name | id
           Ana        | Marlowe     | 417
@@ -31,10 +32,17 @@ public final class SkippedRowNote implements NoticeRule {
 
   /** Adds the finding for a row. */
   public void add(SheetReading sheet, SkippedRow row, Findings findings) {
-    findings.add(
+    Finding.Builder finding =
         new Finding.Builder(
             this,
             new Place(sheet.name(), row.row()),
-            "The row was skipped as a " + row.why() + "."));
+            row.person().isEmpty()
+                ? "The row was skipped as a " + row.why() + "."
+                : "The row was skipped as a "
+                    + row.why()
+                    + ", and "
+                    + Quoted.value(row.person())
+                    + " may be a person. If so, write it as the other rows are written.");
+    findings.add(row.person().isEmpty() ? finding : finding.asWarning());
   }
 }

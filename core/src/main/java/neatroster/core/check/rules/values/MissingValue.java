@@ -7,6 +7,7 @@ import neatroster.core.check.Findings;
 import neatroster.core.check.RowRule;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.Wakes;
+import neatroster.core.intake.Names;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -72,7 +73,7 @@ public final class MissingValue implements RowRule {
             && !row.has(Field.FAMILY_NAME)
             && !row.has(Field.FULL_NAME)
             && !row.has(Field.PREFERRED_NAME)
-            && (row.account == null || namesPeople(row))) {
+            && !isNamedElsewhere(row)) {
           add(
               row,
               findings,
@@ -123,6 +124,17 @@ public final class MissingValue implements RowRule {
         }
       }
     }
+  }
+
+  /** Whether the row refers to somebody, by an id or an address, whose name another list has. */
+  private static boolean isNamedElsewhere(CheckedRow row) {
+    if (row.account != null && (!namesPeople(row) || row.row.reading().enrolls())) {
+      return true;
+    }
+    return row.user.isFound()
+        && row.resolved.people().lines(row.user.number()).stream()
+            .filter(line -> line != row.line)
+            .anyMatch(line -> !Names.full(row.resolved.rows().row(line)).isEmpty());
   }
 
   /** A list without any column for names refers to people who are known. */

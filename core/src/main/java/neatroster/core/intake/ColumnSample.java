@@ -1,0 +1,115 @@
+package neatroster.core.intake;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import neatroster.core.grid.UnreadableSheetException;
+import neatroster.core.text.Cleaning;
+
+/**
+ * The distinct values of a column in the first rows of a sheet, compared without regard to case,
+ * spaces, accents and punctuation.
+ */
+final class ColumnSample {
+  private static final int MOST_ROWS = 500;
+
+  private final Map<String, String> values = new LinkedHashMap<>();
+  private int filled;
+  private int rows;
+
+  private ColumnSample() {}
+
+  /** The samples of the columns of a sheet, by their index. */
+  static List<ColumnSample> of(SheetReading sheet) {
+    List<ColumnSample> samples = new ArrayList<>();
+    sheet.columns().forEach(column -> samples.add(new ColumnSample()));
+    NoData noData = new NoData(sheet);
+    int[] left = {MOST_ROWS};
+    try {
+      sheet
+          .sheet()
+          .read(
+              raw -> {
+                if (raw.number() > sheet.lastAbove() && !raw.isBlank() && noData.why(raw) == null) {
+                  for (int i = 0; i < samples.size(); i++) {
+                    samples.get(i).add(Cleaning.clean(raw.cell(i)));
+                  }
+                  left[0]--;
+                }
+                return left[0] > 0;
+              });
+    } catch (UnreadableSheetException e) {
+      // The check comes to the same place and says so; the rows up to there show what they show.
+      left[0] = 0;
+    }
+    return samples;
+  }
+
+  private void add(String value) {
+    rows++;
+    if (!value.isEmpty()) {
+      filled++;
+      values.putIfAbsent(fold(value), value);
+    }
+  }
+
+  /** The values as they are compared. */
+  Iterable<String> keys() {
+    return values.keySet();
+  }
+
+  /** The values as they are written, each once. */
+  List<String> written() {
+    return List.copyOf(values.values());
+  }
+
+  /** How many different values there are. */
+  int distinct() {
+    return values.size();
+  }
+
+  /** How many rows have a value. */
+  int filled() {
+    return filled;
+  }
+
+  /** How many rows there are. */
+  int rows() {
+    return rows;
+  }
+
+  /** Whether some value stands in more than one row. */
+  boolean repeats() {
+    return filled > values.size();
+  }
+
+  /** Whether nearly all values have one form: letters, digits and signs in the same places. */
+  boolean isOfOneForm() {
+    Map<String, Integer> forms = new HashMap<>();
+    for (String value : values.values()) {
+      String form = value.replaceAll("\\d+", "9").replaceAll("\\p{Lu}+|\\p{Ll}+", "A");
+      forms.merge(form, 1, Integer::sum);
+    }
+    int most = forms.values().stream().max(Integer::compare).orElse(0);
+    return most * 10 >= values.size() * 9;
+  }
+
+  /** A text as it is compared. */
+  static String fold(String text) {
+    StringBuilder folded = new StringBuilder(text.length());
+    for (int i = 0; i < text.length(); i++) {
+      char c = text.charAt(i);
+      if (c > 0x7e) {
+        return HeaderWords.squeeze(text);
+      }
+      if ((c >= 'a' && c <= 'z') || (c >= '0' && c <= '9')) {
+        folded.append(c);
+      } else if (c >= 'A' && c <= 'Z') {
+        folded.append((char) (c | 0x20));
+      }
+    }
+    return folded.toString();
+  }
+}

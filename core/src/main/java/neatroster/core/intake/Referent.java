@@ -1,0 +1,32 @@
+package neatroster.core.intake;
+
+import java.util.EnumSet;
+import java.util.Set;
+
+/** What a value in one sheet may refer to in another. */
+enum Referent {
+  COURSE_CODE("codes of courses"),
+  COURSE_TITLE("titles of courses"),
+  PERSON_ID("ids of people"),
+  USERNAME("usernames"),
+  EMAIL("email addresses of people"),
+  PERSON_NAME("names of people"),
+  GROUP("names of groups"),
+  SITE("sites"),
+  ROLE("words for roles");
+
+  static final Set<Referent> COURSES = EnumSet.of(COURSE_CODE, COURSE_TITLE);
+  static final Set<Referent> MARKS = EnumSet.of(PERSON_ID, USERNAME, EMAIL);
+  static final Set<Referent> PEOPLE = EnumSet.of(PERSON_ID, USERNAME, EMAIL, PERSON_NAME);
+
+  private final String many;
+
+  Referent(String many) {
+    this.many = many;
+  }
+
+  /** What several of them are called in messages. */
+  String many() {
+    return many;
+  }
+}

@@ -1,0 +1,186 @@
+package neatroster.core.intake;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Predicate;
+import neatroster.core.grid.UnreadableSheetException;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+
+/**
+ * Finds what values refer to: in which sheets they stand as ids, codes, titles, names of people,
+ * groups or sites. Only values that are asked about are kept, whatever the size of the sheets.
+ */
+final class Referents {
+  private static final Map<Table, Map<Field, Referent>> NAMED_BY = namedBy();
+
+  private final Map<String, List<Place>> found = new HashMap<>();
+  private final Map<String, List<String>> namesAsked = new HashMap<>();
+  private final Predicate<String> isRole;
+
+  /**
+   * Where a value stands.
+   *
+   * @param sheet the sheet
+   * @param referent as what
+   */
+  private record Place(SheetReading sheet, Referent referent) {}
+
+  /**
+   * How well a column fits what another sheet has.
+   *
+   * @param referent as what its values stand there
+   * @param source the sheet's name, or empty for words that every sheet knows
+   * @param fitting how many of its distinct values do
+   * @param distinct how many distinct values it has
+   */
+  record Fit(Referent referent, String source, int fitting, int distinct) {
+    boolean isMost() {
+      return fitting * 10 >= distinct * 8 && fitting > 0;
+    }
+
+    /** {@code 12 of 12 are names of people in people.csv}. */
+    String evidence() {
+      return fitting
+          + " of "
+          + distinct
+          + (distinct == 1 ? " is among the " : " are ")
+          + referent.many()
+          + (source.isEmpty() ? "" : " in " + source);
+    }
+  }
+
+  /**
+   * Nothing is asked about yet.
+   *
+   * @param isRole whether a text is a word for a role
+   */
+  Referents(Predicate<String> isRole) {
+    this.isRole = isRole;
+  }
+
+  private static Map<Table, Map<Field, Referent>> namedBy() {
+    Map<Table, Map<Field, Referent>> all = new EnumMap<>(Table.class);
+    all.put(
+        Table.USERS,
+        new EnumMap<>(
+            Map.of(
+                Field.ID, Referent.PERSON_ID,
+                Field.USERNAME, Referent.USERNAME,
+                Field.EMAIL, Referent.EMAIL,
+                Field.SITE, Referent.SITE)));
+    all.put(
+        Table.COURSES,
+        new EnumMap<>(
+            Map.of(
+                Field.CODE, Referent.COURSE_CODE,
+                Field.TITLE, Referent.COURSE_TITLE,
+                Field.SITE, Referent.SITE)));
+    all.put(Table.GROUPS, new EnumMap<>(Map.of(Field.NAME, Referent.GROUP)));
+    all.put(Table.ENROLLMENTS, Map.of());
+    return all;
+  }
+
+  /** Asks about the values of a column. */
+  void ask(ColumnSample sample) {
+    for (String value : sample.keys()) {
+      found.computeIfAbsent(value, v -> new ArrayList<>());
+    }
+    for (String written : sample.written()) {
+      String name = nameKey(written);
+      if (!name.isEmpty()) {
+        namesAsked.computeIfAbsent(name, n -> new ArrayList<>()).add(ColumnSample.fold(written));
+      }
+    }
+  }
+
+  /** Looks for the values that were asked about in a sheet. */
+  void lookIn(SheetReading sheet) {
+    Map<Field, Referent> fields = NAMED_BY.get(sheet.table());
+    boolean people = sheet.table() == Table.USERS && sheet.hasNames();
+    if (found.isEmpty() || fields.isEmpty() || (sheet.table() == Table.USERS && !people)) {
+      return;
+    }
+    try {
+      sheet.read(
+          row -> {
+            fields.forEach(
+                (field, referent) -> {
+                  if (sheet.has(field) && row.has(field)) {
+                    note(found.get(ColumnSample.fold(row.cell(field).cleaned())), sheet, referent);
+                  }
+                });
+            if (people) {
+              for (String asked : namesAsked.getOrDefault(nameKey(Names.full(row)), List.of())) {
+                note(found.get(asked), sheet, Referent.PERSON_NAME);
+              }
+            }
+          });
+    } catch (UnreadableSheetException e) {
+      // The check comes to the same place and says so; what stands up to there is known.
+      return;
+    }
+  }
+
+  private static void note(List<Place> places, SheetReading sheet, Referent referent) {
+    if (places != null && places.stream().noneMatch(p -> isAt(p, sheet, referent))) {
+      places.add(new Place(sheet, referent));
+    }
+  }
+
+  private static boolean isAt(Place place, SheetReading sheet, Referent referent) {
+    return place.sheet() == sheet && place.referent() == referent;
+  }
+
+  /** A name without regard to the order of its parts. */
+  private static String nameKey(String name) {
+    String[] words = name.replace(',', ' ').strip().split("\\s+", -1);
+    for (int i = 0; i < words.length; i++) {
+      words[i] = ColumnSample.fold(words[i]);
+    }
+    Arrays.sort(words);
+    return words.length < 2 ? "" : String.join(" ", words);
+  }
+
+  /**
+   * What the values of a column refer to in other sheets than its own, the best first; nothing that
+   * fewer than half of them do.
+   */
+  List<Fit> fits(SheetReading own, ColumnSample sample) {
+    Map<Place, Integer> counts = new HashMap<>();
+    int roles = 0;
+    for (String written : sample.written()) {
+      roles += isRole.test(written) ? 1 : 0;
+      for (Place place : found.getOrDefault(ColumnSample.fold(written), List.of())) {
+        counts.merge(place, place.sheet() == own ? 0 : 1, Integer::sum);
+      }
+    }
+    List<Fit> fits = new ArrayList<>();
+    int distinct = sample.distinct();
+    counts.forEach(
+        (place, count) -> {
+          String source = place.sheet().name().toString();
+          fits.add(new Fit(place.referent(), source, count, distinct));
+        });
+    fits.add(new Fit(Referent.ROLE, "", roles, distinct));
+    fits.removeIf(fit -> fit.fitting() == 0 || fit.fitting() * 2 < distinct);
+    fits.sort(
+        (one, other) ->
+            one.fitting() != other.fitting()
+                ? other.fitting() - one.fitting()
+                : one.referent() != other.referent()
+                    ? one.referent().compareTo(other.referent())
+                    : one.source().compareTo(other.source()));
+    return fits;
+  }
+
+  /** The best of some fits that most values have, if any. */
+  static Optional<Fit> best(List<Fit> fits) {
+    return fits.stream().filter(Fit::isMost).findFirst();
+  }
+}

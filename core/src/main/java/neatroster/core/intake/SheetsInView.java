@@ -1,0 +1,384 @@
+package neatroster.core.intake;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Supplier;
+import java.util.regex.Pattern;
+import neatroster.core.grid.UnreadableSheetException;
+import neatroster.core.model.Field;
+import neatroster.core.model.RoleWords;
+import neatroster.core.model.Table;
+import neatroster.core.settings.Settings;
+import neatroster.core.text.NameOrder;
+
+/**
+ * Understands sheets with all of them in view, and what the platform holds: which kind of list each
+ * is and what its columns are, by what stands in their cells. A header is evidence, not a
+ * condition.
+ */
+public final class SheetsInView {
+  /** What may be the number of somebody: letters, digits and few signs, with a digit in it. */
+  private static final Pattern NUMBER_OF_PERSON =
+      Pattern.compile("(?=.*\\d)[\\p{L}\\d]+(?:[-./ ][\\p{L}\\d]+){0,3}");
+
+  private static final Pattern DATE_OR_AMOUNT =
+      Pattern.compile("\\d{1,4}[-./]\\d{1,2}[-./]\\d{1,4}|\\d+[.,]\\d{1,2}");
+
+  private final List<SheetReading> sheets;
+  private final Supplier<List<SheetReading>> known;
+  private final Settings settings;
+  private final Map<SheetReading, List<ColumnSample>> samples = new HashMap<>();
+
+  private SheetsInView(
+      List<SheetReading> sheets, Supplier<List<SheetReading>> known, Settings settings) {
+    this.sheets = new ArrayList<>(sheets);
+    this.known = known;
+    this.settings = settings;
+  }
+
+  /**
+   * The same sheets, each understood with the others in view.
+   *
+   * @param courseOf the courses of which the user says that some sheets list the people
+   * @param known gives exports of the platform, which are understood already; not asked where every
+   *     header says what it is
+   * @throws SheetPlanException where the settings name what a sheet does not have
+   */
+  public static List<SheetReading> understand(
+      List<SheetReading> sheets,
+      Map<SheetReading, String> courseOf,
+      Supplier<List<SheetReading>> known,
+      Settings settings) {
+    SheetsInView view = new SheetsInView(sheets, known, settings);
+    view.ids();
+    view.kinds();
+    view.ids();
+    view.links();
+    view.copies();
+    List<Optional<String>> said = new ArrayList<>();
+    sheets.forEach(sheet -> said.add(Optional.ofNullable(courseOf.get(sheet))));
+    view.classLists(said);
+    return view.sheets;
+  }
+
+  private boolean isRole(String word) {
+    return settings.roles().number(word) != RoleWords.NONE;
+  }
+
+  /** Which lists of people are lists of a course’s people can be told when all else is. */
+  private void classLists(List<Optional<String>> said) {
+    if (sheets.stream().noneMatch(SheetReading::mayBeClassList)) {
+      return;
+    }
+    List<SheetReading> listed = new ArrayList<>(sheets);
+    listed.addAll(known.get());
+    CourseNames courses = CourseNames.of(listed, settings.courseAliases());
+    for (int i = 0; i < sheets.size(); i++) {
+      sheets.set(i, enrolling(sheets.get(i), courses, said.get(i)));
+    }
+  }
+
+  private SheetReading enrolling(SheetReading sheet, CourseNames courses, Optional<String> said) {
+    try {
+      return sheet.enrollingIn(courses, this::isRole, said);
+    } catch (UnreadableSheetException e) {
+      // The check comes to the same place and says so.
+      return sheet;
+    }
+  }
+
+  private List<ColumnSample> samples(SheetReading sheet) {
+    return samples.computeIfAbsent(sheet, ColumnSample::of);
+  }
+
+  // Ids
+
+  /** A column of different codes beside people is their id where there is no other. */
+  private void ids() {
+    for (int i = 0; i < sheets.size(); i++) {
+      SheetReading sheet = sheets.get(i);
+      boolean listed = sheet.table() == Table.USERS && sheet.headerRow() > 0 && sheet.hasNames();
+      if (listed && !sheet.has(Field.ID) && !sheet.has(Field.USERNAME)) {
+        Optional<Column> id = id(sheet);
+        if (id.isPresent()) {
+          int filled = samples(sheet).get(id.get().index()).filled();
+          String why = filled + " of " + filled + " are different codes beside people";
+          sheets.set(i, sheet.linking(Map.of(id.get().index(), id.get().linked(Field.ID, why))));
+        }
+      }
+    }
+  }
+
+  private Optional<Column> id(SheetReading sheet) {
+    List<Column> called = new ArrayList<>();
+    List<Column> before = new ArrayList<>();
+    for (Column column : sheet.columns()) {
+      if (isFree(sheet, column) && areNumbersOfPeople(samples(sheet).get(column.index()))) {
+        if (ComposedHeaders.saysNumber(column.header())) {
+          called.add(column);
+        } else if (sheet.columns().stream()
+            .limit(column.index())
+            .noneMatch(other -> other.field().filter(HeaderWords.NAMES::contains).isPresent())) {
+          before.add(column);
+        }
+      }
+    }
+    List<Column> likely = called.isEmpty() ? before : called;
+    return likely.size() == 1 ? Optional.of(likely.get(0)) : Optional.empty();
+  }
+
+  private static boolean areNumbersOfPeople(ColumnSample sample) {
+    return sample.filled() >= 2
+        && sample.filled() * 10 >= sample.rows() * 9
+        && !sample.repeats()
+        && sample.isOfOneForm()
+        && sample.written().stream()
+            .allMatch(
+                value ->
+                    value.length() >= 3
+                        && value.length() <= 24
+                        && NUMBER_OF_PERSON.matcher(value).matches()
+                        && !DATE_OR_AMOUNT.matcher(value).matches());
+  }
+
+  /** Whether nothing says yet what a column is. */
+  private static boolean isFree(SheetReading sheet, Column column) {
+    return column.field().isEmpty()
+        && column.looks() == Column.Looks.PLAIN
+        && !sheet.isSettled(column)
+        && !sheet.isPart(column)
+        && !sheet.saysCourse(column);
+  }
+
+  // Kinds of lists
+
+  /** Finds which sheets were taken for lists of courses or groups and are people in courses. */
+  private void kinds() {
+    List<SheetReading> doubtful = sheets.stream().filter(SheetsInView::isDoubtful).toList();
+    if (doubtful.isEmpty()) {
+      return;
+    }
+    Referents referents = new Referents(this::isRole);
+    doubtful.forEach(sheet -> samples(sheet).forEach(referents::ask));
+    sheets.stream().filter(sheet -> !doubtful.contains(sheet)).forEach(referents::lookIn);
+    known.get().forEach(referents::lookIn);
+    List<SheetReading> listed = new ArrayList<>(sheets);
+    listed.removeAll(doubtful);
+    listed.addAll(known.get());
+    CourseNames courses = CourseNames.of(listed, settings.courseAliases());
+    for (SheetReading sheet : doubtful) {
+      Optional<Table> table = kind(sheet, referents, courses);
+      if (table.isPresent()) {
+        sheets.set(sheets.indexOf(sheet), again(sheet, table.get()));
+      }
+    }
+  }
+
+  private static SheetReading again(SheetReading sheet, Table table) {
+    try {
+      return sheet.as(table);
+    } catch (UnreadableSheetException e) {
+      // The check comes to the same place and says so.
+      return sheet;
+    }
+  }
+
+  /**
+   * Whether headers alone do not tell that a sheet lists courses or groups: nothing but a code, or
+   * a name that may be people’s.
+   */
+  private static boolean isDoubtful(SheetReading sheet) {
+    if (sheet.isTableSaid() || sheet.headerRow() == 0) {
+      return false;
+    }
+    if (sheet.table() == Table.COURSES && !sheet.has(Field.TITLE)) {
+      return true;
+    }
+    Field name = sheet.table() == Table.COURSES ? Field.TITLE : Field.NAME;
+    return (sheet.table() == Table.COURSES || sheet.table() == Table.GROUPS)
+        && sheet
+            .column(name)
+            .flatMap(column -> HeaderWords.match(Table.USERS, column.header()))
+            .filter(match -> HeaderWords.NAMES.contains(match.field()))
+            .isPresent();
+  }
+
+  private Optional<Table> kind(SheetReading sheet, Referents referents, CourseNames courses) {
+    boolean names = false;
+    boolean marks = false;
+    boolean role = false;
+    boolean inCourses = false;
+    boolean coursesRepeat = false;
+    for (Column column : sheet.columns()) {
+      ColumnSample sample = samples(sheet).get(column.index());
+      List<Referents.Fit> fits = referents.fits(sheet, sample);
+      Optional<Referents.Fit> best = Referents.best(fits);
+      boolean isInstructor = column.field().equals(Optional.of(Field.INSTRUCTORS));
+      names |=
+          !isInstructor
+              && (fits.stream().anyMatch(fit -> fit.referent() == Referent.PERSON_NAME)
+                  || areNames(column, sample));
+      marks |= best.filter(fit -> Referent.MARKS.contains(fit.referent())).isPresent();
+      role |= best.filter(fit -> fit.referent() == Referent.ROLE).isPresent();
+      boolean course =
+          best.filter(fit -> Referent.COURSES.contains(fit.referent())).isPresent()
+              || HeaderWords.match(Table.ENROLLMENTS, column.header())
+                  .filter(match -> match.field() == Field.COURSE)
+                  .isPresent();
+      inCourses |= course || courses.named(column.header()).isPresent();
+      coursesRepeat |= course && sample.repeats();
+    }
+    if (names && inCourses) {
+      return Optional.of(Table.USERS);
+    }
+    return marks && inCourses && (coursesRepeat || role)
+        ? Optional.of(Table.ENROLLMENTS)
+        : Optional.empty();
+  }
+
+  /** Whether values below a header that may mean people are names, by the given names in them. */
+  private static boolean areNames(Column column, ColumnSample sample) {
+    boolean mayMean =
+        HeaderWords.match(Table.USERS, column.header())
+            .filter(match -> HeaderWords.NAMES.contains(match.field()))
+            .isPresent();
+    long given =
+        sample.written().stream()
+            .filter(value -> value.indexOf(' ') > 0)
+            .filter(value -> NameOrder.ends(value).stream().anyMatch(NameOrder::isGiven))
+            .count();
+    return mayMean && given * 2 >= sample.distinct() && given > 0;
+  }
+
+  // Columns
+
+  /** Finds what columns refer to that no header tells. */
+  private void links() {
+    Map<SheetReading, List<Column>> free = new LinkedHashMap<>();
+    for (SheetReading sheet : sheets) {
+      List<Column> columns =
+          sheet.columns().stream()
+              .filter(column -> sheet.headerRow() > 0 && isFree(sheet, column))
+              .filter(column -> samples(sheet).get(column.index()).filled() > 0)
+              .toList();
+      if (!columns.isEmpty()) {
+        free.put(sheet, columns);
+      }
+    }
+    if (free.isEmpty()) {
+      return;
+    }
+    Referents referents = new Referents(this::isRole);
+    free.forEach(
+        (sheet, columns) ->
+            columns.forEach(column -> referents.ask(samples(sheet).get(column.index()))));
+    sheets.forEach(referents::lookIn);
+    known.get().forEach(referents::lookIn);
+    free.forEach(
+        (sheet, columns) -> {
+          Map<Integer, Column> linked = linked(sheet, columns, referents);
+          if (!linked.isEmpty()) {
+            sheets.set(sheets.indexOf(sheet), sheet.linking(linked));
+          }
+        });
+  }
+
+  private Map<Integer, Column> linked(SheetReading sheet, List<Column> free, Referents referents) {
+    Map<Field, List<Column>> claims = new EnumMap<>(Field.class);
+    for (Column column : free) {
+      ColumnSample sample = samples(sheet).get(column.index());
+      List<Referents.Fit> fits =
+          referents.fits(sheet, sample).stream().filter(Referents.Fit::isMost).toList();
+      Set<Field> fields = EnumSet.noneOf(Field.class);
+      Referents.Fit best = null;
+      for (Referents.Fit fit : fits) {
+        Optional<Field> field = field(sheet, fit, sample);
+        if (field.isPresent() && (best == null || fit.fitting() == best.fitting())) {
+          best = best == null ? fit : best;
+          fields.add(field.get());
+        }
+      }
+      // What could be two things is neither.
+      if (fields.size() == 1) {
+        Field field = fields.iterator().next();
+        claims
+            .computeIfAbsent(field, f -> new ArrayList<>())
+            .add(column.linked(field, best.evidence()));
+      }
+    }
+    Map<Integer, Column> linked = new HashMap<>();
+    claims.forEach(
+        (field, columns) -> {
+          if (columns.size() == 1 && !sheet.has(field)) {
+            linked.put(columns.get(0).index(), columns.get(0));
+          }
+        });
+    return linked;
+  }
+
+  /** The field of a sheet that values which refer to something fill. */
+  private static Optional<Field> field(SheetReading sheet, Referents.Fit fit, ColumnSample sample) {
+    Referent referent = fit.referent();
+    return switch (sheet.table()) {
+      case USERS ->
+          switch (referent) {
+            case PERSON_ID -> sample.repeats() ? Optional.empty() : Optional.of(Field.ID);
+            case USERNAME -> sample.repeats() ? Optional.empty() : Optional.of(Field.USERNAME);
+            case EMAIL -> sample.repeats() ? Optional.empty() : Optional.of(Field.EMAIL);
+            case PERSON_NAME -> sheet.hasNames() ? Optional.empty() : Optional.of(Field.FULL_NAME);
+            case COURSE_CODE, COURSE_TITLE ->
+                sheet.enrolls() ? Optional.empty() : Optional.of(Field.COURSE);
+            case GROUP -> Optional.of(Field.GROUP);
+            case SITE -> Optional.of(Field.SITE);
+            case ROLE -> Optional.of(Field.ROLE);
+          };
+      case COURSES ->
+          Referent.PEOPLE.contains(referent)
+              ? Optional.of(Field.INSTRUCTORS)
+              : referent == Referent.SITE ? Optional.of(Field.SITE) : Optional.empty();
+      case GROUPS ->
+          Referent.COURSES.contains(referent) ? Optional.of(Field.COURSE) : Optional.empty();
+      case ENROLLMENTS ->
+          Referent.MARKS.contains(referent)
+              ? Optional.of(Field.USER)
+              : Referent.COURSES.contains(referent)
+                  ? Optional.of(Field.COURSE)
+                  : referent == Referent.GROUP
+                      ? Optional.of(Field.GROUP)
+                      : referent == Referent.ROLE ? Optional.of(Field.ROLE) : Optional.empty();
+    };
+  }
+
+  // Rows given back
+
+  /** A sheet of rows that were given back to be mended is read as the one they are from. */
+  private void copies() {
+    for (int i = 0; i < sheets.size(); i++) {
+      SheetReading copy = sheets.get(i);
+      for (SheetReading source : sheets) {
+        if (copy != source && copy.source().equals(source.name()) && !copy.isTableSaid()) {
+          sheets.set(i, again(copy, source.table()).linking(sameColumns(copy, source)));
+        }
+      }
+    }
+  }
+
+  private static Map<Integer, Column> sameColumns(SheetReading copy, SheetReading source) {
+    Map<Integer, Column> same = new HashMap<>();
+    for (Column column : copy.columns()) {
+      for (Column other : source.columns()) {
+        if (other.by() == Column.By.LINKED && other.header().equals(column.header())) {
+          same.put(column.index(), column.linked(other.field().orElseThrow(), other.evidence()));
+        }
+      }
+    }
+    return same;
+  }
+}
