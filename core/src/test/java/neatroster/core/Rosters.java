@@ -2,7 +2,6 @@ package neatroster.core;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import neatroster.core.check.CheckResult;
@@ -37,7 +36,9 @@ public final class Rosters {
       }
     }
     return new Roster(
-        SheetsInView.understand(readings, Map.of(), List::of, settings), unread, order);
+        SheetsInView.understand(readings, SheetsInView.Said.NOTHING, List::of, settings),
+        unread,
+        order);
   }
 
   public static CheckResult check(TextSheet... sheets) {

@@ -10,7 +10,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.grid.SheetName;
@@ -169,7 +168,7 @@ public final class AddedSheet {
     try (OutputStream out = PrivateFiles.create(draft)) {
       write(out);
     }
-    return new FileArgument(draft, shown(), Optional.empty(), Optional.empty(), Optional.empty());
+    return FileArgument.of(draft, shown());
   }
 
   private void write(OutputStream out) throws IOException {

@@ -47,7 +47,12 @@ public final class OpenRoster implements Closeable {
   private final List<SheetFile> files = new ArrayList<>();
   private final List<SheetReading> readings = new ArrayList<>();
   private final Map<SheetReading, String> courseOfSheet = new HashMap<>();
+  private final Set<SheetReading> moves = new HashSet<>();
   private final List<Roster.Unread> unread = new ArrayList<>();
+
+  /** Those of whose headers none is known, with why they are not understood alone. */
+  private final Map<SheetReading, Roster.Unread> unknown = new HashMap<>();
+
   private final List<SheetName> order = new ArrayList<>();
   private final List<SheetName> leftOut = new ArrayList<>();
   private final List<Path> temporary = new ArrayList<>();
@@ -204,11 +209,18 @@ public final class OpenRoster implements Closeable {
   /** What a sheet is can be told when all sheets are open. */
   private void understandTogether(Session session, Supplier<List<SheetReading>> known) {
     List<SheetReading> understood =
-        SheetsInView.understand(readings, courseOfSheet, known, settings);
-    for (int i = 0; i < readings.size(); i++) {
-      SheetReading before = readings.get(i);
+        SheetsInView.understand(
+            readings, new SheetsInView.Said(courseOfSheet, moves), known, settings);
+    List<SheetReading> alone = List.copyOf(readings);
+    readings.clear();
+    for (int i = 0; i < alone.size(); i++) {
+      SheetReading before = alone.get(i);
       SheetReading settled = understood.get(i);
-      readings.set(i, settled);
+      if (settled.isUnknown()) {
+        unread.add(unknown.get(before));
+        continue;
+      }
+      readings.add(settled);
       boolean said =
           courseOfSheet.containsKey(before) || before.plan().flatMap(SheetPlan::course).isPresent();
       if (settled.courseOfAll().isPresent() && !said) {
@@ -234,7 +246,7 @@ public final class OpenRoster implements Closeable {
     boolean standardInput = file.name().equals(FileArgument.STANDARD_INPUT);
     if (standardInput || isPipe(file.path())) {
       Path kept = standardInput ? keepStandardInput() : keep(file);
-      file = new FileArgument(kept, file.name(), file.sheet(), file.table(), file.course());
+      file = file.at(kept);
     }
     add(file);
   }
@@ -338,7 +350,7 @@ public final class OpenRoster implements Closeable {
     }
     int before = readings.size();
     Map<String, SourceNote> ofTabs = notesOfTabs(sheets);
-    List<Roster.Unread> troubles = new ArrayList<>();
+    Map<Sheet, UnreadableSheetException> troubles = new LinkedHashMap<>();
     for (Sheet sheet : sheets) {
       if (isHelper(sheet)) {
         continue;
@@ -354,17 +366,42 @@ public final class OpenRoster implements Closeable {
             .course()
             .or(() -> note.flatMap(SourceNote::course))
             .ifPresent(course -> courseOfSheet.put(reading, course));
+        if (argument.moves()) {
+          moves.add(reading);
+        }
         readings.add(reading);
       } catch (UnreadableSheetException e) {
-        troubles.add(new Roster.Unread(sheet.name(), e, false));
+        troubles.put(sheet, e);
       }
     }
     boolean othersAreTables = readings.size() > before;
-    for (Roster.Unread trouble : troubles) {
-      // New workbooks come with empty sheets behind the one that is used.
-      if (!(othersAreTables && trouble.why().isEmpty())) {
-        unread.add(new Roster.Unread(trouble.name(), trouble.why(), othersAreTables));
+    troubles.forEach(
+        (sheet, why) -> {
+          // New workbooks come with empty sheets behind the one that is used.
+          if (!(othersAreTables && why.isEmpty())) {
+            trouble(argument, new Roster.Unread(sheet.name(), why, othersAreTables), sheet);
+          }
+        });
+  }
+
+  /** A sheet that was not understood alone may be with the others in view. */
+  private void trouble(FileArgument argument, Roster.Unread trouble, Sheet sheet) {
+    try {
+      boolean mayBe = trouble.why().isNotATable() && argument.table().isEmpty();
+      Optional<SheetReading> reading =
+          mayBe ? SheetReading.ofUnknown(sheet, settings, Optional.empty()) : Optional.empty();
+      if (reading.isEmpty()) {
+        unread.add(trouble);
+        return;
       }
+      if (argument.moves()) {
+        moves.add(reading.get());
+      }
+      argument.course().ifPresent(course -> courseOfSheet.put(reading.get(), course));
+      readings.add(reading.get());
+      unknown.put(reading.get(), trouble);
+    } catch (UnreadableSheetException e) {
+      unread.add(trouble);
     }
   }
 

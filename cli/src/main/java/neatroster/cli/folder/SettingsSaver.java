@@ -231,13 +231,16 @@ public final class SettingsSaver {
     lines.add(indent + "  table: " + sheet.table().word());
     lines.add(indent + "  header-row: " + sheet.headerRow());
     sheet.courseOfAll().ifPresent(course -> lines.add(indent + "  course: " + quoted(course)));
-    if (!seen.dates().isEmpty() && seen.dates().values().stream().distinct().count() == 1) {
+    // Of a column that shows no order the settings decide, and go on to.
+    boolean allShow = seen.dates().keySet().containsAll(sheet.dateFields());
+    if (allShow && seen.dates().values().stream().distinct().count() == 1) {
       lines.add(
           indent + "  dates: " + ReadingSettings.word(seen.dates().values().iterator().next()));
     }
     List<String> columns = new ArrayList<>();
     for (Column column : sheet.columns()) {
-      if (column.field().isPresent()) {
+      // A typed list has no columns; what is on its lines is told line by line.
+      if (column.field().isPresent() && !sheet.isOfLines()) {
         columns.add(
             indent + "    " + column.field().get().label() + ": " + quoted(source(sheet, column)));
       }

@@ -292,6 +292,7 @@ public final class InspectText {
       case GRID -> ", marked in a column for each course";
       case CLASS_LIST -> ": the sheet is a class list";
       case HEADINGS -> ", in the courses that headings between the rows name";
+      case MOVES -> ": each row moves somebody from one to another";
     };
   }
 }

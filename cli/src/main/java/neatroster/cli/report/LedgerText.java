@@ -25,7 +25,7 @@ final class LedgerText {
       add(parts, entry.joinedRows(), "joined to others");
     }
     add(parts, entry.enrollments(), plural("enrollment", entry.enrollments()));
-    add(parts, entry.repeatedEnrollments(), "said before");
+    add(parts, entry.repeatedEnrollments(), "said elsewhere");
     add(parts, entry.leftOutRows(), plural("row", entry.leftOutRows()) + " left out");
     if (!areEnrollments) {
       int leftOut = entry.leftOutEnrollments();

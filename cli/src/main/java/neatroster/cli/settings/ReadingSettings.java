@@ -9,9 +9,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
+import neatroster.core.model.FieldType;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
 import neatroster.core.pattern.Pattern;
@@ -77,6 +79,7 @@ public final class ReadingSettings {
             "dates",
             "encoding",
             "separator",
+            "phones",
             "covers"));
     if (section.text("file", "").isEmpty()) {
       throw section.error("an entry of sheets names its file, such as “file: intake.xlsx”");
@@ -104,7 +107,19 @@ public final class ReadingSettings {
         leavesAll,
         encoding(section),
         separator(section),
+        optional(phoneRegion(section)),
         optional(covers));
+  }
+
+  /** The country of phone numbers without a code, of all sheets or of one. */
+  static String phoneRegion(YamlSection section) throws SettingsException {
+    YamlSection phones = section.section("phones");
+    phones.only(List.of("region"));
+    String region = phones.text("region", "").toUpperCase(Locale.ROOT);
+    if (!region.isEmpty() && !List.of(Locale.getISOCountries()).contains(region)) {
+      throw phones.error("region", "here stands a country as two letters, such as GB");
+    }
+    return region;
   }
 
   private static Optional<String> encoding(YamlSection section) throws SettingsException {
@@ -153,10 +168,24 @@ public final class ReadingSettings {
       if (fields().noneMatch(field -> Field.named(name).equals(Optional.of(field))) && !isOwn) {
         throw section.unknownKey(name, "there is no field “" + name + "”", known);
       }
+      List<String> several = section.list(name, List.of());
+      if (several.size() > 1) {
+        columns.put(name, together(Field.named(name), several));
+        continue;
+      }
       section.verify(name, ReadingSettings::faultIn);
       columns.put(name, section.text(name, ""));
     }
     return columns;
+  }
+
+  /** Several columns of one kind: lists are put together as lists, names word by word. */
+  private static String together(Optional<Field> field, List<String> headers) {
+    boolean isName =
+        field.filter(f -> f.type() == FieldType.NAME || f == Field.FULL_NAME).isPresent();
+    return headers.stream()
+        .map(header -> "{" + header + "}")
+        .collect(Collectors.joining(isName ? " " : "; "));
   }
 
   /** What is wrong with a pattern of columns. */

@@ -11,7 +11,6 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -207,12 +206,7 @@ public final class SettingsReader {
   }
 
   private static Settings.Checks checks(YamlSection root) throws SettingsException {
-    YamlSection phones = root.section("phones");
-    phones.only(List.of("region"));
-    String region = phones.text("region", "").toUpperCase(Locale.ROOT);
-    if (!region.isEmpty() && !List.of(Locale.getISOCountries()).contains(region)) {
-      throw phones.error("region", "here stands a country as two letters, such as GB");
-    }
+    String region = ReadingSettings.phoneRegion(root);
     YamlSection consent = root.section("consent");
     consent.only(List.of("below-age"));
     Settings.Checks usual = Settings.Checks.standard();

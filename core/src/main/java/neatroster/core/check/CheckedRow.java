@@ -99,6 +99,11 @@ public final class CheckedRow {
     return user.isFound() && resolved.people().firstLine(user.number()) == line;
   }
 
+  /** Whether what counts instead of this enrollment stands in the same row. */
+  public boolean isOfOneRow() {
+    return row.isDerived() && earlierEnrollment == line;
+  }
+
   /** The line that says best who a person is: one of a list of people, if any; else -1. */
   public int mainLine(int person) {
     List<Integer> lines = resolved.people().lines(person);

@@ -353,6 +353,51 @@ sealed interface Enrolling {
   }
 
   /**
+   * Somebody leaves a course, or a group of one, and goes to another.
+   *
+   * @param from the column of what they leave
+   * @param to the column of where they go
+   * @param course the column of the course whose groups these are, or -1
+   */
+  record Moves(int from, int to, int course, int role) implements Enrolling {
+    @Override
+    public Shape shape() {
+      return Shape.MOVES;
+    }
+
+    @Override
+    public List<Integer> columns() {
+      return course < 0 ? List.of(from, to) : List.of(from, to, course);
+    }
+
+    @Override
+    public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
+      String left = text(row, from);
+      String next = text(row, to);
+      if (!NO.contains(left.toLowerCase(Locale.ROOT)) && !left.equalsIgnoreCase(next)) {
+        RosterRow derived = derived(row, left, from);
+        derived.put(Field.STATUS, "ended", from);
+        receiver.accept(derived);
+      }
+      if (!NO.contains(next.toLowerCase(Locale.ROOT))) {
+        receiver.accept(derived(row, next, to));
+      }
+    }
+
+    private RosterRow derived(RosterRow row, String where, int column) {
+      RosterRow derived = row.derived();
+      if (course < 0) {
+        derived.put(Field.COURSE, where, column);
+      } else {
+        derived.put(Field.COURSE, text(row, course), course);
+        derived.put(Field.GROUP, where, column);
+      }
+      derived.put(Field.ROLE, text(row, role), role);
+      return derived;
+    }
+  }
+
+  /**
    * Everybody is in the course, or the group of one, that the nearest heading above names.
    *
    * @param headings by the number of their rows

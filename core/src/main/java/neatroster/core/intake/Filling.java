@@ -1,6 +1,8 @@
 package neatroster.core.intake;
 
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -27,16 +29,28 @@ record Filling(
     String value = row.cell(column).toString();
     if (pattern.isPresent()) {
       Map<String, String> values = new HashMap<>();
-      boolean all = true;
-      for (Map.Entry<String, Integer> named : columns.entrySet()) {
-        String part = row.cell(named.getValue()).cleaned();
-        all &= !part.isEmpty();
-        values.put(named.getKey(), part);
-      }
-      // Half a code is worse than none: what misses a part is blank, and then found to be.
-      value = all ? pattern.get().fillPlainly(values) : "";
+      columns.forEach((name, at) -> values.put(name, row.cell(at).cleaned()));
+      value = value(pattern.get(), values);
     }
     return words.isEmpty() ? value : translated(value, words);
+  }
+
+  /** Each piece of a list that has all its parts, or of parts between spaces those there are. */
+  private static String value(Pattern pattern, Map<String, String> values) {
+    List<String> filled = new ArrayList<>();
+    for (Pattern piece : pattern.pieces()) {
+      boolean isWhole =
+          piece.names().stream().noneMatch(name -> values.getOrDefault(name, "").isEmpty());
+      // Half a code is worse than none: what misses a part is blank, and then found to be.
+      if (isWhole || piece.isSpaced()) {
+        String text = piece.fillPlainly(values).strip().replaceAll("\\s{2,}", " ");
+        if (!text.isEmpty()) {
+          filled.add(text);
+        }
+      }
+    }
+    boolean isList = pattern.toString().replaceAll("\\{[^}]*\\}", "").indexOf(';') >= 0;
+    return String.join(isList ? "; " : ", ", filled);
   }
 
   /** What a value is to be read as. */

@@ -127,6 +127,32 @@ final class HeaderFinder {
     throw new IllegalArgumentException("row " + row + " is blank");
   }
 
+  /**
+   * A sheet of whose headers none is known, with the first row of several cells taken for them; its
+   * columns are to be told by what stands in other sheets.
+   */
+  static Optional<Found> unknown(Sheet sheet) throws UnreadableSheetException {
+    List<EarlyRow> early = earlyRows(sheet, -1);
+    for (EarlyRow row : early) {
+      long asWide =
+          early.stream()
+              .filter(below -> below.number() > row.number() && below.filled() > 1)
+              .count();
+      if (row.filled() > 1 && asWide > 0) {
+        Found found =
+            new HeaderCandidate(
+                    row,
+                    Table.USERS,
+                    row.cells().stream().map(cell -> Optional.<HeaderWords.Match>empty()).toList(),
+                    0,
+                    false)
+                .found(early);
+        return Optional.of(finished(sheet, early, found));
+      }
+    }
+    return Optional.empty();
+  }
+
   private static Found finished(Sheet sheet, List<EarlyRow> early, Found found) {
     boolean counts = sheet.facts().writesEveryCell() && found.row() > 0 && found.lines().isEmpty();
     return found.with(areSpaced(early), counts ? usualWidth(early, found) : Integer.MAX_VALUE);

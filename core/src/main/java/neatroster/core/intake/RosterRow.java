@@ -208,7 +208,7 @@ public final class RosterRow {
    */
   public String text(Field field) {
     int column = numbers == null || isDerived() ? -1 : reading.indexOf(field);
-    if (column < 0 || isMade(column)) {
+    if (column < 0 || isMade(column) || isByCountry(field)) {
       return textOf(field);
     }
     int number = numbers[column];
@@ -231,7 +231,15 @@ public final class RosterRow {
     return column < made.length && made[column] != null;
   }
 
+  /** Whether a phone number is read by the country that the row says. */
+  private boolean isByCountry(Field field) {
+    return field == Field.PHONE && table() == Table.USERS && has(Field.COUNTRY);
+  }
+
   private String textOf(Field field) {
+    if (isByCountry(field) && has(field)) {
+      return judged(field).text();
+    }
     return reading.text(table(), field, cell(field));
   }
 
@@ -246,6 +254,11 @@ public final class RosterRow {
 
   /** What the judge of a field's values makes of the one in this row. */
   public Judged judged(Field field) {
+    if (isByCountry(field)) {
+      Judged country = reading.judged(table(), Field.COUNTRY, cell(Field.COUNTRY));
+      String region = country.isGood() ? country.text() : "";
+      return reading.judged(table(), field, cell(field), region);
+    }
     return reading.judged(table(), field, cell(field));
   }
 

@@ -15,7 +15,9 @@ public enum Shape {
   /** Everybody in the sheet is in one course. */
   CLASS_LIST,
   /** Everybody is in the course that the nearest heading above names. */
-  HEADINGS;
+  HEADINGS,
+  /** A row says the course that somebody leaves and the one they go to. */
+  MOVES;
 
   /** The name in JSON, as {@code class list}. */
   public String word() {

@@ -144,6 +144,25 @@ public final class SheetReading {
   }
 
   /**
+   * A sheet of whose headers none is known, to be understood with others in view; nothing where it
+   * has no columns.
+   *
+   * @param note what it says of the sheet that it is a copy of
+   * @throws UnreadableSheetException where it cannot be read
+   */
+  public static Optional<SheetReading> ofUnknown(
+      Sheet sheet, Settings settings, Optional<SourceNote> note) throws UnreadableSheetException {
+    Optional<SheetPlan> plan = plan(sheet.name(), settings.reading(), note);
+    return HeaderFinder.unknown(sheet)
+        .map(found -> of(sheet, found, new Understanding(settings, note, plan, false)));
+  }
+
+  /** Whether nothing tells yet what any column is. */
+  public boolean isUnknown() {
+    return columns.stream().allMatch(column -> column.field().isEmpty()) && enrolling.isEmpty();
+  }
+
+  /**
    * What a sheet is understood by besides its cells.
    *
    * @param note what it says of the sheet that it is a copy of
@@ -165,6 +184,9 @@ public final class SheetReading {
       Map<String, String> statuses =
           words.computeIfAbsent(Field.STATUS.label(), f -> new HashMap<>());
       StatusWords.of(headers.table()).forEach(statuses::putIfAbsent);
+      columns.columns().stream()
+          .filter(column -> column.field().equals(Optional.of(Field.STATUS)))
+          .forEach(column -> StatusWords.ofFlag(column.header()).forEach(statuses::putIfAbsent));
     }
     Planned planned =
         new Planned(
@@ -197,6 +219,21 @@ public final class SheetReading {
     return other == table || headerRow == 0
         ? this
         : of(sheet, HeaderFinder.at(sheet, headerRow, other), planned.by());
+  }
+
+  /**
+   * The same sheet, its rows saying who moves from one course, or group, to another.
+   *
+   * @param ofGroups whether groups of the course in the column of courses are meant
+   */
+  SheetReading moving(int from, int to, boolean ofGroups) {
+    Map<Integer, Column> others = new HashMap<>();
+    for (int column : new int[] {from, to}) {
+      others.put(column, columns.get(column).as(Optional.empty(), null));
+    }
+    SheetReading bare = linking(others);
+    int course = ofGroups ? bare.indexOf(Field.COURSE) : -1;
+    return bare.enrolling(new Enrolling.Moves(from, to, course, bare.indexOf(Field.ROLE)));
   }
 
   /** The same sheet with other columns in the place of some, by their index. */
@@ -253,6 +290,12 @@ public final class SheetReading {
   SheetReading enrollingIn(
       CourseNames courses, Function<String, Boolean> isRole, Optional<String> course)
       throws UnreadableSheetException {
+    boolean listsPeople = table == Table.USERS || (table == Table.ENROLLMENTS && has(Field.USER));
+    if (course.isPresent() && listsPeople && !mayBeClassList()) {
+      // What the user says beats what a column says.
+      return enrolling(
+          new Enrolling.InOneCourse(course.get(), indexOf(Field.ROLE), indexOf(Field.GROUP)));
+    }
     if (!mayBeClassList()) {
       return this;
     }
@@ -597,13 +640,25 @@ public final class SheetReading {
 
   /** What the judge of a field's values makes of one in a row of a table. */
   Judged judged(Table of, Field field, Cell cell) {
+    return judged(of, field, cell, "");
+  }
+
+  /**
+   * What the judge of a field's values makes of one in a row of a table.
+   *
+   * @param country the row's country, or empty
+   */
+  Judged judged(Table of, Field field, Cell cell, String country) {
     boolean day = field.type() == FieldType.DATE || field.type() == FieldType.CONSENT;
+    String region =
+        country.isEmpty() ? planned.plan().flatMap(SheetPlan::phoneRegion).orElse("") : country;
     return values()
         .judge(
             of,
             field,
             cell,
-            day ? dateReading(field, cell.cleaned()) : DateReading.whole(usualDates()));
+            day ? dateReading(field, cell.cleaned()) : DateReading.whole(usualDates()),
+            region);
   }
 
   /** The day that a field's cell names, read in the order that its column shows. */
@@ -722,6 +777,11 @@ public final class SheetReading {
    */
   public boolean countsPeople() {
     return found.lines().isPresent() && found.lines().get().countsPeople();
+  }
+
+  /** Whether the sheet is a typed list, whose columns are what is found on its lines. */
+  public boolean isOfLines() {
+    return found.lines().isPresent();
   }
 
   /** Whether the cells begin with a space because one is typed behind each separator. */

@@ -1,6 +1,7 @@
 package neatroster.core.intake;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashMap;
@@ -46,26 +47,39 @@ public final class SheetsInView {
   /**
    * The same sheets, each understood with the others in view.
    *
-   * @param courseOf the courses of which the user says that some sheets list the people
+   * @param said what the user says of some sheets
    * @param known gives exports of the platform, which are understood already; not asked where every
    *     header says what it is
    * @throws SheetPlanException where the settings name what a sheet does not have
    */
   public static List<SheetReading> understand(
-      List<SheetReading> sheets,
-      Map<SheetReading, String> courseOf,
-      Supplier<List<SheetReading>> known,
-      Settings settings) {
+      List<SheetReading> sheets, Said said, Supplier<List<SheetReading>> known, Settings settings) {
+    List<Optional<String>> courseOf = new ArrayList<>();
+    BitSet areMoves = new BitSet();
+    for (SheetReading sheet : sheets) {
+      areMoves.set(courseOf.size(), said.moves().contains(sheet));
+      courseOf.add(Optional.ofNullable(said.courseOf().get(sheet)));
+    }
     SheetsInView view = new SheetsInView(sheets, known, settings);
     view.ids();
     view.kinds();
     view.ids();
     view.links();
     view.copies();
-    List<Optional<String>> said = new ArrayList<>();
-    sheets.forEach(sheet -> said.add(Optional.ofNullable(courseOf.get(sheet))));
-    view.classLists(said);
+    view.moves(areMoves);
+    view.classLists(courseOf);
     return view.sheets;
+  }
+
+  /**
+   * What the user says of some sheets.
+   *
+   * @param courseOf the courses of which sheets list the people
+   * @param moves the sheets that list who moves where
+   */
+  public record Said(Map<SheetReading, String> courseOf, Set<SheetReading> moves) {
+    /** Nothing. */
+    public static final Said NOTHING = new Said(Map.of(), Set.of());
   }
 
   private boolean isRole(String word) {
@@ -120,12 +134,15 @@ public final class SheetsInView {
     List<Column> called = new ArrayList<>();
     List<Column> before = new ArrayList<>();
     for (Column column : sheet.columns()) {
-      if (isFree(sheet, column) && areNumbersOfPeople(samples(sheet).get(column.index()))) {
+      ColumnSample sample = samples(sheet).get(column.index());
+      if (isFree(sheet, column) && areNumbersOfPeople(sample)) {
         if (ComposedHeaders.saysNumber(column.header())) {
           called.add(column);
-        } else if (sheet.columns().stream()
-            .limit(column.index())
-            .noneMatch(other -> other.field().filter(HeaderWords.NAMES::contains).isPresent())) {
+        } else if (sample.isOfOneForm()
+            && sheet.columns().stream()
+                .limit(column.index())
+                .noneMatch(
+                    other -> other.field().filter(HeaderWords.NAMES::contains).isPresent())) {
           before.add(column);
         }
       }
@@ -138,7 +155,6 @@ public final class SheetsInView {
     return sample.filled() >= 2
         && sample.filled() * 10 >= sample.rows() * 9
         && !sample.repeats()
-        && sample.isOfOneForm()
         && sample.written().stream()
             .allMatch(
                 value ->
@@ -198,7 +214,7 @@ public final class SheetsInView {
     if (sheet.isTableSaid() || sheet.headerRow() == 0) {
       return false;
     }
-    if (sheet.table() == Table.COURSES && !sheet.has(Field.TITLE)) {
+    if (sheet.isUnknown() || (sheet.table() == Table.COURSES && !sheet.has(Field.TITLE))) {
       return true;
     }
     Field name = sheet.table() == Table.COURSES ? Field.TITLE : Field.NAME;
@@ -255,6 +271,96 @@ public final class SheetsInView {
             .filter(value -> NameOrder.ends(value).stream().anyMatch(NameOrder::isGiven))
             .count();
     return mayMean && given * 2 >= sample.distinct() && given > 0;
+  }
+
+  // Moves
+
+  /**
+   * Finds the lists of who leaves one course, or group, for another.
+   *
+   * @param said the positions of those of which the user says so
+   */
+  private void moves(BitSet said) {
+    Map<Integer, int[]> likely = new LinkedHashMap<>();
+    for (int i = 0; i < sheets.size(); i++) {
+      int[] columns = movesByHeaders(sheets.get(i));
+      if ((columns[0] >= 0 && columns[1] >= 0 && sheets.get(i).table() != Table.COURSES)
+          || said.get(i)) {
+        likely.put(i, columns);
+      }
+    }
+    if (likely.isEmpty()) {
+      return;
+    }
+    Referents referents = new Referents(this::isRole);
+    likely.keySet().forEach(i -> samples(sheets.get(i)).forEach(referents::ask));
+    for (int i = 0; i < sheets.size(); i++) {
+      if (!likely.containsKey(i)) {
+        referents.lookIn(sheets.get(i));
+      }
+    }
+    known.get().forEach(referents::lookIn);
+    likely.forEach((i, columns) -> moving(i, columns, said.get(i), referents));
+  }
+
+  /** The columns whose headers say what is left and where people go; -1 where none does. */
+  private static int[] movesByHeaders(SheetReading sheet) {
+    int[] columns = {-1, -1};
+    for (Column column : sheet.columns()) {
+      int at = MoveWords.isFrom(column.header()) ? 0 : MoveWords.isTo(column.header()) ? 1 : -1;
+      if (at >= 0 && columns[at] < 0 && !sheet.isSettled(column) && !isSaid(column)) {
+        columns[at] = column.index();
+      }
+    }
+    return columns;
+  }
+
+  private void moving(int i, int[] byHeaders, boolean isSaid, Referents referents) {
+    SheetReading sheet = sheets.get(i);
+    int[] columns = byHeaders;
+    if (isSaid && (columns[0] < 0 || columns[1] < 0)) {
+      columns =
+          sheet.columns().stream()
+              .mapToInt(Column::index)
+              .filter(at -> refer(sheet, new int[] {at}, Referent.COURSES, referents))
+              .limit(2)
+              .toArray();
+      if (columns.length < 2) {
+        throw new SheetPlanException(
+            sheet.name()
+                + " is said to list moves, and has no two columns of courses. Call them “from” and"
+                + " “to”.");
+      }
+    }
+    boolean courses = refer(sheet, columns, Referent.COURSES, referents);
+    boolean groups = refer(sheet, columns, Set.of(Referent.GROUP), referents);
+    if (courses || isSaid || (groups && sheet.has(Field.COURSE))) {
+      SheetReading people = sheet.table() == Table.GROUPS ? again(sheet, Table.USERS) : sheet;
+      boolean ofGroups = !courses && groups && people.has(Field.COURSE);
+      sheets.set(i, people.moving(columns[0], columns[1], ofGroups));
+    }
+  }
+
+  private static boolean isSaid(Column column) {
+    return column.by() == Column.By.SETTINGS;
+  }
+
+  /** Whether two columns refer to things of a kind; of one that is blank the other tells. */
+  private boolean refer(
+      SheetReading sheet, int[] columns, Set<Referent> kind, Referents referents) {
+    int referring = 0;
+    int blank = 0;
+    for (int column : columns) {
+      ColumnSample sample = samples(sheet).get(column);
+      blank += sample.distinct() == 0 ? 1 : 0;
+      referring +=
+          referents.fits(sheet, sample).stream()
+                  .anyMatch(
+                      fit -> kind.contains(fit.referent()) && fit.fitting() * 2 >= fit.distinct())
+              ? 1
+              : 0;
+    }
+    return referring > 0 && referring + blank == columns.length;
   }
 
   // Columns

@@ -61,4 +61,25 @@ final class StatusWords {
   static Map<String, String> of(Table table) {
     return WORDS.get(table);
   }
+
+  /** What yes and no stand for below a header that is a status itself: “Suspended”, “Active”. */
+  static Map<String, String> ofFlag(String header) {
+    String word = header.strip().toLowerCase(Locale.ROOT);
+    String status = word.equals("suspended") ? word : word.equals("active") ? word : "";
+    status = status.isEmpty() ? WORDS.get(Table.USERS).getOrDefault(word, "") : status;
+    if (!status.equals("suspended") && !status.equals("active")) {
+      return Map.of();
+    }
+    Map<String, String> flags = new HashMap<>();
+    String other = status.equals("active") ? "suspended" : "active";
+    for (String yes : Enrolling.YES) {
+      flags.put(yes, status);
+    }
+    for (String no : Enrolling.NO) {
+      if (!no.isEmpty()) {
+        flags.put(no, other);
+      }
+    }
+    return flags;
+  }
 }

@@ -305,6 +305,36 @@ public final class Pattern {
   }
 
   /**
+   * The patterns of a list: what stands between its semicolons and commas, each to be filled on its
+   * own.
+   */
+  public List<Pattern> pieces() {
+    List<Pattern> pieces = new ArrayList<>();
+    List<Part> piece = new ArrayList<>();
+    for (Part part : parts) {
+      if (part.literal() == null) {
+        piece.add(part);
+        continue;
+      }
+      String[] texts = part.literal().split("[;,]", -1);
+      for (int i = 0; i < texts.length; i++) {
+        if (i > 0) {
+          pieces.add(new Pattern(text, List.copyOf(piece)));
+          piece.clear();
+        }
+        piece.add(new Part(texts[i], null, 0, List.of()));
+      }
+    }
+    pieces.add(new Pattern(text, List.copyOf(piece)));
+    return pieces;
+  }
+
+  /** Whether nothing but spaces stands between the slots. */
+  public boolean isSpaced() {
+    return parts.stream().allMatch(part -> part.literal() == null || part.literal().isBlank());
+  }
+
+  /**
    * The same pattern with a form for its dates: slots of these values that have none get it. What
    * is no date stays as it is.
    *

@@ -10,6 +10,7 @@ import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
+import neatroster.core.text.FoldedLetters;
 
 /** In what the rows about one person differ. */
 public final class Disagreements {
@@ -39,8 +40,10 @@ public final class Disagreements {
    * @param says what it says; empty for a password
    * @param otherLine the earlier row
    * @param otherSays what that says; empty for a password
+   * @param isSpelling whether it is one name all the same, with the family's written in two ways
    */
-  public record Disagreement(Field field, int line, String says, int otherLine, String otherSays) {}
+  public record Disagreement(
+      Field field, int line, String says, int otherLine, String otherSays, boolean isSpelling) {}
 
   /** What a row said first. */
   private record Said(String text, int line) {}
@@ -67,7 +70,12 @@ public final class Disagreements {
           boolean secret = field == Field.PASSWORD;
           found.add(
               new Disagreement(
-                  field, line, secret ? "" : text, before.line(), secret ? "" : before.text()));
+                  field,
+                  line,
+                  secret ? "" : text,
+                  before.line(),
+                  secret ? "" : before.text(),
+                  false));
         }
       }
       name(row, line, names, found);
@@ -93,12 +101,30 @@ public final class Disagreements {
     for (Said before : names) {
       PersonName.Fit fit = PersonName.of(before.text()).fit(name);
       if (fit == PersonName.Fit.NOT || fit == PersonName.Fit.SLIP) {
-        found.add(new Disagreement(Field.FULL_NAME, line, full, before.line(), before.text()));
+        found.add(
+            new Disagreement(Field.FULL_NAME, line, full, before.line(), before.text(), false));
+        return;
+      }
+      if (fit == PersonName.Fit.FITS && spellsFamily(before.text(), full)) {
+        found.add(
+            new Disagreement(Field.FULL_NAME, line, full, before.line(), before.text(), true));
         return;
       }
     }
     if (names.stream().noneMatch(before -> before.text().equals(full))) {
       names.add(new Said(full, line));
     }
+  }
+
+  /** Whether two whole names have one family name in two spellings: Bell and Belle. */
+  private static boolean spellsFamily(String one, String other) {
+    String first = FoldedLetters.of(Names.split(one).family());
+    String second = FoldedLetters.of(Names.split(other).family());
+    boolean begins = first.startsWith(second) || second.startsWith(first);
+    return !first.equals(second)
+        && begins
+        && Math.min(first.length(), second.length()) > 1
+        && first.indexOf(' ') < 0
+        && second.indexOf(' ') < 0;
   }
 }

@@ -30,6 +30,10 @@ public record Doubt(
     NAME_CHANGED,
     /** Another person has the same name and birth date. */
     SAME_BIRTH,
+    /** Somebody else of nearly the same name has the birth date. */
+    NEAR_BIRTH,
+    /** Another list has somebody of the name, by other marks: one person or two. */
+    NAMESAKE,
     /** Several people have the name. */
     SEVERAL,
     /** Nobody has the name, and somebody has nearly the same. */

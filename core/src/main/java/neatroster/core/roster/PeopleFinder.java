@@ -891,9 +891,10 @@ public final class PeopleFinder {
   private boolean someSeek(int[] nodes) {
     boolean accounts = false;
     boolean others = false;
+    int first = joined.of(nodes[0]);
     for (int i = 0; i < nodes.length; i++) {
       int root = joined.of(nodes[i]);
-      if (!anchored.get(root)) {
+      if (!anchored.get(root) || (root != first && nodes[i] < rows)) {
         return true;
       }
       accounts |= !withRow.get(root);
@@ -958,6 +959,7 @@ public final class PeopleFinder {
     }
     List<Cluster> now = merged(all);
     List<Cluster> anchors = now.stream().filter(Cluster::isAnchor).toList();
+    namesakes(anchors);
     List<Cluster> left = new ArrayList<>();
     for (Cluster seeker : now) {
       if (!seeker.isAnchor() && !settle(seeker, anchors)) {
@@ -965,6 +967,25 @@ public final class PeopleFinder {
       }
     }
     return among(left);
+  }
+
+  /** Of two in different lists whom nothing tells apart, and nothing makes one. */
+  private void namesakes(List<Cluster> anchors) {
+    for (Cluster later : anchors) {
+      for (Cluster earlier : anchors) {
+        boolean areListed = !later.plainSheets.isEmpty() && !earlier.plainSheets.isEmpty();
+        if (areListed
+            && !(later.account && earlier.account)
+            && earlier.first() < later.first()
+            && joined.of(earlier.first()) != joined.of(later.first())
+            && !later.contradicts(earlier)
+            && !later.sharesPlainSheet(earlier)
+            && !hasDoubt(later.first())) {
+          List<Integer> line = List.of(lines.get(earlier.first()));
+          doubt(later.first(), new Doubt(Doubt.Kind.NAMESAKE, null, line, List.of(), ""));
+        }
+      }
+    }
   }
 
   /** Whether we issued the account that is in a cluster. */
@@ -1176,6 +1197,44 @@ public final class PeopleFinder {
 
   private void sameBirth() {
     nodesOfName.eachOfSeveral(this::sameBirth);
+    IntLists nodesOfDay = new IntLists();
+    for (int node = 0; node < bornOf.size(); node++) {
+      if (born(node) != NONE && nameOf.get(node) != NONE) {
+        nodesOfDay.add(born(node), node);
+      }
+    }
+    nodesOfDay.eachOfSeveral(this::nearBirth);
+  }
+
+  /** People of nearly one name and one birth date whom no id tells apart. */
+  private void nearBirth(int[] nodes) {
+    for (int i = 0; i < nodes.length && nodes.length <= MOST_NAMES; i++) {
+      for (int j = 0; j < i; j++) {
+        int later = nodes[i];
+        int earlier = nodes[j];
+        boolean isAccount = later >= rows;
+        int row = isAccount ? earlier : later;
+        int other = isAccount ? later : earlier;
+        if (row < rows
+            && joined.of(row) != joined.of(other)
+            && !differ(bareIdOf(row), bareIdOf(other))
+            && isNearly(name(row).fit(name(other)))
+            && !hasDoubt(row)) {
+          doubt(
+              row,
+              new Doubt(
+                  Doubt.Kind.NEAR_BIRTH,
+                  Field.BIRTH_DATE,
+                  isAccount ? List.of() : List.of(lines.get(other)),
+                  isAccount ? List.of(other - rows) : List.of(),
+                  ""));
+        }
+      }
+    }
+  }
+
+  private static boolean isNearly(PersonName.Fit fit) {
+    return fit == PersonName.Fit.SLIP || fit == PersonName.Fit.FITS;
   }
 
   /** People of one name and one birth date whom something else tells apart. */

@@ -9,6 +9,7 @@ import neatroster.core.grid.Place;
 import neatroster.core.grid.SheetName;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.Shape;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SkippedRow;
 import neatroster.core.model.Field;
@@ -95,6 +96,11 @@ public final class Roster {
   /** Whether a sheet is one of the roster's own moves, which have the last word. */
   public boolean isArranged(SheetReading sheet) {
     return arranged.contains(sheet.name());
+  }
+
+  /** Whether a sheet moves people out of courses in which other lists have them. */
+  public boolean movesPeople(SheetReading sheet) {
+    return isArranged(sheet) || (sheet.enrolls() && sheet.shape() == Shape.MOVES);
   }
 
   /** The same roster with some of its sheets alone. */

@@ -24,6 +24,7 @@ import neatroster.core.model.Table;
  * @param leftOut whether it is not read at all
  * @param encoding how the letters of a text file are written down
  * @param separator what stands between the cells of a text file
+ * @param phoneRegion the country of its phone numbers without a code
  * @param covers what the sheet is the whole of: {@code everything}, or {@code course CODE}
  */
 public record SheetPlan(
@@ -40,6 +41,7 @@ public record SheetPlan(
     boolean leftOut,
     Optional<String> encoding,
     Optional<Character> separator,
+    Optional<String> phoneRegion,
     Optional<String> covers) {
   /** What a sheet covers that is the whole of what it lists. */
   public static final String EVERYTHING = "everything";
@@ -60,6 +62,7 @@ public record SheetPlan(
         leftOut,
         encoding,
         separator,
+        phoneRegion,
         covers);
   }
 

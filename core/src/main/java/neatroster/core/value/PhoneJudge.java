@@ -16,7 +16,7 @@ final class PhoneJudge implements Judge {
   @Override
   public Judged judge(String text, Where where) {
     String plain = PlainSigns.of(text);
-    Phones.Read read = Phones.read(plain, region);
+    Phones.Read read = Phones.read(plain, where.region().isEmpty() ? region : where.region());
     String trouble =
         switch (read.trouble()) {
           case NONE -> null;

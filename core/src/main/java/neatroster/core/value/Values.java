@@ -54,13 +54,23 @@ public final class Values {
    * @param dates how a date is read that could be two
    */
   public Judged judge(Table table, Field field, CharSequence given, DateReading dates) {
+    return judge(table, field, given, dates, "");
+  }
+
+  /**
+   * Judges a value.
+   *
+   * @param region the country of a phone number without a code, or empty where the settings say
+   */
+  public Judged judge(
+      Table table, Field field, CharSequence given, DateReading dates, String region) {
     if (field.type() == FieldType.PASSWORD) {
       return Judged.good(given.toString());
     }
     String text = unguarded(cleaned(given));
     return text.isEmpty()
         ? Judged.good("")
-        : judges.get(field.type()).judge(text, new Judge.Where(table, field, dates));
+        : judges.get(field.type()).judge(text, new Judge.Where(table, field, dates, region));
   }
 
   /** Judges a value whose dates are read as the settings say. */
@@ -86,7 +96,7 @@ public final class Values {
           Nearest.word(text, field.oneOf()));
     }
     Judged judged =
-        ownJudges.get(field.type()).judge(text, new Judge.Where(field.table(), null, dates));
+        ownJudges.get(field.type()).judge(text, new Judge.Where(field.table(), null, dates, ""));
     return judged.isGood()
         ? judged
         : new Judged(

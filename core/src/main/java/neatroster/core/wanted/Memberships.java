@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.IntFunction;
 import java.util.function.IntUnaryOperator;
 import neatroster.core.intake.Names;
@@ -522,6 +523,11 @@ public final class Memberships {
   /** The earlier enrollment that asks for the same as one that rows hold, or null. */
   public Earlier earlier(int number) {
     return precedence.earlier(number);
+  }
+
+  /** The lines of the rows by which somebody has left whom another row enrolls. */
+  public Set<Integer> endingLines() {
+    return precedence.endingLines();
   }
 
   /** The line of the row by which somebody has left who is enrolled by one, or -1. */

@@ -2,7 +2,9 @@ package neatroster.core.wanted;
 
 import java.util.BitSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.IntUnaryOperator;
 import java.util.function.Predicate;
@@ -386,6 +388,11 @@ final class RowPrecedence {
   /** The earlier enrollment that asks for the same, or null. */
   Memberships.Earlier earlier(int number) {
     return repeats.get(number);
+  }
+
+  /** The lines of the rows that say of others that they have ended. */
+  Set<Integer> endingLines() {
+    return new HashSet<>(endings.values());
   }
 
   /** The line of the row by which somebody has left who is enrolled by this one, or -1. */

@@ -283,6 +283,7 @@ class StateLawsPropertyTest {
               false,
               Optional.empty(),
               Optional.empty(),
+              Optional.empty(),
               Optional.of("everything").filter(all -> covers)));
     }
     Settings.Reading reading = new Settings.Reading(plans, Map.of(), List.of());

@@ -44,6 +44,7 @@ class SheetPlanTest {
         false,
         Optional.empty(),
         Optional.empty(),
+        Optional.empty(),
         Optional.empty());
   }
 

@@ -34,6 +34,7 @@ import neatroster.core.check.rules.enrollments.FillDownSlip;
 import neatroster.core.check.rules.enrollments.InstructorHasLeft;
 import neatroster.core.check.rules.enrollments.LeftoverInstructor;
 import neatroster.core.check.rules.enrollments.NoCourse;
+import neatroster.core.check.rules.enrollments.NotThereToLeave;
 import neatroster.core.check.rules.enrollments.RemovedStillNamed;
 import neatroster.core.check.rules.enrollments.ShiftedColumn;
 import neatroster.core.check.rules.enrollments.SuspendedUser;
@@ -76,6 +77,7 @@ import neatroster.core.check.rules.people.UnknownManager;
 import neatroster.core.check.rules.people.UnwantedWord;
 import neatroster.core.check.rules.people.UsernameTaken;
 import neatroster.core.check.rules.people.WeakPassword;
+import neatroster.core.check.rules.people.WholeNameInGiven;
 import neatroster.core.check.rules.sheets.ColumnLeftAlone;
 import neatroster.core.check.rules.sheets.ColumnWithoutHeader;
 import neatroster.core.check.rules.sheets.CoversNothing;
@@ -185,6 +187,7 @@ public final class Rules {
         new UnknownStatus(),
         new WeakPassword(settings),
         new UncertainName(),
+        new WholeNameInGiven(),
         new UnwantedWord(settings),
         new DuplicateJoinCode(),
         new MissingPhoto(basis),
@@ -212,6 +215,7 @@ public final class Rules {
         new ConflictingRoles(),
         new ConflictingStatus(),
         new InstructorHasLeft(),
+        new NotThereToLeave(),
         new RemovedStillNamed(settings),
         new NearTwin(known),
         new ShiftedColumn(),

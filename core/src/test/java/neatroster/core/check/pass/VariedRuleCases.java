@@ -533,6 +533,69 @@ final class VariedRuleCases {
                          | NAV-1  | bo@pier.example
             """),
         of(
+            "not-there-to-leave",
+            "code | title\nNAV-1 | Coast\nNAV-2 | Night\n",
+            """
+            id | given name | family name | course
+            1  | Ana        | Reed        | NAV-1
+            2  | Bo         | Quay        | NAV-1
+            """,
+            """
+            name     | from  | to
+            Ana Reed | NAV-1 | NAV-2
+            Bo Quay  | NAV-2 | NAV-1     ←
+            """),
+        of(
+            "whole-name-in-given",
+            """
+            given name     | family name
+            Ana            | Marlowe
+            Finch, Bo      | Finch       ←
+            Mia Lund       | Lund        ←
+            Anna Maria     | Reed
+            """),
+        of(
+            "same-person-twice",
+            """
+            id | given name | family name | birth date
+            1  | Catherine  | Shaw        | 2002-03-04
+            2  | Cleo       | Cole        |
+            3  | Ana        | Reed        | 2001-01-01
+            4  | Anne       | Reed        | 2001-01-01
+            """,
+            """
+            email           | given name | family name | birth date
+            cs@pier.example | Catharine  | Shaw        | 2002-03-04     ←
+            cc@pier.example | Cleo       | Cole        |                ←
+            """),
+        of(
+            "off-pattern",
+            """
+            id      | given name
+            FB-1001 | Ana
+            FB-1002 | Bo
+            FB-1003 | Cy
+            FB-l007 | Di      ←
+            FB-1008 | Ed
+            FB-1009 | Flo
+            FB-1010 | Gus
+            FB-1011 | Hal
+            FB-1012 | Ike
+            FB-1013 | Joe
+            """),
+        of(
+            "conflicting-rows",
+            """
+            email           | given name | family name
+            ab@pier.example | Ann        | Bell
+            cy@pier.example | Ben        | Moss
+            """,
+            """
+            email           | given name | family name
+            ab@pier.example | Ann        | Belle     ←
+            cy@pier.example | Benjamin   | Moss
+            """),
+        of(
             "column-left-alone",
             "code | title\nNAV-1 | Coast\n",
             """

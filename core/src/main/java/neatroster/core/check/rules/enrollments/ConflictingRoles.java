@@ -41,12 +41,25 @@ public final class ConflictingRoles extends TableRule {
     }
     Place place = row.place(row.earlierEnrollment);
     Field where = row.firstColumn(Field.ROLE, Field.USER, Field.MEMBERS_OF);
+    String course = row.has(Field.COURSE) ? row.text(Field.COURSE) : row.text(Field.GROUP);
+    if (row.isOfOneRow()) {
+      // The row is the person's too: a second role in it costs nobody the account.
+      findings.add(
+          row.finding(
+                  this,
+                  where,
+                  "The row has the user in "
+                      + course
+                      + " twice, with two roles; the first counts. Leave one of them.")
+              .asWarning());
+      return;
+    }
     findings.add(
         row.finding(
                 this,
                 where,
                 "The same user is in "
-                    + (row.has(Field.COURSE) ? row.text(Field.COURSE) : row.text(Field.GROUP))
+                    + course
                     + " by "
                     + row.named(place)
                     + " with another role than "

@@ -36,8 +36,9 @@ public final class ConflictingStatus extends TableRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.endedBy < 0 || row.resolved.rows().isArranged(row.resolved.rows().sheet(row.endedBy))) {
-      // Whoever was moved by a command is still in the list that they were moved out of.
+    if (row.endedBy < 0
+        || row.resolved.rows().movesPeople(row.resolved.rows().sheet(row.endedBy))) {
+      // Whoever is moved is still in the list that they are moved out of.
       return;
     }
     Place place = row.place(row.endedBy);

@@ -49,6 +49,17 @@ public final class DuplicateEnrollment implements RowRule {
   @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.earlierEnrollment >= 0 && !row.earlierRoleDiffers) {
+      if (row.isOfOneRow()) {
+        findings.add(
+            row.finding(
+                    this,
+                    row.firstColumn(Field.COURSE, Field.GROUP),
+                    "The row names "
+                        + (row.has(Field.COURSE) ? row.text(Field.COURSE) : row.text(Field.GROUP))
+                        + " twice; it is done once.")
+                .asWarning());
+        return;
+      }
       Place place = row.place(row.earlierEnrollment);
       Field whom = row.firstColumn(Field.USER, Field.MEMBERS_OF);
       String where =
@@ -61,7 +72,7 @@ public final class DuplicateEnrollment implements RowRule {
           row.finding(
               this,
               whom,
-              Quoted.value(row.shown(whom))
+              Quoted.value(row.has(whom) ? row.shown(whom) : row.personOf(row.line))
                   + " is already"
                   + where
                   + " by "

@@ -16,6 +16,7 @@ import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Disagreements;
 import neatroster.core.roster.Disagreements.Disagreement;
+import neatroster.core.roster.PersonRecord;
 import neatroster.core.text.Quoted;
 
 /** Two rows that disagree about one person. */
@@ -53,6 +54,10 @@ public final class ConflictingRows extends TableRule {
     }
     Map<Integer, List<Disagreement>> byLine = new LinkedHashMap<>();
     for (Disagreement one : Disagreements.of(row.resolved.rows(), lines)) {
+      if (one.isSpelling()) {
+        spelling(row, lines, one, findings);
+        continue;
+      }
       byLine.computeIfAbsent(one.line(), l -> new ArrayList<>()).add(one);
     }
     byLine.forEach(
@@ -68,6 +73,27 @@ public final class ConflictingRows extends TableRule {
   }
 
   private static final int MOST_RELATED = 50;
+
+  private void spelling(CheckedRow row, List<Integer> lines, Disagreement one, Findings findings) {
+    Place other = row.place(one.otherLine());
+    String counts = PersonRecord.of(row.resolved.rows(), lines).fullName();
+    findings.add(
+        row.about(
+                one.line(),
+                Field.FULL_NAME,
+                this,
+                "One person is "
+                    + Quoted.value(one.says())
+                    + " here and "
+                    + Quoted.value(one.otherSays())
+                    + " in "
+                    + CheckedRow.named(other, row.resolved.rows().sheet(one.line()))
+                    + "; "
+                    + Quoted.value(counts)
+                    + " counts. Write the name alike in both.")
+            .with(other)
+            .asWarning());
+  }
 
   private static String message(CheckedRow row, List<Disagreement> some) {
     List<String> said = new ArrayList<>();

@@ -6,6 +6,7 @@ import neatroster.core.check.Findings;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
 import neatroster.core.check.Wakes;
+import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Doubt;
@@ -16,7 +17,7 @@ public final class SamePersonTwice extends TableRule {
       new RuleText(
           "same-person-twice",
           Severity.ERROR,
-          "Nothing tells two rows of one list apart: the name is the same, and one of them has neither id, username nor email address. Also, as a warning, two people of one name and one birth date; and a name in a class list that is nearly that of somebody.",
+          "Nothing tells two rows of one list apart: the name is the same, and one of them has neither id, username nor email address. Also, as a warning, two people of one name, or nearly one, and one birth date; two of one name whom two lists know by other marks; and a name in a class list that is nearly that of somebody.",
           "It cannot be known whether they are one person or two, so no account is made.",
           "Delete one if it is the same person; else add an id, an email address or a birth date to both.",
           """
@@ -49,26 +50,53 @@ public final class SamePersonTwice extends TableRule {
       findings.add(finding);
     }
     for (Doubt doubt : row.doubts(Doubt.Kind.SAME_BIRTH)) {
-      Finding.Builder finding =
-          row.finding(
-              this,
-              row.columnOfPerson(),
-              "The name and the birth date are those of "
-                  + row.named(doubt)
-                  + ". If it is the same person, give both the same id or email address; if they are"
-                  + " two, accept it in roster.yaml.");
-      doubt.lines().forEach(line -> finding.with(row.place(line)));
-      findings.add(finding.asWarning());
+      warn(
+          row,
+          doubt,
+          "The name and the birth date are those of "
+              + row.named(doubt)
+              + ". If it is the same person, give both the same id or email address; if they are"
+              + " two, accept it in roster.yaml.",
+          findings);
+    }
+    for (Doubt doubt : row.doubts(Doubt.Kind.NEAR_BIRTH)) {
+      warn(
+          row,
+          doubt,
+          "The birth date is that of "
+              + row.named(doubt)
+              + ", and the name nearly so. If it is the same person, write the name alike; if they"
+              + " are two, accept it in roster.yaml.",
+          findings);
+    }
+    for (Doubt doubt : row.doubts(Doubt.Kind.NAMESAKE)) {
+      warn(
+          row,
+          doubt,
+          "Nothing says whether this is "
+              + row.named(doubt)
+              + ": one list knows an id, the other an address or a username. Two accounts would be"
+              + " made. If it is the same person, give both the same id or email address; if they"
+              + " are two, accept it in roster.yaml.",
+          findings);
     }
     for (Doubt doubt : row.doubts(Doubt.Kind.NEARLY)) {
-      findings.add(
+      Finding.Builder finding =
           row.finding(
               this,
               row.columnOfPerson(),
               "Nobody has this name, and it is nearly that of "
                   + row.named(doubt)
                   + ". If they are one, write the name alike; if not, fill in an id or an email"
-                  + " address."));
+                  + " address.");
+      boolean isWhole = row.columnOfPerson() == Field.FULL_NAME && doubt.lines().size() == 1;
+      findings.add(isWhole ? finding.suggesting(row.personOf(doubt.lines().get(0))) : finding);
     }
+  }
+
+  private void warn(CheckedRow row, Doubt doubt, String message, Findings findings) {
+    Finding.Builder finding = row.finding(this, row.columnOfPerson(), message);
+    doubt.lines().forEach(line -> finding.with(row.place(line)));
+    findings.add(finding.asWarning());
   }
 }

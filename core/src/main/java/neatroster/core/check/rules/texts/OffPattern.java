@@ -63,6 +63,10 @@ public final class OffPattern extends TableRule implements ColumnRule {
   private static final List<String> WRITING_OUT = List.of("de", "da");
 
   private static final int MOST_HELD = 2000;
+
+  private static final String LIKE_DIGITS = "OoDQlIiSsBZzG";
+  private static final String DIGITS = "0000111558226";
+
   private static final Field[] OF_PEOPLE = {Field.USERNAME, Field.EMAIL};
 
   /** A value that is judged when the pattern is known. */
@@ -145,6 +149,7 @@ public final class OffPattern extends TableRule implements ColumnRule {
         codes(values, findings);
       }
     } else if (sheet.table() == Table.USERS) {
+      ids(held(sheet, Field.ID), findings);
       for (Field field : OF_PEOPLE) {
         List<Held> values = held(sheet, field);
         if (values.size() >= FEWEST) {
@@ -162,8 +167,9 @@ public final class OffPattern extends TableRule implements ColumnRule {
       if (!row.has(field) || row.isUneven()) {
         continue;
       }
-      Map<String, String> of = field == Field.CODE ? Map.of() : SheetSurvey.values(row);
-      if (field == Field.CODE || AsciiText.isEuropean(of.get("given") + of.get("family"))) {
+      boolean isCode = field == Field.CODE || field == Field.ID;
+      Map<String, String> of = isCode ? Map.of() : SheetSurvey.values(row);
+      if (isCode || AsciiText.isEuropean(of.get("given") + of.get("family"))) {
         values.add(new Held(row.text(field), of, Finding.about(row, field, this, "")));
       }
     }
@@ -227,6 +233,53 @@ public final class OffPattern extends TableRule implements ColumnRule {
         }
       }
     }
+  }
+
+  /** An id in which a letter stands where all others have a digit that looks like it. */
+  private void ids(List<Held> values, Findings findings) {
+    Map<String, Integer> masks = new HashMap<>();
+    values.forEach(value -> masks.merge(mask(value.value()), 1, Integer::sum));
+    String usual =
+        masks.entrySet().stream()
+            .filter(mask -> mask.getValue() * 10 >= values.size() * MOST_FOLLOW)
+            .map(Map.Entry::getKey)
+            .findFirst()
+            .orElse("");
+    if (values.size() < FEWEST || usual.isEmpty()) {
+      return;
+    }
+    for (Held value : values) {
+      String meant = withDigits(value.value(), usual);
+      if (!meant.equals(value.value()) && mask(meant).equals(usual)) {
+        findings.add(
+            value
+                .finding()
+                .saying(
+                    Quoted.value(value.value()) + " has a letter where the other ids have a digit.")
+                .suggesting(meant));
+      }
+    }
+  }
+
+  private static String mask(String id) {
+    return id.replaceAll("\\p{L}", "A").replaceAll("\\d", "9");
+  }
+
+  /**
+   * An id with digits in the place of letters that look like them, where the others have digits.
+   */
+  private static String withDigits(String id, String mask) {
+    if (id.length() != mask.length()) {
+      return id;
+    }
+    StringBuilder digits = new StringBuilder(id);
+    for (int i = 0; i < id.length(); i++) {
+      int like = LIKE_DIGITS.indexOf(id.charAt(i));
+      if (mask.charAt(i) == '9' && like >= 0) {
+        digits.setCharAt(i, DIGITS.charAt(like));
+      }
+    }
+    return digits.toString();
   }
 
   /** Runs of letters, of digits and the signs between them. */

@@ -2,6 +2,7 @@ package neatroster.core.check.rules.values;
 
 import java.util.List;
 import neatroster.core.check.RuleText;
+import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -24,5 +25,15 @@ public final class BadPhone extends ValueRule {
 
   public BadPhone() {
     super(TEXT, List.of(Field.PHONE), Table.USERS);
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    if (on.sheet().has(Field.COUNTRY)) {
+      // A number that is none elsewhere may be one of the row's country, and the other way round.
+      on.filled(Field.PHONE);
+    } else {
+      super.wakes(on);
+    }
   }
 }

@@ -41,7 +41,9 @@ public final class PhoneWithoutCountry implements ColumnRule {
     int first = -1;
     int count = 0;
     for (int position = 0; position < sheet.rows(); position++) {
-      if (homeless.passes(sheet.text(position, Field.PHONE)) && !sheet.isTorn(position)) {
+      if (homeless.passes(sheet.text(position, Field.PHONE))
+          && !sheet.isTorn(position)
+          && sheet.text(position, Field.COUNTRY) == 0) {
         first = first < 0 ? position : first;
         count++;
       }

@@ -1,0 +1,89 @@
+package neatroster.core.check.rules.enrollments;
+
+import java.util.Set;
+import neatroster.core.check.Ending;
+import neatroster.core.check.Finding;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RosterRule;
+import neatroster.core.check.RuleText;
+import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.Shape;
+import neatroster.core.intake.SheetReading;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.roster.Link;
+import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.state.Known;
+import neatroster.core.text.Quoted;
+
+/** Somebody who is to move out of a course or group in which nothing has them. */
+public final class NotThereToLeave implements RosterRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "not-there-to-leave",
+          Severity.WARNING,
+          "A list of moves takes somebody out of a course, or a group, in which neither a list nor the platform has them.",
+          "They are in another one, and stay there as well.",
+          "Correct the course that they leave, or the name.",
+          """
+          user    | course
+          amorgan | NAV-1
+
+          user    | from  | to
+          amorgan | NAV-2 | NAV-3     ← she is in NAV-1
+          """);
+
+  @Override
+  public RuleText text() {
+    return TEXT;
+  }
+
+  @Override
+  public void check(Ending ending, Findings findings) {
+    Set<Integer> leaving = ending.wanted().memberships().endingLines();
+    ResolvedRoster resolved = ending.resolved();
+    for (SheetReading sheet : resolved.rows().sheets()) {
+      if (sheet.enrolls() && sheet.shape() == Shape.MOVES) {
+        resolved
+            .rows()
+            .enrollments(
+                sheet,
+                (row, line) -> {
+                  if (row.text(Field.STATUS).equals("ended")
+                      && !leaving.contains(line)
+                      && isElsewhere(resolved, row, line)) {
+                    findings.add(finding(row));
+                  }
+                });
+      }
+    }
+  }
+
+  /** Whether it is known who and what is meant, and the platform has them not there. */
+  private static boolean isElsewhere(ResolvedRoster resolved, RosterRow row, int line) {
+    Link person = resolved.user(row, line);
+    Link course = resolved.course(row);
+    if (!person.isFound() || !course.isFound()) {
+      return false;
+    }
+    Known known = resolved.known();
+    int account = resolved.people().account(person.number());
+    return account < 0
+        || known
+                .memberships()
+                .seats(known.nameOnPlatform(account), resolved.courses().code(course.number()))
+                .length
+            == 0;
+  }
+
+  private Finding.Builder finding(RosterRow row) {
+    Field field = row.has(Field.GROUP) ? Field.GROUP : Field.COURSE;
+    return Finding.about(
+        row,
+        field,
+        this,
+        "Nobody has this person in "
+            + Quoted.value(row.text(field))
+            + ": no list, and not the platform. So there is nothing to leave.");
+  }
+}

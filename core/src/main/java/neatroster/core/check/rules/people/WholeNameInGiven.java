@@ -1,0 +1,79 @@
+package neatroster.core.check.rules.people;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import neatroster.core.check.CheckedRow;
+import neatroster.core.check.Finding;
+import neatroster.core.check.Findings;
+import neatroster.core.check.RuleText;
+import neatroster.core.check.TableRule;
+import neatroster.core.check.Wakes;
+import neatroster.core.model.Field;
+import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
+import neatroster.core.text.Cleaning;
+import neatroster.core.text.Quoted;
+
+/** A given name in which the family name stands as well. */
+public final class WholeNameInGiven extends TableRule {
+  static final RuleText TEXT =
+      new RuleText(
+          "whole-name-in-given",
+          Severity.WARNING,
+          "The column of given names holds a whole name: with a comma, or with the family name in it.",
+          "The person would see the family name twice, and a username would be made of it.",
+          "Leave the given name alone in its column.",
+          """
+          given name       | family name
+          Ana              | Marlowe
+          Finch, Bo        | Finch       ← Bo
+          """);
+
+  public WholeNameInGiven() {
+    super(TEXT, Table.USERS);
+  }
+
+  @Override
+  public void wakes(Wakes on) {
+    on.text(
+        Field.GIVEN_NAME, cell -> cell.toString().indexOf(',') > 0 || hasSpace(cell.toString()));
+  }
+
+  private static boolean hasSpace(String text) {
+    return Cleaning.clean(text).indexOf(' ') > 0;
+  }
+
+  @Override
+  public void check(CheckedRow row, Findings findings) {
+    String given = row.text(Field.GIVEN_NAME);
+    String family = row.text(Field.FAMILY_NAME);
+    if (given.isEmpty() || (given.indexOf(',') < 0 && family.isEmpty())) {
+      return;
+    }
+    List<String> words = words(given);
+    List<String> ofFamily = words(family);
+    boolean holdsFamily =
+        !ofFamily.isEmpty() && words.size() > ofFamily.size() && words.containsAll(ofFamily);
+    if (holdsFamily || given.indexOf(',') > 0) {
+      String rest =
+          String.join(
+              " ",
+              Arrays.stream(given.replace(',', ' ').strip().split("\\s+", -1))
+                  .filter(word -> !ofFamily.contains(word.toLowerCase(Locale.ROOT)))
+                  .toList());
+      Finding.Builder finding =
+          row.finding(
+              this,
+              Field.GIVEN_NAME,
+              Quoted.value(row.shown(Field.GIVEN_NAME)) + " is a whole name, not a given name.");
+      findings.add(holdsFamily ? finding.suggesting(rest) : finding);
+    }
+  }
+
+  private static List<String> words(String name) {
+    return Arrays.stream(name.toLowerCase(Locale.ROOT).split("[,\\s]+", -1))
+        .filter(word -> !word.isEmpty())
+        .toList();
+  }
+}
