@@ -21,6 +21,7 @@ class WallsTest {
   /** Each may use those before it. */
   private static final List<String> ROOMS =
       List.of(
+          "language",
           "text",
           "grid",
           "model",

@@ -28,7 +28,12 @@ public final class SheetFiles {
           new PlainBatchFormat(),
           new LdifFileFormat(),
           new ScimFileFormat(),
+          new JsonTableFormat(),
           new CsvFormat(TextChoice.OPEN));
+
+  /** How files of pictures begin: PNG, JPEG, GIF, TIFF. */
+  private static final List<String> PICTURES =
+      List.of("\u0089PNG", "\u00ff\u00d8\u00ff", "GIF8", "II*\0", "MM\0*");
 
   private SheetFiles() {}
 
@@ -86,6 +91,18 @@ public final class SheetFiles {
     if (begin.startsWith("{\\rtf")) {
       throw new UnreadableSheetException(
           0, "it is a word processor's file of the kind RTF; save it as DOCX or ODT, or as CSV");
+    }
+    if (begin.startsWith("%PDF-")) {
+      throw new UnreadableSheetException(
+          0,
+          "it is a PDF, which has no cells; ask for the spreadsheet that it was made from, or copy"
+              + " its table into one");
+    }
+    if (PICTURES.stream().anyMatch(begin::startsWith)
+        || begin.regionMatches(4, "ftyphei", 0, 7)
+        || (begin.startsWith("RIFF") && begin.startsWith("WEBP", 8))) {
+      throw new UnreadableSheetException(
+          0, "it is a picture; ask for the spreadsheet, or type what it shows into one");
     }
   }
 

@@ -14,8 +14,10 @@ import java.nio.charset.IllegalCharsetNameException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -74,6 +76,10 @@ record TextEncoding(Charset charset, int markLength, FileFacts.Doubt doubt) {
           "Big5",
           "EUC-JP",
           "EUC-KR");
+
+  /** Those in which a wrong reading makes letters of every text. */
+  private static final Set<String> OF_MANY_BYTES =
+      Set.of("Shift_JIS", "GB18030", "Big5", "EUC-JP", "EUC-KR");
 
   /** Those of languages written in Latin letters, each with how much rarer than the first. */
   private static final Map<String, Integer> LATIN = latin();
@@ -234,13 +240,26 @@ record TextEncoding(Charset charset, int markLength, FileFacts.Doubt doubt) {
     if (isMostlyLatin(sample)) {
       return latin(sample);
     }
+    Optional<Charset> byNames = EastAsianText.encoding(sample);
+    if (byNames.isPresent()) {
+      return new TextEncoding(byNames.get(), 0);
+    }
     CharsetDetector detector = new CharsetDetector();
     detector.setText(sample);
+    List<Charset> likely = new ArrayList<>();
     for (CharsetMatch match : detector.detectAll()) {
       String name = WIDER.getOrDefault(match.getName(), match.getName());
       if (USUAL.contains(name) && !LATIN.containsKey(name) && Charset.isSupported(name)) {
-        return new TextEncoding(Charset.forName(name), 0);
+        likely.add(Charset.forName(name));
       }
+    }
+    if (likely.size() > 1 && OF_MANY_BYTES.contains(likely.get(0).name())) {
+      String text = new String(sample, likely.get(0));
+      String other = new String(sample, likely.get(1));
+      return new TextEncoding(likely.get(0), 0, doubt(text, other, likely.get(1)));
+    }
+    if (!likely.isEmpty()) {
+      return new TextEncoding(likely.get(0), 0);
     }
     return new TextEncoding(Charset.forName("windows-1251"), 0);
   }
@@ -276,9 +295,26 @@ record TextEncoding(Charset charset, int markLength, FileFacts.Doubt doubt) {
         second = likelihood;
       }
     }
+    if (best.name().equals("windows-1252") && isHungarian(bestText)) {
+      Charset central = Charset.forName("windows-1250");
+      String text = new String(some, central);
+      return new TextEncoding(central, 0, doubt(text, bestText, best));
+    }
     boolean clear =
         next == null || second < 0 || (most - second > CLEAR && most > second * CLEARLY_MORE);
     return new TextEncoding(best, 0, clear ? null : doubt(bestText, nextText, next));
+  }
+
+  /**
+   * Whether a text has the letters that Hungarian ones turn into, as no language of Western Europe
+   * has them together.
+   */
+  private static boolean isHungarian(String text) {
+    boolean turned = text.codePoints().anyMatch(c -> "õûÕÛ".indexOf(c) >= 0);
+    boolean western =
+        text.codePoints().anyMatch(c -> "ãçñàèêëïîôâåæøÃÇÑÀÈÊËÏÎÔÂÅÆØ".indexOf(c) >= 0);
+    boolean hungarian = text.codePoints().anyMatch(c -> "áéíóúÁÉÍÓÚ".indexOf(c) >= 0);
+    return turned && hungarian && !western;
   }
 
   /** The first word that two readings make different words of. */

@@ -54,6 +54,11 @@ final class XlsFormat implements FileFormat {
         container.close();
         throw UnreadableSheetException.behindPassword();
       }
+      if (container.getRoot().hasEntryCaseInsensitive("WordDocument")) {
+        container.close();
+        throw new UnreadableSheetException(
+            0, "it is a document of an old word processor; save it as DOCX or ODT, or as CSV");
+      }
       workbook = new HSSFWorkbook(container);
     } catch (EncryptedDocumentException e) {
       throw UnreadableSheetException.behindPassword();

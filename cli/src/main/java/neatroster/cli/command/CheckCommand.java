@@ -14,6 +14,7 @@ import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** Says everything that is wrong at once, and what was checked. */
@@ -23,6 +24,9 @@ import picocli.CommandLine.Parameters;
 public final class CheckCommand implements Callable<Integer> {
   @Mixin private CommonOptions options;
   @Mixin private ReportOptions reports;
+
+  @Option(names = "--all", description = "Shows every note, not one line of each kind.")
+  private boolean all;
 
   @Parameters(
       paramLabel = "FILE",
@@ -45,7 +49,7 @@ public final class CheckCommand implements Callable<Integer> {
       if (options.json()) {
         Json.write(screen.out(), FindingsJson.document(result));
       } else {
-        new FindingsText(screen).write(result);
+        new FindingsText(screen, all).write(result);
       }
       reports.write(kinds, result, session);
       return result.hasErrors() ? Exit.FINDINGS : Exit.DONE;

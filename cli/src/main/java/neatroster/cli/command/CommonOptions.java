@@ -138,13 +138,17 @@ public final class CommonOptions {
           case never -> false;
           case auto -> surroundings.terminal() && System.getenv("NO_COLOR") == null;
         };
-    return new Screen(out, surroundings.err(), colored && !json(), quiet, width());
+    boolean wraps = (surroundings.terminal() || System.getenv("COLUMNS") != null) && !json();
+    return new Screen(out, surroundings.err(), colored && !json(), quiet, width(), wraps);
   }
 
   private static int width() {
-    String columns = System.getenv("COLUMNS");
-    if (columns != null && columns.matches("[1-9]\\d{1,3}")) {
-      return Math.max(40, Math.min(160, Integer.parseInt(columns)));
+    // What the user says, else what the terminal said to the launcher.
+    for (String columns :
+        new String[] {System.getenv("COLUMNS"), System.getProperty("neatroster.columns")}) {
+      if (columns != null && columns.matches("[1-9]\\d{1,3}")) {
+        return Math.max(40, Math.min(160, Integer.parseInt(columns)));
+      }
     }
     return USUAL_WIDTH;
   }

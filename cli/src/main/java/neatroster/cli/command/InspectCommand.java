@@ -17,6 +17,8 @@ import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.check.Basis;
+import neatroster.core.check.Proposals;
+import neatroster.core.check.pass.Checker;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.layout.LayoutProposal;
@@ -91,7 +93,11 @@ public final class InspectCommand implements Callable<Integer> {
       }
       if (save) {
         new SettingsSaver(session.folder().get(), screen)
-            .save(seen, roster.unread(), session.settings());
+            .save(
+                seen,
+                roster.unread(),
+                session.settings(),
+                Proposals.of(Checker.check(roster, session.basis(roster))));
       }
       boolean troubled =
           roster.unread().stream().anyMatch(sheet -> !sheet.isLeftAlone())

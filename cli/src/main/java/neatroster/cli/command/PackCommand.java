@@ -306,7 +306,7 @@ public final class PackCommand implements Callable<Integer> {
       return;
     }
     if (!errors.isEmpty()) {
-      new FindingsText(screen).write(checked);
+      new FindingsText(screen, false).write(checked);
       screen.line("");
     }
     screen.line(screen.red(why));

@@ -13,6 +13,7 @@ import neatroster.cli.settings.SettingsException;
 import neatroster.cli.settings.SettingsReader;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
+import neatroster.core.check.Proposals;
 import neatroster.core.grid.SheetName;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
@@ -45,8 +46,16 @@ public final class SettingsSaver {
     this.screen = screen;
   }
 
-  /** Adds an entry for each sheet that has none. */
-  public void save(List<SheetSurvey> seen, List<Roster.Unread> unread, Settings settings) {
+  /**
+   * Adds an entry for each sheet that has none.
+   *
+   * @param proposals settings that mend many findings, which are written as remarks
+   */
+  public void save(
+      List<SheetSurvey> seen,
+      List<Roster.Unread> unread,
+      Settings settings,
+      List<Proposals.Proposal> proposals) {
     List<SheetName> leaving =
         unread.stream().filter(Roster.Unread::isLeftAlone).map(Roster.Unread::name).toList();
     List<SheetName> open =
@@ -80,6 +89,16 @@ public final class SettingsSaver {
       Node root = new Yaml(new LoaderOptions()).compose(new java.io.StringReader(before));
       addPatterns(lines, root, fresh);
       addSheets(lines, root, fresh, leaving, open);
+      for (Proposals.Proposal proposal : proposals) {
+        lines.add("");
+        lines.add(
+            "# If it is so, this settles "
+                + proposal.findings()
+                + " findings of check ("
+                + proposal.rule()
+                + "):");
+        lines.add("# " + proposal.setting());
+      }
       String text = String.join(newline, lines) + newline;
       Settings after = SettingsReader.read(text, "roster.yaml");
       int wanted = settings.reading().sheets().size() + fresh.size() + leaving.size();

@@ -6,6 +6,7 @@ import neatroster.cli.terminal.JsonObject;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Ledger;
+import neatroster.core.check.Proposals;
 import neatroster.core.grid.Place;
 import neatroster.core.grid.SheetName;
 import neatroster.core.intake.Column;
@@ -32,6 +33,14 @@ public final class FindingsJson {
                 .put("warnings", result.count(Severity.WARNING))
                 .put("notes", result.count(Severity.NOTE)))
         .put("findings", findings(result.findings()))
+        .list(
+            "proposals",
+            Proposals.of(result),
+            proposal ->
+                new JsonObject()
+                    .put("setting", proposal.setting())
+                    .put("rule", proposal.rule())
+                    .put("findings", proposal.findings()))
         .list(
             "accepted",
             result.accepted().entrySet(),

@@ -12,6 +12,7 @@ import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.TextWrap;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
+import neatroster.core.check.Proposals;
 import neatroster.core.grid.SheetName;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
@@ -29,19 +30,38 @@ public final class FindingsText {
   private static final String INDENT = " ".repeat(11);
 
   private final Screen screen;
+  private final boolean allNotes;
 
+  /** Findings with their notes, each. */
   public FindingsText(Screen screen) {
+    this(screen, true);
+  }
+
+  /**
+   * Findings as text.
+   *
+   * @param allNotes whether notes are told each, or folded to a line a rule
+   */
+  public FindingsText(Screen screen, boolean allNotes) {
     this.screen = screen;
+    this.allNotes = allNotes;
   }
 
   /** Writes what a check found. */
   public void write(CheckResult result) {
+    proposals(Proposals.of(result));
     Map<String, Alike> alike = new HashMap<>();
     // The findings of a sheet follow each other.
     Map<SheetName, int[]> bySheet = new LinkedHashMap<>();
     result.roster().sheets().forEach(sheet -> bySheet.put(sheet.name(), new int[2]));
     int position = 0;
+    Map<String, Folded> notes = new LinkedHashMap<>();
     for (Finding finding : result.findings()) {
+      if (isFolded(finding)) {
+        notes.computeIfAbsent(finding.rule().text().name(), r -> new Folded(finding)).count++;
+        position++;
+        continue;
+      }
       alike.computeIfAbsent(key(finding), k -> new Alike()).add(finding);
       int[] range = bySheet.computeIfAbsent(finding.place().sheet(), s -> new int[2]);
       range[0] = range[1] == 0 ? position : range[0];
@@ -55,9 +75,10 @@ public final class FindingsText {
             screen.line("");
           }
         });
-    if (result.findings().isEmpty()) {
+    if (alike.isEmpty()) {
       screen.line("");
     }
+    folded(notes);
     result
         .accepted()
         .entrySet()
@@ -134,9 +155,62 @@ public final class FindingsText {
     }
   }
 
+  /** The settings that mend many findings at once, ready to paste. */
+  private void proposals(List<Proposals.Proposal> proposals) {
+    for (Proposals.Proposal proposal : proposals) {
+      screen.line(
+          "If it is so, one line in roster.yaml settles "
+              + Counted.of(proposal.findings(), "finding")
+              + " of "
+              + proposal.rule()
+              + ":");
+      screen.line("    " + screen.green(proposal.setting()));
+    }
+    if (!proposals.isEmpty()) {
+      screen.line("");
+    }
+  }
+
+  /** The notes of one rule. */
+  private static final class Folded {
+    private final Finding first;
+    private int count;
+
+    Folded(Finding first) {
+      this.first = first;
+    }
+  }
+
+  private boolean isFolded(Finding finding) {
+    return !allNotes && finding.severity() == Severity.NOTE;
+  }
+
+  /** Notes in a line a rule, as far as the screen is wide. */
+  private void folded(Map<String, Folded> notes) {
+    if (notes.isEmpty()) {
+      return;
+    }
+    screen.line(
+        screen.blue("Notes") + screen.dim(", of each kind the first; --all shows them all:"));
+    notes.forEach(
+        (rule, note) -> {
+          String count = note.count == 1 ? "" : note.count + " × ";
+          String where = note.first.place().sheet() + ", " + where(note.first) + ": ";
+          String line = "  " + count + rule + "  " + where + note.first.message();
+          screen.line(
+              line.length() <= screen.width()
+                  ? line
+                  : line.substring(0, Math.max(1, screen.width() - 1)).stripTrailing() + "…");
+        });
+    screen.line("");
+  }
+
   private void sheet(List<Finding> findings, Map<String, Alike> alike) {
     Set<String> told = new HashSet<>();
     for (Finding finding : findings) {
+      if (isFolded(finding)) {
+        continue;
+      }
       String key = key(finding);
       Alike same = alike.get(key);
       if (same.count < TOGETHER) {

@@ -11,14 +11,26 @@ public final class Screen {
   private final boolean color;
   private final boolean quiet;
   private final int width;
+  private final boolean wraps;
   private final Set<String> remarked = new HashSet<>();
 
-  public Screen(PrintStream out, PrintStream err, boolean color, boolean quiet, int width) {
+  /**
+   * A screen.
+   *
+   * @param color whether words are coloured
+   * @param quiet whether remarks are left out
+   * @param width how many characters fit on a line
+   * @param wraps whether longer lines are broken between words; what goes into a file or to another
+   *     program is not
+   */
+  public Screen(
+      PrintStream out, PrintStream err, boolean color, boolean quiet, int width, boolean wraps) {
     this.out = out;
     this.err = err;
     this.color = color;
     this.quiet = quiet;
     this.width = width;
+    this.wraps = wraps;
   }
 
   /** Standard output. */
@@ -28,13 +40,21 @@ public final class Screen {
 
   /** One line of the result. */
   public void line(String text) {
-    out.println(text);
+    if (wraps) {
+      TextWrap.shown(text, width).forEach(out::println);
+    } else {
+      out.println(text);
+    }
   }
 
   /** A remark that is no part of the result. */
   public void remark(String text) {
     if (!quiet) {
-      err.println(text);
+      if (wraps) {
+        TextWrap.shown(text, width).forEach(err::println);
+      } else {
+        err.println(text);
+      }
     }
   }
 

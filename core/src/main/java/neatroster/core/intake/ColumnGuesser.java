@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
+import neatroster.core.language.Vocabulary;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
@@ -29,7 +30,9 @@ final class ColumnGuesser {
   private static final Pattern NUMBER = Pattern.compile("[A-Za-z]?\\d{3,12}");
   private static final Pattern NAME_WORD =
       Pattern.compile(
-          "(?:\\p{Lu}|\\p{Lo}|\\p{Lt})[\\p{L}\\p{M}.’'‐-]*|(?:de|da|do|dos|del|la|le|van|von|der|den|di|al|el|bin|ibn|y|e)");
+          "(?:\\p{Lu}|\\p{Lo}|\\p{Lt})[\\p{L}\\p{M}.’'‐-]*|(?:"
+              + Vocabulary.alternatives("particle")
+              + ")");
 
   private ColumnGuesser() {}
 

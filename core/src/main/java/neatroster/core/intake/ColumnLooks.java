@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import neatroster.core.language.Vocabulary;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
@@ -20,10 +21,7 @@ final class ColumnLooks {
 
   /** Days on which people came, left or signed. */
   private static final Pattern OTHER_DAYS =
-      Pattern.compile(
-          "(?iu)since|join|entry|enter|start|hire|enrol|expir|valid|regist|sign|updat|chang|login"
-              + "|seit|eintritt|beginn|ende|gültig|ingreso|alta|desde|vence|entr[ée]e|depuis|début"
-              + "|admiss|entrada|validade");
+      Pattern.compile("(?iU)" + Vocabulary.alternatives("other day"));
 
   private ColumnLooks() {}
 

@@ -3,19 +3,19 @@ package neatroster.core.intake;
 import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.regex.Pattern;
+import neatroster.core.language.Vocabulary;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 
 /**
  * Headers that no list has: put together from the word for a field and words that say whose, of
- * what kind or in what form, in five languages.
+ * what kind or in what form.
  */
 final class ComposedHeaders {
   private static final int MOST_WORDS = 6;
@@ -29,65 +29,31 @@ final class ComposedHeaders {
   private static final Pattern MARKS = Pattern.compile("\\p{M}+");
   private static final Pattern PARTS = Pattern.compile("[^\\p{L}\\p{N}#]+");
 
-  private static final Set<String> ARTICLES =
-      words(
-          "of the a an for to in on at and or de del la el los las le les du des d l der die das dem"
-              + " den im am zum zur do da dos das o e y et und u um uma s");
+  private static final Set<String> ARTICLES = Vocabulary.plain("article");
 
   /** Words that say whose or of what kind, and nothing of what a column holds. */
-  private static final Set<String> KINDS =
-      words(
-          "field column value feld spalte campo champ school schul escolar scolaire home private"
-              + " personal privat dienstlich dienstliche work main official current primary own new"
-              + " other preferred contact kontakt contacto account konto cuenta compte conta user"
-              + " users system please optional required");
+  private static final Set<String> KINDS = Vocabulary.plain("kind");
 
   private static final Set<String> FILLERS = union(ARTICLES, KINDS);
 
   /** Words that stand beside the word for a field without changing it. */
-  private static final Set<String> FORMS =
-      words(
-          "date datum fecha data name nombre nom nome bezeichnung max maximum min number anzahl text"
-              + " type art full complete address adresse direccion endereco");
+  private static final Set<String> FORMS = Vocabulary.plain("form");
 
-  private static final Set<String> PERSONS =
-      words(
-          "student students pupil pupils learner learners participant participants member members"
-              + " person persons people staff employee employees teacher personnel candidate"
-              + " applicant cadet trainee child children roll register registration admission"
-              + " enrolment enrollment matriculation school schuler schueler schulerin schuelerin"
-              + " studenten studierenden teilnehmer teilnehmerin mitarbeiter mitarbeiterin personal"
-              + " person kind kinder lernende lernenden mitglied mitglieds matrikel eleve eleves"
-              + " etudiant etudiante apprenant participant membre agent personne alumno alumna"
-              + " alumnos estudiante estudiantes empleado empleada participante miembro persona"
-              + " aluno aluna alunos estudante funcionario funcionaria participante membro pessoa"
-              + " legajo expediente processo dossier akte");
+  private static final Set<String> PERSONS = Vocabulary.plain("person");
 
-  private static final Set<String> NUMBERS =
-      words(
-          "id ids no nr num number numbers nummer numero numeros n identifier identification code codigo"
-              + " kennung kennziffer identifiant identificador identificacion matricule matricula"
-              + " ref reference key");
+  private static final Set<String> NUMBERS = Vocabulary.plain("number");
 
-  private static final Set<String> COUNTING =
-      words("no nr num number nummer numero n lfd laufende pos position row zeile orden ordre");
+  private static final Set<String> COUNTING = Vocabulary.plain("counting");
 
-  private static final Pattern COMPOUND_NUMBER =
-      Pattern.compile(
-          "(?:schuler|schueler|studenten|teilnehmer|mitarbeiter|personal|mitglieds|matrikel|person|"
-              + "kunden|ausweis|akten)(?:innen)?(?:nummer|nr|id|kennung|kennziffer)");
+  private static final Set<String> NUMBER_ENDINGS = Vocabulary.plain("number ending");
 
-  private static final Pattern GUARDIAN =
-      Pattern.compile(
-          "guardians?|parents?|mothers?|fathers?|carers?|mum|dad|eltern|elternteil|mutter|vater"
-              + "|erziehungsberechtigte[rn]?|sorgeberechtigte[rn]?|padres?|madres?|tutor(?:a|es)?"
-              + "|apoderad[oa]s?|mere|pere|responsable|responsavel|encarregad[oa]|mae|pai");
+  private static final Set<String> COMPOUND_PERSONS = Vocabulary.plain("person in compounds");
 
-  private static final Set<String> EMAILS =
-      words("email emails mail mails emailadresse mailadresse correo courriel courriels correio");
+  private static final Set<String> GUARDIANS = Vocabulary.plain("guardian");
 
-  private static final Set<String> PHONES =
-      words("phone telephone tel telefon telefono telefone mobile movil celular handy fax");
+  private static final Set<String> EMAILS = Vocabulary.plain("email word");
+
+  private static final Set<String> PHONES = Vocabulary.plain("phone word");
 
   private ComposedHeaders() {}
 
@@ -96,10 +62,6 @@ final class ComposedHeaders {
       List.of(ARTICLES, union(ARTICLES, FORMS), FILLERS, union(FILLERS, FORMS));
 
   private static final Set<String> LEFT_OUT_OF_USERS = union(FILLERS, PERSONS);
-
-  private static Set<String> words(String text) {
-    return Set.of(new LinkedHashSet<>(List.of(text.split(" ", -1))).toArray(String[]::new));
-  }
 
   /**
    * The field that a header names.
@@ -153,7 +115,7 @@ final class ComposedHeaders {
   }
 
   private static boolean isGuardian(String word) {
-    return GUARDIAN.matcher(word).matches();
+    return GUARDIANS.contains(word);
   }
 
   private static Optional<Field> guardian(List<String> words) {
@@ -178,6 +140,19 @@ final class ComposedHeaders {
     return plain ? Optional.of(Field.GUARDIAN_NAME) : Optional.empty();
   }
 
+  /** Whether a word is made of a person and a number, as German ones are. */
+  private static boolean isCompoundNumber(String word) {
+    for (String ending : NUMBER_ENDINGS) {
+      if (word.endsWith(ending)) {
+        String first = word.substring(0, word.length() - ending.length());
+        if (PERSONS.contains(first) || COMPOUND_PERSONS.contains(first)) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
   /** An email address or a number of a person. */
   private static Optional<Field> mark(List<String> words) {
     boolean email = false;
@@ -186,7 +161,7 @@ final class ComposedHeaders {
     for (String word : words) {
       if (EMAILS.contains(word)) {
         email = true;
-      } else if (COMPOUND_NUMBER.matcher(word).matches()) {
+      } else if (isCompoundNumber(word)) {
         person = true;
         number = true;
       } else if (NUMBERS.contains(word)) {

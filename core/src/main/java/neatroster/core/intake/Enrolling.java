@@ -1,6 +1,7 @@
 package neatroster.core.intake;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -16,6 +17,7 @@ import java.util.regex.Pattern;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cleaning;
+import neatroster.core.value.YesNo;
 
 /** How the rows of a sheet say, beside what else they say, which courses somebody is in. */
 sealed interface Enrolling {
@@ -39,15 +41,18 @@ sealed interface Enrolling {
   }
 
   /** A blank cell, a hyphen, a nought or a no: not enrolled. */
-  Set<String> NO = Set.of("", "-", "–", "—", "0", "no", "n", "false", "nein", "non", "não", "nao");
+  Set<String> NO = union(YesNo.no(), "", "–", "—");
 
   /**
    * A mark that says no more than that somebody is enrolled. One that some read as a no is none.
    */
-  Set<String> YES =
-      Set.of(
-          "x", "✓", "✔", "1", "yes", "y", "true", "si", "sí", "oui", "ja", "j", "sim", "s", "*",
-          "+", "•");
+  Set<String> YES = union(YesNo.yes(), "*", "+", "•");
+
+  private static Set<String> union(Set<String> words, String... signs) {
+    Set<String> all = new HashSet<>(words);
+    all.addAll(List.of(signs));
+    return Collections.unmodifiableSet(all);
+  }
 
   /** One course on each row of users, or several between semicolons. */
   record OnEachRow(int course, int role, int group, int starts, int ends) implements Enrolling {

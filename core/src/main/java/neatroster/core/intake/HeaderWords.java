@@ -1,9 +1,5 @@
 package neatroster.core.intake;
 
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -16,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Pattern;
+import neatroster.core.language.Vocabulary;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 
@@ -30,6 +27,9 @@ final class HeaderWords {
   /** What stands between the parts of a name in a header. */
   private static final Pattern BOTH_PARTS =
       Pattern.compile("[,;/&+|]|\\s-\\s|\\s(?:and|und|et|y|e)\\s", Pattern.CASE_INSENSITIVE);
+
+  /** What names are called in a word, which beside a given name is the family name. */
+  private static final Set<String> BARE_NAMES = Vocabulary.plain("bare name");
 
   private static final Map<Table, Map<String, Match>> WORDS = load();
 
@@ -60,34 +60,22 @@ final class HeaderWords {
     for (Field field : OF_ENROLLMENT) {
       words.get(Table.USERS).putIfAbsent(squeeze(field.label()), new Match(field, Column.By.NAME));
     }
-    for (String line : resource()) {
-      if (!line.startsWith("#") && !line.isBlank()) {
-        int colon = line.indexOf(':');
-        int space = line.indexOf(' ');
-        String tableWord = line.substring(0, space);
-        Field field = Field.named(line.substring(space + 1, colon)).orElseThrow();
-        for (String word : List.of(line.substring(colon + 1).split(",", -1))) {
-          for (Table table : Table.values()) {
-            boolean meant =
-                tableWord.equals("*")
-                    ? table.fields().contains(field)
-                    : tableWord.equals(table.word());
-            if (meant) {
-              words.get(table).putIfAbsent(squeeze(word), new Match(field, Column.By.SYNONYM));
-            }
-          }
-        }
-      }
-    }
+    Vocabulary.under("header ")
+        .forEach(
+            (key, synonyms) -> {
+              String tableWord = key.substring(0, key.indexOf(' '));
+              Field field = Field.named(key.substring(key.indexOf(' ') + 1)).orElseThrow();
+              for (Table table : Table.values()) {
+                boolean meant =
+                    tableWord.equals("*")
+                        ? table.fields().contains(field)
+                        : tableWord.equals(table.word());
+                for (String word : meant ? synonyms : List.<String>of()) {
+                  words.get(table).putIfAbsent(squeeze(word), new Match(field, Column.By.SYNONYM));
+                }
+              }
+            });
     return words;
-  }
-
-  private static List<String> resource() {
-    try (InputStream in = HeaderWords.class.getResourceAsStream("header-words.txt")) {
-      return new String(in.readAllBytes(), StandardCharsets.UTF_8).lines().toList();
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
   }
 
   /** The field that a header names in this table. */
@@ -229,7 +217,7 @@ final class HeaderWords {
       boolean given = taken.contains(Field.GIVEN_NAME);
       boolean family = taken.contains(Field.FAMILY_NAME);
       String word = squeeze(headers.get(i));
-      boolean oneWord = word.equals("name") || word.equals("nom") || word.equals("nome");
+      boolean oneWord = BARE_NAMES.contains(word);
       if (oneWord && given != family) {
         Field field = given ? Field.FAMILY_NAME : Field.GIVEN_NAME;
         matches.set(i, Optional.of(new Match(field, Column.By.SYNONYM)));

@@ -1,41 +1,24 @@
 package neatroster.core.intake;
 
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
+import neatroster.core.language.Vocabulary;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 
 /** What the headers of lists of moves call what somebody leaves and where they go. */
 final class MoveWords {
-  private static final Set<String> FROM = new HashSet<>();
-  private static final Set<String> TO = new HashSet<>();
-
-  static {
-    for (String line : lines()) {
-      int colon = line.indexOf(':');
-      if (!line.startsWith("#") && colon > 0) {
-        Set<String> words = line.startsWith("from") ? FROM : TO;
-        for (String word : line.substring(colon + 1).split(",", -1)) {
-          words.add(HeaderWords.squeeze(word));
-        }
-      }
-    }
-  }
+  private static final Set<String> FROM = squeezed("leaves");
+  private static final Set<String> TO = squeezed("goes to");
 
   private MoveWords() {}
 
-  private static List<String> lines() {
-    try (InputStream in = MoveWords.class.getResourceAsStream("move-words.txt")) {
-      return new String(in.readAllBytes(), StandardCharsets.UTF_8).lines().toList();
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
+  private static Set<String> squeezed(String key) {
+    return Vocabulary.words(key).stream()
+        .map(HeaderWords::squeeze)
+        .collect(Collectors.toUnmodifiableSet());
   }
 
   /** Whether a header names what somebody leaves. */

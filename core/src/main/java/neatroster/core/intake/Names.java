@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import neatroster.core.language.Vocabulary;
 import neatroster.core.model.Field;
 import neatroster.core.pattern.PatternGuess;
 import neatroster.core.text.NameOrder;
@@ -17,23 +18,19 @@ import neatroster.core.text.NameOrder;
  * whole.
  */
 public final class Names {
-  private static final Set<String> PARTICLES =
-      Set.of(
-          "van", "von", "der", "den", "de", "del", "della", "di", "da", "do", "dos", "das", "du",
-          "la", "le", "los", "las", "ter", "ten", "zu", "zum", "zur", "bin", "ibn", "bint", "al",
-          "el", "ben", "bat", "af", "av", "y", "e", "und", "st", "st.", "san", "santa", "mac",
-          "ap");
+  private static final Set<String> PARTICLES = Set.copyOf(Vocabulary.words("particle"));
 
   private static final Pattern SUFFIX =
-      Pattern.compile(
-          "(?i)(?:jr|sr|jun|sen|junior|senior|ii|iii|iv|phd|ph\\.d|md|m\\.d|esq|b\\.?sc|m\\.?sc|b\\.a|m\\.a|mba|ma\\.)\\.?");
+      Pattern.compile("(?iU)(?:" + Vocabulary.alternatives("suffix") + ")\\.?");
 
   /** What people are addressed by: no part of a name, and never of a username. */
   private static final Pattern HONORIFIC =
       Pattern.compile(
-          "(?i)(?:dr|dra|prof|profa|mr|mrs|ms|miss|mx|herr|frau|mme|mlle|sra|srta|dott)\\.?"
-              + "|(?i:m|sr|lic|ing|mag|arq|eng|enga|abg|dipl|med|vet|dent|rer|nat|phil|jur|rev|hc)\\."
-              + "|(?i)dipl\\.?-\\p{L}+\\.?|h\\.c\\.");
+          "(?iU)(?:"
+              + Vocabulary.alternatives("honorific")
+              + ")\\.?|(?:"
+              + Vocabulary.alternatives("honorific with dot")
+              + ")\\.|dipl\\.?-\\p{L}+\\.?|h\\.c\\.");
 
   /** Han, kana and hangul: scripts whose languages put the family first. */
   private static final Pattern FAMILY_FIRST =

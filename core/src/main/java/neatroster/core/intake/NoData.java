@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
 import neatroster.core.grid.SheetRow;
+import neatroster.core.language.Vocabulary;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
@@ -23,87 +24,32 @@ final class NoData {
   private static final List<Field> NAME_FIELDS =
       List.of(Field.FULL_NAME, Field.GIVEN_NAME, Field.FAMILY_NAME);
 
-  private static final Set<String> TOTALS =
-      Set.of(
-          "total",
-          "totals",
-          "sum",
-          "count",
-          "summe",
-          "gesamt",
-          "anzahl",
-          "totaux",
-          "somme",
-          "nombre total",
-          "suma",
-          "totales",
-          "soma",
-          "contagem",
-          "grand total",
-          "subtotal");
+  private static final Set<String> TOTALS = Set.copyOf(Vocabulary.words("total"));
 
   /** What gradebooks hold below or above the people, with a number in every column. */
-  private static final Set<String> OF_MARKS =
-      Set.of(
-          "points possible",
-          "possible points",
-          "maximum points",
-          "max points",
-          "class average",
-          "course average",
-          "overall average",
-          "average",
-          "mean",
-          "median",
-          "standard deviation",
-          "std dev",
-          "std. dev",
-          "stdev",
-          "variance",
-          "standardabweichung",
-          "écart type",
-          "écart-type",
-          "desviación estándar",
-          "desviación típica",
-          "media",
-          "desvio padrão",
-          "maximum",
-          "minimum",
-          "durchschnitt",
-          "klassendurchschnitt",
-          "mittelwert",
-          "höchstpunktzahl",
-          "punkte möglich",
-          "moyenne",
-          "moyenne de la classe",
-          "points possibles",
-          "promedio",
-          "promedio de la clase",
-          "puntos posibles",
-          "média",
-          "média da turma",
-          "pontos possíveis");
+  private static final Set<String> OF_MARKS = Set.copyOf(Vocabulary.words("of marks"));
 
   /** A count at the end of a list of names, told by its number or its colon. */
   private static final Pattern COUNT =
       Pattern.compile(
-          "(?:total|sum|count|number of|present|absent|anwesend|présents|presentes|gesamt|summe|anzahl|nombre(?: de)?|n[uú]mero(?: de)?|teilnehmende"
-              + "|teilnehmer|persons?|people|participants?|participantes?|personnes?|personas)\\b[^@]{0,40}?"
-              + "(?:[:=]\\s*\\d*|\\s\\d+)(?:\\s+\\p{L}+)?\\.?",
-          Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
+          "(?iU)(?:"
+              + Vocabulary.alternatives("counted")
+              + ")\\b[^@]{0,40}?(?:[:=]\\s*\\d*|\\s\\d+)(?:\\s+\\p{L}+)?\\.?");
 
   private static final Pattern FOOTER =
       Pattern.compile(
-          "(?:total|sum|count|gesamt|summe|anzahl)\\b.{0,40}\\d+|(?:generated|exported|printed|created|page|seite|página|pagina"
-              + "|erstellt|exportiert|gedruckt|exporté|imprimé|généré|generado|exportado|impreso|gerado|impresso|end of"
-              + " (?:list|report)|ende der liste|fin de la liste|fin de lista|fim da lista)\\b.*",
-          Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
+          "(?iU)(?:"
+              + Vocabulary.alternatives("total")
+              + ")\\b.{0,40}\\d+|(?:"
+              + Vocabulary.alternatives("foot")
+              + ")\\b.*");
 
   /** The foot of a printed page, whatever stands before it. */
   private static final Pattern PAGE =
       Pattern.compile(
-          "(?iU).{0,60}(?<!\\p{L})(?:page|seite|página|pagina|pág\\.?|strona|sida|sayfa)\\s+\\d+"
-              + "(?:\\s*(?:of|von|de|di|z|av|/)\\s*\\d+)?\\)?");
+          "(?iU).{0,60}(?<!\\p{L})(?:"
+              + Vocabulary.alternatives("of page")
+              + ")\\.?\\s+\\d+(?:\\s*(?:\\p{L}{1,3}|/)\\s*\\d+)?\\)?");
 
   /** What people type to try a form or a gradebook out. */
   private static final Pattern TEST_ENTRY =

@@ -1,12 +1,11 @@
 package neatroster.core.intake;
 
 import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import neatroster.core.language.Vocabulary;
 import neatroster.core.text.NameOrder;
 
 /**
@@ -35,22 +34,12 @@ record PersonInLine(String name, String email, String remark) {
   private static final Pattern NAME_WORD =
       Pattern.compile(
           "[\\p{Lu}\\p{Lo}\\p{Lt}][\\p{L}\\p{M}.’'‐-]*"
-              + "|[dlO]['’]\\p{L}[\\p{L}\\p{M}.’'‐-]*"
-              + "|(?:de|da|do|dos|das|del|della|la|le|las|los|van|von|der|den|di|du|al|el|bin|ibn|zu"
-              + "|zum|ter|ten|y|e|i|af|av)");
+              + "|[dlO]['’]\\p{L}[\\p{L}\\p{M}.’'‐-]*|(?:"
+              + Vocabulary.alternatives("particle")
+              + ")");
 
   /** Words that stand in the titles of lists, and hardly in names. */
-  private static final Set<String> OF_TITLES =
-      new HashSet<>(
-          Arrays.asList(
-              ("participants participant crew list roster group course members students pupils"
-                      + " learners attendees names everyone staff teachers teilnehmende teilnehmer"
-                      + " teilnehmerinnen teilnehmerliste klasse kurs gruppe mannschaft besatzung"
-                      + " schuler schulerinnen namensliste mitglieder lernende liste classe groupe"
-                      + " cours equipage eleves stagiaires membres noms lista participantes clase"
-                      + " grupo curso tripulacion tripulantes alumnos alumnas nombres estudiantes turma"
-                      + " alunos alunas equipa tripulacao nomes inscritos inscrits trimester semester")
-                  .split(" ", -1)));
+  private static final Set<String> OF_TITLES = Vocabulary.plain("title of list");
 
   private static final int MOST_WORDS = 6;
 

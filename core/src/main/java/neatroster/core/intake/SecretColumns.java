@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
+import neatroster.core.language.Vocabulary;
 
 /**
  * Tells which columns hold passwords, by their headers in five languages and by their values. When
@@ -15,91 +16,18 @@ import java.util.regex.Pattern;
  */
 final class SecretColumns {
   /** Words that mean a password wherever they stand, without accents and spaces. */
-  private static final Set<String> PASSWORD =
-      Set.of(
-          "password",
-          "passwords",
-          "passwd",
-          "passcode",
-          "passphrase",
-          "passkey",
-          "pwd",
-          "pswd",
-          "psw",
-          "passwort",
-          "passworter",
-          "passwoerter",
-          "kennwort",
-          "losungswort",
-          "loginwort",
-          "zugangswort",
-          "contrasena",
-          "contrasenia",
-          "contrasenya",
-          "motdepasse",
-          "mdp",
-          "senha",
-          "senhas",
-          "palavrapasse",
-          "parolachave");
+  private static final Set<String> PASSWORD = Vocabulary.plain("password");
 
   /** Words that mean one alone or beside words such as first or temporary. */
-  private static final Set<String> SHORT = Set.of("pass", "pw", "pws", "pin", "clave", "senhas");
+  private static final Set<String> SHORT = Vocabulary.plain("password short");
 
   /** Words that may stand beside them without changing what is meant. */
-  private static final Set<String> BESIDE =
-      Set.of(
-          ("first initial start starting temp temporary provisional default new current own one"
-                  + " time onetime user users login account student students pupil learner person"
-                  + " platform school portal web access code codes number no nr num the your my of"
-                  + " for to de del la le el du da do des dos das erst erstes erste einmal einmalig"
-                  + " neues neu benutzer nutzer schuler schueler konto zugang zugangs vorlaufiges"
-                  + " vorlaeufiges inicial temporal provisoria provisorio nueva nuevo usuario acceso"
-                  + " alumno cuenta primera primeiro primeira provisoire initiale premier utilisateur"
-                  + " eleve compte acces temporaria aluno conta acesso nova")
-              .split(" ", -1));
+  private static final Set<String> BESIDE = Vocabulary.plain("password beside");
 
   /** What is said about a password is not one, and is hidden all the same. */
-  private static final Set<String> SECRET =
-      Set.of(
-          "secret",
-          "secreto",
-          "secreta",
-          "segredo",
-          "geheim",
-          "geheimzahl",
-          "geheimwort",
-          "geheimnis",
-          "token",
-          "zugangscode",
-          "zugangscodes",
-          "startcode",
-          "anmeldecode",
-          "einmalcode",
-          "accesscode",
-          "logincode",
-          "codigosecreto",
-          "codigodeacceso",
-          "codigodeacesso",
-          "codedacces");
+  private static final Set<String> SECRET = Vocabulary.plain("secret");
 
-  private static final List<String> PHRASES =
-      List.of(
-          "mot de passe",
-          "mots de passe",
-          "palavra passe",
-          "palavra chave",
-          "pass word",
-          "pass code",
-          "pass phrase",
-          "kenn wort",
-          "code secret",
-          "codigo secreto",
-          "codigo de acceso",
-          "codigo de acesso",
-          "code d acces",
-          "access code",
-          "login code");
+  private static final List<String> PHRASES = Vocabulary.words("password phrase");
 
   private static final Pattern WORDS = Pattern.compile("\\p{L}{3,}(?:[-_. ]\\p{L}{3,}){2,}");
   private static final Pattern HUMP = Pattern.compile("(\\p{Ll})(\\p{Lu})");

@@ -1,60 +1,28 @@
 package neatroster.core.intake;
 
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
+import neatroster.core.language.Vocabulary;
 import neatroster.core.model.Table;
 
-/** Words for what has become of a user, a course, a group or an enrollment, in five languages. */
+/** Words for what has become of a user, a course, a group or an enrollment. */
 final class StatusWords {
-  private static final Map<Table, Map<String, String>> WORDS =
-      Map.of(
-          Table.USERS,
-          of(
-              "active",
-              "aktiv current enrolled enabled live activo activa actif active ativo ativa aktuell",
-              "suspended",
-              "inactive disabled blocked locked paused gesperrt inaktiv ruhend pausiert suspendido"
-                  + " suspendida inactivo inactiva bloqueado suspendu suspendue inactif bloqué"
-                  + " suspenso suspensa inativo inativa beurlaubt",
-              "removed",
-              "deleted left withdrawn gone gelöscht entfernt ausgetreten abgegangen eliminado"
-                  + " eliminada baja supprimé supprimée parti partie removido removida excluído"),
-          Table.COURSES,
-          of(
-              "open",
-              "offen active aktiv abierto abierta abierto ouvert ouverte aberto aberta running",
-              "closed",
-              "geschlossen beendet inactive cerrado cerrada fermé fermée fechado fechada encerrado"
-                  + " encerrada finished ended archived",
-              "removed",
-              "deleted gelöscht entfernt eliminado eliminada supprimé supprimée removido removida"
-                  + " cancelled canceled abgesagt cancelado annulé"),
-          Table.GROUPS,
-          of(
-              "open",
-              "offen active aktiv abierto abierta ouvert ouverte aberto aberta",
-              "removed",
-              "deleted gelöscht entfernt eliminado eliminada supprimé supprimée removido removida"),
-          Table.ENROLLMENTS,
-          of(
-              "active",
-              "aktiv current enrolled activo activa actif ativo ativa inscrito inscrit",
-              "ended",
-              "finished withdrawn dropped left completed beendet abgemeldet ausgetreten baja"
-                  + " terminado terminé retiré encerrado"));
+  private static final Map<Table, Map<String, String>> WORDS = read();
 
   private StatusWords() {}
 
-  private static Map<String, String> of(String... statusesAndWords) {
-    Map<String, String> words = new HashMap<>();
-    for (int i = 0; i < statusesAndWords.length; i += 2) {
-      for (String word : statusesAndWords[i + 1].split(" ", -1)) {
-        words.putIfAbsent(word.toLowerCase(Locale.ROOT), statusesAndWords[i]);
-      }
-      words.remove(statusesAndWords[i]);
+  private static Map<Table, Map<String, String>> read() {
+    Map<Table, Map<String, String>> all = new EnumMap<>(Table.class);
+    for (Table table : Table.values()) {
+      Map<String, String> ofTable = new HashMap<>();
+      Vocabulary.under("status " + table.word() + " ")
+          .forEach((status, words) -> words.forEach(word -> ofTable.putIfAbsent(word, status)));
+      table.statuses().forEach(ofTable::remove);
+      all.put(table, Map.copyOf(ofTable));
     }
-    return Map.copyOf(words);
+    return all;
   }
 
   /** What the words of a table stand for, by word in lower case. */

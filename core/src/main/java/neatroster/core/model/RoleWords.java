@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import neatroster.core.language.Vocabulary;
 import neatroster.core.text.Cleaning;
 
 /** The roles of a roster folder, and every word that stands for one of them. */
@@ -15,118 +16,6 @@ public final class RoleWords {
 
   private static final List<String> OURS =
       List.of("learner", "instructor", "assistant", "observer", "manager");
-
-  /**
-   * What other languages call the roles; the folder's own words come first. Words that mean one
-   * role here and another there are left out.
-   */
-  private static final Map<String, List<String>> IN_OTHER_LANGUAGES =
-      Map.of(
-          "learner",
-          List.of(
-              "learners",
-              "students",
-              "participant",
-              "alumno",
-              "alumna",
-              "estudiante",
-              "élève",
-              "eleve",
-              "étudiant",
-              "étudiante",
-              "etudiant",
-              "etudiante",
-              "apprenant",
-              "apprenante",
-              "schüler",
-              "schülerin",
-              "schueler",
-              "schuelerin",
-              "lernende",
-              "lernender",
-              "teilnehmer",
-              "teilnehmerin",
-              "studentin",
-              "aluno",
-              "aluna",
-              "estudante"),
-          "instructor",
-          List.of(
-              "teachers",
-              "instructors",
-              "profesor",
-              "profesora",
-              "docente",
-              "maestro",
-              "maestra",
-              "instructora",
-              "enseignant",
-              "enseignante",
-              "professeur",
-              "professeure",
-              "formateur",
-              "formatrice",
-              "instructeur",
-              "instructrice",
-              "lehrer",
-              "lehrerin",
-              "lehrkraft",
-              "dozent",
-              "dozentin",
-              "kursleiter",
-              "kursleiterin",
-              "kursleitung",
-              "ausbilder",
-              "ausbilderin",
-              "trainer",
-              "trainerin",
-              "tutora",
-              "moniteur",
-              "monitrice",
-              "monitor",
-              "monitora",
-              "professor",
-              "professora",
-              "formador",
-              "formadora",
-              "instrutor",
-              "instrutora"),
-          "assistant",
-          List.of(
-              "teaching assistant",
-              "asistente",
-              "ayudante",
-              "assistante",
-              "assistent",
-              "assistentin",
-              "hilfskraft",
-              "assistente"),
-          "observer",
-          List.of(
-              "observador",
-              "observadora",
-              "oyente",
-              "observateur",
-              "observatrice",
-              "beobachter",
-              "beobachterin",
-              "hospitant",
-              "hospitantin",
-              "ouvinte"),
-          "manager",
-          List.of(
-              "coordinator",
-              "coordinador",
-              "coordinadora",
-              "coordinateur",
-              "coordinatrice",
-              "gestionnaire",
-              "koordinator",
-              "koordinatorin",
-              "leiter",
-              "leiterin",
-              "coordenador",
-              "coordenadora"));
 
   private final List<String> roles = new ArrayList<>(OURS);
 
@@ -155,8 +44,9 @@ public final class RoleWords {
             putOwn(other, number);
           }
         });
-    IN_OTHER_LANGUAGES.forEach(
-        (role, others) -> others.forEach(other -> put(other, OURS.indexOf(role))));
+    // The folder's own words come first.
+    Vocabulary.under("role ")
+        .forEach((role, others) -> others.forEach(other -> put(other, OURS.indexOf(role))));
   }
 
   private void putOwn(String word, int role) {

@@ -2,8 +2,6 @@ package neatroster.core.model;
 
 import java.time.DateTimeException;
 import java.time.LocalDate;
-import java.time.Month;
-import java.time.format.TextStyle;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -12,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import neatroster.core.language.Vocabulary;
 
 /** Dates as people write them, and as ISO 8601. */
 public final class WrittenDates {
@@ -44,28 +43,18 @@ public final class WrittenDates {
     static final Map<String, Integer> BY_NAME = new HashMap<>();
 
     static {
-      for (String language : List.of("en", "es", "fr", "de", "pt")) {
-        Locale locale = Locale.forLanguageTag(language);
-        for (Month month : Month.values()) {
-          for (TextStyle style : List.of(TextStyle.FULL, TextStyle.SHORT)) {
-            String name = month.getDisplayName(style, locale).toLowerCase(locale).replace(".", "");
-            BY_NAME.putIfAbsent(name, month.getValue());
+      for (List<String> months : Vocabulary.lists("months")) {
+        for (int month = 0; month < months.size(); month++) {
+          for (String name : months.get(month).split(" ", -1)) {
+            BY_NAME.putIfAbsent(name, month + 1);
           }
         }
       }
     }
   }
 
-  /** Names of weekdays, full and short, in the same languages; asking for them takes long. */
-  private static final Set<String> WEEKDAYS =
-      Set.of(
-          ("monday tuesday wednesday thursday friday saturday sunday mon tue tues wed thu thur thurs"
-                  + " fri sat sun montag dienstag mittwoch donnerstag freitag samstag sonnabend"
-                  + " sonntag mo di mi do fr sa so lunes martes miércoles jueves viernes sábado"
-                  + " domingo lun mar mié jue vie sáb dom lundi mardi mercredi jeudi vendredi samedi"
-                  + " dimanche mer jeu ven sam dim segunda terça quarta quinta sexta seg ter qua qui"
-                  + " sex")
-              .split(" ", -1));
+  /** Names of weekdays, full and short, in the same languages. */
+  private static final Set<String> WEEKDAYS = Set.copyOf(Vocabulary.words("weekday"));
 
   private WrittenDates() {}
 

@@ -894,7 +894,12 @@ public final class PeopleFinder {
     int first = joined.of(nodes[0]);
     for (int i = 0; i < nodes.length; i++) {
       int root = joined.of(nodes[i]);
-      if (!anchored.get(root) || (root != first && nodes[i] < rows)) {
+      boolean mayBeNamesake =
+          root != first
+              && nodes.length <= MOST_NAMES
+              && nodes[i] < rows
+              && sheetOf.get(nodes[i]) != sheetOf.get(nodes[0]);
+      if (!anchored.get(root) || mayBeNamesake) {
         return true;
       }
       accounts |= !withRow.get(root);
@@ -971,6 +976,9 @@ public final class PeopleFinder {
 
   /** Of two in different lists whom nothing tells apart, and nothing makes one. */
   private void namesakes(List<Cluster> anchors) {
+    if (anchors.size() > MOST_NAMES) {
+      return;
+    }
     for (Cluster later : anchors) {
       for (Cluster earlier : anchors) {
         boolean areListed = !later.plainSheets.isEmpty() && !earlier.plainSheets.isEmpty();
@@ -1166,7 +1174,7 @@ public final class PeopleFinder {
       for (int i = 0; i < nodes.size(); i++) {
         int node = nodes.get(i);
         PersonName.Fit fit = name.fit(name(node));
-        if (fit == PersonName.Fit.FITS || fit == PersonName.Fit.SLIP) {
+        if (isNearly(fit)) {
           Cluster other = cluster(node);
           if (!other.contradicts(seeker)) {
             (fit == PersonName.Fit.FITS ? fitting : slips).put(joined.of(node), other);
@@ -1234,7 +1242,7 @@ public final class PeopleFinder {
   }
 
   private static boolean isNearly(PersonName.Fit fit) {
-    return fit == PersonName.Fit.SLIP || fit == PersonName.Fit.FITS;
+    return fit == PersonName.Fit.SLIP || fit == PersonName.Fit.SHORT || fit == PersonName.Fit.FITS;
   }
 
   /** People of one name and one birth date whom something else tells apart. */

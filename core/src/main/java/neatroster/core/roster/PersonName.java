@@ -8,6 +8,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.language.Vocabulary;
 import neatroster.core.model.Field;
 import neatroster.core.text.FoldedLetters;
 import neatroster.core.text.NameOrder;
@@ -24,6 +25,8 @@ final class PersonName {
     SAME,
     /** One says less than the other: an initial, a middle name, a short form left out. */
     FITS,
+    /** The same but for a short name, as Bill for William. */
+    SHORT,
     /** The same but for a slip of the hand. */
     SLIP,
     /** One of them is blank. */
@@ -37,7 +40,9 @@ final class PersonName {
   /** A name in brackets or behind such a word is the one before a marriage. */
   private static final Pattern FORMER =
       Pattern.compile(
-          "(?iU)[(,]?\\s*(?<!\\p{L})(?:née|nee|né|geb\\.?|geborene|formerly|fka|nata|nacida)\\s+"
+          "(?iU)[(,]?\\s*(?<!\\p{L})(?:"
+              + Vocabulary.alternatives("former name")
+              + ")\\s+"
               + "([\\p{L}’'-]+)\\s*\\)?");
 
   /** What tells father and son. */
@@ -200,19 +205,22 @@ final class PersonName {
     // Longer words first: an initial takes what they leave.
     open.sort((a, b) -> b.length() - a.length());
     boolean slip = false;
+    boolean shortened = false;
     for (String word : open) {
       String other = standsFor(word, left, few, many);
       if (other == null) {
         return Fit.NOT;
       }
       left.remove(other);
-      slip |= isSlip(word, other);
-      equal += isSlip(word, other) ? 1 : 0;
+      boolean isSlip = isSlip(word, other);
+      slip |= isSlip;
+      equal += isSlip ? 1 : 0;
+      shortened |= !isBeginning(word, other) && ShortNames.mayBeOne(word, other);
     }
     if (equal == 0) {
       return Fit.NOT;
     }
-    return slip ? Fit.SLIP : Fit.FITS;
+    return slip ? Fit.SLIP : shortened ? Fit.SHORT : Fit.FITS;
   }
 
   /** The word that another may be written for, or null. */
@@ -230,11 +238,15 @@ final class PersonName {
       }
     }
     for (String other : left) {
-      if (isSlip(word, other)) {
+      if (isSlip(word, other) || ShortNames.mayBeOne(word, other)) {
         return other;
       }
     }
     return null;
+  }
+
+  private static boolean isBeginning(String one, String other) {
+    return one.startsWith(other) || other.startsWith(one);
   }
 
   /**
@@ -242,9 +254,6 @@ final class PersonName {
    * given names are two names.
    */
   private static boolean isSlip(String one, String other) {
-    if (ShortNames.mayBeOne(one, other)) {
-      return true;
-    }
     int shorter = Math.min(one.length(), other.length());
     if (shorter < SHORTEST_SLIP
         || Math.abs(one.length() - other.length()) > 1

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
+import neatroster.core.language.Vocabulary;
 
 /**
  * Which part of people's names comes first in a list: what the addresses, capitals, particles and
@@ -42,6 +43,7 @@ public final class NameOrder {
             .lines()
             .filter(line -> !line.startsWith("#"))
             .forEach(line -> names.addAll(Arrays.asList(line.split(" ", -1))));
+        names.addAll(Vocabulary.plain("given"));
         names.remove("");
         return names;
       } catch (IOException e) {

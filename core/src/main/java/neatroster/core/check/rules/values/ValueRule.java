@@ -35,7 +35,10 @@ abstract class ValueRule extends TableRule {
   public final void check(CheckedRow row, Findings findings) {
     for (Field field : fields) {
       Cell cell = row.cell(field);
-      if (cell.isEmpty() || cell.isBlank() || FormulaSigns.isFormula(cell)) {
+      if (cell.isEmpty()
+          || cell.isBlank()
+          || FormulaSigns.isFormula(cell)
+          || isSaidOfPerson(row, field)) {
         continue;
       }
       Judged judged = row.row.judged(field);
@@ -48,6 +51,15 @@ abstract class ValueRule extends TableRule {
         findings.add(said(row, field, finding));
       }
     }
+  }
+
+  /** Whether an enrollment has the value from a column of its person’s row, where it was judged. */
+  private boolean isSaidOfPerson(CheckedRow row, Field field) {
+    return row.row.isDerived()
+        && row.row.reading().table() == Table.USERS
+        && tables().contains(Table.USERS)
+        && row.row.reading().has(field)
+        && row.row.column(field).equals(row.row.reading().column(field));
   }
 
   /** Whether the judge may find fault with a value. */
