@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.File;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -56,6 +57,37 @@ class InspectIT {
     // Kept for whoever has changed something on purpose and reads the difference.
     Files.writeString(Path.of("target/inspect-found.txt"), found);
     assertThat(found).isEqualTo(Files.readString(FILES.resolve("expected.txt")));
+  }
+
+  /** What {@code --save} writes into the settings is what was found without them. */
+  @Test
+  void savingChangesNothingOfHowAnythingIsRead() throws Exception {
+    Path sheets = Files.createDirectories(temp.resolve("sheets"));
+    Files.writeString(temp.resolve("roster.yaml"), "");
+    try (Stream<Path> files = Files.list(FILES)) {
+      for (Path file : files.filter(f -> !f.endsWith("expected.txt")).toList()) {
+        Files.copy(file, sheets.resolve(file.getFileName()));
+      }
+    }
+    Program program = new Program(temp);
+    List<String> before = understood(program);
+    assertThat(before).hasSizeGreaterThan(100);
+    program.run("inspect", "--save");
+    assertThat(Files.readString(temp.resolve("roster.yaml"))).contains("sheets:", "columns:");
+    assertThat(understood(program)).containsExactlyElementsOf(before);
+  }
+
+  /** Each sheet with all that is told of it but how that was found out. */
+  private static List<String> understood(Program program) throws Exception {
+    List<String> all = new ArrayList<>();
+    JsonNode report = JSON.readTree(program.run("inspect", "--format", "json").out());
+    for (JsonNode sheet : report.get("sheets")) {
+      for (JsonNode column : sheet.get("columns")) {
+        ((ObjectNode) column).remove("by");
+      }
+      all.add(sheet.toString());
+    }
+    return all;
   }
 
   /** A sheet in a few lines. */

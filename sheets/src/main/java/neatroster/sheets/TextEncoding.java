@@ -320,8 +320,14 @@ record TextEncoding(Charset charset, int markLength, FileFacts.Doubt doubt) {
   /** The first word that two readings make different words of. */
   private static FileFacts.Doubt doubt(String one, String other, Charset encoding) {
     int at = 0;
-    while (at < one.length() - 1 && one.charAt(at) == other.charAt(at)) {
+    // Another dash or quotation mark makes no other word.
+    while (at < one.length() - 1
+        && (one.charAt(at) == other.charAt(at)
+            || !(Character.isLetter(one.charAt(at)) || Character.isLetter(other.charAt(at))))) {
       at++;
+    }
+    if (one.charAt(at) == other.charAt(at)) {
+      return null;
     }
     int from = at;
     int to = at;

@@ -55,6 +55,21 @@ final class ColumnSample {
     }
   }
 
+  /**
+   * The same sample with lists of values taken apart: “Rope work, Night search”.
+   *
+   * <p>A list that another sheet has as one value is one.
+   */
+  ColumnSample apart() {
+    ColumnSample apart = new ColumnSample();
+    for (String value : values.values()) {
+      for (String piece : value.split("[,;\\n]", -1)) {
+        apart.add(piece.strip());
+      }
+    }
+    return apart;
+  }
+
   /** The values as they are compared. */
   Iterable<String> keys() {
     return values.keySet();

@@ -14,6 +14,7 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import neatroster.core.language.Vocabulary;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cleaning;
@@ -54,8 +55,23 @@ sealed interface Enrolling {
     return Collections.unmodifiableSet(all);
   }
 
-  /** One course on each row of users, or several between semicolons. */
-  record OnEachRow(int course, int role, int group, int starts, int ends) implements Enrolling {
+  /**
+   * One course on each row of users, or several in its cell.
+   *
+   * @param names the courses there are, by which a list of them is told from the name of one; null
+   *     as long as they are not known
+   */
+  record OnEachRow(int course, int role, int group, int starts, int ends, CourseNames names)
+      implements Enrolling {
+    private static final Pattern BETWEEN = Pattern.compile("\\s*[,/+&]\\s*");
+    private static final Pattern AND =
+        Pattern.compile("(?iU)\\s+(?:" + Vocabulary.alternatives("conjunction") + ")\\s+");
+
+    /** The same with the courses there are. */
+    OnEachRow among(CourseNames courses) {
+      return new OnEachRow(course, role, group, starts, ends, courses);
+    }
+
     @Override
     public Shape shape() {
       return Shape.ROWS;
@@ -91,15 +107,34 @@ sealed interface Enrolling {
       }
     }
 
-    private static List<CompactEnrollments.Piece> pieces(String cell) {
+    private List<CompactEnrollments.Piece> pieces(String cell) {
       if (cell.isEmpty()) {
         return List.of();
+      }
+      List<String> parts = cell.indexOf(';') >= 0 ? List.of() : parts(cell);
+      if (!parts.isEmpty()) {
+        return parts.stream().map(part -> new CompactEnrollments.Piece(part, "", "")).toList();
       }
       boolean several = cell.indexOf(';') >= 0 || cell.indexOf(',') >= 0;
       List<CompactEnrollments.Piece> pieces = several ? CompactEnrollments.parse(cell) : List.of();
       return pieces.size() > 1 || cell.indexOf(';') >= 0
           ? pieces
           : List.of(new CompactEnrollments.Piece(cell, "", ""));
+    }
+
+    /** The courses that a cell lists in words; nothing where it names one, or none is known. */
+    private List<String> parts(String cell) {
+      if (names == null || names.isEmpty() || names.named(cell).isPresent()) {
+        return List.of();
+      }
+      List<String> byComma = BETWEEN.splitAsStream(cell).filter(p -> !p.isBlank()).toList();
+      if (byComma.size() > 1 && byComma.stream().anyMatch(p -> names.named(p).isPresent())) {
+        return byComma;
+      }
+      List<String> byWord = AND.splitAsStream(cell).toList();
+      return byWord.size() > 1 && byWord.stream().allMatch(p -> names.named(p).isPresent())
+          ? byWord
+          : List.of();
     }
   }
 

@@ -21,6 +21,8 @@ final class NoData {
   /** The example is the first row of a starter sheet, or not far below what was put above it. */
   private static final int ROWS_OF_EXAMPLE = 200;
 
+  private static final int LONGEST_TEST = 20;
+
   private static final List<Field> NAME_FIELDS =
       List.of(Field.FULL_NAME, Field.GIVEN_NAME, Field.FAMILY_NAME);
 
@@ -52,8 +54,12 @@ final class NoData {
               + ")\\.?\\s+\\d+(?:\\s*(?:\\p{L}{1,3}|/)\\s*\\d+)?\\)?");
 
   /** What people type to try a form or a gradebook out. */
-  private static final Pattern TEST_ENTRY =
-      Pattern.compile("(?i)test[, ]+(?:test|student|user)|(?:student|user)[, ]+test");
+  private static final Pattern TEST_ENTRY = testEntry(Vocabulary.alternatives("test entry"));
+
+  private static final List<byte[]> TEST_WORDS =
+      Vocabulary.words("test entry").stream()
+          .map(word -> word.getBytes(StandardCharsets.UTF_8))
+          .toList();
 
   private final Table table;
   private final List<Column> columns;
@@ -207,7 +213,7 @@ final class NoData {
     for (Field field : NAME_FIELDS) {
       if (reading.has(field)) {
         Cell cell = row.cell(reading.indexOf(field));
-        if (cell.length() > 16) {
+        if (cell.length() > LONGEST_TEST) {
           return false;
         }
         name.append(name.isEmpty() || cell.isEmpty() ? "" : " ").append(cell.cleaned());
@@ -264,28 +270,32 @@ final class NoData {
       int cell = firstCell + column;
       int start = block.start(cell);
       int length = block.end(cell) - start;
-      if (length >= 4
-          && length <= 16
-          && ((block.text()[start] | 0x20) == 't'
-              || (block.text()[start + length - 1] | 0x20) == 't')
-          && containsTest(block, start, length)) {
+      if (length >= 4 && length <= LONGEST_TEST && hasTestWord(block.text(), start, length)) {
         return true;
       }
     }
     return false;
   }
 
-  private static boolean containsTest(RowBlock block, int start, int length) {
-    byte[] text = block.text();
-    for (int at = start; at + 4 <= start + length; at++) {
-      if ((text[at] | 0x20) == 't'
-          && (text[at + 1] | 0x20) == 'e'
-          && (text[at + 2] | 0x20) == 's'
-          && (text[at + 3] | 0x20) == 't') {
+  /** Whether a text begins or ends with a word that is typed to try a form out, or may. */
+  private static boolean hasTestWord(byte[] text, int start, int length) {
+    for (byte[] word : TEST_WORDS) {
+      if (word.length <= length
+          && (begins(text, start, word) || begins(text, start + length - word.length, word))) {
         return true;
       }
     }
     return false;
+  }
+
+  private static boolean begins(byte[] text, int at, byte[] word) {
+    // The first two letters do: what may be one is looked at as a whole.
+    return (text[at] | 0x20) == word[0] && (text[at + 1] | 0x20) == (word[1] | 0x20);
+  }
+
+  private static Pattern testEntry(String words) {
+    return Pattern.compile(
+        "(?iU)(" + words + ")[, ]+(?:\\1|student|user)|(?:student|user)[, ]+(?:" + words + ")");
   }
 
   /** Whether a text begins with a space of any kind, or may. */

@@ -5,8 +5,7 @@ import java.util.Set;
 
 /** What a value in one sheet may refer to in another. */
 enum Referent {
-  COURSE_CODE("codes of courses"),
-  COURSE_TITLE("titles of courses"),
+  COURSE("courses"),
   PERSON_ID("ids of people"),
   USERNAME("usernames"),
   EMAIL("email addresses of people"),
@@ -15,7 +14,6 @@ enum Referent {
   SITE("sites"),
   ROLE("words for roles");
 
-  static final Set<Referent> COURSES = EnumSet.of(COURSE_CODE, COURSE_TITLE);
   static final Set<Referent> MARKS = EnumSet.of(PERSON_ID, USERNAME, EMAIL);
   static final Set<Referent> PEOPLE = EnumSet.of(PERSON_ID, USERNAME, EMAIL, PERSON_NAME);
 

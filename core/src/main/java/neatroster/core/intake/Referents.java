@@ -78,16 +78,21 @@ final class Referents {
         Table.COURSES,
         new EnumMap<>(
             Map.of(
-                Field.CODE, Referent.COURSE_CODE,
-                Field.TITLE, Referent.COURSE_TITLE,
+                Field.CODE, Referent.COURSE,
+                Field.TITLE, Referent.COURSE,
                 Field.SITE, Referent.SITE)));
     all.put(Table.GROUPS, new EnumMap<>(Map.of(Field.NAME, Referent.GROUP)));
     all.put(Table.ENROLLMENTS, Map.of());
     return all;
   }
 
-  /** Asks about the values of a column. */
+  /** Asks about the values of a column, and about those of lists in it. */
   void ask(ColumnSample sample) {
+    askAll(sample);
+    askAll(sample.apart());
+  }
+
+  private void askAll(ColumnSample sample) {
     for (String value : sample.keys()) {
       found.computeIfAbsent(value, v -> new ArrayList<>());
     }
@@ -152,6 +157,11 @@ final class Referents {
    * fewer than half of them do.
    */
   List<Fit> fits(SheetReading own, ColumnSample sample) {
+    List<Fit> fits = fitsOf(own, sample);
+    return fits.isEmpty() ? fitsOf(own, sample.apart()) : fits;
+  }
+
+  private List<Fit> fitsOf(SheetReading own, ColumnSample sample) {
     Map<Place, Integer> counts = new HashMap<>();
     int roles = 0;
     for (String written : sample.written()) {

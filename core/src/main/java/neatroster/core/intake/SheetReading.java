@@ -274,7 +274,8 @@ public final class SheetReading {
               role,
               indexOf(Field.GROUP),
               indexOf(Field.STARTS),
-              indexOf(Field.ENDS)));
+              indexOf(Field.ENDS),
+              null));
     }
     return Optional.empty();
   }
@@ -295,6 +296,9 @@ public final class SheetReading {
       // What the user says beats what a column says.
       return enrolling(
           new Enrolling.InOneCourse(course.get(), indexOf(Field.ROLE), indexOf(Field.GROUP)));
+    }
+    if (enrolling.isPresent() && enrolling.get() instanceof Enrolling.OnEachRow onEachRow) {
+      return enrolling(onEachRow.among(courses));
     }
     if (!mayBeClassList()) {
       return this;
@@ -329,6 +333,12 @@ public final class SheetReading {
         table == Table.USERS
             || (table == Table.ENROLLMENTS && has(Field.USER) && !has(Field.COURSE));
     return people && enrolling.isEmpty();
+  }
+
+  /** Whether which courses there are tells how the sheet says who is in them. */
+  boolean asksForCourses() {
+    return mayBeClassList()
+        || (enrolling.isPresent() && enrolling.get() instanceof Enrolling.OnEachRow);
   }
 
   /** Whether the sheet has any part of people's names. */

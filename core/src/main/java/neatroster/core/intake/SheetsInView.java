@@ -64,6 +64,7 @@ public final class SheetsInView {
     view.ids();
     view.kinds();
     view.ids();
+    view.codes();
     view.links();
     view.copies();
     view.moves(areMoves);
@@ -88,7 +89,8 @@ public final class SheetsInView {
 
   /** Which lists of people are lists of a course’s people can be told when all else is. */
   private void classLists(List<Optional<String>> said) {
-    if (sheets.stream().noneMatch(SheetReading::mayBeClassList)) {
+    if (sheets.stream().noneMatch(SheetReading::asksForCourses)
+        && said.stream().allMatch(Optional::isEmpty)) {
       return;
     }
     List<SheetReading> listed = new ArrayList<>(sheets);
@@ -128,6 +130,32 @@ public final class SheetsInView {
         }
       }
     }
+  }
+
+  /** A column of different codes beside titles is the courses’ code where there is no other. */
+  private void codes() {
+    for (int i = 0; i < sheets.size(); i++) {
+      SheetReading sheet = sheets.get(i);
+      if (sheet.table() == Table.COURSES && sheet.has(Field.TITLE) && !sheet.has(Field.CODE)) {
+        List<Column> likely =
+            sheet.columns().stream()
+                .filter(column -> isFree(sheet, column))
+                .filter(column -> areCodes(samples(sheet).get(column.index())))
+                .toList();
+        if (likely.size() == 1) {
+          int filled = samples(sheet).get(likely.get(0).index()).filled();
+          String why = filled + " of " + filled + " are codes beside titles";
+          int at = likely.get(0).index();
+          sheets.set(i, sheet.linking(Map.of(at, likely.get(0).linked(Field.CODE, why))));
+        }
+      }
+    }
+  }
+
+  private static boolean areCodes(ColumnSample sample) {
+    return sample.filled() >= 2
+        && sample.filled() == sample.rows()
+        && sample.written().stream().allMatch(CodesGuess::isCode);
   }
 
   private Optional<Column> id(SheetReading sheet) {
@@ -214,7 +242,9 @@ public final class SheetsInView {
     if (sheet.isTableSaid() || sheet.headerRow() == 0) {
       return false;
     }
-    if (sheet.isUnknown() || (sheet.table() == Table.COURSES && !sheet.has(Field.TITLE))) {
+    boolean isHalf =
+        sheet.table() == Table.COURSES && !(sheet.has(Field.CODE) && sheet.has(Field.TITLE));
+    if (sheet.isUnknown() || isHalf) {
       return true;
     }
     Field name = sheet.table() == Table.COURSES ? Field.TITLE : Field.NAME;
@@ -243,11 +273,14 @@ public final class SheetsInView {
                   || areNames(column, sample));
       marks |= best.filter(fit -> Referent.MARKS.contains(fit.referent())).isPresent();
       role |= best.filter(fit -> fit.referent() == Referent.ROLE).isPresent();
+      boolean isItsOwn =
+          column.field().filter(f -> f == Field.TITLE || f == Field.CODE).isPresent();
       boolean course =
-          best.filter(fit -> Referent.COURSES.contains(fit.referent())).isPresent()
-              || HeaderWords.match(Table.ENROLLMENTS, column.header())
-                  .filter(match -> match.field() == Field.COURSE)
-                  .isPresent();
+          best.filter(fit -> fit.referent() == Referent.COURSE).isPresent()
+              || (!isItsOwn
+                  && HeaderWords.match(Table.ENROLLMENTS, column.header())
+                      .filter(match -> match.field() == Field.COURSE)
+                      .isPresent());
       inCourses |= course || courses.named(column.header()).isPresent();
       coursesRepeat |= course && sample.repeats();
     }
@@ -322,7 +355,7 @@ public final class SheetsInView {
       columns =
           sheet.columns().stream()
               .mapToInt(Column::index)
-              .filter(at -> refer(sheet, new int[] {at}, Referent.COURSES, referents))
+              .filter(at -> refer(sheet, new int[] {at}, Referent.COURSE, referents))
               .limit(2)
               .toArray();
       if (columns.length < 2) {
@@ -332,8 +365,8 @@ public final class SheetsInView {
                 + " “to”.");
       }
     }
-    boolean courses = refer(sheet, columns, Referent.COURSES, referents);
-    boolean groups = refer(sheet, columns, Set.of(Referent.GROUP), referents);
+    boolean courses = refer(sheet, columns, Referent.COURSE, referents);
+    boolean groups = refer(sheet, columns, Referent.GROUP, referents);
     if (courses || isSaid || (groups && sheet.has(Field.COURSE))) {
       SheetReading people = sheet.table() == Table.GROUPS ? again(sheet, Table.USERS) : sheet;
       boolean ofGroups = !courses && groups && people.has(Field.COURSE);
@@ -346,8 +379,7 @@ public final class SheetsInView {
   }
 
   /** Whether two columns refer to things of a kind; of one that is blank the other tells. */
-  private boolean refer(
-      SheetReading sheet, int[] columns, Set<Referent> kind, Referents referents) {
+  private boolean refer(SheetReading sheet, int[] columns, Referent kind, Referents referents) {
     int referring = 0;
     int blank = 0;
     for (int column : columns) {
@@ -355,8 +387,7 @@ public final class SheetsInView {
       blank += sample.distinct() == 0 ? 1 : 0;
       referring +=
           referents.fits(sheet, sample).stream()
-                  .anyMatch(
-                      fit -> kind.contains(fit.referent()) && fit.fitting() * 2 >= fit.distinct())
+                  .anyMatch(fit -> fit.referent() == kind && fit.fitting() * 2 >= fit.distinct())
               ? 1
               : 0;
     }
@@ -439,8 +470,7 @@ public final class SheetsInView {
             case USERNAME -> sample.repeats() ? Optional.empty() : Optional.of(Field.USERNAME);
             case EMAIL -> sample.repeats() ? Optional.empty() : Optional.of(Field.EMAIL);
             case PERSON_NAME -> sheet.hasNames() ? Optional.empty() : Optional.of(Field.FULL_NAME);
-            case COURSE_CODE, COURSE_TITLE ->
-                sheet.enrolls() ? Optional.empty() : Optional.of(Field.COURSE);
+            case COURSE -> sheet.enrolls() ? Optional.empty() : Optional.of(Field.COURSE);
             case GROUP -> Optional.of(Field.GROUP);
             case SITE -> Optional.of(Field.SITE);
             case ROLE -> Optional.of(Field.ROLE);
@@ -449,12 +479,11 @@ public final class SheetsInView {
           Referent.PEOPLE.contains(referent)
               ? Optional.of(Field.INSTRUCTORS)
               : referent == Referent.SITE ? Optional.of(Field.SITE) : Optional.empty();
-      case GROUPS ->
-          Referent.COURSES.contains(referent) ? Optional.of(Field.COURSE) : Optional.empty();
+      case GROUPS -> referent == Referent.COURSE ? Optional.of(Field.COURSE) : Optional.empty();
       case ENROLLMENTS ->
           Referent.MARKS.contains(referent)
               ? Optional.of(Field.USER)
-              : Referent.COURSES.contains(referent)
+              : referent == Referent.COURSE
                   ? Optional.of(Field.COURSE)
                   : referent == Referent.GROUP
                       ? Optional.of(Field.GROUP)

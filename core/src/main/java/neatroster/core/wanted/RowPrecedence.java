@@ -327,7 +327,9 @@ final class RowPrecedence {
   }
 
   private Memberships.Earlier earlier(int one, int other) {
-    boolean hasOtherRole = !ended.get(other) && roles.get(one) != roles.get(other);
+    // A word that is no role has its own finding.
+    boolean areRoles = roles.get(one) >= 0 && roles.get(other) >= 0;
+    boolean hasOtherRole = areRoles && !ended.get(other) && roles.get(one) != roles.get(other);
     return new Memberships.Earlier(lines.get(one), hasOtherRole);
   }
 

@@ -1,0 +1,214 @@
+package neatroster.core.intake;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import neatroster.core.TextSheet;
+import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.core.settings.Settings;
+import org.junit.jupiter.api.Test;
+
+class SheetsInViewTest {
+  private static final String PEOPLE =
+      """
+      Volunteer ID | Given name | Surname | E-mail
+      RV-1001      | Ana        | Reed    | ana@ridge.example
+      RV-1002      | Bo         | Quay    | bo@ridge.example
+      RV-1003      | Mia        | Lund    | mia@ridge.example
+      RV-1004      | Leo        | Kern    | leo@ridge.example
+      """;
+
+  private static final String COURSES =
+      """
+      Code | Title         | Led by    | Hall
+      R-1  | Rope work     | Ana Reed  | North
+      A-1  | Avalanche     | Kern, Leo | South
+      """;
+
+  private static List<SheetReading> understand(String... texts) throws Exception {
+    return understand(List.of(), texts);
+  }
+
+  private static List<SheetReading> understand(List<SheetReading> known, String... texts)
+      throws Exception {
+    List<SheetReading> alone = new ArrayList<>();
+    for (String text : texts) {
+      alone.add(read("sheet" + alone.size(), text));
+    }
+    return SheetsInView.understand(
+        alone, SheetsInView.Said.NOTHING, () -> known, Settings.standard());
+  }
+
+  private static SheetReading read(String name, String text) throws Exception {
+    TextSheet sheet = TextSheet.of(name, text);
+    try {
+      return SheetReading.of(sheet, Optional.empty());
+    } catch (neatroster.core.grid.UnreadableSheetException e) {
+      return SheetReading.ofUnknown(sheet, Settings.standard(), Optional.empty()).orElseThrow();
+    }
+  }
+
+  private static String header(SheetReading sheet, Field field) {
+    return sheet.column(field).map(Column::header).orElse("");
+  }
+
+  @Test
+  void codesBesidePeopleAreTheirIdsWhateverTheyAreCalled() throws Exception {
+    for (String called :
+        List.of("Volunteer ID", "Badge", "DNI", "N° matricule", "Service number")) {
+      SheetReading people = understand(PEOPLE.replace("Volunteer ID", called)).get(0);
+      assertThat(header(people, Field.ID)).isEqualTo(called);
+    }
+  }
+
+  @Test
+  void whatCouldBeTwoIdsOrStandsBehindTheNamesIsNone() throws Exception {
+    assertThat(
+            understand(
+                    """
+                    Badge | Tag   | Given name | Surname
+                    B-101 | T-901 | Ana        | Reed
+                    B-102 | T-902 | Bo         | Quay
+                    """)
+                .get(0)
+                .has(Field.ID))
+        .isFalse();
+    assertThat(
+            understand(
+                    """
+                    Given name | Surname | Locker
+                    Ana        | Reed    | L-101
+                    Bo         | Quay    | L-102
+                    """)
+                .get(0)
+                .has(Field.ID))
+        .isFalse();
+  }
+
+  @Test
+  void columnsReferToWhatStandsInOtherSheets() throws Exception {
+    List<SheetReading> sheets =
+        understand(
+            PEOPLE,
+            COURSES,
+            """
+            Badge   | Section | Function | Where
+            RV-1002 | R-1     | teacher  | North
+            RV-1003 | R-1     | learner  | North
+            RV-1004 | A-1     | learner  | South
+            """);
+    assertThat(header(sheets.get(1), Field.INSTRUCTORS)).isEqualTo("Led by");
+    assertThat(sheets.get(1).column(Field.INSTRUCTORS).orElseThrow().evidence())
+        .isEqualTo("2 of 2 are names of people in sheet0");
+    assertThat(sheets.get(1).has(Field.SITE)).isFalse();
+    SheetReading enrollments = sheets.get(2);
+    assertThat(enrollments.table()).isEqualTo(Table.ENROLLMENTS);
+    assertThat(header(enrollments, Field.USER)).isEqualTo("Badge");
+    assertThat(header(enrollments, Field.COURSE)).isEqualTo("Section");
+    assertThat(header(enrollments, Field.ROLE)).isEqualTo("Function");
+  }
+
+  @Test
+  void namesOfPeopleBesideCoursesAreEnrollmentsAndNamesOfGroupsAreGroups() throws Exception {
+    List<SheetReading> sheets =
+        understand(
+            PEOPLE,
+            COURSES,
+            "Name | Course | Group\nAna Reed | R-1 | Red\nBo Quay | A-1 | Blue\n",
+            "Name | R-1 | A-1 | Remark\nAna Reed | x | | late\nMia Lund | | x |\n",
+            "Name | Course | Capacity\nRed | R-1 | 6\nBlue | A-1 | 6\n");
+    assertThat(sheets.get(2).table()).isEqualTo(Table.USERS);
+    assertThat(sheets.get(2).shape()).isEqualTo(Shape.ROWS);
+    assertThat(sheets.get(3).shape()).isEqualTo(Shape.GRID);
+    assertThat(sheets.get(4).table()).isEqualTo(Table.GROUPS);
+  }
+
+  @Test
+  void coursesOfAnExportCountLikeOthers() throws Exception {
+    List<SheetReading> known =
+        List.of(read("export", "code | title\nR-1 | Rope work\nA-1 | Ava\n"));
+    SheetReading grid =
+        understand(known, "Name | R-1 | A-1\nAna Reed | x |\nMia Lund | | x\n").get(0);
+    assertThat(grid.shape()).isEqualTo(Shape.GRID);
+  }
+
+  @Test
+  void aListOfWhomNoHeaderIsKnownIsTakenWithOthersInView() throws Exception {
+    SheetReading list =
+        understand(PEOPLE, COURSES, "Wer? | Wohin?\nAna Reed | Rope work\nKern, Leo | R-1\n")
+            .get(2);
+    assertThat(list.isUnknown()).isFalse();
+    assertThat(header(list, Field.FULL_NAME)).isEqualTo("Wer?");
+    assertThat(header(list, Field.COURSE)).isEqualTo("Wohin?");
+  }
+
+  @Test
+  void movesEndInOneCourseAndBeginInAnother() throws Exception {
+    for (String headers : List.of("from | to", "now in | moves to", "bisher | neu", "de | vers")) {
+      SheetReading moves =
+          understand(PEOPLE, COURSES, "Name | " + headers + "\nAna Reed | R-1 | A-1\n").get(2);
+      assertThat(moves.shape()).as(headers).isEqualTo(Shape.MOVES);
+      List<String> said = new ArrayList<>();
+      moves.readEnrollments(row -> said.add(row.text(Field.COURSE) + " " + row.text(Field.STATUS)));
+      assertThat(said).containsExactly("R-1 ended", "A-1 ");
+    }
+  }
+
+  @Test
+  void movesThatAreSaidNeedTwoColumnsOfCourses() throws Exception {
+    SheetReading people = read("people", PEOPLE);
+    SheetReading courses = read("courses", COURSES);
+    SheetReading moves = read("moves", "Name | Before | Course\nAna Reed | R-1 | A-1\n");
+    SheetReading none = read("none", "Name | Course\nAna Reed | R-1\n");
+    SheetsInView.Said said = new SheetsInView.Said(Map.of(), Set.of(moves, none));
+    assertThat(
+            SheetsInView.understand(
+                    List.of(people, courses, moves), said, List::of, Settings.standard())
+                .get(2)
+                .shape())
+        .isEqualTo(Shape.MOVES);
+    assertThatThrownBy(
+            () ->
+                SheetsInView.understand(
+                    List.of(people, courses, none), said, List::of, Settings.standard()))
+        .isInstanceOf(SheetPlanException.class)
+        .hasMessageContaining("two columns of courses");
+  }
+
+  @Test
+  void headingsHoldUntilTheNext() throws Exception {
+    SheetReading list =
+        understand(
+                PEOPLE,
+                COURSES,
+                """
+                Name      | Phone
+                Rope work |
+                Ana Reed  | 1
+                Bo Quay   | 2
+                A-1 (Mon) |
+                Mia Lund  | 3
+                """)
+            .get(2);
+    List<String> said = new ArrayList<>();
+    list.readEnrollments(row -> said.add(row.number() + " " + row.text(Field.COURSE)));
+    assertThat(said).containsExactly("3 R-1", "4 R-1", "6 A-1");
+  }
+
+  @Test
+  void whatIsSaidOfAListBeatsItsColumn() throws Exception {
+    SheetReading list = read("list", "Name | Course\nAna Reed | R-1\n");
+    SheetsInView.Said said = new SheetsInView.Said(Map.of(list, "A-1"), Set.of());
+    SheetReading settled =
+        SheetsInView.understand(
+                List.of(read("courses", COURSES), list), said, List::of, Settings.standard())
+            .get(1);
+    assertThat(settled.courseOfAll()).contains("A-1");
+  }
+}
