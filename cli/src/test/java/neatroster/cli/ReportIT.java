@@ -37,13 +37,14 @@ class ReportIT {
     assertThat(result.out())
         .isEqualTo(
             """
-            users.csv — 2 users
+            courses.csv: 1 row → 1 course
+            users.csv: 2 rows → 2 rows left out
               error    row 2, column email  bad-email
                        “ana@pier” is no email address: what stands behind the @ has no dot, as in pier.example.
               error    row 3, column given name  missing-value
                        The user has no name. Fill in at least one of the names.
 
-            who.csv — 1 enrollment
+            who.csv: 1 row → 1 row left out
               error    row 2, column course  unknown-course
                        There is no course “NAV-11”.
                        → type NAV-1
@@ -76,7 +77,7 @@ class ReportIT {
     JsonNode report = JSON.readTree(program.run("check", "courses.csv", "--format", "json").out());
     assertThat(report.fieldNames())
         .toIterable()
-        .containsExactly("command", "sheets", "counts", "findings", "accepted");
+        .containsExactly("command", "sheets", "counts", "findings", "proposals", "accepted");
     assertThat(report.get("counts").fieldNames())
         .toIterable()
         .containsExactly(
@@ -158,7 +159,7 @@ class ReportIT {
     Program below = new Program(folder.resolve("sheets/deeper"));
     Program.Result result = below.run("check");
     assertThat(result.exit()).isZero();
-    assertThat(result.out()).contains("users.csv — 1 user", "1 warning");
+    assertThat(result.out()).contains("users.csv: 1 row → 1 person", "1 warning");
   }
 
   @Test

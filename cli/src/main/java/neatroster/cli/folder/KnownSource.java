@@ -53,8 +53,23 @@ public record KnownSource(
     return sources;
   }
 
-  /** The exports of the platform, and its answer. */
-  static List<KnownSource> exports(Session session) {
+  /** The exports of the platform, and its answer, whenever they were made. */
+  static List<KnownSource> exportsOfAnyTime(Session session) {
+    List<KnownSource> sources = new ArrayList<>();
+    session
+        .folder()
+        .ifPresent(folder -> folder.knownFiles().forEach(file -> sources.add(ofAnyTime(file))));
+    sources.removeIf(source -> !session.looksAt(source));
+    session.known().forEach(argument -> sources.add(ofAnyTime(session.file(argument))));
+    return sources;
+  }
+
+  private static KnownSource ofAnyTime(FileArgument file) {
+    return new KnownSource(file.name(), Instant.EPOCH, Optional.of(file), Optional.empty(), false);
+  }
+
+  /** The exports of the platform, and its answer, with their times. */
+  private static List<KnownSource> exports(Session session) {
     List<KnownSource> sources = new ArrayList<>();
     List<FileArgument> exports = new ArrayList<>();
     session.folder().ifPresent(folder -> exports.addAll(folder.knownFiles()));

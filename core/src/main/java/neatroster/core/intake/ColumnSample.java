@@ -100,6 +100,11 @@ final class ColumnSample {
     return filled > values.size();
   }
 
+  /** Whether every value has some letters or digits: three at the least. */
+  boolean areLong() {
+    return values.keySet().stream().allMatch(value -> value.length() >= 3);
+  }
+
   /** Whether nearly all values have one form: letters, digits and signs in the same places. */
   boolean isOfOneForm() {
     Map<String, Integer> forms = new HashMap<>();

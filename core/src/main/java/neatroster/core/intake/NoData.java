@@ -1,6 +1,7 @@
 package neatroster.core.intake;
 
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
@@ -22,6 +23,7 @@ final class NoData {
   private static final int ROWS_OF_EXAMPLE = 200;
 
   private static final int LONGEST_TEST = 20;
+  private static final int WORDS_OF_SENTENCE = 5;
 
   private static final List<Field> NAME_FIELDS =
       List.of(Field.FULL_NAME, Field.GIVEN_NAME, Field.FAMILY_NAME);
@@ -127,8 +129,9 @@ final class NoData {
           : null;
     }
     String text = row.cell(at).cleaned();
-    if (filled == 1 && table == Table.USERS && isAside(text)) {
-      return PAGE.matcher(text).matches() ? "footer" : "remark";
+    if (filled == 1 && table == Table.USERS && isAside(text, at)) {
+      boolean isFoot = isFoot(text) || FOOTER.matcher(text).matches();
+      return isFoot ? "footer" : "remark";
     }
     if (OF_MARKS.contains(bare(text)) && columns.size() > 2) {
       return "total";
@@ -198,14 +201,22 @@ final class NoData {
   }
 
   /** Whether the only text in a row of people is no name: a day, a page’s foot, a sentence. */
-  private boolean isAside(String text) {
-    return PAGE.matcher(text).matches()
+  private boolean isAside(String text, int column) {
+    return isFoot(text)
         || DayWords.isDay(text)
         || (columns.size() > 1
-            && text.indexOf('@') < 0
-            && text.indexOf(' ') > 0
-            && text.codePoints().anyMatch(Character::isLetter)
-            && PersonInLine.all(text).stream().noneMatch(PersonInLine::isPossible));
+            && Arrays.stream(nameColumns).anyMatch(name -> name == column)
+            && isSentence(text));
+  }
+
+  /** Whether words cannot be a name; one in which numbers stand may be a torn row of a person. */
+  private static boolean isSentence(String text) {
+    int words = text.split(" ", -1).length;
+    boolean hasDigits = text.codePoints().anyMatch(Character::isDigit);
+    return words >= (hasDigits ? WORDS_OF_SENTENCE : 2)
+        && text.indexOf('@') < 0
+        && text.codePoints().anyMatch(Character::isLetter)
+        && PersonInLine.all(text).stream().noneMatch(PersonInLine::isPossible);
   }
 
   private boolean isTestEntry(SheetRow row) {

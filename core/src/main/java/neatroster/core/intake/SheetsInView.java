@@ -37,6 +37,8 @@ public final class SheetsInView {
   private final Settings settings;
   private final Map<SheetReading, List<ColumnSample>> samples = new HashMap<>();
 
+  private CourseNames courses;
+
   private SheetsInView(
       List<SheetReading> sheets, Supplier<List<SheetReading>> known, Settings settings) {
     this.sheets = new ArrayList<>(sheets);
@@ -93,11 +95,10 @@ public final class SheetsInView {
         && said.stream().allMatch(Optional::isEmpty)) {
       return;
     }
-    List<SheetReading> listed = new ArrayList<>(sheets);
-    listed.addAll(known.get());
-    CourseNames courses = CourseNames.of(listed, settings.courseAliases());
+    // Columns were found since that list courses.
+    courses = null;
     for (int i = 0; i < sheets.size(); i++) {
-      sheets.set(i, enrolling(sheets.get(i), courses, said.get(i)));
+      sheets.set(i, enrolling(sheets.get(i), courses(), said.get(i)));
     }
   }
 
@@ -404,6 +405,7 @@ public final class SheetsInView {
           sheet.columns().stream()
               .filter(column -> sheet.headerRow() > 0 && isFree(sheet, column))
               .filter(column -> samples(sheet).get(column.index()).filled() > 0)
+              .filter(column -> !isOfGrid(column))
               .toList();
       if (!columns.isEmpty()) {
         free.put(sheet, columns);
@@ -425,6 +427,21 @@ public final class SheetsInView {
             sheets.set(sheets.indexOf(sheet), sheet.linking(linked));
           }
         });
+  }
+
+  /** Whether a header names a course, so that marks and roles stand below it. */
+  private boolean isOfGrid(Column column) {
+    return CodesGuess.isCode(column.header()) || courses().named(column.header()).isPresent();
+  }
+
+  /** The courses that sheets and exports list. */
+  private CourseNames courses() {
+    if (courses == null) {
+      List<SheetReading> listed = new ArrayList<>(sheets);
+      listed.addAll(known.get());
+      courses = CourseNames.of(listed, settings.courseAliases());
+    }
+    return courses;
   }
 
   private Map<Integer, Column> linked(SheetReading sheet, List<Column> free, Referents referents) {
@@ -466,7 +483,9 @@ public final class SheetsInView {
     return switch (sheet.table()) {
       case USERS ->
           switch (referent) {
-            case PERSON_ID -> sample.repeats() ? Optional.empty() : Optional.of(Field.ID);
+            // Small numbers are anything: a berth, a count, a mark.
+            case PERSON_ID ->
+                sample.repeats() || !sample.areLong() ? Optional.empty() : Optional.of(Field.ID);
             case USERNAME -> sample.repeats() ? Optional.empty() : Optional.of(Field.USERNAME);
             case EMAIL -> sample.repeats() ? Optional.empty() : Optional.of(Field.EMAIL);
             case PERSON_NAME -> sheet.hasNames() ? Optional.empty() : Optional.of(Field.FULL_NAME);

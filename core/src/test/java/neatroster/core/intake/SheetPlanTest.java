@@ -105,6 +105,23 @@ class SheetPlanTest {
   }
 
   @Test
+  void aBlankPartOfAListLeavesTheOthers() throws Exception {
+    SheetReading sheet =
+        read(
+            plan(null, "", "course", "{First}; {Second}", "given name", "{Name} {Middle}"),
+            """
+            Name | Middle | First | Second
+            Ana  | Maria  | NAV-1 | NAV-2
+            Bo   |        |       | NAV-2
+            Cy   |        |       |
+            """);
+    List<String> courses = new ArrayList<>();
+    sheet.readEnrollments(row -> courses.add(row.number() + " " + row.text(Field.COURSE)));
+    assertThat(courses).containsExactly("2 NAV-1", "2 NAV-2", "3 NAV-2");
+    assertThat(rows(sheet, Field.GIVEN_NAME)).containsExactly("Ana Maria", "Bo", "Cy");
+  }
+
+  @Test
   void aSheetWithoutHeadersIsReadByPosition() throws Exception {
     SheetReading sheet =
         read(plan(0, "", "given name", "B", "family name", "A"), "Marlowe | Ana\nFinch | Bo\n");

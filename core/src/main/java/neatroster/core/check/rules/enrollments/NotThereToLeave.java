@@ -26,11 +26,15 @@ public final class NotThereToLeave implements RosterRule {
           "They are in another one, and stay there as well.",
           "Correct the course that they leave, or the name.",
           """
-          user    | course
-          amorgan | NAV-1
+          code  | title
+          NAV-1 | Coast
+          NAV-2 | Night
+
+          username | given name | family name | course
+          amorgan  | Ana        | Morgan      | NAV-1
 
           user    | from  | to
-          amorgan | NAV-2 | NAV-3     ← she is in NAV-1
+          amorgan | NAV-2 | NAV-1     ← she is in NAV-1
           """);
 
   @Override
