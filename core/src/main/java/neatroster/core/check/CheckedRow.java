@@ -65,6 +65,9 @@ public final class CheckedRow {
   /** Whether that enrollment has another role. */
   public boolean earlierRoleDiffers;
 
+  /** Whether the words of both are roles: one that is none has its own finding. */
+  public boolean areRolesKnown;
+
   public CheckedRow(ResolvedRoster resolved, RosterCounts counts, Suggestions suggestions) {
     this.resolved = resolved;
     this.counts = counts;
@@ -85,6 +88,7 @@ public final class CheckedRow {
     earlierEnrollment = -1;
     endedBy = -1;
     earlierRoleDiffers = false;
+    areRolesKnown = false;
     role = "";
   }
 

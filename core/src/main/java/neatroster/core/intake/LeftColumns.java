@@ -7,8 +7,16 @@ import java.util.Optional;
 /** What the values of a column that is not used look like, where it may say who is in what. */
 public final class LeftColumns {
   private static final int FEWEST = 2;
+  private static final int FEWEST_IDS = 3;
 
   private LeftColumns() {}
+
+  /** Whether different values may be what people are known by: one for each of so many rows. */
+  public static boolean mayBeIds(List<String> values, int rows) {
+    return rows >= FEWEST_IDS
+        && values.size() == rows
+        && values.stream().allMatch(SheetsInView::isNumberOfPerson);
+  }
 
   /** What different values look like; nothing where they are neither marks nor codes of courses. */
   public static Optional<String> look(List<String> values) {

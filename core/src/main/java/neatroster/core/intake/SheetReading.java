@@ -168,12 +168,19 @@ public final class SheetReading {
    * @param note what it says of the sheet that it is a copy of
    * @param plan what the settings say of this sheet alone
    * @param isTableSaid whether the user or the settings say which table it is
+   * @param otherTable the table that it could be as well, where nothing proves which
    */
   private record Understanding(
       Settings settings,
       Optional<SourceNote> note,
       Optional<SheetPlan> plan,
-      boolean isTableSaid) {}
+      boolean isTableSaid,
+      Optional<Table> otherTable) {
+    Understanding(
+        Settings settings, Optional<SourceNote> note, Optional<SheetPlan> plan, boolean said) {
+      this(settings, note, plan, said, Optional.empty());
+    }
+  }
 
   private static SheetReading of(Sheet sheet, HeaderFinder.Found headers, Understanding by) {
     Settings settings = by.settings();
@@ -205,6 +212,11 @@ public final class SheetReading {
     return new SheetReading(read, found, planned, plain.enrollingByHeaders());
   }
 
+  /** The table that the sheet could be as well, where nothing proves which it is. */
+  public Optional<Table> otherTable() {
+    return planned.by().otherTable();
+  }
+
   /** Whether the user or the settings say which table the sheet is. */
   boolean isTableSaid() {
     return planned.by().isTableSaid();
@@ -213,12 +225,19 @@ public final class SheetReading {
   /**
    * The same sheet read as another table.
    *
+   * @param isProven whether something proves that it is that one
    * @throws UnreadableSheetException where it cannot be read
    */
-  SheetReading as(Table other) throws UnreadableSheetException {
-    return other == table || headerRow == 0
-        ? this
-        : of(sheet, HeaderFinder.at(sheet, headerRow, other), planned.by());
+  SheetReading as(Table other, boolean isProven) throws UnreadableSheetException {
+    if (other == table || headerRow == 0) {
+      return this;
+    }
+    Understanding by = planned.by();
+    Optional<Table> doubt = isProven ? Optional.empty() : Optional.of(table);
+    return of(
+        sheet,
+        HeaderFinder.at(sheet, headerRow, other),
+        new Understanding(by.settings(), by.note(), by.plan(), by.isTableSaid(), doubt));
   }
 
   /**

@@ -184,13 +184,15 @@ public final class SheetsInView {
     return sample.filled() >= 2
         && sample.filled() * 10 >= sample.rows() * 9
         && !sample.repeats()
-        && sample.written().stream()
-            .allMatch(
-                value ->
-                    value.length() >= 3
-                        && value.length() <= 24
-                        && NUMBER_OF_PERSON.matcher(value).matches()
-                        && !DATE_OR_AMOUNT.matcher(value).matches());
+        && sample.written().stream().allMatch(SheetsInView::isNumberOfPerson);
+  }
+
+  /** Whether a value is built as the number that somebody has. */
+  static boolean isNumberOfPerson(String value) {
+    return value.length() >= 3
+        && value.length() <= 24
+        && NUMBER_OF_PERSON.matcher(value).matches()
+        && !DATE_OR_AMOUNT.matcher(value).matches();
   }
 
   /** Whether nothing says yet what a column is. */
@@ -219,16 +221,24 @@ public final class SheetsInView {
     listed.addAll(known.get());
     CourseNames courses = CourseNames.of(listed, settings.courseAliases());
     for (SheetReading sheet : doubtful) {
-      Optional<Table> table = kind(sheet, referents, courses);
-      if (table.isPresent()) {
-        sheets.set(sheets.indexOf(sheet), again(sheet, table.get()));
+      Optional<Kind> kind = kind(sheet, referents, courses);
+      if (kind.isPresent()) {
+        boolean isProven = kind.get().isProven();
+        sheets.set(sheets.indexOf(sheet), again(sheet, kind.get().table(), isProven));
       }
     }
   }
 
-  private static SheetReading again(SheetReading sheet, Table table) {
+  /**
+   * What a sheet is.
+   *
+   * @param isProven whether other sheets show it, and not only what its names look like
+   */
+  private record Kind(Table table, boolean isProven) {}
+
+  private static SheetReading again(SheetReading sheet, Table table, boolean isProven) {
     try {
-      return sheet.as(table);
+      return sheet.as(table, isProven);
     } catch (UnreadableSheetException e) {
       // The check comes to the same place and says so.
       return sheet;
@@ -257,8 +267,9 @@ public final class SheetsInView {
             .isPresent();
   }
 
-  private Optional<Table> kind(SheetReading sheet, Referents referents, CourseNames courses) {
+  private Optional<Kind> kind(SheetReading sheet, Referents referents, CourseNames courses) {
     boolean names = false;
+    boolean knownNames = false;
     boolean marks = false;
     boolean role = false;
     boolean inCourses = false;
@@ -268,10 +279,9 @@ public final class SheetsInView {
       List<Referents.Fit> fits = referents.fits(sheet, sample);
       Optional<Referents.Fit> best = Referents.best(fits);
       boolean isInstructor = column.field().equals(Optional.of(Field.INSTRUCTORS));
-      names |=
-          !isInstructor
-              && (fits.stream().anyMatch(fit -> fit.referent() == Referent.PERSON_NAME)
-                  || areNames(column, sample));
+      boolean known = fits.stream().anyMatch(fit -> fit.referent() == Referent.PERSON_NAME);
+      knownNames |= !isInstructor && known;
+      names |= !isInstructor && (known || areNames(column, sample));
       marks |= best.filter(fit -> Referent.MARKS.contains(fit.referent())).isPresent();
       role |= best.filter(fit -> fit.referent() == Referent.ROLE).isPresent();
       boolean isItsOwn =
@@ -286,10 +296,10 @@ public final class SheetsInView {
       coursesRepeat |= course && sample.repeats();
     }
     if (names && inCourses) {
-      return Optional.of(Table.USERS);
+      return Optional.of(new Kind(Table.USERS, knownNames));
     }
     return marks && inCourses && (coursesRepeat || role)
-        ? Optional.of(Table.ENROLLMENTS)
+        ? Optional.of(new Kind(Table.ENROLLMENTS, true))
         : Optional.empty();
   }
 
@@ -369,7 +379,7 @@ public final class SheetsInView {
     boolean courses = refer(sheet, columns, Referent.COURSE, referents);
     boolean groups = refer(sheet, columns, Referent.GROUP, referents);
     if (courses || isSaid || (groups && sheet.has(Field.COURSE))) {
-      SheetReading people = sheet.table() == Table.GROUPS ? again(sheet, Table.USERS) : sheet;
+      SheetReading people = sheet.table() == Table.GROUPS ? again(sheet, Table.USERS, true) : sheet;
       boolean ofGroups = !courses && groups && people.has(Field.COURSE);
       sheets.set(i, people.moving(columns[0], columns[1], ofGroups));
     }
@@ -518,7 +528,7 @@ public final class SheetsInView {
       SheetReading copy = sheets.get(i);
       for (SheetReading source : sheets) {
         if (copy != source && copy.source().equals(source.name()) && !copy.isTableSaid()) {
-          sheets.set(i, again(copy, source.table()).linking(sameColumns(copy, source)));
+          sheets.set(i, again(copy, source.table(), true).linking(sameColumns(copy, source)));
         }
       }
     }

@@ -540,8 +540,9 @@ public final class Memberships {
    *
    * @param line the line of its row
    * @param hasOtherRole whether it asks for another role
+   * @param areRoles whether the words of both are roles
    */
-  public record Earlier(int line, boolean hasOtherRole) {}
+  public record Earlier(int line, boolean hasOtherRole, boolean areRoles) {}
 
   ResolvedRoster roster() {
     return roster;

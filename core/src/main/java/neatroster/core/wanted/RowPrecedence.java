@@ -321,16 +321,16 @@ final class RowPrecedence {
         roles.set(i, roles.get(instructor));
         roleInstead.put(numbers.get(i), roles.get(instructor));
       } else {
-        repeats.putIfAbsent(numbers.get(instructor), new Memberships.Earlier(lines.get(i), true));
+        repeats.putIfAbsent(
+            numbers.get(instructor), new Memberships.Earlier(lines.get(i), true, true));
       }
     }
   }
 
   private Memberships.Earlier earlier(int one, int other) {
-    // A word that is no role has its own finding.
+    boolean hasOtherRole = !ended.get(other) && roles.get(one) != roles.get(other);
     boolean areRoles = roles.get(one) >= 0 && roles.get(other) >= 0;
-    boolean hasOtherRole = areRoles && !ended.get(other) && roles.get(one) != roles.get(other);
-    return new Memberships.Earlier(lines.get(one), hasOtherRole);
+    return new Memberships.Earlier(lines.get(one), hasOtherRole, areRoles);
   }
 
   private int keepLatest(PairIndex ends, int who, int where, int entry, IntList endings) {

@@ -436,6 +436,7 @@ public final class Checker {
       if (earlier != null) {
         checked.earlierEnrollment = earlier.line();
         checked.earlierRoleDiffers = earlier.hasOtherRole();
+        checked.areRolesKnown = earlier.areRoles();
         if (earlier.hasOtherRole() && checked.course.isFound()) {
           counts.unclear(checked.course.number(), checked.role);
         }

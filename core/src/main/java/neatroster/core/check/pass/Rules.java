@@ -91,6 +91,7 @@ import neatroster.core.check.rules.sheets.RepeatedHeader;
 import neatroster.core.check.rules.sheets.SkippedRowNote;
 import neatroster.core.check.rules.sheets.StrayQuote;
 import neatroster.core.check.rules.sheets.UncertainLetters;
+import neatroster.core.check.rules.sheets.UncertainTable;
 import neatroster.core.check.rules.sheets.UncheckedReferences;
 import neatroster.core.check.rules.sheets.UnevenRow;
 import neatroster.core.check.rules.sheets.UnknownColumn;
@@ -159,6 +160,7 @@ public final class Rules {
         new MissingColumn(known),
         new UnknownColumn(),
         new ColumnLeftAlone(),
+        new UncertainTable(),
         new NoHeader(),
         new HiddenParts(),
         new MissingValue(),

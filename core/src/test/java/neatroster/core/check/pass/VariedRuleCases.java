@@ -604,6 +604,21 @@ final class VariedRuleCases {
             Bo         | Quay        |       | no          | L 2    | 0
             """),
         of(
+            "column-left-alone",
+            """
+            given name | family name | Badge | Tag       ←
+            Ana        | Reed        | B-101 | T-901
+            Bo         | Quay        | B-102 | T-902
+            Mia        | Lund        | B-103 | T-903
+            """),
+        of(
+            "uncertain-table",
+            """
+            name        | course     ←
+            Ana Marlowe | NAV-1
+            Leo Finch   | NAV-2
+            """),
+        of(
             "enrolls-nobody",
             "code | title\nNAV-1 | Coast\n",
             """

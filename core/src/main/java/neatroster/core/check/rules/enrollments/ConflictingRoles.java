@@ -36,7 +36,7 @@ public final class ConflictingRoles extends TableRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    if (row.earlierEnrollment < 0 || !row.earlierRoleDiffers) {
+    if (row.earlierEnrollment < 0 || !row.earlierRoleDiffers || !row.areRolesKnown) {
       return;
     }
     Place place = row.place(row.earlierEnrollment);

@@ -15,6 +15,7 @@ import neatroster.core.check.SheetView;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.LeftColumns;
 import neatroster.core.model.Counted;
+import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.text.Quoted;
@@ -25,7 +26,7 @@ public final class ColumnLeftAlone implements ColumnRule {
       new RuleText(
           "column-left-alone",
           Severity.WARNING,
-          "Columns beside people hold marks, as x or yes, or codes as courses have them, and nothing is read from them.",
+          "Columns beside people hold marks, as x or yes, or codes as courses have them, or a different code for each person of a list without ids, and nothing is read from them.",
           "If they say who is in which course, nobody is enrolled by them.",
           "If a header is to be a course, add the course, or another name of it under aliases: in roster.yaml. If the columns are of no matter: leave: [HEADER] under sheets:.",
           """
@@ -37,6 +38,7 @@ public final class ColumnLeftAlone implements ColumnRule {
           Bo         |       | x
           """);
 
+  private static final String IDS = "a different code for each person";
   private static final int MOST_VALUES = 200;
   private static final int MOST_NAMED = 4;
 
@@ -51,10 +53,16 @@ public final class ColumnLeftAlone implements ColumnRule {
       return;
     }
     Map<String, List<Column>> byLook = new LinkedHashMap<>();
+    boolean lacksId =
+        sheet.table() == Table.USERS && !sheet.has(Field.ID) && !sheet.has(Field.USERNAME);
     for (Column column : Ledger.unused(sheet.reading())) {
       if (column.looks() == Column.Looks.PLAIN && !sheet.reading().isSettled(column)) {
-        LeftColumns.look(values(sheet, column))
-            .ifPresent(look -> byLook.computeIfAbsent(look, l -> new ArrayList<>()).add(column));
+        List<String> values = values(sheet, column);
+        Optional<String> look = LeftColumns.look(values);
+        if (look.isEmpty() && lacksId && LeftColumns.mayBeIds(values, sheet.rows())) {
+          look = Optional.of(IDS);
+        }
+        look.ifPresent(like -> byLook.computeIfAbsent(like, l -> new ArrayList<>()).add(column));
       }
     }
     byLook.forEach(
@@ -73,7 +81,12 @@ public final class ColumnLeftAlone implements ColumnRule {
                           + look
                           + ", and nothing is read from "
                           + (one ? "it" : "them")
-                          + ".")
+                          + "."
+                          + (look.equals(IDS)
+                              ? " If people are known by one of these: columns: {id: "
+                                  + columns.get(0).header()
+                                  + "} under sheets: in roster.yaml."
+                              : ""))
                   .in(columns.get(0)));
         });
   }
