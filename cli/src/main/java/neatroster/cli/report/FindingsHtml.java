@@ -237,7 +237,7 @@ final class FindingsHtml {
       Element row = table.appendElement("tr");
       row.appendElement("td").text(sheet.name().toString());
       row.appendElement("td").text(sheet.table().word());
-      row.appendElement("td").text(String.valueOf(result.rows().get(sheet)));
+      row.appendElement("td").text(LedgerText.line(sheet, result.ledger().of(sheet)));
     }
     for (Roster.Unread unread : result.roster().unread()) {
       Element row = table.appendElement("tr");

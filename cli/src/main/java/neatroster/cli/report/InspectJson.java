@@ -91,6 +91,9 @@ public final class InspectJson {
                 column.field().map(Field::label).or(() -> own.map(OwnField::name)).orElse(null))
             .put("by", by(column, own.isPresent()));
     column.field().flatMap(sheet::composed).ifPresent(from -> json.put("from", from));
+    if (!column.evidence().isEmpty()) {
+      json.put("evidence", column.evidence());
+    }
     return json;
   }
 

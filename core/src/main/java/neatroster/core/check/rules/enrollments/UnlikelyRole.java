@@ -82,7 +82,7 @@ public final class UnlikelyRole extends TableRule implements ColumnRule, RosterR
   @Override
   public void check(CheckedRow row, Findings findings) {
     if (row.table() == Table.ENROLLMENTS) {
-      if (!row.earlierRoleDiffers
+      if (!(row.earlierRoleDiffers && row.areRolesKnown)
           && isElevated(row.role)
           && row.user.isFound()
           && row.counts.isLikelyLearner(row.user.number())) {
