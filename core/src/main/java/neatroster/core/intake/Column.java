@@ -12,8 +12,8 @@ import neatroster.core.model.Field;
  * @param field what it holds, or empty where no field claims it
  * @param by how the field was told, or null where there is none
  * @param looks what its values look like besides
- * @param evidence for a field that the values tell what they have to do with it, or empty: “12 of
- *     12 are names in people.csv”
+ * @param evidence what the values stand for in another sheet, or empty: “12 of 12 are names in
+ *     people.csv”; without a field it could not be told which field it is
  */
 public record Column(
     int index, String header, Optional<Field> field, By by, Looks looks, String evidence) {
@@ -68,6 +68,11 @@ public record Column(
   /** The same column with a field that its values tell. */
   Column linked(Field other, String why) {
     return new Column(index, header, Optional.of(other), By.LINKED, Looks.PLAIN, why);
+  }
+
+  /** The same column, left alone although its values stand in another sheet. */
+  Column leftDespite(String why) {
+    return new Column(index, header, Optional.empty(), null, looks, why);
   }
 
   /** How a column's field was told. */

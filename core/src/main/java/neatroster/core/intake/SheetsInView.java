@@ -480,11 +480,23 @@ public final class SheetsInView {
     Map<Integer, Column> linked = new HashMap<>();
     claims.forEach(
         (field, columns) -> {
-          if (columns.size() == 1 && !sheet.has(field)) {
-            linked.put(columns.get(0).index(), columns.get(0));
+          for (Column column : columns) {
+            if (columns.size() == 1 && !sheet.has(field)) {
+              linked.put(column.index(), column);
+            } else if (field == Field.COURSE && !isBesideItsCode(sheet, column)) {
+              // It may say who is in what, and that is not to be lost in silence.
+              linked.put(column.index(), column.leftDespite(column.evidence()));
+            }
           }
         });
     return linked;
+  }
+
+  /** Whether a column of courses has as many as the one that is read: their titles beside it. */
+  private boolean isBesideItsCode(SheetReading sheet, Column column) {
+    int read = sheet.indexOf(Field.COURSE);
+    List<ColumnSample> all = samples(sheet);
+    return read >= 0 && all.get(read).distinct() == all.get(column.index()).distinct();
   }
 
   /** The field of a sheet that values which refer to something fill. */
@@ -499,7 +511,7 @@ public final class SheetsInView {
             case USERNAME -> sample.repeats() ? Optional.empty() : Optional.of(Field.USERNAME);
             case EMAIL -> sample.repeats() ? Optional.empty() : Optional.of(Field.EMAIL);
             case PERSON_NAME -> sheet.hasNames() ? Optional.empty() : Optional.of(Field.FULL_NAME);
-            case COURSE -> sheet.enrolls() ? Optional.empty() : Optional.of(Field.COURSE);
+            case COURSE -> Optional.of(Field.COURSE);
             case GROUP -> Optional.of(Field.GROUP);
             case SITE -> Optional.of(Field.SITE);
             case ROLE -> Optional.of(Field.ROLE);

@@ -612,6 +612,19 @@ final class VariedRuleCases {
             Mia        | Lund        | B-103 | T-903
             """),
         of(
+            "column-left-alone",
+            "code | title\nNAV-1 | Coast\nNAV-2 | Night\nNAV-3 | Dusk\n",
+            """
+            given name | family name | wish  | otherwise     ←
+            Ana        | Reed        | Coast | Night
+            Bo         | Quay        | Dusk  | Coast
+            """,
+            """
+            given name | family name | course | what it is
+            Mia        | Lund        | NAV-1  | Coast
+            Leo        | Kern        | NAV-2  | Night
+            """),
+        of(
             "uncertain-table",
             """
             name        | course     ←

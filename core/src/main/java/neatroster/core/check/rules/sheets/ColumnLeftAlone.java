@@ -38,6 +38,7 @@ public final class ColumnLeftAlone implements ColumnRule {
           Bo         |       | x
           """);
 
+  private static final String COURSES = "courses, beside another column that may be the one";
   private static final String IDS = "a different code for each person";
   private static final int MOST_VALUES = 200;
   private static final int MOST_NAMED = 4;
@@ -58,7 +59,8 @@ public final class ColumnLeftAlone implements ColumnRule {
     for (Column column : Ledger.unused(sheet.reading())) {
       if (column.looks() == Column.Looks.PLAIN && !sheet.reading().isSettled(column)) {
         List<String> values = values(sheet, column);
-        Optional<String> look = LeftColumns.look(values);
+        Optional<String> look =
+            column.evidence().isEmpty() ? LeftColumns.look(values) : Optional.of(COURSES);
         if (look.isEmpty() && lacksId && LeftColumns.mayBeIds(values, sheet.rows())) {
           look = Optional.of(IDS);
         }
