@@ -251,7 +251,7 @@ final class XlsxFormat implements FileFormat {
       return switch (cell.getType()) {
         case NUMBER -> number(cell);
         case BOOLEAN -> cell.asBoolean() ? "true" : "false";
-        case STRING -> XlsxText.decoded(cell.getText());
+        case STRING -> XlsxText.decoded(XlsxText.withoutIndent(cell.getText()));
         case FORMULA -> formula(cell, row, column);
         case ERROR, EMPTY -> cell.getRawValue() == null ? "" : cell.getRawValue();
       };

@@ -7,7 +7,19 @@ import java.util.regex.Pattern;
 final class XlsxText {
   private static final Pattern ESCAPED = Pattern.compile("_x([0-9A-Fa-f]{4})_");
 
+  /** A text in the cell itself, written over several lines of markup, with what stands around it. */
+  private static final Pattern INDENTED = Pattern.compile("\\A\\r?\\n[ \\t]*(.*?)\\r?\\n[ \\t]*\\z", Pattern.DOTALL);
+
   private XlsxText() {}
+
+  /** The text of a cell without the line breaks and blanks that indent its markup. */
+  static String withoutIndent(String text) {
+    if (text == null || text.isEmpty() || text.charAt(0) > ' ') {
+      return text;
+    }
+    Matcher indented = INDENTED.matcher(text);
+    return indented.matches() ? indented.group(1) : text;
+  }
 
   /** The text with its characters (ECMA-376, part 1, section 22.9.2.19). */
   static String decoded(String text) {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
+import neatroster.core.intake.Names;
 import neatroster.core.roster.Groups;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
@@ -21,6 +22,9 @@ public final class Suggestions {
    */
   private static final int MOST_SEARCHES = 2000;
 
+  /** Shorter titles are near to anything. */
+  private static final int SHORTEST_TITLE = 6;
+
   private final Map<String, List<String>> found = new HashMap<>();
 
   private FutureUsernames future;
@@ -33,9 +37,28 @@ public final class Suggestions {
     return future.line(reference);
   }
 
-  /** The nearest courses by code. */
+  /** The nearest courses by code, or else by title. */
   public List<String> courses(ResolvedRoster roster, String wrong) {
-    return remembered("course:" + wrong, () -> Nearest.among(wrong, roster.courses().codes()));
+    return remembered(
+        "course:" + wrong,
+        () -> {
+          List<String> codes = Nearest.among(wrong, roster.courses().codes());
+          return codes.isEmpty() && wrong.length() >= SHORTEST_TITLE
+              ? Nearest.among(wrong, roster.courses().titles())
+              : codes;
+        });
+  }
+
+  /** The names of people that are nearest to one that nobody has. */
+  public List<String> names(ResolvedRoster roster, String wrong) {
+    return remembered(
+        "name:" + wrong,
+        () ->
+            roster.people().nearest(wrong).stream()
+                .flatMap(person -> roster.people().lines(person).stream().limit(1))
+                .map(line -> Names.full(roster.rows().row(line)))
+                .filter(name -> !name.isEmpty())
+                .toList());
   }
 
   /** The nearest groups of the same course. */

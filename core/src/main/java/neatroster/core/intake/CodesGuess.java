@@ -18,6 +18,9 @@ final class CodesGuess {
   /** Letters and a number, as courses are coded. */
   private static final Pattern CODE = Pattern.compile("\\p{Lu}{2,8}[-_./]\\d{1,4}\\p{L}?");
 
+  private static final Pattern SHORT_CODE =
+      Pattern.compile("(?=.{1,16}$)(?:(?=.*\\d)[\\p{L}\\d]|\\p{Lu})[\\p{L}\\d]*(?:[-_./][\\p{L}\\d]+)*");
+
   /** What somebody is known by: one word. */
   private static final Pattern MARK = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}._@+'-]*");
 
@@ -36,6 +39,14 @@ final class CodesGuess {
   CodesGuess(List<Column> columns, List<HeaderFinder.EarlyRow> rows) {
     this.columns = columns;
     this.rows = rows;
+  }
+
+  /**
+   * Whether a text is one word with a digit in it, or all in capitals, as codes of courses are under
+   * a header that speaks of courses.
+   */
+  static boolean isShortCode(String text) {
+    return SHORT_CODE.matcher(text).matches();
   }
 
   /** Whether a text is built as codes of courses are. */

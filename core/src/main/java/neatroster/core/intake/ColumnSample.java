@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.text.Cleaning;
 
@@ -16,6 +17,7 @@ final class ColumnSample {
   private static final int MOST_ROWS = 500;
 
   private final Map<String, String> values = new LinkedHashMap<>();
+  private final Map<String, Integer> rowsOf = new HashMap<>();
   private int filled;
   private int rows;
 
@@ -48,10 +50,15 @@ final class ColumnSample {
   }
 
   private void add(String value) {
-    rows++;
+    add(value, 1);
+  }
+
+  private void add(String value, int times) {
+    rows += times;
     if (!value.isEmpty()) {
-      filled++;
+      filled += times;
       values.putIfAbsent(fold(value), value);
+      rowsOf.merge(fold(value), times, Integer::sum);
     }
   }
 
@@ -62,11 +69,12 @@ final class ColumnSample {
    */
   ColumnSample apart() {
     ColumnSample apart = new ColumnSample();
-    for (String value : values.values()) {
-      for (String piece : value.split("[,;\\n]", -1)) {
-        apart.add(piece.strip());
-      }
-    }
+    values.forEach(
+        (key, value) -> {
+          for (String piece : value.split("[,;\\n]", -1)) {
+            apart.add(piece.strip(), rowsOf.get(key));
+          }
+        });
     return apart;
   }
 
@@ -78,6 +86,11 @@ final class ColumnSample {
   /** The values as they are written, each once. */
   List<String> written() {
     return List.copyOf(values.values());
+  }
+
+  /** In how many rows a value stands that is written like this. */
+  int rowsOf(String written) {
+    return rowsOf.getOrDefault(fold(written), 0);
   }
 
   /** How many different values there are. */
@@ -98,6 +111,16 @@ final class ColumnSample {
   /** Whether some value stands in more than one row. */
   boolean repeats() {
     return filled > values.size();
+  }
+
+  /** Whether no value stands in more than one row, but for a slip in ten rows or more. */
+  boolean isMostlyDistinct() {
+    return distinct() * 10 >= filled * 9;
+  }
+
+  /** Whether nine in ten of the different values are of a kind. */
+  boolean mostAre(Predicate<String> kind) {
+    return values.values().stream().filter(kind).count() * 10 >= values.size() * 9L;
   }
 
   /** Whether every value has some letters or digits: three at the least. */

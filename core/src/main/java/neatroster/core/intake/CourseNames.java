@@ -14,12 +14,16 @@ import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cleaning;
+import neatroster.core.text.Nearest;
 
 /** The courses that a roster lists, by code, by alias, and by a title that only one of them has. */
 final class CourseNames {
   private static final String SEVERAL = "";
   private static final Heading NO_HEADING = new Heading("", "");
   private static final int LONGEST_HEADING = 120;
+
+  /** Shorter words are near to anything. */
+  private static final int SHORTEST_SLIP = 6;
 
   private static final Pattern PARTS = Pattern.compile("\\s*[:–—|()\\[\\]]\\s*|\\s+-\\s+");
 
@@ -98,6 +102,17 @@ final class CourseNames {
     return course
         .map(code -> new Heading(code, ""))
         .or(() -> group.course().isEmpty() ? Optional.empty() : Optional.of(group));
+  }
+
+  /**
+   * Whether the text of a heading is a slip of a course’s title: nobody below it is in the course of
+   * the heading before.
+   */
+  boolean isNearly(String text) {
+    String bare = NUMBERING.matcher(Cleaning.clean(text)).replaceFirst("");
+    return bare.length() >= SHORTEST_SLIP
+        && bare.length() < LONGEST_HEADING
+        && Nearest.word(fold(bare), codeOfName.keySet()).isPresent();
   }
 
   /**

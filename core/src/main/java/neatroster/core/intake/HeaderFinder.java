@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import neatroster.core.grid.FileFacts;
@@ -148,6 +149,34 @@ final class HeaderFinder {
                     false)
                 .found(early);
         return Optional.of(finished(sheet, early, found));
+      }
+    }
+    return Optional.empty();
+  }
+
+  /**
+   * A sheet of people without known headers, with the first row of which a cell names a course, and
+   * the cells below it name none, taken for its headers; nothing where there is none.
+   *
+   * @param isCourse whether a text names a course
+   */
+  static Optional<Found> withCourses(Sheet sheet, Predicate<String> isCourse)
+      throws UnreadableSheetException {
+    List<EarlyRow> early = earlyRows(sheet, -1);
+    for (EarlyRow row : early) {
+      List<EarlyRow> below =
+          early.stream().filter(each -> each.number() > row.number()).toList();
+      for (int i = 0; i < row.cells().size() && row.filled() > 1 && below.size() > 1; i++) {
+        int at = i;
+        boolean heads =
+            isCourse.test(row.cells().get(i))
+                && below.stream()
+                    .noneMatch(
+                        each -> at < each.cells().size() && isCourse.test(each.cells().get(at)));
+        if (heads) {
+          return Optional.of(
+              finished(sheet, early, HeaderCandidate.of(row, Table.USERS, -1).found(early)));
+        }
       }
     }
     return Optional.empty();

@@ -31,6 +31,16 @@ final class MoveWords {
     return isAmong(TO, header);
   }
 
+  /** Whether a header has a word for what somebody leaves; only beside courses that says it. */
+  static boolean mentionsFrom(String header) {
+    return ComposedHeaders.split(header).stream().anyMatch(FROM::contains);
+  }
+
+  /** Whether a header has a word for where somebody goes; only beside courses that says it. */
+  static boolean mentionsTo(String header) {
+    return ComposedHeaders.split(header).stream().anyMatch(TO::contains);
+  }
+
   private static boolean isAmong(Set<String> words, String header) {
     if (words.contains(HeaderWords.squeeze(header))) {
       return true;

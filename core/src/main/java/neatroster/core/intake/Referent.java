@@ -23,6 +23,11 @@ enum Referent {
     this.many = many;
   }
 
+  /** Whether such values stand in two places by no chance: whole names, addresses, courses. */
+  boolean isTelling() {
+    return this == PERSON_NAME || this == EMAIL || this == COURSE;
+  }
+
   /** What several of them are called in messages. */
   String many() {
     return many;

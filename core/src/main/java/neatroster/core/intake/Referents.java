@@ -38,11 +38,9 @@ final class Referents {
    * @param source the sheet's name, or empty for words that every sheet knows
    * @param fitting how many of its distinct values do
    * @param distinct how many distinct values it has
+   * @param areMost whether enough of its values do to say that it refers to them
    */
-  record Fit(Referent referent, String source, int fitting, int distinct) {
-    boolean isMost() {
-      return fitting * 10 >= distinct * 8 && fitting > 0;
-    }
+  record Fit(Referent referent, String source, int fitting, int distinct, boolean areMost) {
 
     /** {@code 12 of 12 are names of people in people.csv}. */
     String evidence() {
@@ -162,23 +160,24 @@ final class Referents {
   }
 
   private List<Fit> fitsOf(SheetReading own, ColumnSample sample) {
-    Map<Place, Integer> counts = new HashMap<>();
-    int roles = 0;
+    Map<Place, int[]> counts = new HashMap<>();
+    int[] roles = new int[2];
     for (String written : sample.written()) {
-      roles += isRole.test(written) ? 1 : 0;
+      int rows = sample.rowsOf(written);
+      if (isRole.test(written)) {
+        count(roles, rows);
+      }
       for (Place place : found.getOrDefault(ColumnSample.fold(written), List.of())) {
-        counts.merge(place, place.sheet() == own ? 0 : 1, Integer::sum);
+        if (place.sheet() != own) {
+          count(counts.computeIfAbsent(place, p -> new int[2]), rows);
+        }
       }
     }
     List<Fit> fits = new ArrayList<>();
-    int distinct = sample.distinct();
     counts.forEach(
-        (place, count) -> {
-          String source = place.sheet().name().toString();
-          fits.add(new Fit(place.referent(), source, count, distinct));
-        });
-    fits.add(new Fit(Referent.ROLE, "", roles, distinct));
-    fits.removeIf(fit -> fit.fitting() == 0 || fit.fitting() * 2 < distinct);
+        (place, count) -> fits.add(fit(place.referent(), place.sheet().name().toString(), count, sample)));
+    fits.add(fit(Referent.ROLE, "", roles, sample));
+    fits.removeIf(fit -> fit.fitting() == 0 || fit.fitting() * 2 < fit.distinct());
     fits.sort(
         (one, other) ->
             one.fitting() != other.fitting()
@@ -189,8 +188,20 @@ final class Referents {
     return fits;
   }
 
+  private static void count(int[] distinctAndRows, int rows) {
+    distinctAndRows[0]++;
+    distinctAndRows[1] += rows;
+  }
+
+  private static Fit fit(Referent referent, String source, int[] count, ColumnSample sample) {
+    boolean most = count[0] * 10 >= sample.distinct() * 8 || count[1] * 10 >= sample.filled() * 8;
+    // Nobody's whole name stands in the sheets by chance: the others are slips, or are missing.
+    boolean several = referent.isTelling() && count[0] >= 3;
+    return new Fit(referent, source, count[0], sample.distinct(), count[0] > 0 && (most || several));
+  }
+
   /** The best of some fits that most values have, if any. */
   static Optional<Fit> best(List<Fit> fits) {
-    return fits.stream().filter(Fit::isMost).findFirst();
+    return fits.stream().filter(Fit::areMost).findFirst();
   }
 }

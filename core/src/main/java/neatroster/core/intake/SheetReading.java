@@ -255,6 +255,35 @@ public final class SheetReading {
     return bare.enrolling(new Enrolling.Moves(from, to, course, bare.indexOf(Field.ROLE)));
   }
 
+  /**
+   * A list of people of which no header is known, with the row that has names of courses as its
+   * headers; the same where there is none. What its values told of its columns holds.
+   */
+  SheetReading withCoursesAsHeaders(CourseNames courses) throws UnreadableSheetException {
+    if (table != Table.USERS || headerRow > 0 || isTableSaid() || found.lines().isPresent()) {
+      return this;
+    }
+    Optional<HeaderFinder.Found> with =
+        HeaderFinder.withCourses(sheet, cell -> courses.named(cell).isPresent());
+    if (with.isEmpty()) {
+      return this;
+    }
+    List<Column> told = new ArrayList<>();
+    for (Column column : with.get().columns()) {
+      Optional<Field> byValues =
+          column.index() < columns.size()
+              ? columns.get(column.index()).field()
+              : Optional.empty();
+      boolean isCourse = courses.named(column.header()).isPresent();
+      boolean isName = byValues.equals(Optional.of(Field.FULL_NAME));
+      told.add(
+          column.field().isEmpty() && !isCourse && isName
+              ? column.as(byValues, Column.By.VALUES)
+              : column);
+    }
+    return of(sheet, with.get().with(table, told), planned.by());
+  }
+
   /** The same sheet with other columns in the place of some, by their index. */
   SheetReading linking(Map<Integer, Column> others) {
     List<Column> changed = new ArrayList<>();
@@ -449,12 +478,23 @@ public final class SheetReading {
           row -> {
             String only = row.number() == headerRow ? "" : onlyCell(row);
             if (!only.isEmpty()) {
-              courses.heading(only).ifPresent(named -> headings.put(row.number(), named));
+              courses
+                  .heading(only)
+                  .or(() -> mayBeHeading(row, only, courses))
+                  .ifPresent(named -> headings.put(row.number(), named));
             }
             return true;
           });
     }
     return headings;
+  }
+
+  /** A heading with a slip in it: its own text is the course, and the check says that it is none. */
+  private Optional<CourseNames.Heading> mayBeHeading(
+      SheetRow row, String text, CourseNames courses) {
+    return courses.isNearly(text)
+        ? Optional.of(new CourseNames.Heading(text, ""))
+        : Optional.empty();
   }
 
   /** The text of the only filled cell of a row; empty where there are more, or none. */

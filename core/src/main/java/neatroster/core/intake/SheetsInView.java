@@ -5,11 +5,13 @@ import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.function.Supplier;
 import java.util.regex.Pattern;
 import neatroster.core.grid.UnreadableSheetException;
@@ -64,9 +66,11 @@ public final class SheetsInView {
     }
     SheetsInView view = new SheetsInView(sheets, known, settings);
     view.ids();
+    view.codes();
     view.kinds();
     view.ids();
     view.codes();
+    view.grids();
     view.links();
     view.copies();
     view.moves(areMoves);
@@ -125,8 +129,9 @@ public final class SheetsInView {
       if (listed && !sheet.has(Field.ID) && !sheet.has(Field.USERNAME)) {
         Optional<Column> id = id(sheet);
         if (id.isPresent()) {
-          int filled = samples(sheet).get(id.get().index()).filled();
-          String why = filled + " of " + filled + " are different codes beside people";
+          ColumnSample sample = samples(sheet).get(id.get().index());
+          String why =
+              sample.distinct() + " of " + sample.rows() + " are different codes beside people";
           sheets.set(i, sheet.linking(Map.of(id.get().index(), id.get().linked(Field.ID, why))));
         }
       }
@@ -138,53 +143,109 @@ public final class SheetsInView {
     for (int i = 0; i < sheets.size(); i++) {
       SheetReading sheet = sheets.get(i);
       if (sheet.table() == Table.COURSES && sheet.has(Field.TITLE) && !sheet.has(Field.CODE)) {
-        List<Column> likely =
-            sheet.columns().stream()
-                .filter(column -> isFree(sheet, column))
-                .filter(column -> areCodes(samples(sheet).get(column.index())))
-                .toList();
-        if (likely.size() == 1) {
-          int filled = samples(sheet).get(likely.get(0).index()).filled();
-          String why = filled + " of " + filled + " are codes beside titles";
-          int at = likely.get(0).index();
-          sheets.set(i, sheet.linking(Map.of(at, likely.get(0).linked(Field.CODE, why))));
-        }
+        sheets.set(i, sheet.linking(codes(sheet)));
       }
     }
   }
 
-  private static boolean areCodes(ColumnSample sample) {
+  /** The columns of codes, and of titles, in a list of courses in which no header says “code”. */
+  private Map<Integer, Column> codes(SheetReading sheet) {
+    Column title = sheet.column(Field.TITLE).orElseThrow();
+    List<Column> free =
+        sheet.columns().stream().filter(column -> isFree(sheet, column)).toList();
+    if (!sheet.isSettled(title) && areCodes(sheet, title, CodesGuess::isShortCode)) {
+      // “Class | Name of class”: the first is the code, whose header can be a title’s as well.
+      List<Column> titles =
+          free.stream()
+              .filter(column -> names(column, Table.COURSES, Field.TITLE))
+              .filter(column -> samples(sheet).get(column.index()).filled() > 0)
+              .toList();
+      return titles.size() != 1
+          ? Map.of()
+          : Map.of(
+              title.index(),
+              title.linked(Field.CODE, codesEvidence(sheet, title)),
+              titles.get(0).index(),
+              titles.get(0).as(Optional.of(Field.TITLE), Column.By.SYNONYM));
+    }
+    List<Column> likely =
+        free.stream().filter(column -> areCodes(sheet, column, CodesGuess::isCode)).toList();
+    return likely.size() != 1
+        ? Map.of()
+        : Map.of(
+            likely.get(0).index(),
+            likely.get(0).linked(Field.CODE, codesEvidence(sheet, likely.get(0))));
+  }
+
+  private static boolean names(Column column, Table table, Field field) {
+    return HeaderWords.match(table, column.header())
+        .filter(match -> match.field() == field)
+        .isPresent();
+  }
+
+  private boolean areCodes(SheetReading sheet, Column column, Predicate<String> isCode) {
+    ColumnSample sample = samples(sheet).get(column.index());
     return sample.filled() >= 2
-        && sample.filled() == sample.rows()
-        && sample.written().stream().allMatch(CodesGuess::isCode);
+        && sample.filled() * 10 >= sample.rows() * 9
+        && sample.isMostlyDistinct()
+        && sample.mostAre(isCode);
+  }
+
+  private String codesEvidence(SheetReading sheet, Column column) {
+    ColumnSample sample = samples(sheet).get(column.index());
+    return sample.filled() + " of " + sample.rows() + " are codes beside titles";
   }
 
   private Optional<Column> id(SheetReading sheet) {
     List<Column> called = new ArrayList<>();
     List<Column> before = new ArrayList<>();
+    List<Column> behind = new ArrayList<>();
     for (Column column : sheet.columns()) {
       ColumnSample sample = samples(sheet).get(column.index());
       if (isFree(sheet, column) && areNumbersOfPeople(sample)) {
         if (ComposedHeaders.saysNumber(column.header())) {
           called.add(column);
-        } else if (sample.isOfOneForm()
-            && sheet.columns().stream()
-                .limit(column.index())
-                .noneMatch(
-                    other -> other.field().filter(HeaderWords.NAMES::contains).isPresent())) {
-          before.add(column);
+        } else if (sample.isOfOneForm()) {
+          (isBehindNames(sheet, column) ? behind : before).add(column);
         }
       }
     }
-    List<Column> likely = called.isEmpty() ? before : called;
+    if (called.isEmpty() && before.isEmpty()) {
+      // A locker’s number stands behind the names as well; but nobody is called by it elsewhere.
+      behind.removeIf(column -> !isReferredTo(sheet, column));
+    }
+    List<Column> likely = !called.isEmpty() ? called : !before.isEmpty() ? before : behind;
     return likely.size() == 1 ? Optional.of(likely.get(0)) : Optional.empty();
+  }
+
+  private static boolean isBehindNames(SheetReading sheet, Column column) {
+    return sheet.columns().stream()
+        .limit(column.index())
+        .anyMatch(other -> other.field().filter(HeaderWords.NAMES::contains).isPresent());
+  }
+
+  /** Whether most of what stands in a column of another sheet stands in this one. */
+  private boolean isReferredTo(SheetReading sheet, Column column) {
+    Set<String> own = new HashSet<>();
+    samples(sheet).get(column.index()).keys().forEach(own::add);
+    return sheets.stream()
+        .filter(other -> other != sheet)
+        .flatMap(other -> samples(other).stream())
+        .anyMatch(
+            sample -> {
+              int fitting = 0;
+              for (String value : sample.keys()) {
+                fitting += own.contains(value) ? 1 : 0;
+              }
+              return sample.areLong() && fitting >= 2 && fitting * 10 >= sample.distinct() * 8;
+            });
   }
 
   private static boolean areNumbersOfPeople(ColumnSample sample) {
     return sample.filled() >= 2
         && sample.filled() * 10 >= sample.rows() * 9
-        && !sample.repeats()
-        && sample.written().stream().allMatch(SheetsInView::isNumberOfPerson);
+        && sample.isMostlyDistinct()
+        && sample.mostAre(SheetsInView::isNumberOfPerson);
   }
 
   /** Whether a value is built as the number that somebody has. */
@@ -255,7 +316,13 @@ public final class SheetsInView {
     }
     boolean isHalf =
         sheet.table() == Table.COURSES && !(sheet.has(Field.CODE) && sheet.has(Field.TITLE));
-    if (sheet.isUnknown() || isHalf) {
+    boolean saysNobody =
+        sheet.table() == Table.USERS
+            && !sheet.hasNames()
+            && !sheet.has(Field.ID)
+            && !sheet.has(Field.USERNAME)
+            && !sheet.has(Field.EMAIL);
+    if (sheet.isUnknown() || isHalf || saysNobody) {
       return true;
     }
     Field name = sheet.table() == Table.COURSES ? Field.TITLE : Field.NAME;
@@ -317,6 +384,20 @@ public final class SheetsInView {
     return mayMean && given * 2 >= sample.distinct() && given > 0;
   }
 
+  /** The headers of grids that nothing tells but the courses that they name. */
+  private void grids() {
+    for (int i = 0; i < sheets.size(); i++) {
+      if (sheets.get(i).headerRow() == 0 && sheets.get(i).table() == Table.USERS) {
+        try {
+          sheets.set(i, sheets.get(i).withCoursesAsHeaders(courses()));
+        } catch (UnreadableSheetException e) {
+          // The check comes to the same place and says so.
+          continue;
+        }
+      }
+    }
+  }
+
   // Moves
 
   /**
@@ -354,6 +435,16 @@ public final class SheetsInView {
       int at = MoveWords.isFrom(column.header()) ? 0 : MoveWords.isTo(column.header()) ? 1 : -1;
       if (at >= 0 && columns[at] < 0 && !sheet.isSettled(column) && !isSaid(column)) {
         columns[at] = column.index();
+      }
+    }
+    if (sheet.table() == Table.USERS && sheet.headerRow() > 0 && (columns[0] < 0 || columns[1] < 0)) {
+      for (Column column : sheet.columns()) {
+        boolean isFrom = MoveWords.mentionsFrom(column.header());
+        boolean isTo = MoveWords.mentionsTo(column.header());
+        int at = isFrom == isTo ? -1 : isFrom ? 0 : 1;
+        if (at >= 0 && columns[at] < 0 && isFree(sheet, column)) {
+          columns[at] = column.index();
+        }
       }
     }
     return columns;
@@ -459,7 +550,7 @@ public final class SheetsInView {
     for (Column column : free) {
       ColumnSample sample = samples(sheet).get(column.index());
       List<Referents.Fit> fits =
-          referents.fits(sheet, sample).stream().filter(Referents.Fit::isMost).toList();
+          referents.fits(sheet, sample).stream().filter(Referents.Fit::areMost).toList();
       Set<Field> fields = EnumSet.noneOf(Field.class);
       Referents.Fit best = null;
       for (Referents.Fit fit : fits) {

@@ -116,6 +116,11 @@ public final class Courses {
     return lines.get(course);
   }
 
+  /** Every title. */
+  public KeyIndex titles() {
+    return titles;
+  }
+
   /** Every code. */
   public KeyIndex codes() {
     return codes;

@@ -34,6 +34,8 @@ public record Doubt(
     NEAR_BIRTH,
     /** Another list has somebody of the name, by other marks: one person or two. */
     NAMESAKE,
+    /** A list of people has somebody of the name under another address: one person or two. */
+    OTHER_ADDRESS,
     /** Several people have the name. */
     SEVERAL,
     /** Nobody has the name, and somebody has nearly the same. */

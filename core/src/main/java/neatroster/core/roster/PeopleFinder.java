@@ -102,7 +102,7 @@ public final class PeopleFinder {
       Roster roster, KnownUsers known, boolean sharedEmails, boolean matchesByName) {
     PeopleFinder finder = new PeopleFinder(roster, known, sharedEmails, matchesByName);
     int number = 0;
-    for (SheetReading sheet : roster.sheets()) {
+    for (SheetReading sheet : roster.peopleFirst()) {
       if (sheet.table() == Table.USERS) {
         finder.add(roster.columns(sheet), number++);
       }
@@ -384,6 +384,7 @@ public final class PeopleFinder {
       return;
     }
     List<Namesakes> all = namesakes(mark, nodes);
+    all.removeIf(some -> mark != Field.ID && all.size() > 2 && hasIdOfAnother(some));
     for (Namesakes some : all) {
       for (int i = 1; i < some.nodes.size(); i++) {
         joined.join(some.first(), some.nodes.get(i));
@@ -411,6 +412,26 @@ public final class PeopleFinder {
       return;
     }
     joinCliques(mark, all);
+  }
+
+  /**
+   * Whether rows were found to have somebody else’s id: nothing else of them is held against those
+   * whose it is.
+   */
+  private boolean hasIdOfAnother(Namesakes some) {
+    for (int i = 0; i < some.nodes.size(); i++) {
+      int node = some.nodes.get(i);
+      boolean has =
+          node < rows
+              && doubts.getOrDefault(lines.get(node), List.of()).stream()
+                  .anyMatch(
+                      doubt ->
+                          doubt.kind() == Doubt.Kind.ANOTHER_PERSON && doubt.field() == Field.ID);
+      if (!has) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** Whether two are a row and an account of one name and id, as nearly all are. */
@@ -494,9 +515,10 @@ public final class PeopleFinder {
           joined.join(all.get(i).first(), all.get(other).first());
         }
       }
+      int owner = mine.stream().mapToInt(Integer::intValue).min().orElse(i);
       for (int j = 0; j < i; j++) {
         boolean fits = mine.contains(j);
-        if (!fits || !clique) {
+        if (clique ? !fits && j < owner : true) {
           disagree(mark, all.get(i), all.get(j));
         }
       }
@@ -835,12 +857,23 @@ public final class PeopleFinder {
     }
 
     boolean contradicts(Cluster other) {
+      return contradictsBesideAddress(other) || apart(emails, other.emails);
+    }
+
+    private boolean contradictsBesideAddress(Cluster other) {
       return apart(ids, other.ids)
           // A username that we made says nothing against one of a list.
           || (!account && !other.account && apart(usernames, other.usernames))
-          || apart(emails, other.emails)
           || apart(born, other.born)
           || apart(sites, other.sites);
+    }
+
+    /** Whether nothing but another address keeps apart one who has an id and one who has none. */
+    boolean mayHaveTwoAddresses(Cluster listed) {
+      return ids.isEmpty()
+          && !listed.ids.isEmpty()
+          && apart(emails, listed.emails)
+          && !contradictsBesideAddress(listed);
     }
 
     private static boolean apart(Set<Integer> one, Set<Integer> other) {
@@ -1024,7 +1057,7 @@ public final class PeopleFinder {
   private boolean settle(Cluster seeker, List<Cluster> anchors) {
     List<Cluster> fitting = fitting(seeker, anchors);
     if (fitting.isEmpty()) {
-      return false;
+      return isUnderOtherAddress(seeker, anchors);
     }
     List<Cluster> beside = fitting.stream().filter(seeker::sharesPlainSheet).toList();
     if (!beside.isEmpty()) {
@@ -1035,6 +1068,27 @@ public final class PeopleFinder {
       several(seeker, fitting);
     }
     return true;
+  }
+
+  /**
+   * Whether a list of people has somebody of the name, with an id and another address. People have
+   * several; nobody may get a second account by that.
+   */
+  private boolean isUnderOtherAddress(Cluster seeker, List<Cluster> anchors) {
+    List<Integer> others = new ArrayList<>();
+    for (Cluster anchor : anchors) {
+      if (!anchor.plainSheets.isEmpty()
+          && seeker.mayHaveTwoAddresses(anchor)
+          && others.size() < MOST_NAMED) {
+        others.add(lines.get(anchor.first()));
+      }
+    }
+    for (int node : seeker.nodes) {
+      if (node < rows && !others.isEmpty()) {
+        doubt(node, new Doubt(Doubt.Kind.OTHER_ADDRESS, Field.EMAIL, others, List.of(), ""));
+      }
+    }
+    return !others.isEmpty();
   }
 
   private void joinByName(Cluster seeker, Cluster anchor) {

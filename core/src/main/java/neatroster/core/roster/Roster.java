@@ -1,6 +1,7 @@
 package neatroster.core.roster;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Optional;
@@ -64,6 +65,17 @@ public final class Roster {
   }
 
   /**
+   * How little a sheet says of people. Where two lists contradict each other, the list of people is
+   * read first and holds, and the finding stands in the list of who is in a course.
+   */
+  private static int saysLessOfPeople(SheetReading sheet) {
+    if (sheet.table() != Table.USERS) {
+      return 0;
+    }
+    return (sheet.has(Field.ID) ? 0 : 2) + (sheet.enrolls() ? 1 : 0);
+  }
+
+  /**
    * A sheet that was not understood.
    *
    * @param why why not
@@ -91,6 +103,11 @@ public final class Roster {
   /** The sheets that were understood, in the order in which the user named them. */
   public List<SheetReading> sheets() {
     return sheets;
+  }
+
+  /** The same, those first that say most of people. */
+  List<SheetReading> peopleFirst() {
+    return sheets.stream().sorted(Comparator.comparing(Roster::saysLessOfPeople)).toList();
   }
 
   /** Whether a sheet is one of the roster's own moves, which have the last word. */
@@ -129,7 +146,7 @@ public final class Roster {
       pools = new Pools();
       // What others refer to comes first, so that its values have the small numbers.
       for (Table table : IN_ORDER) {
-        for (SheetReading sheet : sheets) {
+        for (SheetReading sheet : peopleFirst()) {
           if (sheet.table() == table) {
             read.add(new SheetColumns(sheet, pools));
           }

@@ -99,7 +99,7 @@ public final class Deliverable {
               if (!person.isFound()) {
                 return;
               }
-              boolean plain = !row.reading().enrolls();
+              boolean plain = !row.reading().enrolls() && saysWho(row);
               if (plain && !described.get(person.number())) {
                 // What a class list says in passing does not make up for a faulty row about them.
                 described.set(person.number());
@@ -113,6 +113,14 @@ public final class Deliverable {
             });
     peopleOut.or(unsound);
     peopleOut.andNot(sound);
+  }
+
+  /** Whether a row has more than a name, which is said in passing as well. */
+  private static boolean saysWho(RosterRow row) {
+    return row.has(Field.ID)
+        || row.has(Field.USERNAME)
+        || row.has(Field.EMAIL)
+        || row.has(Field.BIRTH_DATE);
   }
 
   /** Whether no row has an error. */

@@ -118,6 +118,7 @@ import neatroster.core.check.rules.values.DateOrders;
 import neatroster.core.check.rules.values.DatesOutOfOrder;
 import neatroster.core.check.rules.values.DoesNotFit;
 import neatroster.core.check.rules.values.DuplicateValue;
+import neatroster.core.check.rules.values.GapInColumn;
 import neatroster.core.check.rules.values.MissingValue;
 import neatroster.core.check.rules.values.PhoneWithoutCountry;
 import neatroster.core.check.rules.values.StaleYear;
@@ -164,6 +165,7 @@ public final class Rules {
         new NoHeader(),
         new HiddenParts(),
         new MissingValue(),
+        new GapInColumn(),
         new StraySpace(),
         new OddCharacter(),
         new UndecodableText(),

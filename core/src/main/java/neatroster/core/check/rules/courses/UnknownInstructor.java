@@ -45,6 +45,9 @@ public final class UnknownInstructor extends TableRule {
     for (String name : Instructors.of(row.cell(Field.INSTRUCTORS).toString())) {
       if (row.resolved.user(name).isNone()) {
         List<String> near = row.suggestions.users(row.resolved, name);
+        if (near.isEmpty() && name.indexOf(' ') > 0) {
+          near = row.suggestions.names(row.resolved, name);
+        }
         Finding.Builder finding =
             row.finding(
                 this,

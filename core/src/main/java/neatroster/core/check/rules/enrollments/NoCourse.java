@@ -1,5 +1,6 @@
 package neatroster.core.check.rules.enrollments;
 
+import java.util.BitSet;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
 import neatroster.core.check.Finding;
@@ -9,7 +10,7 @@ import neatroster.core.check.SheetView;
 import neatroster.core.check.TableRule;
 import neatroster.core.check.Wakes;
 import neatroster.core.intake.Column;
-import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.Shape;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -21,7 +22,7 @@ public final class NoCourse extends TableRule implements ColumnRule {
       new RuleText(
           "no-course",
           Severity.WARNING,
-          "A row of people says a group, or a role in a numbered column, and names no course for it; or a row of a list of enrollments marks none of the list’s courses.",
+          "A row of people says a group, or a role in a numbered column, and names no course for it; or a row marks none of the list’s courses, where nearly all others mark some; in a list of enrollments alone that is a note where more do not.",
           "Nobody is enrolled by it: the person stays out of the group.",
           "Fill in the course; where all of the sheet are in one course, say so: course: NAV-2 under sheets: in roster.yaml.",
           """
@@ -29,28 +30,48 @@ public final class NoCourse extends TableRule implements ColumnRule {
           Ana        | Marlowe     | Port Watch     ← of which course?
           """);
 
+  /** Of fewer rows nothing can be said. */
+  private static final int FEWEST = 5;
+
   public NoCourse() {
     super(TEXT, Table.USERS);
   }
 
   @Override
   public void check(SheetView sheet, Findings findings) {
-    if (sheet.table() != Table.ENROLLMENTS || !sheet.reading().enrolls()) {
+    boolean people = sheet.table() == Table.USERS;
+    if (!sheet.reading().enrolls() || !(people || sheet.table() == Table.ENROLLMENTS)) {
       return;
     }
+    BitSet none = new BitSet();
     for (int position = 0; position < sheet.rows(); position++) {
-      if (!sheet.isTorn(position)) {
-        int[] count = {0};
-        RosterRow row = sheet.row(position);
-        sheet.reading().enrollmentsOf(row, enrollment -> count[0]++);
-        if (count[0] == 0) {
-          findings.add(
-              Finding.about(
-                      row, Field.USER, this, "Nobody is enrolled by the row: it marks no course.")
-                  .asNote());
-        }
-      }
+      none.set(position, !sheet.isTorn(position) && enrollsNobody(sheet, position));
     }
+    // Where many rows mark none, the sheet lists everybody.
+    boolean few = none.cardinality() == 1 || none.cardinality() * 10 <= sheet.rows();
+    if (people && (!few || sheet.rows() < FEWEST)) {
+      return;
+    }
+    none.stream()
+        .forEach(
+            position -> {
+              Finding.Builder finding =
+                  Finding.about(
+                      sheet.row(position),
+                      people ? Field.COURSE : Field.USER,
+                      this,
+                      "Nobody is enrolled by the row: it marks no course.");
+              findings.add(few && sheet.rows() >= FEWEST ? finding : finding.asNote());
+            });
+  }
+
+  private static boolean enrollsNobody(SheetView sheet, int position) {
+    if (sheet.table() == Table.USERS && sheet.reading().shape() == Shape.ROWS) {
+      return sheet.has(Field.COURSE) && sheet.text(position, Field.COURSE) == 0;
+    }
+    int[] count = {0};
+    sheet.reading().enrollmentsOf(sheet.row(position), enrollment -> count[0]++);
+    return count[0] == 0;
   }
 
   @Override

@@ -23,7 +23,7 @@ public final class ClassListOnly implements ColumnRule {
       new RuleText(
           "class-list-only",
           Severity.WARNING,
-          "Somebody stands in a list of who is in a course, with nothing but a name, and in no list of people, no export of the platform and among no accounts.",
+          "Somebody stands in a list of who is in a course, with nothing but a name, or with an address where most others of the list are in lists of people, and in no list of people, no export of the platform and among no accounts.",
           "It may be somebody under another name, or no person at all, and would get an account.",
           "Write the name as the list of people does, or add the person there. If class lists may bring new people: policy: {users: {class-lists: may-add}} in roster.yaml.",
           """
@@ -59,11 +59,19 @@ public final class ClassListOnly implements ColumnRule {
     }
     People people = sheet.roster().people();
     int searches = 0;
+    Boolean areOthersListed = null;
     for (int position = 0; position < sheet.rows(); position++) {
       Link person = sheet.isTorn(position) ? Link.NONE : sheet.person(position);
-      if (person.isFound()
-          && people.firstLine(person.number()) == sheet.line(position)
-          && isInClassListsOnly(sheet, person.number())) {
+      if (!person.isFound()
+          || people.firstLine(person.number()) != sheet.line(position)
+          || !isInClassListsOnly(sheet, person.number(), false)) {
+        continue;
+      }
+      boolean isOnly = isInClassListsOnly(sheet, person.number(), true);
+      if (!isOnly) {
+        areOthersListed = areOthersListed == null ? areOthersListed(sheet) : areOthersListed;
+      }
+      if (isOnly || areOthersListed) {
         CheckedRow row = sheet.checked(position);
         List<String> near = searches++ < MOST_SEARCHES ? near(row, person.number()) : List.of();
         String nearest =
@@ -96,7 +104,22 @@ public final class ClassListOnly implements ColumnRule {
     return false;
   }
 
-  private static boolean isInClassListsOnly(SheetView sheet, int person) {
+  /** Whether most of a sheet’s people stand in lists of people, so that an address shows nobody. */
+  private static boolean areOthersListed(SheetView sheet) {
+    int listed = 0;
+    for (int position = 0; position < sheet.rows(); position++) {
+      Link person = sheet.isTorn(position) ? Link.NONE : sheet.person(position);
+      listed += person.isFound() && !isInClassListsOnly(sheet, person.number(), false) ? 1 : 0;
+    }
+    return listed * 2 >= sheet.rows();
+  }
+
+  /**
+   * Whether only class lists have a person.
+   *
+   * @param byAddress whether an address in a class list says enough of somebody
+   */
+  private static boolean isInClassListsOnly(SheetView sheet, int person, boolean byAddress) {
     People people = sheet.roster().people();
     if (people.account(person) >= 0) {
       return false;
@@ -107,7 +130,7 @@ public final class ClassListOnly implements ColumnRule {
           !row.reading().enrolls()
               || row.has(Field.ID)
               || row.has(Field.USERNAME)
-              || row.has(Field.EMAIL)
+              || (byAddress && row.has(Field.EMAIL))
               || row.has(Field.BIRTH_DATE);
       if (describes) {
         return false;

@@ -17,7 +17,7 @@ public final class SamePersonTwice extends TableRule {
       new RuleText(
           "same-person-twice",
           Severity.ERROR,
-          "Nothing tells two rows of one list apart: the name is the same, and one of them has neither id, username nor email address. Also, as a warning, two people of one name, or nearly one, and one birth date; two of one name whom two lists know by other marks; and a name in a class list that is nearly that of somebody.",
+          "Nothing tells two rows of one list apart: the name is the same, and one of them has neither id, username nor email address. Also, as a warning, two people of one name, or nearly one, and one birth date; two of one name whom two lists know by other marks; as an error, somebody without an id whose name a list of people has with an id and another address; and a name in a class list that is nearly that of somebody.",
           "It cannot be known whether they are one person or two, so no account is made.",
           "Delete one if it is the same person; else add an id, an email address or a birth date to both.",
           """
@@ -79,6 +79,18 @@ public final class SamePersonTwice extends TableRule {
               + " made. If it is the same person, give both the same id or email address; if they"
               + " are two, accept it in roster.yaml.",
           findings);
+    }
+    for (Doubt doubt : row.doubts(Doubt.Kind.OTHER_ADDRESS)) {
+      Finding.Builder finding =
+          row.finding(
+              this,
+              Field.EMAIL,
+              "The name is that of "
+                  + row.named(doubt)
+                  + ", and the address is another. If it is the same person, write the address alike"
+                  + " or leave it out; if they are two, give this one an id.");
+      doubt.lines().forEach(line -> finding.against(row.place(line)));
+      findings.add(finding);
     }
     for (Doubt doubt : row.doubts(Doubt.Kind.NEARLY)) {
       Finding.Builder finding =
