@@ -71,8 +71,8 @@ public final class Suggestions {
   /** The nearest users by username, email address or id. */
   public List<String> users(ResolvedRoster roster, String wrong) {
     if (wrong.chars().noneMatch(Character::isLetter)) {
-      // What is near a number is somebody else's, and no slip shows.
-      return List.of();
+      // What is near a number is somebody else's, and no slip shows; but noughts get lost.
+      return List.copyOf(roster.people().withOtherNoughts(wrong));
     }
     String letters = letters(wrong);
     return remembered(

@@ -414,7 +414,7 @@ sealed interface Enrolling {
     public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
       String left = text(row, from);
       String next = text(row, to);
-      if (!NO.contains(left.toLowerCase(Locale.ROOT)) && !left.equalsIgnoreCase(next)) {
+      if (!NO.contains(left.toLowerCase(Locale.ROOT)) && !isNoMove(row)) {
         RosterRow derived = derived(row, left, from);
         derived.put(Field.STATUS, "ended", from);
         receiver.accept(derived);
@@ -422,6 +422,11 @@ sealed interface Enrolling {
       if (!NO.contains(next.toLowerCase(Locale.ROOT))) {
         receiver.accept(derived(row, next, to));
       }
+    }
+
+    /** Whether a row has the same in both columns. */
+    boolean isNoMove(RosterRow row) {
+      return text(row, from).equalsIgnoreCase(text(row, to));
     }
 
     private RosterRow derived(RosterRow row, String where, int column) {

@@ -23,6 +23,10 @@ record PersonInLine(String name, String email, String remark) {
               + "([^\\s<>;:,\"()\\[\\]@]+@[^\\s<>;:,\"()\\[\\]@]+\\.[^\\s<>;:,\"()\\[\\]@]*[^\\s<>;:,.\"()\\[\\]@])"
               + "\\s*[>)\\]]?");
 
+  /** What was to be an address, with a sign too many in it: the check says what is wrong. */
+  private static final Pattern BROKEN_ADDRESS =
+      Pattern.compile("[<(\\[]?([^\\s<>;,\"()\\[\\]@]+@[^\\s<>;,\"()\\[\\]]*\\.[^\\s<>;,\"()\\[\\]]*)[>)\\]]?");
+
   private static final Pattern BULLET =
       Pattern.compile("^\\s*(?:[•·▪◦●○‣*–—-]\\s*|\\(?\\d{1,4}[.):]\\s*|\\[[ xX]?\\]\\s*)+");
 
@@ -47,7 +51,8 @@ record PersonInLine(String name, String email, String remark) {
   static List<PersonInLine> all(String line) {
     String text = BULLET.matcher(line).replaceFirst("");
     List<PersonInLine> people = new ArrayList<>();
-    Matcher address = ADDRESS.matcher(text);
+    boolean isWhole = text.indexOf('@') < 0 || ADDRESS.matcher(text).find();
+    Matcher address = (isWhole ? ADDRESS : BROKEN_ADDRESS).matcher(text);
     int from = 0;
     while (address.find()) {
       String before = text.substring(from, address.start());

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
+import java.util.regex.Pattern;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
@@ -18,6 +19,8 @@ import neatroster.core.model.Table;
  */
 final class Referents {
   private static final Map<Table, Map<Field, Referent>> NAMED_BY = namedBy();
+
+  private static final Pattern LEADING_NOUGHTS = Pattern.compile("^0+");
 
   private final Map<String, List<Place>> found = new HashMap<>();
   private final Map<String, List<String>> namesAsked = new HashMap<>();
@@ -115,7 +118,12 @@ final class Referents {
             fields.forEach(
                 (field, referent) -> {
                   if (sheet.has(field) && row.has(field)) {
-                    note(found.get(ColumnSample.fold(row.cell(field).cleaned())), sheet, referent);
+                    String value = ColumnSample.fold(row.cell(field).cleaned());
+                    note(found.get(value), sheet, referent);
+                    if (referent == Referent.PERSON_ID && value.startsWith("0")) {
+                      // A spreadsheet program may have robbed the other list of them.
+                      note(found.get(LEADING_NOUGHTS.matcher(value).replaceFirst("")), sheet, referent);
+                    }
                   }
                 });
             if (people) {
@@ -141,7 +149,7 @@ final class Referents {
   }
 
   /** A name without regard to the order of its parts. */
-  private static String nameKey(String name) {
+  static String nameKey(String name) {
     String[] words = name.replace(',', ' ').strip().split("\\s+", -1);
     for (int i = 0; i < words.length; i++) {
       words[i] = ColumnSample.fold(words[i]);

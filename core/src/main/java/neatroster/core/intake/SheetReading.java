@@ -51,6 +51,7 @@ public final class SheetReading {
   private static final int ROWS_OF_NAMES = 300;
 
   private Boolean familyFirst;
+  private boolean isOrderTold;
   private DateColumns dateColumns;
   private final int[] columnOfField = new int[Field.values().length];
 
@@ -590,6 +591,13 @@ public final class SheetReading {
     return enrolling.map(Enrolling::shape).orElse(Shape.ROWS);
   }
 
+  /** Whether a row of a list of moves leaves everything as it is. */
+  public boolean isNoMove(RosterRow row) {
+    return enrolling.isPresent()
+        && enrolling.get() instanceof Enrolling.Moves moves
+        && moves.isNoMove(row);
+  }
+
   /** Whether rows of people hold enrollments besides. */
   public boolean enrolls() {
     return enrolling.isPresent();
@@ -819,9 +827,24 @@ public final class SheetReading {
         // The check comes to the same place and says so; the rows up to there show what they show.
         left[0] = 0;
       }
-      familyFirst = order.isFamilyFirst() && order.isCertain();
+      isOrderTold = order.isCertain();
+      familyFirst = order.isFamilyFirst() && isOrderTold;
     }
     return familyFirst;
+  }
+
+  /** Whether full names are in an order that nothing in the sheet itself tells. */
+  boolean isOrderOfNamesOpen() {
+    if (table != Table.USERS || !has(Field.FULL_NAME) || has(Field.GIVEN_NAME)) {
+      return false;
+    }
+    namesAreFamilyFirst();
+    return !isOrderTold;
+  }
+
+  /** Says that other lists have the parts of these names, and which of them comes first here. */
+  void settleOrderOfNames(boolean isFamilyFirst) {
+    familyFirst = isFamilyFirst;
   }
 
   private void addName(SheetRow raw, NameOrder order) {

@@ -34,6 +34,8 @@ public final class SheetsInView {
   private static final Pattern DATE_OR_AMOUNT =
       Pattern.compile("\\d{1,4}[-./]\\d{1,2}[-./]\\d{1,4}|\\d+[.,]\\d{1,2}");
 
+  private static final Set<Field> MARKS = EnumSet.of(Field.ID, Field.USERNAME, Field.EMAIL);
+
   private final List<SheetReading> sheets;
   private final Supplier<List<SheetReading>> known;
   private final Settings settings;
@@ -75,6 +77,7 @@ public final class SheetsInView {
     view.copies();
     view.moves(areMoves);
     view.classLists(courseOf);
+    NameOrders.settle(view.sheets, known);
     return view.sheets;
   }
 
@@ -160,6 +163,12 @@ public final class SheetsInView {
               .filter(column -> names(column, Table.COURSES, Field.TITLE))
               .filter(column -> samples(sheet).get(column.index()).filled() > 0)
               .toList();
+      if (titles.isEmpty()) {
+        titles =
+            free.stream()
+                .filter(column -> areTitles(samples(sheet).get(column.index())))
+                .toList();
+      }
       return titles.size() != 1
           ? Map.of()
           : Map.of(
@@ -189,6 +198,21 @@ public final class SheetsInView {
         && sample.filled() * 10 >= sample.rows() * 9
         && sample.isMostlyDistinct()
         && sample.mostAre(isCode);
+  }
+
+  /** Whether values are different texts, and no names of people. */
+  private static boolean areTitles(ColumnSample sample) {
+    return sample.filled() >= 2
+        && sample.filled() * 10 >= sample.rows() * 9
+        && sample.isMostlyDistinct()
+        && sample.mostAre(value -> value.length() > 3 && Character.isLetter(value.charAt(0)))
+        && !sample.mostAre(CodesGuess::isShortCode)
+        && sample.written().stream().filter(SheetsInView::hasGivenName).count() * 2
+            < sample.distinct();
+  }
+
+  private static boolean hasGivenName(String value) {
+    return value.indexOf(' ') > 0 && NameOrder.ends(value).stream().anyMatch(NameOrder::isGiven);
   }
 
   private String codesEvidence(SheetReading sheet, Column column) {
@@ -316,12 +340,7 @@ public final class SheetsInView {
     }
     boolean isHalf =
         sheet.table() == Table.COURSES && !(sheet.has(Field.CODE) && sheet.has(Field.TITLE));
-    boolean saysNobody =
-        sheet.table() == Table.USERS
-            && !sheet.hasNames()
-            && !sheet.has(Field.ID)
-            && !sheet.has(Field.USERNAME)
-            && !sheet.has(Field.EMAIL);
+    boolean saysNobody = sheet.table() == Table.USERS && !sheet.hasNames();
     if (sheet.isUnknown() || isHalf || saysNobody) {
       return true;
     }
@@ -349,7 +368,9 @@ public final class SheetsInView {
       boolean known = fits.stream().anyMatch(fit -> fit.referent() == Referent.PERSON_NAME);
       knownNames |= !isInstructor && known;
       names |= !isInstructor && (known || areNames(column, sample));
-      marks |= best.filter(fit -> Referent.MARKS.contains(fit.referent())).isPresent();
+      marks |=
+          best.filter(fit -> Referent.MARKS.contains(fit.referent())).isPresent()
+              || column.field().filter(MARKS::contains).isPresent();
       role |= best.filter(fit -> fit.referent() == Referent.ROLE).isPresent();
       boolean isItsOwn =
           column.field().filter(f -> f == Field.TITLE || f == Field.CODE).isPresent();
@@ -378,8 +399,7 @@ public final class SheetsInView {
             .isPresent();
     long given =
         sample.written().stream()
-            .filter(value -> value.indexOf(' ') > 0)
-            .filter(value -> NameOrder.ends(value).stream().anyMatch(NameOrder::isGiven))
+            .filter(SheetsInView::hasGivenName)
             .count();
     return mayMean && given * 2 >= sample.distinct() && given > 0;
   }

@@ -303,6 +303,11 @@ public final class People {
     return torn.size() > 0 && torn.find(reference) != KeyIndex.NONE;
   }
 
+  /** Ids that are this number but for noughts in front, which a spreadsheet program takes away. */
+  public Set<String> withOtherNoughts(String id) {
+    return references.withOtherNoughts(id);
+  }
+
   /** Every text by which somebody can be referred to. */
   public Words references() {
     return references;

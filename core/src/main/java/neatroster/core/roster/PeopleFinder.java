@@ -1237,7 +1237,10 @@ public final class PeopleFinder {
       }
     }
     List<Cluster> found = new ArrayList<>(fitting.values());
-    if (found.size() == 1 && name.words().size() > 1) {
+    boolean areWhole =
+        name.words().size() > 1
+            && found.stream().allMatch(one -> name(one.first()).words().size() > 1);
+    if (found.size() == 1 && areWhole) {
       joinByName(seeker, found.get(0));
     } else if (!found.isEmpty()) {
       several(seeker, found);

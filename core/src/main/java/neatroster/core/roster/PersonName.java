@@ -12,6 +12,7 @@ import neatroster.core.language.Vocabulary;
 import neatroster.core.model.Field;
 import neatroster.core.text.FoldedLetters;
 import neatroster.core.text.NameOrder;
+import neatroster.core.text.Nearest;
 import neatroster.core.text.ShortNames;
 
 /**
@@ -51,6 +52,9 @@ final class PersonName {
 
   private static final int SHORTEST_FORM = 3;
   private static final int SHORTEST_SLIP = 5;
+
+  /** In longer words two slips are one: letters that are written as two change places as two. */
+  private static final int LONG = 8;
 
   private final String[] words;
   private final String generation;
@@ -255,7 +259,10 @@ final class PersonName {
    */
   private static boolean isSlip(String one, String other) {
     int shorter = Math.min(one.length(), other.length());
-    if (shorter < SHORTEST_SLIP
+    if (shorter >= LONG && Nearest.isWithin(one, other, 2)) {
+      return true;
+    }
+    if ((shorter < SHORTEST_SLIP && !isSwapped(one, other))
         || Math.abs(one.length() - other.length()) > 1
         || (NameOrder.isGiven(one) && NameOrder.isGiven(other))) {
       return false;
@@ -275,6 +282,14 @@ final class PersonName {
                   && a.substring(2).equals(b.substring(2))));
     }
     return a.length() > b.length() ? a.substring(1).equals(b) : b.substring(1).equals(a);
+  }
+
+  /** Whether two short words have the same letters in another order, as de and ed. */
+  private static boolean isSwapped(String one, String other) {
+    return one.length() == other.length()
+        && one.length() > 1
+        && !one.equals(other)
+        && Arrays.equals(one.chars().sorted().toArray(), other.chars().sorted().toArray());
   }
 
   /** Whether the names differ only in what is written as one word: Anne-Marie, Annemarie. */

@@ -73,6 +73,16 @@ final class References implements Words {
         || idsWithNoughts.first(number) >= 0;
   }
 
+  /** Ids that are this one but for noughts in front. */
+  Set<String> withOtherNoughts(CharSequence id) {
+    Set<String> found = new LinkedHashSet<>();
+    int bare = texts.find(BareId.of(id));
+    if (bare != ReferenceNumbers.NONE) {
+      each(ids, bare, node -> found.add(texts.text(idOf.get(node))));
+    }
+    return found;
+  }
+
   /** Every node that a text refers to. */
   Set<Integer> find(CharSequence text) {
     return nodes(texts.find(text));

@@ -16,6 +16,7 @@ import java.util.Map;
 public final class LetterLikelihood {
   private static final int UNKNOWN_PAIR = -4;
   private static final int SIGN_IN_WORD = -8;
+  private static final int FRAME_IN_WORD = -40;
   private static final int CAPITAL_INSIDE = -8;
   private static final int GIVEN_NAME = 8;
 
@@ -110,7 +111,7 @@ public final class LetterLikelihood {
     for (int i = 0; i < word.length(); i++) {
       char c = word.charAt(i);
       if (!Character.isLetter(c)) {
-        likelihood += SIGN_IN_WORD;
+        likelihood += isFrame(c) ? FRAME_IN_WORD : SIGN_IN_WORD;
         allLetters = false;
       } else if (c >= 0x80) {
         boolean afterSmall = i > 0 && Character.isLowerCase(word.charAt(i - 1));
@@ -136,6 +137,11 @@ public final class LetterLikelihood {
       }
     }
     return likelihood + (NameOrder.isGiven(word) ? GIVEN_NAME : 0);
+  }
+
+  /** Whether a sign draws frames and shades on old screens. */
+  private static boolean isFrame(char c) {
+    return c >= 0x2500 && c <= 0x259f;
   }
 
   /** Pairs are not all known; the letters are. */

@@ -103,6 +103,11 @@ public final class Nearest {
     return edits * 2 + (a.length() == b.length() && digitsDiffer(a, b) ? 1 : 0);
   }
 
+  /** Whether a text comes from another by so many slips at the most. */
+  public static boolean isWithin(String one, String other, int slips) {
+    return edits(one, other, slips) <= slips;
+  }
+
   /** Whether two texts have the same letters and digits, accents and case aside. */
   public static boolean isAlike(String one, String other) {
     return squeeze(one.toLowerCase(Locale.ROOT)).equals(squeeze(other.toLowerCase(Locale.ROOT)));

@@ -1,16 +1,20 @@
 package neatroster.core.check.rules.enrollments;
 
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Set;
 import neatroster.core.check.Ending;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
 import neatroster.core.check.RuleText;
+import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.Shape;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
+import neatroster.core.model.Table;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.state.Known;
@@ -22,7 +26,7 @@ public final class NotThereToLeave implements RosterRule {
       new RuleText(
           "not-there-to-leave",
           Severity.WARNING,
-          "A list of moves takes somebody out of a course, or a group, in which neither a list nor the platform has them.",
+          "A list of moves takes somebody out of a course, or a group, in which neither a list nor the platform has them, or into the one that they leave.",
           "They are in another one, and stay there as well.",
           "Correct the course that they leave, or the name.",
           """
@@ -46,6 +50,7 @@ public final class NotThereToLeave implements RosterRule {
   public void check(Ending ending, Findings findings) {
     Set<Integer> leaving = ending.wanted().memberships().endingLines();
     ResolvedRoster resolved = ending.resolved();
+    Map<Integer, String> left = new HashMap<>();
     for (SheetReading sheet : resolved.rows().sheets()) {
       if (sheet.enrolls() && sheet.shape() == Shape.MOVES) {
         resolved
@@ -53,7 +58,21 @@ public final class NotThereToLeave implements RosterRule {
             .enrollments(
                 sheet,
                 (row, line) -> {
-                  if (row.text(Field.STATUS).equals("ended")
+                  boolean leaves = row.text(Field.STATUS).equals("ended");
+                  if (leaves) {
+                    left.put(line, place(resolved, row));
+                  }
+                  if (!leaves
+                      && (sheet.isNoMove(row) || place(resolved, row).equals(left.get(line)))) {
+                    findings.add(
+                        Finding.about(
+                            row,
+                            fieldOf(row),
+                            this,
+                            "The row moves somebody out of "
+                                + Quoted.value(row.text(fieldOf(row)))
+                                + " and into it. Correct one of the two."));
+                  } else if (leaves
                       && !leaving.contains(line)
                       && isElsewhere(resolved, row, line)) {
                     findings.add(finding(row));
@@ -67,7 +86,7 @@ public final class NotThereToLeave implements RosterRule {
   private static boolean isElsewhere(ResolvedRoster resolved, RosterRow row, int line) {
     Link person = resolved.user(row, line);
     Link course = resolved.course(row);
-    if (!person.isFound() || !course.isFound()) {
+    if (!person.isFound() || !course.isFound() || !saysWho(resolved.rows().row(line))) {
       return false;
     }
     Known known = resolved.known();
@@ -80,8 +99,29 @@ public final class NotThereToLeave implements RosterRule {
             == 0;
   }
 
+  /** Whether a row says who is meant; that it does not is said by another rule. */
+  private static boolean saysWho(RosterRow row) {
+    return row.reading().table() == Table.ENROLLMENTS
+        || !Names.full(row).isEmpty()
+        || row.has(Field.ID)
+        || row.has(Field.USERNAME)
+        || row.has(Field.EMAIL);
+  }
+
+  /** The course and the group that an enrollment is in. */
+  private static String place(ResolvedRoster resolved, RosterRow row) {
+    Link course = resolved.course(row);
+    return (course.isFound() ? course.number() : row.text(Field.COURSE))
+        + "\t"
+        + row.text(Field.GROUP);
+  }
+
+  private static Field fieldOf(RosterRow row) {
+    return row.has(Field.GROUP) ? Field.GROUP : Field.COURSE;
+  }
+
   private Finding.Builder finding(RosterRow row) {
-    Field field = row.has(Field.GROUP) ? Field.GROUP : Field.COURSE;
+    Field field = fieldOf(row);
     return Finding.about(
         row,
         field,

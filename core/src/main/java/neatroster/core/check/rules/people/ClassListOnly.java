@@ -7,6 +7,7 @@ import neatroster.core.check.ColumnRule;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
+import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
@@ -64,6 +65,7 @@ public final class ClassListOnly implements ColumnRule {
       Link person = sheet.isTorn(position) ? Link.NONE : sheet.person(position);
       if (!person.isFound()
           || people.firstLine(person.number()) != sheet.line(position)
+          || Names.full(sheet.row(position)).isEmpty()
           || !isInClassListsOnly(sheet, person.number(), false)) {
         continue;
       }
