@@ -209,6 +209,16 @@ final class HeaderWords {
       List<Optional<Match>> matches, List<String> headers, Set<Field> taken) {
     for (int i = 0; i < matches.size(); i++) {
       Optional<Match> match = matches.get(i);
+      boolean alone =
+          match.filter(m -> m.field() == Field.GIVEN_NAME).isPresent()
+              && BARE_NAMES.contains(squeeze(headers.get(i)))
+              && !taken.contains(Field.FAMILY_NAME)
+              && !taken.contains(Field.FULL_NAME);
+      if (alone) {
+        // “Nombre” beside no family name is the whole name.
+        matches.set(i, Optional.of(new Match(Field.FULL_NAME, Column.By.SYNONYM)));
+        return;
+      }
       if (match.isEmpty()
           || match.get().field() != Field.FULL_NAME
           || match.get().by() != Column.By.SYNONYM) {

@@ -185,7 +185,7 @@ final class Referents {
     counts.forEach(
         (place, count) -> fits.add(fit(place.referent(), place.sheet().name().toString(), count, sample)));
     fits.add(fit(Referent.ROLE, "", roles, sample));
-    fits.removeIf(fit -> fit.fitting() == 0 || fit.fitting() * 2 < fit.distinct());
+    fits.removeIf(fit -> fit.fitting() == 0 || (fit.fitting() * 2 < fit.distinct() && !fit.areMost()));
     fits.sort(
         (one, other) ->
             one.fitting() != other.fitting()
@@ -204,7 +204,9 @@ final class Referents {
   private static Fit fit(Referent referent, String source, int[] count, ColumnSample sample) {
     boolean most = count[0] * 10 >= sample.distinct() * 8 || count[1] * 10 >= sample.filled() * 8;
     // Nobody's whole name stands in the sheets by chance: the others are slips, or are missing.
-    boolean several = referent.isTelling() && count[0] >= 3;
+    boolean several =
+        (referent.isTelling() && count[0] >= 3)
+            || (referent == Referent.ROLE && count[1] * 2 >= sample.filled());
     return new Fit(referent, source, count[0], sample.distinct(), count[0] > 0 && (most || several));
   }
 

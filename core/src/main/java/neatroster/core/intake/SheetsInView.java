@@ -69,7 +69,9 @@ public final class SheetsInView {
     SheetsInView view = new SheetsInView(sheets, known, settings);
     view.ids();
     view.codes();
+    view.courseList();
     view.kinds();
+    view.groupLists();
     view.ids();
     view.codes();
     view.grids();
@@ -141,12 +143,89 @@ public final class SheetsInView {
     }
   }
 
+  /** Where no header says which sheet lists the courses, the others show it. */
+  private void courseList() {
+    boolean isKnown =
+        sheets.stream().anyMatch(s -> s.table() == Table.COURSES && s.has(Field.CODE));
+    if (isKnown || sheets.size() < 2) {
+      return;
+    }
+    Optional<CourseListFinder.Found> found = CourseListFinder.find(sheets, this::samples);
+    if (found.isEmpty() || known.get().stream().anyMatch(s -> s.table() == Table.COURSES)) {
+      return;
+    }
+    SheetReading sheet = found.get().sheet();
+    SheetReading courses = again(sheet, Table.COURSES, true);
+    Map<Integer, Column> linked = new HashMap<>();
+    for (Column column : found.get().columns()) {
+      boolean isCode = areCodes(sheet, column, CodesGuess::isShortCode);
+      Field field = isCode ? Field.CODE : Field.TITLE;
+      if (linked.values().stream().noneMatch(other -> other.field().equals(Optional.of(field)))) {
+        String why = "other sheets repeat what is in it";
+        linked.put(column.index(), courses.columns().get(column.index()).linked(field, why));
+      }
+    }
+    for (Column column : courses.columns()) {
+      // What the header said of a code, or a title, was another column.
+      boolean isOther =
+          !linked.containsKey(column.index())
+              && column
+                  .field()
+                  .filter(f -> linked.values().stream().anyMatch(l -> l.field().get() == f))
+                  .isPresent();
+      if (isOther) {
+        linked.put(column.index(), column.as(Optional.empty(), null));
+      }
+    }
+    sheets.set(sheets.indexOf(sheet), courses.linking(linked));
+  }
+
+  /** Lists of groups of which no header says so: names, beside the course, that others repeat. */
+  private void groupLists() {
+    for (int i = 0; i < sheets.size(); i++) {
+      SheetReading sheet = sheets.get(i);
+      if (!sheet.isUnknown() || sheet.headerRow() == 0) {
+        continue;
+      }
+      List<Integer> courses = new ArrayList<>();
+      List<Integer> names = new ArrayList<>();
+      Referents referents = new Referents(this::isRole);
+      samples(sheet).forEach(referents::ask);
+      sheets.stream().filter(other -> other != sheet).forEach(referents::lookIn);
+      known.get().forEach(referents::lookIn);
+      for (Column column : sheet.columns()) {
+        ColumnSample sample = samples(sheet).get(column.index());
+        boolean course =
+            Referents.best(referents.fits(sheet, sample))
+                .filter(fit -> fit.referent() == Referent.COURSE)
+                .isPresent();
+        if (course) {
+          courses.add(column.index());
+        } else if (sample.distinct() * 4 >= sample.filled() * 3
+            && sample.filled() * 10 >= sample.rows() * 9
+            && isReferredTo(sheet, column)) {
+          names.add(column.index());
+        }
+      }
+      if (courses.size() == 1 && names.size() == 1) {
+        SheetReading groups = again(sheet, Table.GROUPS, true);
+        Column name = groups.columns().get(names.get(0));
+        String why = "other sheets repeat what is in it";
+        sheets.set(i, groups.linking(Map.of(name.index(), name.linked(Field.NAME, why))));
+      }
+    }
+  }
+
   /** A column of different codes beside titles is the courses’ code where there is no other. */
   private void codes() {
     for (int i = 0; i < sheets.size(); i++) {
       SheetReading sheet = sheets.get(i);
       if (sheet.table() == Table.COURSES && sheet.has(Field.TITLE) && !sheet.has(Field.CODE)) {
         sheets.set(i, sheet.linking(codes(sheet)));
+      } else if (sheet.table() == Table.COURSES
+          && sheet.has(Field.CODE)
+          && !sheet.has(Field.TITLE)) {
+        sheets.set(i, sheet.linking(titles(sheet)));
       }
     }
   }
@@ -198,6 +277,21 @@ public final class SheetsInView {
         && sample.filled() * 10 >= sample.rows() * 9
         && sample.isMostlyDistinct()
         && sample.mostAre(isCode);
+  }
+
+  /** The column of titles beside codes, where one column alone can be that. */
+  private Map<Integer, Column> titles(SheetReading sheet) {
+    List<Column> likely =
+        sheet.columns().stream()
+            .filter(column -> isFree(sheet, column))
+            .filter(column -> areTitles(samples(sheet).get(column.index())))
+            .toList();
+    if (likely.size() != 1) {
+      return Map.of();
+    }
+    ColumnSample sample = samples(sheet).get(likely.get(0).index());
+    String why = sample.distinct() + " of " + sample.rows() + " are different texts beside codes";
+    return Map.of(likely.get(0).index(), likely.get(0).linked(Field.TITLE, why));
   }
 
   /** Whether values are different texts, and no names of people. */
@@ -255,14 +349,18 @@ public final class SheetsInView {
     return sheets.stream()
         .filter(other -> other != sheet)
         .flatMap(other -> samples(other).stream())
-        .anyMatch(
-            sample -> {
-              int fitting = 0;
-              for (String value : sample.keys()) {
-                fitting += own.contains(value) ? 1 : 0;
-              }
-              return sample.areLong() && fitting >= 2 && fitting * 10 >= sample.distinct() * 8;
-            });
+        .anyMatch(sample -> sample.areLong() && isMostlyAmong(own, sample));
+  }
+
+  private static boolean isMostlyAmong(Set<String> values, ColumnSample sample) {
+    int distinct = 0;
+    int rows = 0;
+    for (String written : sample.written()) {
+      boolean among = values.contains(ColumnSample.fold(written));
+      distinct += among ? 1 : 0;
+      rows += among ? sample.rowsOf(written) : 0;
+    }
+    return distinct >= 2 && rows * 10 >= sample.filled() * 8;
   }
 
   private static boolean areNumbersOfPeople(ColumnSample sample) {

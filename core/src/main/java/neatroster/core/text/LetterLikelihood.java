@@ -19,6 +19,7 @@ public final class LetterLikelihood {
   private static final int FRAME_IN_WORD = -40;
   private static final int CAPITAL_INSIDE = -8;
   private static final int GIVEN_NAME = 8;
+  private static final int ORDINAL_SIGN = 8;
 
   /** More words than these show no more. */
   private static final int MOST_WORDS = 3000;
@@ -27,6 +28,9 @@ public final class LetterLikelihood {
   private static final String COMMON = "áàâäåçéèêëíîñóôöúüß";
 
   private static final String USUAL = "ãæïòõøœùûąćęłńóśźżčďěňřšťůýžőűāēėģīįķļņųūđğışășțţðþ";
+
+  /** What stands alone as a word, in some language. */
+  private static final String WORDS_OF_ONE = "àáâãåäæéèêëíìîóòôöøúùûüý";
 
   private static final String OPENING = "“„«‘‚¿¡‹–—";
   private static final String CLOSING = "”»’…›–—“ºª°";
@@ -64,7 +68,9 @@ public final class LetterLikelihood {
     int start = 0;
     for (int i = 0; i <= text.length() && words < MOST_WORDS; i++) {
       if (i == text.length() || !isPart(text.charAt(i))) {
-        if (i > start && hasBeyondAscii(text, start, i)) {
+        if (isOrdinalSign(text, start, i)) {
+          likelihood += ORDINAL_SIGN;
+        } else if (i > start && hasBeyondAscii(text, start, i)) {
           likelihood += word(text.subSequence(start, i).toString());
           words++;
         }
@@ -72,6 +78,15 @@ public final class LetterLikelihood {
       }
     }
     return likelihood;
+  }
+
+  /** Whether a sign stands behind “N.”, as in “N.º”. */
+  private static boolean isOrdinalSign(CharSequence text, int from, int to) {
+    return to - from == 1
+        && from > 1
+        && "ºª°".indexOf(text.charAt(from)) >= 0
+        && text.charAt(from - 1) == '.'
+        && "nN".indexOf(text.charAt(from - 2)) >= 0;
   }
 
   /** Letters, and whatever else beyond ASCII is no space. */
@@ -105,6 +120,9 @@ public final class LetterLikelihood {
   }
 
   private static int letters(String word) {
+    if (word.length() == 1 && WORDS_OF_ONE.indexOf(Character.toLowerCase(word.charAt(0))) < 0) {
+      return SIGN_IN_WORD;
+    }
     int likelihood = 0;
     String lower = "_" + word.toLowerCase(Locale.ROOT) + "_";
     boolean allLetters = true;
