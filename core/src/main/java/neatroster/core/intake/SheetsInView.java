@@ -189,17 +189,17 @@ public final class SheetsInView {
       }
       List<Integer> courses = new ArrayList<>();
       List<Integer> names = new ArrayList<>();
+      boolean ofPeople = false;
       Referents referents = new Referents(this::isRole);
       samples(sheet).forEach(referents::ask);
       sheets.stream().filter(other -> other != sheet).forEach(referents::lookIn);
       known.get().forEach(referents::lookIn);
       for (Column column : sheet.columns()) {
         ColumnSample sample = samples(sheet).get(column.index());
-        boolean course =
-            Referents.best(referents.fits(sheet, sample))
-                .filter(fit -> fit.referent() == Referent.COURSE)
-                .isPresent();
-        if (course) {
+        Optional<Referent> best =
+            Referents.best(referents.fits(sheet, sample)).map(Referents.Fit::referent);
+        ofPeople |= best.filter(Referent.PEOPLE::contains).isPresent();
+        if (best.equals(Optional.of(Referent.COURSE))) {
           courses.add(column.index());
         } else if (sample.distinct() * 4 >= sample.filled() * 3
             && sample.filled() * 10 >= sample.rows() * 9
@@ -207,7 +207,7 @@ public final class SheetsInView {
           names.add(column.index());
         }
       }
-      if (courses.size() == 1 && names.size() == 1) {
+      if (!ofPeople && courses.size() == 1 && names.size() == 1) {
         SheetReading groups = again(sheet, Table.GROUPS, true);
         Column name = groups.columns().get(names.get(0));
         String why = "other sheets repeat what is in it";

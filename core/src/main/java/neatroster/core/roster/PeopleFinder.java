@@ -306,6 +306,7 @@ public final class PeopleFinder {
     private final int id;
     private final int written;
     private final IntList nodes = new IntList();
+    private boolean isStrayed;
 
     /**
      * Some who go by one name.
@@ -384,7 +385,7 @@ public final class PeopleFinder {
       return;
     }
     List<Namesakes> all = namesakes(mark, nodes);
-    all.removeIf(some -> mark != Field.ID && all.size() > 2 && hasIdOfAnother(some));
+    markStrayed(mark, all);
     for (Namesakes some : all) {
       for (int i = 1; i < some.nodes.size(); i++) {
         joined.join(some.first(), some.nodes.get(i));
@@ -415,23 +416,30 @@ public final class PeopleFinder {
   }
 
   /**
-   * Whether rows were found to have somebody else’s id: nothing else of them is held against those
-   * whose it is.
+   * Marks those who have an id that is in dispute, where others of the name have their own: they
+   * are not held against these.
    */
-  private boolean hasIdOfAnother(Namesakes some) {
-    for (int i = 0; i < some.nodes.size(); i++) {
-      int node = some.nodes.get(i);
-      boolean has =
-          node < rows
-              && doubts.getOrDefault(lines.get(node), List.of()).stream()
+  private void markStrayed(Field mark, List<Namesakes> all) {
+    for (Namesakes some : mark == Field.ID ? List.<Namesakes>of() : all) {
+      some.isStrayed =
+          some.id != NONE
+              && isIdDisputed(some)
+              && all.stream()
                   .anyMatch(
-                      doubt ->
-                          doubt.kind() == Doubt.Kind.ANOTHER_PERSON && doubt.field() == Field.ID);
-      if (!has) {
-        return false;
+                      other ->
+                          other.id != NONE
+                              && !isIdDisputed(other)
+                              && other.fit(some) == PersonName.Fit.SAME);
+    }
+  }
+
+  private boolean isIdDisputed(Namesakes some) {
+    for (int i = 0; i < some.nodes.size(); i++) {
+      if (idDisputed.get(some.nodes.get(i))) {
+        return true;
       }
     }
-    return true;
+    return false;
   }
 
   /** Whether two are a row and an account of one name and id, as nearly all are. */
@@ -450,6 +458,9 @@ public final class PeopleFinder {
     if (joined.of(one.first()) == joined.of(other.first())) {
       // By a former username: the name was another.
       return true;
+    }
+    if (one.isStrayed != other.isStrayed) {
+      return false;
     }
     PersonName.Fit fit = one.fit(other);
     if (one.onlyNearly(other)) {
@@ -517,9 +528,12 @@ public final class PeopleFinder {
       }
       int owner = mine.stream().mapToInt(Integer::intValue).min().orElse(i);
       for (int j = 0; j < i; j++) {
-        boolean fits = mine.contains(j);
-        if (clique ? !fits && j < owner : true) {
+        if (!clique) {
           disagree(mark, all.get(i), all.get(j));
+        } else if (!mine.contains(j)) {
+          // Whoever goes with those who had the mark first says nothing new: it is held against j.
+          boolean isOwners = owner < j && !all.get(i).isAccount();
+          disagree(mark, all.get(isOwners ? j : i), all.get(isOwners ? i : j));
         }
       }
     }
@@ -553,6 +567,13 @@ public final class PeopleFinder {
       return;
     }
     Doubt.Kind kind = otherName && !otherId ? Doubt.Kind.ANOTHER_PERSON : Doubt.Kind.SHARED_MARK;
+    if (mark == Field.ID && otherName) {
+      for (Namesakes some : List.of(later, earlier)) {
+        for (int i = 0; i < some.nodes.size(); i++) {
+          idDisputed.set(some.nodes.get(i));
+        }
+      }
+    }
     List<Integer> others = linesOf(earlier.nodes);
     for (int i = 0; i < later.nodes.size(); i++) {
       doubt(later.nodes.get(i), new Doubt(kind, mark, others, List.of(), ""));
@@ -572,6 +593,9 @@ public final class PeopleFinder {
     }
     accountClashes.add(new Clash(node, new Doubt(kind, mark, List.of(), List.of(account), "")));
   }
+
+  /** Who has an id that somebody of another name has as well. */
+  private final BitSet idDisputed = new BitSet();
 
   /** Two who have nearly one id and other names. */
   private final List<List<Namesakes>> nearlySameIds = new ArrayList<>();

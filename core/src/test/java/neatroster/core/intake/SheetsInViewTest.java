@@ -26,7 +26,7 @@ class SheetsInViewTest {
 
   private static final String COURSES =
       """
-      Code | Title         | Led by    | Hall
+      Code | Title         | In charge | Hall
       R-1  | Rope work     | Ana Reed  | North
       A-1  | Avalanche     | Kern, Leo | South
       """;
@@ -103,7 +103,7 @@ class SheetsInViewTest {
             RV-1003 | R-1     | learner  | North
             RV-1004 | A-1     | learner  | South
             """);
-    assertThat(header(sheets.get(1), Field.INSTRUCTORS)).isEqualTo("Led by");
+    assertThat(header(sheets.get(1), Field.INSTRUCTORS)).isEqualTo("In charge");
     assertThat(sheets.get(1).column(Field.INSTRUCTORS).orElseThrow().evidence())
         .isEqualTo("2 of 2 are names of people in sheet0");
     assertThat(sheets.get(1).has(Field.SITE)).isFalse();
@@ -210,5 +210,69 @@ class SheetsInViewTest {
                 List.of(read("courses", COURSES), list), said, List::of, Settings.standard())
             .get(1);
     assertThat(settled.courseOfAll()).contains("A-1");
+  }
+
+  @Test
+  void theListOfCoursesIsTheOneThatOthersRepeat() throws Exception {
+    List<SheetReading> sheets =
+        understand(
+            PEOPLE,
+            "Nr | Offer | Run by | Spots\nR1 | Rope work | Ana Reed | 6\nA1 | Avalanche | Kern, Leo | 8\n",
+            "Who | Offer\nRV-1002 | R1\nRV-1003 | R1\nRV-1004 | A1\nRV-1001 | A1\n",
+            "Party | Offer | Spots\nRed | R1 | 6\nBlue | A1 | 6\nGrey | A1 | 6\n",
+            "Badge | Offer | Party\nRV-1002 | R1 | Red\nRV-1003 | R1 | Red\nRV-1004 | A1 | Blue\n",
+            "Member | Rope work | Avalanche\nReed, Ana | x |\nLund, Mia | | x\n");
+    SheetReading courses = sheets.get(1);
+    assertThat(courses.table()).isEqualTo(Table.COURSES);
+    assertThat(header(courses, Field.CODE)).isEqualTo("Nr");
+    assertThat(header(courses, Field.TITLE)).isEqualTo("Offer");
+    assertThat(header(courses, Field.INSTRUCTORS)).isEqualTo("Run by");
+    assertThat(sheets.get(2).table()).isEqualTo(Table.ENROLLMENTS);
+    assertThat(sheets.get(3).table()).isEqualTo(Table.GROUPS);
+    assertThat(header(sheets.get(3), Field.NAME)).isEqualTo("Party");
+    assertThat(header(sheets.get(4), Field.GROUP)).isEqualTo("Party");
+    assertThat(sheets.get(5).shape()).isEqualTo(Shape.GRID);
+  }
+
+  @Test
+  void oneSlipInTenRowsLeavesAColumnWhatItIs() throws Exception {
+    StringBuilder people = new StringBuilder("Member | Given name | Surname\n");
+    StringBuilder in = new StringBuilder("Who | Offer\n");
+    String[] names = {"Ana", "Bo", "Mia", "Leo", "Una", "Cy", "Eve", "Gus", "Ida", "Jo", "Kai"};
+    for (int i = 0; i < names.length; i++) {
+      // The last row was copied from the one above.
+      people.append("RV-10%02d | %s | Quay\n".formatted(Math.min(i, 9), names[i]));
+      in.append("RV-10%02d | %s\n".formatted(i, i == 4 ? "R-1 or A-1" : "R-1"));
+    }
+    List<SheetReading> sheets = understand(people.toString(), COURSES, in.toString());
+    assertThat(header(sheets.get(0), Field.ID)).isEqualTo("Member");
+    assertThat(header(sheets.get(2), Field.USER)).isEqualTo("Who");
+    assertThat(header(sheets.get(2), Field.COURSE)).isEqualTo("Offer");
+  }
+
+  @Test
+  void aCodeMayStandBelowTheHeaderOfATitle() throws Exception {
+    List<SheetReading> sheets =
+        understand("Class | Name of class\nBRD-1 | Bread\nPIE-2 | Pies\n", PEOPLE);
+    assertThat(header(sheets.get(0), Field.CODE)).isEqualTo("Class");
+    assertThat(header(sheets.get(0), Field.TITLE)).isEqualTo("Name of class");
+  }
+
+  @Test
+  void whichPartOfANameComesFirstIsToldByOtherLists() throws Exception {
+    List<SheetReading> sheets =
+        understand(PEOPLE, "Name\nReed Ana\nQuay Bo\nTolliver Maud\n", "Name\nMia Lund\n");
+    assertThat(sheets.get(1).namesAreFamilyFirst()).isTrue();
+    assertThat(sheets.get(2).namesAreFamilyFirst()).isFalse();
+  }
+
+  @Test
+  void movesAreToldByAnyWordBesideCourses() throws Exception {
+    List<SheetReading> sheets =
+        understand(
+            PEOPLE,
+            COURSES,
+            "Name | The old offer | The new offer\nAna Reed | R-1 | A-1\nBo Quay | A-1 | R-1\n");
+    assertThat(sheets.get(2).shape()).isEqualTo(Shape.MOVES);
   }
 }

@@ -529,8 +529,78 @@ final class VariedRuleCases {
             full name    | course | email
             Quay, Bo     | NAV-1  |
             Zoran Petrov | NAV-1  |                     ←
-            Mia Lund     | NAV-1  | mia@pier.example
+            Mia Lund     | NAV-1  | mia@pier.example     ←
                          | NAV-1  | bo@pier.example
+            """,
+            """
+            full name | course | email
+            Eve Oak   | NAV-1  | eve@pier.example
+            Gus Hale  | NAV-1  | gus@pier.example
+            """),
+        of(
+            "same-person-twice",
+            """
+            id | given name | family name | email
+            1  | William    | Reed        | will@pier.example
+            2  | Bo         | Quay        | bo@pier.example
+            """,
+            """
+            full name    | course | email
+            William Reed | NAV-1  | reed@elsewhere.example     ←
+            Bo Quay      | NAV-1  | bo@pier.example
+            """),
+        of(
+            "gap-in-column",
+            """
+            id | given name | family name | email
+            1  | William    | Reed        | will@pier.example
+            2  | Bo         |             | bo@pier.example       ←
+            3  | Mia        | Lund        | mia@pier.example
+               | Leo        | Kern        |                       ←
+            5  | Una        | Hale        |
+            6  | Cy         | Oak         | cy@pier.example
+            """,
+            """
+            full name
+            William Reed
+            Bo Quay
+            Mia                      ←
+            Leo Kern
+            Una Hale
+            """,
+            """
+            group | course
+            Red   | NAV-1
+            Blue  | NAV-1
+            Green |            ←
+            Grey  | NAV-2
+            White | NAV-2
+            """,
+            """
+            full name
+            王小明
+            Bo Oak
+            Mia Oak
+            Leo Oak
+            Una Oak
+            """,
+            """
+            given name | family name
+            William    |
+            Bo         |
+            Mia        | Elm
+            Leo        | Elm
+            Una        | Elm
+            """),
+        of(
+            "no-course",
+            """
+            full name    | course
+            William Reed | NAV-1
+            Bo Quay      | NAV-2
+            Mia Lund     |           ←
+            Leo Kern     | NAV-1
+            Una Hale     | NAV-1
             """),
         of(
             "not-there-to-leave",
@@ -544,6 +614,19 @@ final class VariedRuleCases {
             name     | from  | to
             Ana Reed | NAV-1 | NAV-2
             Bo Quay  | NAV-2 | NAV-1     ←
+            """),
+        of(
+            "not-there-to-leave",
+            "code | title\nNAV-1 | Coast\nNAV-2 | Night\n",
+            """
+            id | given name | family name | course
+            1  | Ana        | Reed        | NAV-1
+            2  | Bo         | Quay        | NAV-1
+            """,
+            """
+            name     | from  | to
+            Ana Reed | NAV-1 | NAV-1     ←
+            Bo Quay  | NAV-1 | Coast     ←
             """),
         of(
             "whole-name-in-given",
