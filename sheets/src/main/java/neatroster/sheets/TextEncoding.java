@@ -300,9 +300,32 @@ record TextEncoding(Charset charset, int markLength, FileFacts.Doubt doubt) {
       String text = new String(some, central);
       return new TextEncoding(central, 0, doubt(text, bestText, best));
     }
+    if (next != null && nextText.length() == bestText.length()) {
+      // What both read alike says nothing of which is right.
+      int[] ofDifferent = ofDifferentWords(bestText, nextText);
+      most = ofDifferent[0];
+      second = ofDifferent[1];
+    }
     boolean clear =
         next == null || second < 0 || (most - second > CLEAR && most > second * CLEARLY_MORE);
     return new TextEncoding(best, 0, clear ? null : doubt(bestText, nextText, next));
+  }
+
+  /** How likely the words are in which two readings of the same bytes differ, in each. */
+  private static int[] ofDifferentWords(String one, String other) {
+    StringBuilder ofOne = new StringBuilder();
+    StringBuilder ofOther = new StringBuilder();
+    int start = 0;
+    for (int i = 0; i <= one.length(); i++) {
+      if (i == one.length() || one.charAt(i) <= ' ' || one.charAt(i) == ';') {
+        if (!one.regionMatches(start, other, start, i - start)) {
+          ofOne.append(one, start, i).append('\n');
+          ofOther.append(other, start, i).append('\n');
+        }
+        start = i + 1;
+      }
+    }
+    return new int[] {LetterLikelihood.of(ofOne), LetterLikelihood.of(ofOther)};
   }
 
   /**

@@ -42,17 +42,29 @@ public final class Findings {
 
   /** A cell, or a row as a whole. */
   private record Spot(Place place, int column) {
+    private static final int ANYWHERE = Integer.MIN_VALUE;
+
     static Spot of(Finding finding) {
       return new Spot(finding.place(), finding.columnIndex());
+    }
+
+    static Spot anywhere(Finding finding) {
+      return new Spot(finding.place(), ANYWHERE);
     }
   }
 
   /**
-   * Drops what is explained by a finding about the same cell, in whatever order they were found.
+   * Drops what is explained by a finding about the same cell, or row, in whatever order they were
+   * found.
    */
   private void dropExplained() {
     Set<String> explaining = new HashSet<>();
-    all.rules().forEach(rule -> explaining.addAll(rule.explainedBy()));
+    all.rules()
+        .forEach(
+            rule -> {
+              explaining.addAll(rule.explainedBy());
+              explaining.addAll(rule.explainedInRow());
+            });
     Map<String, Set<Spot>> explained = new HashMap<>();
     for (int i = 0; i < all.size(); i++) {
       String rule = all.rule(i).text().name();
@@ -60,17 +72,25 @@ public final class Findings {
         Finding finding = all.get(i);
         Set<Spot> spots = explained.computeIfAbsent(rule, r -> new HashSet<>());
         spots.add(Spot.of(finding));
+        spots.add(Spot.anywhere(finding));
         finding.related().forEach(place -> spots.add(new Spot(place, finding.columnIndex())));
       }
     }
     if (!explained.isEmpty()) {
-      all.drop(
-          i ->
-              all.rule(i).explainedBy().stream()
-                  .anyMatch(
-                      rule ->
-                          explained.getOrDefault(rule, Set.of()).contains(Spot.of(all.get(i)))));
+      all.drop(i -> isExplained(i, explained));
     }
+  }
+
+  private boolean isExplained(int i, Map<String, Set<Spot>> explained) {
+    Rule rule = all.rule(i);
+    if (rule.explainedBy().isEmpty() && rule.explainedInRow().isEmpty()) {
+      return false;
+    }
+    Finding finding = all.get(i);
+    return rule.explainedBy().stream()
+            .anyMatch(by -> explained.getOrDefault(by, Set.of()).contains(Spot.of(finding)))
+        || rule.explainedInRow().stream()
+            .anyMatch(by -> explained.getOrDefault(by, Set.of()).contains(Spot.anywhere(finding)));
   }
 
   /** How often each of the settings' exceptions was met. */

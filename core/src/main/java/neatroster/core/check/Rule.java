@@ -11,4 +11,9 @@ public sealed interface Rule permits SheetRule, ColumnRule, RowRule, RosterRule,
   default Set<String> explainedBy() {
     return Set.of();
   }
+
+  /** The names of rules whose findings anywhere in a row say already what this one would say. */
+  default Set<String> explainedInRow() {
+    return Set.of();
+  }
 }

@@ -162,7 +162,8 @@ final class NoData {
       if (why.equals(SkippedRow.TEST_ENTRY)) {
         return "Test";
       }
-      if (namesPerson(text)) {
+      if (namesPerson(text)
+          || (why.equals("remark") && PersonInLine.isNearlyName(text))) {
         return text;
       }
     }

@@ -46,6 +46,7 @@ record PersonInLine(String name, String email, String remark) {
   private static final Set<String> OF_TITLES = Vocabulary.plain("title of list");
 
   private static final int MOST_WORDS = 6;
+  private static final int LONGEST_PARTICLE = 3;
 
   /** The people on a line; one without a name where it is blank but for signs. */
   static List<PersonInLine> all(String line) {
@@ -173,6 +174,21 @@ record PersonInLine(String name, String email, String remark) {
   private static boolean isWithoutCapitals(String text) {
     return text.codePoints().noneMatch(Character::isUpperCase)
         && text.split("\\s+", -1).length <= MOST_WORDS;
+  }
+
+  /**
+   * Whether a line would be a name but for short words in small letters, as particles with a slip
+   * in them are: {@code Jelle van dre Heide}.
+   */
+  static boolean isNearlyName(String line) {
+    String[] words = bareName(line).split("\\s+", -1);
+    boolean name = words.length > 2 && words.length <= MOST_WORDS;
+    for (int i = 0; name && i < words.length; i++) {
+      boolean isEnd = i == 0 || i == words.length - 1;
+      boolean small = !isEnd && words[i].length() <= LONGEST_PARTICLE && isWithoutCapitals(words[i]);
+      name = small || (NAME_WORD.matcher(words[i]).matches() && !isWithoutCapitals(words[i]));
+    }
+    return name;
   }
 
   /** Whether every word can be one of a name, and not too many are no particles. */

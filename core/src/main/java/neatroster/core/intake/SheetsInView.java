@@ -479,14 +479,19 @@ public final class SheetsInView {
                       .filter(match -> match.field() == Field.COURSE)
                       .isPresent());
       inCourses |= course || courses.named(column.header()).isPresent();
-      coursesRepeat |= course && sample.repeats();
+      coursesRepeat |= course && sample.repeats() && sample.filled() * 10 >= sample.rows() * 8;
     }
     if (names && inCourses) {
       return Optional.of(new Kind(Table.USERS, knownNames));
     }
-    return marks && inCourses && (coursesRepeat || role)
+    return marks && inCourses && (coursesRepeat || (role && !isOfUsers(sheet)))
         ? Optional.of(new Kind(Table.ENROLLMENTS, true))
         : Optional.empty();
+  }
+
+  /** Whether a sheet has what only lists of people have. */
+  private static boolean isOfUsers(SheetReading sheet) {
+    return sheet.table() == Table.USERS && !sheet.isUnknown() && sheet.has(Field.USERNAME);
   }
 
   /** Whether values below a header that may mean people are names, by the given names in them. */

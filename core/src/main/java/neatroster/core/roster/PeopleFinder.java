@@ -533,7 +533,11 @@ public final class PeopleFinder {
         } else if (!mine.contains(j)) {
           // Whoever goes with those who had the mark first says nothing new: it is held against j.
           boolean isOwners = owner < j && !all.get(i).isAccount();
-          disagree(mark, all.get(isOwners ? j : i), all.get(isOwners ? i : j));
+          if (isOwners) {
+            disagree(mark, all.get(j), all.get(i), all.get(owner));
+          } else {
+            disagree(mark, all.get(i), all.get(j));
+          }
         }
       }
     }
@@ -551,6 +555,15 @@ public final class PeopleFinder {
 
   /** Says that two share a mark and are not one person, or may not be. */
   private void disagree(Field mark, Namesakes later, Namesakes earlier) {
+    disagree(mark, later, earlier, earlier);
+  }
+
+  /**
+   * Says that two share a mark and are not one person, or may not be.
+   *
+   * @param first of those who are one with the earlier, the first
+   */
+  private void disagree(Field mark, Namesakes later, Namesakes earlier, Namesakes first) {
     if (later.isAccount() && earlier.isAccount()) {
       return;
     }
@@ -558,8 +571,8 @@ public final class PeopleFinder {
       nearlySameIds.add(List.of(later, earlier));
       return;
     }
-    boolean otherName = later.fit(earlier) == PersonName.Fit.NOT;
-    boolean otherId = later.hasOtherIdThan(earlier);
+    boolean otherName = later.fit(first) == PersonName.Fit.NOT;
+    boolean otherId = later.hasOtherIdThan(first);
     if (later.isAccount()) {
       for (int i = 0; i < earlier.nodes.size(); i++) {
         againstAccount(mark, earlier.nodes.get(i), later.first() - rows, otherName, otherId);
@@ -1259,6 +1272,10 @@ public final class PeopleFinder {
           }
         }
       }
+    }
+    if (!slips.isEmpty()) {
+      // Somebody of whom a list has one word is less likely meant than one whose name has a slip.
+      fitting.values().removeIf(one -> name(one.first()).words().size() < 2);
     }
     List<Cluster> found = new ArrayList<>(fitting.values());
     boolean areWhole =

@@ -53,9 +53,6 @@ final class PersonName {
   private static final int SHORTEST_FORM = 3;
   private static final int SHORTEST_SLIP = 5;
 
-  /** In longer words two slips are one: letters that are written as two change places as two. */
-  private static final int LONG = 8;
-
   private final String[] words;
   private final String generation;
   private final String[] also;
@@ -259,7 +256,7 @@ final class PersonName {
    */
   private static boolean isSlip(String one, String other) {
     int shorter = Math.min(one.length(), other.length());
-    if (shorter >= LONG && Nearest.isWithin(one, other, 2)) {
+    if (isMixedUp(one, other)) {
       return true;
     }
     if ((shorter < SHORTEST_SLIP && !isSwapped(one, other))
@@ -282,6 +279,33 @@ final class PersonName {
                   && a.substring(2).equals(b.substring(2))));
     }
     return a.length() > b.length() ? a.substring(1).equals(b) : b.substring(1).equals(a);
+  }
+
+  /**
+   * Whether two words have the same letters but for one, in nearly the same order: two changed
+   * places that are written as three, or as one, as in Gouveia and Govueia.
+   */
+  private static boolean isMixedUp(String one, String other) {
+    int shorter = Math.min(one.length(), other.length());
+    return shorter >= 4
+        && Math.abs(one.length() - other.length()) <= 1
+        && !one.equals(other)
+        && !NameOrder.isGiven(one)
+        && !NameOrder.isGiven(other)
+        && hasAllLetters(one.length() > shorter ? one : other, one.length() > shorter ? other : one)
+        && Nearest.isWithin(one, other, 2);
+  }
+
+  private static boolean hasAllLetters(String longer, String shorter) {
+    StringBuilder left = new StringBuilder(longer);
+    for (int i = 0; i < shorter.length(); i++) {
+      int at = left.indexOf(shorter.substring(i, i + 1));
+      if (at < 0) {
+        return false;
+      }
+      left.deleteCharAt(at);
+    }
+    return true;
   }
 
   /** Whether two short words have the same letters in another order, as de and ed. */

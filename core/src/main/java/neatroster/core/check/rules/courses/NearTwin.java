@@ -96,6 +96,11 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
   // What the sheets say
 
   @Override
+  public Set<String> explainedBy() {
+    return Set.of("unreachable-email");
+  }
+
+  @Override
   public void check(SheetView sheet, Findings findings) {
     for (Field field : FIELDS) {
       if (sheet.has(field)) {

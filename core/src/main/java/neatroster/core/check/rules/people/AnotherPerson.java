@@ -1,5 +1,6 @@
 package neatroster.core.check.rules.people;
 
+import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
@@ -29,6 +30,11 @@ public final class AnotherPerson extends TableRule {
 
   public AnotherPerson() {
     super(TEXT, Table.USERS);
+  }
+
+  @Override
+  public Set<String> explainedInRow() {
+    return Set.of("spreadsheet-error");
   }
 
   @Override

@@ -1,5 +1,6 @@
 package neatroster.core.check.rules.people;
 
+import java.util.Set;
 import java.util.ArrayList;
 import java.util.List;
 import neatroster.core.check.CheckedRow;
@@ -45,6 +46,11 @@ public final class ClassListOnly implements ColumnRule {
 
   public ClassListOnly(Settings settings) {
     isOn = !settings.policy().classListsMayAdd();
+  }
+
+  @Override
+  public Set<String> explainedInRow() {
+    return Set.of("same-person-twice", "another-person", "duplicate-email", "bad-email", "spreadsheet-error", "ambiguous-user", "conflicting-rows");
   }
 
   @Override

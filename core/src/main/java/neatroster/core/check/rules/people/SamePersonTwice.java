@@ -1,5 +1,6 @@
 package neatroster.core.check.rules.people;
 
+import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
@@ -28,6 +29,11 @@ public final class SamePersonTwice extends TableRule {
 
   public SamePersonTwice() {
     super(TEXT, Table.USERS);
+  }
+
+  @Override
+  public Set<String> explainedBy() {
+    return Set.of("another-person", "bad-email", "duplicate-email");
   }
 
   @Override

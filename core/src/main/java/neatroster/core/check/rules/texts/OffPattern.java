@@ -1,5 +1,6 @@
 package neatroster.core.check.rules.texts;
 
+import java.util.Set;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -51,6 +52,11 @@ public final class OffPattern extends TableRule implements ColumnRule {
 
   public OffPattern() {
     super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
+  }
+
+  @Override
+  public Set<String> explainedBy() {
+    return Set.of("bad-email", "another-person", "duplicate-email", "unreachable-email");
   }
 
   /** Fewer values show no pattern. */

@@ -1,5 +1,6 @@
 package neatroster.core.check.rules.values;
 
+import java.util.Set;
 import java.util.function.IntPredicate;
 import neatroster.core.check.ColumnRule;
 import neatroster.core.check.Findings;
@@ -31,6 +32,11 @@ public final class GapInColumn implements ColumnRule {
 
   /** Of fewer rows nothing can be said. */
   private static final int FEWEST = 5;
+
+  @Override
+  public Set<String> explainedBy() {
+    return Set.of("spreadsheet-error", "ambiguous-user", "missing-value");
+  }
 
   @Override
   public RuleText text() {
