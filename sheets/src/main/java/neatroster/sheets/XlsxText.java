@@ -7,8 +7,11 @@ import java.util.regex.Pattern;
 final class XlsxText {
   private static final Pattern ESCAPED = Pattern.compile("_x([0-9A-Fa-f]{4})_");
 
-  /** A text in the cell itself, written over several lines of markup, with what stands around it. */
-  private static final Pattern INDENTED = Pattern.compile("\\A\\r?\\n[ \\t]*(.*?)\\r?\\n[ \\t]*\\z", Pattern.DOTALL);
+  /**
+   * A text in the cell itself, written over several lines of markup, with what stands around it.
+   */
+  private static final Pattern INDENTED =
+      Pattern.compile("\\A\\r?\\n[ \\t]*(.*?)\\r?\\n[ \\t]*\\z", Pattern.DOTALL);
 
   private XlsxText() {}
 

@@ -27,6 +27,7 @@ import neatroster.core.intake.SheetPlanException;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetsInView;
 import neatroster.core.intake.SourceNote;
+import neatroster.core.model.Table;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
@@ -361,12 +362,13 @@ public final class OpenRoster implements Closeable {
             sheet.name().sheet() == null
                 ? SourceNote.in(sheet)
                 : Optional.ofNullable(ofTabs.get(sheet.name().sheet()));
-        SheetReading reading = SheetReading.of(sheet, argument.table(), settings, note);
+        Optional<Table> table = argument.table().or(() -> note.flatMap(SourceNote::table));
+        SheetReading reading = SheetReading.of(sheet, table, settings, note);
         argument
             .course()
             .or(() -> note.flatMap(SourceNote::course))
             .ifPresent(course -> courseOfSheet.put(reading, course));
-        if (argument.moves()) {
+        if (argument.moves() || note.filter(SourceNote::isOfMoves).isPresent()) {
           moves.add(reading);
         }
         readings.add(reading);

@@ -10,13 +10,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.Collectors;
 import neatroster.cli.folder.FileStems;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.grid.Place;
-import neatroster.core.intake.Column;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.Shape;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SourceNote;
 import neatroster.core.model.Field;
@@ -83,12 +82,27 @@ public final class CorrectionSheets implements Closeable {
         boolean shown = copied && !row.reading().isSecret(i);
         cells.add(shown ? row.raw().cell(i).toString() : "");
       }
+      boolean underHeadings = row.reading().shape() == Shape.HEADINGS;
+      if (underHeadings) {
+        // The heading is not copied: what it says stands in columns of its own.
+        int width = row.reading().columns().size();
+        row.reading()
+            .enrollmentsOf(
+                row,
+                in -> {
+                  cells.add(width, in.text(Field.GROUP));
+                  cells.add(width, in.text(Field.COURSE));
+                });
+        while (cells.size() < width + 2) {
+          cells.add(width, "");
+        }
+      }
       // Cells beyond the header come behind the reason, so that the reason stands below its header.
       String reason = why != null ? why : whyOfPlace.getOrDefault(row.place(), "");
       if (!copied) {
         reason = "Row " + row.number() + " of the sheet: " + reason;
       }
-      cells.add(row.reading().columns().size(), reason);
+      cells.add(row.reading().columns().size() + (underHeadings ? 2 : 0), reason);
       sheet.row(cells);
       rows++;
     } catch (IOException e) {
@@ -96,20 +110,16 @@ public final class CorrectionSheets implements Closeable {
     }
   }
 
-  /** What a column without a header was told to hold. */
-  private static String label(Column column) {
-    return column.field().map(Field::label).orElse("");
-  }
-
   private CsvRows start(SheetReading sheet) throws IOException {
     String name = "corrections/" + FileStems.free(sheet.name(), stems) + ".csv";
     names.add(name);
     CsvRows rowsOfSheet = CsvRows.forPeople(files.create(name));
     open.put(sheet, rowsOfSheet);
-    List<String> header =
-        sheet.columns().stream()
-            .map(column -> column.header().isEmpty() ? label(column) : column.header())
-            .collect(Collectors.toCollection(ArrayList::new));
+    List<String> header = new ArrayList<>(sheet.headersOfCopy());
+    if (sheet.shape() == Shape.HEADINGS) {
+      header.add(Field.COURSE.label());
+      header.add(Field.GROUP.label());
+    }
     header.add(SourceNote.header(sheet));
     rowsOfSheet.row(header);
     return rowsOfSheet;

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SourceNote;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
@@ -82,6 +83,7 @@ public final class Ledger {
     for (Column column : sheet.columns()) {
       if (column.field().isEmpty()
           && !column.header().isEmpty()
+          && !SourceNote.isReason(column.header())
           && !sheet.saysCourse(column)
           && !sheet.isPart(column)
           && sheet.ownField(column).isEmpty()) {

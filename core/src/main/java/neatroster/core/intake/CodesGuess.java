@@ -19,7 +19,8 @@ final class CodesGuess {
   private static final Pattern CODE = Pattern.compile("\\p{Lu}{2,8}[-_./]\\d{1,4}\\p{L}?");
 
   private static final Pattern SHORT_CODE =
-      Pattern.compile("(?=.{1,16}$)(?:(?=.*\\d)[\\p{L}\\d]|\\p{Lu})[\\p{L}\\d]*(?:[-_./][\\p{L}\\d]+)*");
+      Pattern.compile(
+          "(?=.{1,16}$)(?:(?=.*\\d)[\\p{L}\\d]|\\p{Lu})[\\p{L}\\d]*(?:[-_./][\\p{L}\\d]+)*");
 
   /** What somebody is known by: one word. */
   private static final Pattern MARK = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}._@+'-]*");
@@ -42,8 +43,8 @@ final class CodesGuess {
   }
 
   /**
-   * Whether a text is one word with a digit in it, or all in capitals, as codes of courses are under
-   * a header that speaks of courses.
+   * Whether a text is one word with a digit in it, or all in capitals, as codes of courses are
+   * under a header that speaks of courses.
    */
   static boolean isShortCode(String text) {
     return SHORT_CODE.matcher(text).matches();

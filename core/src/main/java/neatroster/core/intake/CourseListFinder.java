@@ -111,8 +111,7 @@ final class CourseListFinder {
     for (String written : sample.written()) {
       count(ColumnSample.fold(written), sample.rowsOf(written), rows);
     }
-    rows.forEach(
-        (candidate, count) -> note(candidate, sheet, count * 10 >= sample.filled() * 6));
+    rows.forEach((candidate, count) -> note(candidate, sheet, count * 10 >= sample.filled() * 6));
   }
 
   private void count(String value, int rows, Map<Candidate, Integer> counts) {

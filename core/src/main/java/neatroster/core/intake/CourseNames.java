@@ -105,8 +105,8 @@ final class CourseNames {
   }
 
   /**
-   * Whether the text of a heading is a slip of a course’s title: nobody below it is in the course of
-   * the heading before.
+   * Whether the text of a heading is a slip of a course’s title: nobody below it is in the course
+   * of the heading before.
    */
   boolean isNearly(String text) {
     String bare = NUMBERING.matcher(Cleaning.clean(text)).replaceFirst("");

@@ -164,8 +164,7 @@ final class HeaderFinder {
       throws UnreadableSheetException {
     List<EarlyRow> early = earlyRows(sheet, -1);
     for (EarlyRow row : early) {
-      List<EarlyRow> below =
-          early.stream().filter(each -> each.number() > row.number()).toList();
+      List<EarlyRow> below = early.stream().filter(each -> each.number() > row.number()).toList();
       for (int i = 0; i < row.cells().size() && row.filled() > 1 && below.size() > 1; i++) {
         int at = i;
         boolean heads =

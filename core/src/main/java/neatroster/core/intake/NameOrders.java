@@ -74,9 +74,7 @@ final class NameOrders {
   }
 
   private void lookIn(SheetReading sheet) {
-    if (!sheet.has(Field.GIVEN_NAME)
-        || !sheet.has(Field.FAMILY_NAME)
-        || sheet.hasDoubtfulNames()) {
+    if (!sheet.has(Field.GIVEN_NAME) || !sheet.has(Field.FAMILY_NAME) || sheet.hasDoubtfulNames()) {
       return;
     }
     read(

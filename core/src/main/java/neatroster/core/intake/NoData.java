@@ -162,8 +162,7 @@ final class NoData {
       if (why.equals(SkippedRow.TEST_ENTRY)) {
         return "Test";
       }
-      if (namesPerson(text)
-          || (why.equals("remark") && PersonInLine.isNearlyName(text))) {
+      if (namesPerson(text) || (why.equals("remark") && PersonInLine.isNearlyName(text))) {
         return text;
       }
     }

@@ -25,7 +25,8 @@ record PersonInLine(String name, String email, String remark) {
 
   /** What was to be an address, with a sign too many in it: the check says what is wrong. */
   private static final Pattern BROKEN_ADDRESS =
-      Pattern.compile("[<(\\[]?([^\\s<>;,\"()\\[\\]@]+@[^\\s<>;,\"()\\[\\]]*\\.[^\\s<>;,\"()\\[\\]]*)[>)\\]]?");
+      Pattern.compile(
+          "[<(\\[]?([^\\s<>;,\"()\\[\\]@]+@[^\\s<>;,\"()\\[\\]]*\\.[^\\s<>;,\"()\\[\\]]*)[>)\\]]?");
 
   private static final Pattern BULLET =
       Pattern.compile("^\\s*(?:[•·▪◦●○‣*–—-]\\s*|\\(?\\d{1,4}[.):]\\s*|\\[[ xX]?\\]\\s*)+");
@@ -185,7 +186,8 @@ record PersonInLine(String name, String email, String remark) {
     boolean name = words.length > 2 && words.length <= MOST_WORDS;
     for (int i = 0; name && i < words.length; i++) {
       boolean isEnd = i == 0 || i == words.length - 1;
-      boolean small = !isEnd && words[i].length() <= LONGEST_PARTICLE && isWithoutCapitals(words[i]);
+      boolean small =
+          !isEnd && words[i].length() <= LONGEST_PARTICLE && isWithoutCapitals(words[i]);
       name = small || (NAME_WORD.matcher(words[i]).matches() && !isWithoutCapitals(words[i]));
     }
     return name;

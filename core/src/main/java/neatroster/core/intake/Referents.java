@@ -122,7 +122,10 @@ final class Referents {
                     note(found.get(value), sheet, referent);
                     if (referent == Referent.PERSON_ID && value.startsWith("0")) {
                       // A spreadsheet program may have robbed the other list of them.
-                      note(found.get(LEADING_NOUGHTS.matcher(value).replaceFirst("")), sheet, referent);
+                      note(
+                          found.get(LEADING_NOUGHTS.matcher(value).replaceFirst("")),
+                          sheet,
+                          referent);
                     }
                   }
                 });
@@ -183,9 +186,11 @@ final class Referents {
     }
     List<Fit> fits = new ArrayList<>();
     counts.forEach(
-        (place, count) -> fits.add(fit(place.referent(), place.sheet().name().toString(), count, sample)));
+        (place, count) ->
+            fits.add(fit(place.referent(), place.sheet().name().toString(), count, sample)));
     fits.add(fit(Referent.ROLE, "", roles, sample));
-    fits.removeIf(fit -> fit.fitting() == 0 || (fit.fitting() * 2 < fit.distinct() && !fit.areMost()));
+    fits.removeIf(
+        fit -> fit.fitting() == 0 || (fit.fitting() * 2 < fit.distinct() && !fit.areMost()));
     fits.sort(
         (one, other) ->
             one.fitting() != other.fitting()
@@ -205,9 +210,10 @@ final class Referents {
     boolean most = count[0] * 10 >= sample.distinct() * 8 || count[1] * 10 >= sample.filled() * 8;
     // Nobody's whole name stands in the sheets by chance: the others are slips, or are missing.
     boolean several =
-        (referent.isTelling() && count[0] >= 3)
+        (referent.isTelling() && count[0] >= (referent == Referent.COURSE ? 3 : 2))
             || (referent == Referent.ROLE && count[1] * 2 >= sample.filled());
-    return new Fit(referent, source, count[0], sample.distinct(), count[0] > 0 && (most || several));
+    return new Fit(
+        referent, source, count[0], sample.distinct(), count[0] > 0 && (most || several));
   }
 
   /** The best of some fits that most values have, if any. */

@@ -170,16 +170,18 @@ public final class SheetReading {
    * @param plan what the settings say of this sheet alone
    * @param isTableSaid whether the user or the settings say which table it is
    * @param otherTable the table that it could be as well, where nothing proves which
+   * @param isProven whether other sheets show which table it is
    */
   private record Understanding(
       Settings settings,
       Optional<SourceNote> note,
       Optional<SheetPlan> plan,
       boolean isTableSaid,
-      Optional<Table> otherTable) {
+      Optional<Table> otherTable,
+      boolean isProven) {
     Understanding(
         Settings settings, Optional<SourceNote> note, Optional<SheetPlan> plan, boolean said) {
-      this(settings, note, plan, said, Optional.empty());
+      this(settings, note, plan, said, Optional.empty(), false);
     }
   }
 
@@ -238,7 +240,7 @@ public final class SheetReading {
     return of(
         sheet,
         HeaderFinder.at(sheet, headerRow, other),
-        new Understanding(by.settings(), by.note(), by.plan(), by.isTableSaid(), doubt));
+        new Understanding(by.settings(), by.note(), by.plan(), by.isTableSaid(), doubt, isProven));
   }
 
   /**
@@ -272,9 +274,7 @@ public final class SheetReading {
     List<Column> told = new ArrayList<>();
     for (Column column : with.get().columns()) {
       Optional<Field> byValues =
-          column.index() < columns.size()
-              ? columns.get(column.index()).field()
-              : Optional.empty();
+          column.index() < columns.size() ? columns.get(column.index()).field() : Optional.empty();
       boolean isCourse = courses.named(column.header()).isPresent();
       boolean isName = byValues.equals(Optional.of(Field.FULL_NAME));
       told.add(
@@ -437,8 +437,14 @@ public final class SheetReading {
       throws UnreadableSheetException {
     Map<Integer, String> known = new TreeMap<>();
     List<Column> codes = new ArrayList<>();
+    List<String> said = planned.by().note().map(SourceNote::coursesOfGrid).orElse(List.of());
     for (Column column : columns) {
-      if (column.field().isEmpty() && !column.header().isEmpty() && !isSettled(column)) {
+      if (said.contains(column.header())) {
+        known.put(column.index(), column.header());
+      } else if (said.isEmpty()
+          && column.field().isEmpty()
+          && !column.header().isEmpty()
+          && !isSettled(column)) {
         Optional<String> code = courses.named(column.header());
         code.ifPresent(c -> known.put(column.index(), c));
         if (code.isEmpty() && CodesGuess.isCode(column.header())) {
@@ -465,7 +471,7 @@ public final class SheetReading {
         named.add(known.getOrDefault(column.index(), column.header()));
       }
     }
-    return marks.areMostly(at)
+    return marks.areMostly(at) || !said.isEmpty()
         ? Optional.of(new Enrolling.InAGrid(at, named, role, isRole))
         : Optional.empty();
   }
@@ -481,7 +487,7 @@ public final class SheetReading {
             if (!only.isEmpty()) {
               courses
                   .heading(only)
-                  .or(() -> mayBeHeading(row, only, courses))
+                  .or(() -> mayBeHeading(only, courses))
                   .ifPresent(named -> headings.put(row.number(), named));
             }
             return true;
@@ -490,9 +496,10 @@ public final class SheetReading {
     return headings;
   }
 
-  /** A heading with a slip in it: its own text is the course, and the check says that it is none. */
-  private Optional<CourseNames.Heading> mayBeHeading(
-      SheetRow row, String text, CourseNames courses) {
+  /**
+   * A heading with a slip in it: its own text is the course, and the check says that it is none.
+   */
+  private static Optional<CourseNames.Heading> mayBeHeading(String text, CourseNames courses) {
     return courses.isNearly(text)
         ? Optional.of(new CourseNames.Heading(text, ""))
         : Optional.empty();
@@ -589,6 +596,43 @@ public final class SheetReading {
   /** How the sheet says who is in which course. */
   public Shape shape() {
     return enrolling.map(Enrolling::shape).orElse(Shape.ROWS);
+  }
+
+  /** The codes of the courses that the headers of a grid name; none where it is no grid. */
+  List<String> coursesOfGrid() {
+    return enrolling.isPresent() && enrolling.get() instanceof Enrolling.InAGrid grid
+        ? grid.courses()
+        : List.of();
+  }
+
+  /** Whether other sheets, and not its headers, showed which table the sheet is. */
+  boolean isProvenByOthers() {
+    return planned.by().isProven();
+  }
+
+  /**
+   * Headers by which a copy of some rows is read as this sheet is, with no other sheet in view: our
+   * own where it was not the headers that told.
+   */
+  public List<String> headersOfCopy() {
+    List<String> headers = new ArrayList<>();
+    for (Column column : columns) {
+      boolean isTold =
+          column.by() == Column.By.LINKED
+              || (column.by() == Column.By.VALUES && column.field().isPresent())
+              || column.header().isEmpty();
+      headers.add(
+          isTold ? column.field().map(Field::label).orElse(column.header()) : column.header());
+    }
+    if (enrolling.isPresent() && enrolling.get() instanceof Enrolling.InAGrid grid) {
+      for (int i = 0; i < grid.columns().size(); i++) {
+        headers.set(grid.columns().get(i), grid.courses().get(i));
+      }
+    } else if (enrolling.isPresent() && enrolling.get() instanceof Enrolling.Moves moves) {
+      headers.set(moves.from(), "from");
+      headers.set(moves.to(), "to");
+    }
+    return headers;
   }
 
   /** Whether a row of a list of moves leaves everything as it is. */

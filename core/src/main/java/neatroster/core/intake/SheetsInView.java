@@ -233,8 +233,7 @@ public final class SheetsInView {
   /** The columns of codes, and of titles, in a list of courses in which no header says “code”. */
   private Map<Integer, Column> codes(SheetReading sheet) {
     Column title = sheet.column(Field.TITLE).orElseThrow();
-    List<Column> free =
-        sheet.columns().stream().filter(column -> isFree(sheet, column)).toList();
+    List<Column> free = sheet.columns().stream().filter(column -> isFree(sheet, column)).toList();
     if (!sheet.isSettled(title) && areCodes(sheet, title, CodesGuess::isShortCode)) {
       // “Class | Name of class”: the first is the code, whose header can be a title’s as well.
       List<Column> titles =
@@ -244,9 +243,7 @@ public final class SheetsInView {
               .toList();
       if (titles.isEmpty()) {
         titles =
-            free.stream()
-                .filter(column -> areTitles(samples(sheet).get(column.index())))
-                .toList();
+            free.stream().filter(column -> areTitles(samples(sheet).get(column.index()))).toList();
       }
       return titles.size() != 1
           ? Map.of()
@@ -500,10 +497,7 @@ public final class SheetsInView {
         HeaderWords.match(Table.USERS, column.header())
             .filter(match -> HeaderWords.NAMES.contains(match.field()))
             .isPresent();
-    long given =
-        sample.written().stream()
-            .filter(SheetsInView::hasGivenName)
-            .count();
+    long given = sample.written().stream().filter(SheetsInView::hasGivenName).count();
     return mayMean && given * 2 >= sample.distinct() && given > 0;
   }
 
@@ -511,13 +505,17 @@ public final class SheetsInView {
   private void grids() {
     for (int i = 0; i < sheets.size(); i++) {
       if (sheets.get(i).headerRow() == 0 && sheets.get(i).table() == Table.USERS) {
-        try {
-          sheets.set(i, sheets.get(i).withCoursesAsHeaders(courses()));
-        } catch (UnreadableSheetException e) {
-          // The check comes to the same place and says so.
-          continue;
-        }
+        sheets.set(i, withCoursesAsHeaders(sheets.get(i)));
       }
+    }
+  }
+
+  private SheetReading withCoursesAsHeaders(SheetReading sheet) {
+    try {
+      return sheet.withCoursesAsHeaders(courses());
+    } catch (UnreadableSheetException e) {
+      // The check comes to the same place and says so.
+      return sheet;
     }
   }
 
@@ -560,12 +558,16 @@ public final class SheetsInView {
         columns[at] = column.index();
       }
     }
-    if (sheet.table() == Table.USERS && sheet.headerRow() > 0 && (columns[0] < 0 || columns[1] < 0)) {
+    if (sheet.table() == Table.USERS
+        && sheet.headerRow() > 0
+        && (columns[0] < 0 || columns[1] < 0)) {
       for (Column column : sheet.columns()) {
         boolean isFrom = MoveWords.mentionsFrom(column.header());
         boolean isTo = MoveWords.mentionsTo(column.header());
         int at = isFrom == isTo ? -1 : isFrom ? 0 : 1;
-        if (at >= 0 && columns[at] < 0 && isFree(sheet, column)) {
+        boolean isLinked =
+            column.by() == Column.By.LINKED && column.field().equals(Optional.of(Field.COURSE));
+        if (at >= 0 && columns[at] < 0 && (isLinked || isFree(sheet, column))) {
           columns[at] = column.index();
         }
       }

@@ -1,6 +1,8 @@
 package neatroster.core.intake;
 
+import java.util.Arrays;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -9,6 +11,7 @@ import java.util.regex.Pattern;
 import neatroster.core.grid.Sheet;
 import neatroster.core.grid.SheetName;
 import neatroster.core.grid.UnreadableSheetException;
+import neatroster.core.model.Table;
 
 /**
  * What a copy of a sheet says of the sheet that it was made from, so that the settings for that one
@@ -18,29 +21,84 @@ import neatroster.core.grid.UnreadableSheetException;
  * @param course the course that everybody in it is in
  * @param headersFirst whether the copy has its headers in the first row, wherever the sheet has
  *     them
+ * @param readAs what the sheet was read as, where its headers alone do not tell: a table, {@code
+ *     moves}, or {@code grid of NAV-1; NAV-2}
  */
-public record SourceNote(SheetName source, Optional<String> course, boolean headersFirst) {
+public record SourceNote(
+    SheetName source, Optional<String> course, boolean headersFirst, Optional<String> readAs) {
+  private static final String MOVES = "moves";
+  private static final String GRID = "grid of ";
+
   private static final String REASON = "why left out";
 
   /** The header of the column of reasons in a sheet of rows that a platform refused. */
   public static final String REFUSED = "why refused";
 
   private static final Pattern HEADER =
-      Pattern.compile(REASON + " \\(from (.+?)(?:, sheet (.+?))?(?:, course (\\S+))?\\)");
+      Pattern.compile(
+          REASON
+              + " \\(from (.+?)(?:, sheet (.+?))?(?:, course (\\S+))?"
+              + "(?:, read as (users|courses|groups|enrollments|moves|grid of .+))?\\)");
 
   private static final Pattern OF_TAB =
       Pattern.compile("Tab “(.+?)” is a copy of (.+?)(?:, sheet (.+?))?(?:, course (\\S+))?\\.");
 
   /** The header of the column of reasons in a sheet of rows to be corrected. */
   public static String header(SheetReading copied) {
-    return REASON + " (from " + named(copied) + ")";
+    return REASON
+        + " (from "
+        + named(copied)
+        + readAs(copied).map(as -> ", read as " + as).orElse("")
+        + ")";
+  }
+
+  /** What a sheet was read as, where other sheets told it. */
+  private static Optional<String> readAs(SheetReading copied) {
+    return switch (copied.shape()) {
+      case GRID -> Optional.of(GRID + String.join("; ", copied.coursesOfGrid()));
+      case MOVES -> Optional.of(MOVES);
+      default ->
+          copied.columns().stream().anyMatch(column -> column.by() == Column.By.LINKED)
+                  || copied.isProvenByOthers()
+              ? Optional.of(copied.table().word())
+              : Optional.empty();
+    };
+  }
+
+  /** The table that the sheet was read as. */
+  public Optional<Table> table() {
+    return readAs.map(
+        as ->
+            as.equals(MOVES) || as.startsWith(GRID)
+                ? Table.USERS
+                : Arrays.stream(Table.values())
+                    .filter(table -> table.word().equals(as))
+                    .findFirst()
+                    .orElseThrow());
+  }
+
+  /** Whether the sheet lists who moves where. */
+  public boolean isOfMoves() {
+    return readAs.filter(MOVES::equals).isPresent();
+  }
+
+  /** The courses that are the headers of a grid; none where it is no grid. */
+  List<String> coursesOfGrid() {
+    return readAs
+        .filter(as -> as.startsWith(GRID))
+        .map(as -> List.of(as.substring(GRID.length()).split("; ", -1)))
+        .orElse(List.of());
   }
 
   /** Whether a sheet holds some rows of others, given back to be mended: the whole of nothing. */
   public static boolean isExcerpt(SheetReading sheet) {
-    return sheet.columns().stream()
-        .map(column -> column.header().toLowerCase(Locale.ROOT))
-        .anyMatch(header -> header.startsWith(REASON) || header.equals(REFUSED));
+    return sheet.columns().stream().anyMatch(column -> isReason(column.header()));
+  }
+
+  /** Whether a header is that of a column that says why rows were given back. */
+  public static boolean isReason(String header) {
+    String small = header.toLowerCase(Locale.ROOT);
+    return small.startsWith(REASON) || small.equals(REFUSED);
   }
 
   /** The remark about one tab of a workbook that is a copy. */
@@ -64,7 +122,8 @@ public record SourceNote(SheetName source, Optional<String> course, boolean head
           String header = last < 0 ? "" : row.cell(last).cleaned();
           Matcher matcher = HEADER.matcher(header);
           if (matcher.matches()) {
-            note[0] = of(matcher.group(1), matcher.group(2), matcher.group(3), true);
+            note[0] =
+                of(matcher.group(1), matcher.group(2), matcher.group(3), true, matcher.group(4));
           }
           return false;
         });
@@ -81,7 +140,7 @@ public record SourceNote(SheetName source, Optional<String> course, boolean head
             if (matcher.matches()) {
               notes.put(
                   matcher.group(1),
-                  of(matcher.group(2), matcher.group(3), matcher.group(4), false));
+                  of(matcher.group(2), matcher.group(3), matcher.group(4), false, null));
             }
           }
           return true;
@@ -89,7 +148,12 @@ public record SourceNote(SheetName source, Optional<String> course, boolean head
     return notes;
   }
 
-  private static SourceNote of(String file, String sheet, String course, boolean headersFirst) {
-    return new SourceNote(new SheetName(file, sheet), Optional.ofNullable(course), headersFirst);
+  private static SourceNote of(
+      String file, String sheet, String course, boolean headersFirst, String readAs) {
+    return new SourceNote(
+        new SheetName(file, sheet),
+        Optional.ofNullable(course),
+        headersFirst,
+        Optional.ofNullable(readAs));
   }
 }

@@ -18,7 +18,9 @@ class SourceNoteTest {
     String header = SourceNote.header(source);
     TextSheet copy = TextSheet.of("corrections/a.csv", "given name | family name | " + header);
     assertThat(SourceNote.in(copy))
-        .contains(new SourceNote(new SheetName("sheets/a, b.csv", null), Optional.empty(), true));
+        .contains(
+            new SourceNote(
+                new SheetName("sheets/a, b.csv", null), Optional.empty(), true, Optional.empty()));
     // A copy of a copy is still of the first.
     SheetReading again =
         SheetReading.of(
@@ -42,10 +44,18 @@ class SourceNoteTest {
     assertThat(SourceNote.ofTabs(list))
         .containsEntry(
             "Autumn",
-            new SourceNote(new SheetName("intake.xlsx", "Autumn"), Optional.of("NAV-2"), false))
+            new SourceNote(
+                new SheetName("intake.xlsx", "Autumn"),
+                Optional.of("NAV-2"),
+                false,
+                Optional.empty()))
         .containsEntry(
             "plain 2",
-            new SourceNote(new SheetName("sheets/plain.csv", null), Optional.empty(), false));
+            new SourceNote(
+                new SheetName("sheets/plain.csv", null),
+                Optional.empty(),
+                false,
+                Optional.empty()));
     assertThat(SourceNote.in(TextSheet.of("x", "given name | why left out\n"))).isEmpty();
   }
 }

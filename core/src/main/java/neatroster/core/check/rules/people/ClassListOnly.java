@@ -1,8 +1,8 @@
 package neatroster.core.check.rules.people;
 
-import java.util.Set;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
 import neatroster.core.check.Findings;
@@ -50,7 +50,14 @@ public final class ClassListOnly implements ColumnRule {
 
   @Override
   public Set<String> explainedInRow() {
-    return Set.of("same-person-twice", "another-person", "duplicate-email", "bad-email", "spreadsheet-error", "ambiguous-user", "conflicting-rows");
+    return Set.of(
+        "same-person-twice",
+        "another-person",
+        "duplicate-email",
+        "bad-email",
+        "spreadsheet-error",
+        "ambiguous-user",
+        "conflicting-rows");
   }
 
   @Override

@@ -95,7 +95,7 @@ public final class SamePersonTwice extends TableRule {
                   + row.named(doubt)
                   + ", and the address is another. If it is the same person, write the address alike"
                   + " or leave it out; if they are two, give this one an id.");
-      doubt.lines().forEach(line -> finding.against(row.place(line)));
+      doubt.lines().forEach(line -> finding.with(row.place(line)));
       findings.add(finding);
     }
     for (Doubt doubt : row.doubts(Doubt.Kind.NEARLY)) {

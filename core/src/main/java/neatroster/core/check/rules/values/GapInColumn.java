@@ -136,8 +136,7 @@ public final class GapInColumn implements ColumnRule {
     for (int position = 0; position < sheet.rows(); position++) {
       if (!sheet.isTorn(position) && isGap.test(position) && matters.test(position)) {
         findings.add(
-            sheet.finding(
-                position, field, this, "Nearly every other row has more here; " + why));
+            sheet.finding(position, field, this, "Nearly every other row has more here; " + why));
       }
     }
   }
