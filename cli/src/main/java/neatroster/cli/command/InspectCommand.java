@@ -85,11 +85,18 @@ public final class InspectCommand implements Callable<Integer> {
         return people(session, open);
       }
       List<SheetSurvey> seen = roster.sheets().stream().map(SheetSurvey::of).toList();
+      List<SheetSurvey> known =
+          files.isEmpty() || !session.known().isEmpty()
+              ? open.exports(session).stream().map(SheetSurvey::of).toList()
+              : List.of();
       open.verifyUnchanged();
       if (options.json()) {
-        Json.write(screen.out(), InspectJson.document(seen, roster.unread(), open.leftOut()));
+        Json.write(
+            screen.out(), InspectJson.document(seen, roster.unread(), open.leftOut(), known));
       } else {
-        new InspectText(screen).write(seen, roster.unread(), open.leftOut());
+        InspectText text = new InspectText(screen);
+        text.write(seen, roster.unread(), open.leftOut());
+        text.known(known);
       }
       if (save) {
         new SettingsSaver(session.folder().get(), screen)

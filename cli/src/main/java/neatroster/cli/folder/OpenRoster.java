@@ -200,7 +200,7 @@ public final class OpenRoster implements Closeable {
   }
 
   /** The exports of the platform, opened when they are asked for and closed with the sheets. */
-  private List<SheetReading> exports(Session session) {
+  public List<SheetReading> exports(Session session) {
     if (exports == null) {
       exports = ofExports(session, KnownSource.exportsOfAnyTime(session));
     }

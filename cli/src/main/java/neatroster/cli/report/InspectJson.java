@@ -19,9 +19,16 @@ import neatroster.core.roster.Roster;
 public final class InspectJson {
   private InspectJson() {}
 
-  /** The document. */
+  /**
+   * The document.
+   *
+   * @param known the exports of the platform
+   */
   public static JsonObject document(
-      List<SheetSurvey> seen, List<Roster.Unread> unread, List<SheetName> leftOut) {
+      List<SheetSurvey> seen,
+      List<Roster.Unread> unread,
+      List<SheetName> leftOut,
+      List<SheetSurvey> known) {
     return Json.of("inspect")
         .list("sheets", seen, InspectJson::sheet)
         .list(
@@ -33,7 +40,8 @@ public final class InspectJson {
                     .put("sheet", sheet.name().sheet())
                     .put("why", sheet.why().getMessage())
                     .put("leftAlone", sheet.isLeftAlone()))
-        .list("leftOut", leftOut, SheetName::toString);
+        .list("leftOut", leftOut, SheetName::toString)
+        .list("known", known, InspectJson::sheet);
   }
 
   private static JsonObject sheet(SheetSurvey seen) {

@@ -53,6 +53,15 @@ public final class InspectText {
     }
   }
 
+  /** How the exports of the platform are understood. */
+  public void known(List<SheetSurvey> exports) {
+    if (!exports.isEmpty()) {
+      screen.line(screen.bold("What the platform holds, as exports tell:"));
+      screen.line("");
+      exports.forEach(this::sheet);
+    }
+  }
+
   /** The tabs of a starter that nobody has filled in yet, in one line for each file. */
   private void untouched(List<SheetSurvey> seen) {
     Map<String, List<String>> tabs = new TreeMap<>();
