@@ -1,5 +1,7 @@
 package neatroster.platform;
 
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -70,9 +72,23 @@ final class Answers {
     }
   }
 
-  /** The last part of a resource's address, which is its id. */
-  static String idOf(String location) {
-    String path = location.contains("?") ? location.substring(0, location.indexOf('?')) : location;
-    return path.substring(path.lastIndexOf('/') + 1);
+  /**
+   * The id of a resource that was made: as its document says, else the last part of its address.
+   *
+   * @return an empty text where neither tells
+   */
+  static String idOf(Reply made) {
+    String id = text(made.body(), "id");
+    if (!id.isEmpty() || made.location().isEmpty()) {
+      return id;
+    }
+    String path = made.location().replaceFirst("[?#].*$", "");
+    try {
+      return URLDecoder.decode(
+          path.substring(path.lastIndexOf('/') + 1).replace("+", "%2B"), StandardCharsets.UTF_8);
+    } catch (IllegalArgumentException e) {
+      // What is no address says nothing; the resource is looked for by its name.
+      return "";
+    }
   }
 }

@@ -52,7 +52,7 @@ final class GroupChange extends Operation {
   @Override
   Courier.Attempt send(Desk desk) throws PlatformException, InterruptedException {
     for (int conflict = 1; ; conflict++) {
-      Reply now = desk.courier().read(Call.get("/Groups/" + group));
+      Reply now = desk.courier().read(Call.get(Call.path("/Groups/", group)));
       if (!now.isDone() || !(now.body() instanceof ObjectNode whole)) {
         return new Courier.Attempt(now, Courier.Doubt.NONE, "");
       }
@@ -71,8 +71,8 @@ final class GroupChange extends Operation {
 
   private Call write(Desk desk, Patch patch, ObjectNode changed, Reply now) {
     return desk.offer().hasPatch()
-        ? new Call("PATCH", "/Groups/" + group, patch.body().toString(), etag(now))
-        : new Call("PUT", "/Groups/" + group, bare(changed).toString(), etag(now));
+        ? new Call("PATCH", Call.path("/Groups/", group), patch.body().toString(), etag(now))
+        : new Call("PUT", Call.path("/Groups/", group), bare(changed).toString(), etag(now));
   }
 
   private static String etag(Reply reply) {
@@ -85,14 +85,14 @@ final class GroupChange extends Operation {
   static Courier.Attempt put(Desk desk, String group, Consumer<ObjectNode> into)
       throws PlatformException, InterruptedException {
     for (int conflict = 1; ; conflict++) {
-      Reply now = desk.courier().read(Call.get("/Groups/" + group));
+      Reply now = desk.courier().read(Call.get(Call.path("/Groups/", group)));
       if (!now.isDone() || !(now.body() instanceof ObjectNode whole)) {
         return new Courier.Attempt(now, Courier.Doubt.NONE, "");
       }
       into.accept(whole);
       Courier.Attempt tried =
           desk.courier()
-              .once(new Call("PUT", "/Groups/" + group, bare(whole).toString(), etag(now)));
+              .once(new Call("PUT", Call.path("/Groups/", group), bare(whole).toString(), etag(now)));
       boolean isConflict = tried.reply() != null && tried.reply().status() == 412;
       if (!isConflict || conflict == CONFLICTS) {
         return tried;

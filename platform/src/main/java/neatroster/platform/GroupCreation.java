@@ -55,9 +55,7 @@ final class GroupCreation extends Operation {
   Optional<Verdict> judge(Reply reply, Desk desk) throws PlatformException, InterruptedException {
     if (reply.isDone()) {
       String id =
-          reply.location().isEmpty()
-              ? Answers.text(reply.body(), "id")
-              : Answers.idOf(reply.location());
+          Answers.idOf(reply);
       if (id.isEmpty()) {
         return lookUp(desk);
       }

@@ -9,6 +9,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.net.http.HttpTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.security.cert.Certificate;
 import java.time.Duration;
@@ -19,6 +20,11 @@ import java.time.format.DateTimeParseException;
 import java.util.Collection;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledFuture;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import javax.net.ssl.SSLHandshakeException;
 
 /**
@@ -29,12 +35,21 @@ public final class HttpTransport implements Transport {
   private static final String JSON = "application/scim+json";
   private static final Duration PATIENCE_FOR_CONNECTION = Duration.ofSeconds(10);
   private static final Duration PATIENCE_FOR_ANSWER = Duration.ofMinutes(2);
+
+  /** From the first of an answer to its end; tests have less time. */
+  private static final Duration PATIENCE_FOR_BODY =
+      Duration.ofMillis(Long.getLong("neatroster.patience", 60_000));
+
+  private static final ScheduledExecutorService WATCH =
+      Executors.newSingleThreadScheduledExecutor(HttpTransport::watcher);
+
   private static final int MOST_BYTES = 256 << 20;
   private static final int MOST_REDIRECTIONS = 3;
   private static final Set<Integer> REDIRECTIONS = Set.of(301, 302, 303, 307, 308);
 
   private final PlatformAddress address;
   private final String token;
+  private final Secrets secrets = new Secrets();
   private final HttpClient client;
 
   /**
@@ -48,6 +63,7 @@ public final class HttpTransport implements Transport {
       throws PlatformException {
     this.address = address;
     this.token = token;
+    secrets.add(token);
     HttpClient.Builder builder =
         HttpClient.newBuilder()
             .followRedirects(HttpClient.Redirect.NEVER)
@@ -60,8 +76,15 @@ public final class HttpTransport implements Transport {
     this.client = builder.build();
   }
 
+  private static Thread watcher(Runnable task) {
+    Thread thread = new Thread(task, "answers");
+    thread.setDaemon(true);
+    return thread;
+  }
+
   @Override
   public Reply send(Call call) throws IOException, PlatformException, InterruptedException {
+    secrets.addPasswordsOf(call.body());
     URI uri = URI.create(address.uri() + call.path());
     for (int redirection = 0; ; redirection++) {
       HttpResponse<InputStream> response = exchange(call, uri);
@@ -70,7 +93,7 @@ public final class HttpTransport implements Transport {
         if (!REDIRECTIONS.contains(response.statusCode()) || location.isEmpty()) {
           return reply(response, location, read(body));
         }
-        URI next = uri.resolve(location);
+        URI next = next(uri, location);
         if (!address.isSameHost(next)) {
           throw new PlatformException(
               "the service sends us on to "
@@ -81,7 +104,9 @@ public final class HttpTransport implements Transport {
         boolean isSafe = call.method().equals("GET") || response.statusCode() >= 307;
         if (!isSafe || redirection >= MOST_REDIRECTIONS) {
           throw new PlatformException(
-              "the service sends us on to " + next + "; is that its address");
+              "the service sends us on to "
+                  + secrets.blanked(next.toString())
+                  + "; is that its address");
         }
         uri = next;
       }
@@ -116,21 +141,58 @@ public final class HttpTransport implements Transport {
     }
   }
 
-  private static byte[] read(InputStream body) throws IOException, PlatformException {
-    byte[] bytes = body.readNBytes(MOST_BYTES);
-    if (bytes.length == MOST_BYTES) {
-      throw new PlatformException("an answer of the service is larger than 256 MB");
+  private static URI next(URI uri, String location) throws PlatformException {
+    try {
+      return uri.resolve(location);
+    } catch (IllegalArgumentException e) {
+      throw new PlatformException("the service sends us on to what is no address", e);
     }
-    return bytes;
   }
 
-  private static Reply reply(HttpResponse<InputStream> response, String location, byte[] bytes)
+  /** An answer that does not come to its end is given up, however it drips. */
+  private static byte[] read(InputStream body) throws IOException, PlatformException {
+    AtomicBoolean isOver = new AtomicBoolean();
+    ScheduledFuture<?> end =
+        WATCH.schedule(
+            () -> {
+              isOver.set(true);
+              close(body);
+            },
+            PATIENCE_FOR_BODY.toMillis(),
+            TimeUnit.MILLISECONDS);
+    try {
+      byte[] bytes = body.readNBytes(MOST_BYTES);
+      if (bytes.length == MOST_BYTES) {
+        throw new PlatformException("an answer of the service is larger than 256 MB");
+      }
+      return bytes;
+    } catch (IOException e) {
+      if (isOver.get()) {
+        throw new HttpTimeoutException(
+            "an answer had not come to its end after " + PATIENCE_FOR_BODY.toSeconds() + " seconds");
+      }
+      throw e;
+    } finally {
+      end.cancel(false);
+    }
+  }
+
+  private static void close(InputStream body) {
+    try {
+      body.close();
+    } catch (IOException e) {
+      // Whoever reads it hears of it.
+      return;
+    }
+  }
+
+  private Reply reply(HttpResponse<InputStream> response, String location, byte[] bytes)
       throws PlatformException {
     JsonNode body = MissingNode.getInstance();
     if (bytes.length > 0) {
       try {
         JsonNode read = Answers.JSON.readTree(bytes);
-        body = read == null ? body : read;
+        body = read == null ? body : secrets.blankedAnswer(response.statusCode(), read);
       } catch (JsonProcessingException e) {
         if (response.statusCode() < 300) {
           throw new PlatformException(

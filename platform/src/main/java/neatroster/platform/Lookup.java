@@ -89,7 +89,7 @@ final class Lookup {
 
   private Optional<JsonNode> resource(String path, String id)
       throws PlatformException, InterruptedException {
-    Reply found = courier.read(Call.get(path + encoded(id)));
+    Reply found = courier.read(Call.get(Call.path(path, id)));
     return found.isDone() ? Optional.of(found.body()) : Optional.empty();
   }
 

@@ -65,7 +65,7 @@ final class MembersAddition extends Operation {
     if (!enrollments.isEmpty()) {
       patch.add(ENROLLMENTS, enrollments);
     }
-    return Optional.of(Call.of("PATCH", "/Groups/" + group, patch.body().toString()));
+    return Optional.of(Call.of("PATCH", Call.path("/Groups/", group), patch.body().toString()));
   }
 
   @Override

@@ -57,7 +57,7 @@ final class RemovalRows {
       // Its groups go with it.
       String within = Ids.group(course, "");
       for (Map.Entry<String, String> one : desk.ids().beginning(within).entrySet()) {
-        outbox.add(phase, new Deletion(row, one.getKey(), "/Groups/" + one.getValue()));
+        outbox.add(phase, new Deletion(row, one.getKey(), Call.path("/Groups/", one.getValue())));
       }
       String key = Ids.course(course);
       delete(phase, row, key, "/Groups/", desk.lookup().groupId(key));
@@ -67,7 +67,7 @@ final class RemovalRows {
   private void delete(Phase phase, Row row, String key, String path, Optional<String> id)
       throws PlatformException, InterruptedException {
     if (id.isPresent()) {
-      outbox.add(phase, new Deletion(row, key, path + id.get()));
+      outbox.add(phase, new Deletion(row, key, Call.path(path, id.get())));
     } else {
       outbox.done(phase, row);
     }

@@ -123,7 +123,7 @@ final class Seats implements GroupChange.Edit {
     String left = desk.ids().of(Ids.group(course, group)).orElse("");
     Set<String> groups = new HashSet<>(desk.ids().beginning(Ids.group(course, "")).values());
     groups.remove(left);
-    Reply answer = desk.courier().read(Call.get("/Users/" + user));
+    Reply answer = desk.courier().read(Call.get(Call.path("/Users/", user)));
     for (JsonNode in : Answers.list(answer.body(), "groups")) {
       if (groups.contains(Answers.text(in, "value"))) {
         return false;

@@ -44,7 +44,7 @@ final class UserChange extends Operation {
       if (id.isEmpty()) {
         return gone();
       }
-      Reply now = desk.courier().read(Call.get("/Users/" + id.get()));
+      Reply now = desk.courier().read(Call.get(Call.path("/Users/", id.get())));
       boolean isAnother = now.isDone() && !isCalled(now.body());
       if (now.status() == 404 || isAnother) {
         desk.ids().forget(Ids.user(name));
@@ -73,8 +73,8 @@ final class UserChange extends Operation {
           desk.courier()
               .once(
                   desk.offer().hasPatch()
-                      ? new Call("PATCH", "/Users/" + id.get(), patch.body().toString(), etag)
-                      : new Call("PUT", "/Users/" + id.get(), document.whole().toString(), etag));
+                      ? new Call("PATCH", Call.path("/Users/", id.get()), patch.body().toString(), etag)
+                      : new Call("PUT", Call.path("/Users/", id.get()), document.whole().toString(), etag));
       boolean isConflict = tried.reply() != null && tried.reply().status() == 412;
       if (!isConflict || conflict == CONFLICTS) {
         return tried;
@@ -127,12 +127,7 @@ final class UserChange extends Operation {
   @Override
   Optional<Verdict> judge(Reply reply, Desk desk) {
     if (!reply.isDone()) {
-      String reason = reply.reason();
-      for (PlannedChange change : changes) {
-        String password = change.value(Field.PASSWORD);
-        reason = password.isEmpty() ? reason : reason.replace(password, "…");
-      }
-      return Optional.of(Verdict.refused(reply.status(), reason));
+      return Optional.of(Verdict.refused(reply));
     }
     for (PlannedChange change : changes) {
       String manager = change.value(Field.MANAGER);

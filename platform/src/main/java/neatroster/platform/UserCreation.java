@@ -101,9 +101,7 @@ final class UserCreation extends Operation {
   Optional<Verdict> judge(Reply reply, Desk desk) throws PlatformException, InterruptedException {
     if (reply.isDone()) {
       String id =
-          reply.location().isEmpty()
-              ? Answers.text(reply.body(), "id")
-              : Answers.idOf(reply.location());
+          Answers.idOf(reply);
       return id.isEmpty() ? lookUp(desk) : made(desk, id, reply.body());
     }
     if (reply.status() == 409) {
@@ -112,10 +110,6 @@ final class UserCreation extends Operation {
         return there;
       }
     }
-    String password = Answers.text(body, "password");
-    String reason = reply.reason();
-    return Optional.of(
-        Verdict.refused(
-            reply.status(), password.isEmpty() ? reason : reason.replace(password, "…")));
+    return Optional.of(Verdict.refused(reply));
   }
 }

@@ -25,7 +25,7 @@ public final class PlatformToken {
   public static String of(RosterFolder folder, String file) {
     String set = System.getenv(VARIABLE);
     if (set != null && !set.isBlank()) {
-      return set.strip();
+      return ofHeader(set.strip(), VARIABLE + " in the environment ");
     }
     if (file.isEmpty()) {
       throw Problem.usage(
@@ -57,6 +57,18 @@ public final class PlatformToken {
     } catch (IOException e) {
       throw Problem.unreadable(file + ", which should hold the token, cannot be read.", e);
     }
-    return SecretFile.read(file, "the token");
+    return ofHeader(
+        SecretFile.read(file, "the token"), file + ", which should hold the token, ");
+  }
+
+  /** A token that can stand in a header (RFC 6750, section 2.1, and what others take). */
+  private static String ofHeader(String token, String where) {
+    if (token.chars().anyMatch(c -> c <= ' ' || c > '~')) {
+      throw Problem.usage(
+          where
+              + "has a sign in it that no token has: a space, a letter with an accent, or one that"
+              + " does not show. Copy it anew.");
+    }
+    return token;
   }
 }

@@ -26,16 +26,26 @@ public final class SecretFile {
       if (Files.size(file) > LONGEST) {
         throw Problem.usage(file + " is too large for " + what + ".");
       }
-      String text = Files.readString(file).stripTrailing();
+      // Editors put a byte order mark before what they save.
+      String text = Files.readString(file).replaceFirst("^\uFEFF", "").stripTrailing();
       if (text.isEmpty()) {
         throw Problem.usage(missing + "is empty.");
       }
       if (text.lines().count() > 1) {
         throw Problem.usage(missing + "has more than one line.");
       }
-      return text;
+      return verified(text, missing);
     } catch (IOException e) {
       throw Problem.unreadable(missing + "cannot be read.", e);
     }
+  }
+
+  /** A secret that can be sent as it is; of what keeps it from that nothing is shown. */
+  static String verified(String secret, String missing) {
+    if (secret.codePoints().anyMatch(Character::isISOControl)) {
+      throw Problem.usage(
+          missing + "has a sign in it that does not show, such as a tab. Write it anew.");
+    }
+    return secret;
   }
 }

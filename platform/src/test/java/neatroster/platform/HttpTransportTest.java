@@ -1,0 +1,212 @@
+package neatroster.platform;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.sun.net.httpserver.HttpExchange;
+import com.sun.net.httpserver.HttpHandler;
+import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.http.HttpTimeoutException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.concurrent.Executors;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+/** What servers that mean ill, or are ill, can do to us. */
+class HttpTransportTest {
+  private static final String TOKEN = "tern-kelp-token-41";
+  private static final String PASSWORD = "gannet \"oar\" 52/ä";
+
+  static {
+    System.setProperty("neatroster.patience", "300");
+  }
+
+  private HttpServer server;
+  private final List<String> asked = new ArrayList<>();
+
+  private Transport to(HttpHandler handler) throws Exception {
+    server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+    server.setExecutor(Executors.newCachedThreadPool());
+    server.createContext(
+        "/",
+        exchange -> {
+          asked.add(exchange.getRequestURI().getRawPath());
+          handler.handle(exchange);
+          exchange.close();
+        });
+    server.start();
+    return new HttpTransport(
+        PlatformAddress.of("http://localhost:" + server.getAddress().getPort() + "/scim"),
+        TOKEN,
+        List.of());
+  }
+
+  @AfterEach
+  void stop() {
+    if (server != null) {
+      server.stop(0);
+    }
+  }
+
+  private static void answer(HttpExchange exchange, int status, String body) throws IOException {
+    byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
+    exchange.sendResponseHeaders(status, bytes.length);
+    exchange.getResponseBody().write(bytes);
+  }
+
+  private static Call creation() {
+    ObjectNode user = JsonNodeFactory.instance.objectNode();
+    user.put("userName", "amarlowe").put("password", PASSWORD);
+    return Call.of("POST", "/Users", user.toString());
+  }
+
+  @Test
+  void whatIsEchoedHasNoSecrets() throws Exception {
+    Transport transport =
+        to(
+            exchange -> {
+              String body =
+                  new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8);
+              ObjectNode error = JsonNodeFactory.instance.objectNode();
+              error.put(
+                  "detail",
+                  body + " " + exchange.getRequestHeaders().getFirst("Authorization"));
+              answer(exchange, 400, error.toString());
+            });
+    Reply reply = transport.send(creation());
+    assertThat(reply.reason())
+        .contains("amarlowe", "…")
+        .doesNotContain(PASSWORD, "gannet", "oar", TOKEN);
+    // What was sent before is not told later either.
+    assertThat(transport.send(Call.get("/Users/1")).reason()).doesNotContain(TOKEN);
+  }
+
+  @Test
+  void anAnswerThatDripsIsGivenUp() throws Exception {
+    Transport transport =
+        to(
+            exchange -> {
+              exchange.sendResponseHeaders(200, 0);
+              OutputStream body = exchange.getResponseBody();
+              try {
+                for (int i = 0; i < 600; i++) {
+                  body.write(' ');
+                  body.flush();
+                  Thread.sleep(50);
+                }
+              } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+              }
+            });
+    assertThatThrownBy(() -> transport.send(Call.get("/Users")))
+        .isInstanceOf(HttpTimeoutException.class)
+        .hasMessageContaining("had not come to its end");
+  }
+
+  @Test
+  void anIdIsOneSegmentOfThePathWhateverIsInIt() throws Exception {
+    Transport transport = to(exchange -> answer(exchange, 200, "{}"));
+    for (String id : List.of("a b", "100%", "../Groups/1", "..", "x?y#z", "é/ü")) {
+      transport.send(Call.get(Call.path("/Users/", id)));
+    }
+    assertThat(asked).hasSize(6).allMatch(path -> path.matches("/scim/Users/[^/?#]+"));
+    assertThat(asked).contains("/scim/Users/..%2FGroups%2F1", "/scim/Users/%2E%2E");
+  }
+
+  @Test
+  void anIdIsReadFromTheDocumentOrElseFromTheAddress() throws Exception {
+    Transport transport =
+        to(
+            exchange -> {
+              exchange.getResponseHeaders().add("Location", "http://here/scim/Users/a%20b?x=1");
+              answer(exchange, 201, asked.size() == 1 ? "{}" : "{\"id\": \"c d\"}");
+            });
+    assertThat(Answers.idOf(transport.send(creation()))).isEqualTo("a b");
+    assertThat(Answers.idOf(transport.send(creation()))).isEqualTo("c d");
+    Reply odd =
+        new Reply(
+            201,
+            JsonNodeFactory.instance.objectNode(),
+            "",
+            "%zz",
+            Optional.empty());
+    assertThat(Answers.idOf(odd)).isEmpty();
+  }
+
+  @Test
+  void aRedirectionElsewhereIsNotFollowed() throws Exception {
+    for (String where : List.of("http://elsewhere.example/scim/Users", "http://[", "file:///x")) {
+      Transport transport =
+          to(
+              exchange -> {
+                exchange.getResponseHeaders().add("Location", where);
+                answer(exchange, 307, "");
+              });
+      assertThatThrownBy(() -> transport.send(creation())).isInstanceOf(PlatformException.class);
+      server.stop(0);
+    }
+  }
+
+  /** Whatever a platform answers to a refused request, wherever in it the secrets stand. */
+  @Test
+  void noAnswerOfAnyShapeHasSecrets() {
+    Random random = new Random(29);
+    for (int round = 0; round < 2000; round++) {
+      Secrets secrets = new Secrets();
+      List<String> all = new ArrayList<>();
+      for (int i = 0; i < 4; i++) {
+        StringBuilder secret = new StringBuilder();
+        while (secret.length() < 5 + i) {
+          secret.append("abc\"\\ -é%+".charAt(random.nextInt(10)));
+        }
+        all.add(secret.toString());
+        secrets.add(secret.toString());
+      }
+      JsonNode answer = secrets.blankedAnswer(400, node(random, all, 3));
+      for (String text : texts(answer)) {
+        assertThat(text).doesNotContain(all);
+      }
+    }
+  }
+
+  private static JsonNode node(Random random, List<String> secrets, int depth) {
+    if (depth == 0 || random.nextInt(4) == 0) {
+      String secret = secrets.get(random.nextInt(secrets.size()));
+      return JsonNodeFactory.instance.textNode(
+          "x".repeat(random.nextInt(3)) + secret + secret.substring(0, random.nextInt(3)));
+    }
+    if (random.nextBoolean()) {
+      ArrayNode array = JsonNodeFactory.instance.arrayNode();
+      for (int i = 0; i < 3; i++) {
+        array.add(node(random, secrets, depth - 1));
+      }
+      return array;
+    }
+    ObjectNode object = JsonNodeFactory.instance.objectNode();
+    for (String name : List.of("detail", "response", "note")) {
+      object.set(name, node(random, secrets, depth - 1));
+    }
+    return object;
+  }
+
+  private static List<String> texts(JsonNode node) {
+    List<String> texts = new ArrayList<>();
+    if (node.isTextual()) {
+      texts.add(node.asText());
+    }
+    node.forEach(child -> texts.addAll(texts(child)));
+    return texts;
+  }
+}
