@@ -48,6 +48,14 @@ public final class PrivateFiles {
     }
   }
 
+  /** Makes an empty file where there is none, and closes one that is there to others. */
+  public static void own(Path file) throws IOException {
+    ensure(file);
+    if (POSIX) {
+      Files.setPosixFilePermissions(file, PosixFilePermissions.fromString("rw-------"));
+    }
+  }
+
   /** Starts a file, in place of one of the same name. */
   public static OutputStream create(Path file) throws IOException {
     Files.deleteIfExists(file);

@@ -7,14 +7,25 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
+import java.util.Map;
+import neatroster.cli.delivery.PracticeFilling;
 import neatroster.cli.folder.PracticeToken;
+import neatroster.cli.folder.Session;
 import neatroster.cli.folder.WritePlaces;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
+import neatroster.core.roster.Roster;
+import neatroster.core.state.Known;
 import neatroster.core.text.Nearest;
 import neatroster.disk.DiskTrouble;
+import neatroster.disk.PrivateFiles;
+import neatroster.platform.HttpTransport;
+import neatroster.platform.Ids;
+import neatroster.platform.PlatformAddress;
+import neatroster.platform.PlatformException;
+import neatroster.platform.Transport;
 import neatroster.practice.Faults;
 import neatroster.practice.PracticeServer;
 import neatroster.register.SqliteLibrary;
@@ -72,6 +83,13 @@ public final class PracticeCommand implements Callable<Integer> {
     if (place.getParent() != null && !Files.isDirectory(place.getParent())) {
       throw Problem.unreadable("There is no folder " + data.getParent() + " for the data.", null);
     }
+    boolean isNew = !Files.exists(place);
+    if (!options.session().known().isEmpty() && !isNew) {
+      throw Problem.usage(
+          data
+              + " holds data already, and --known is for a platform that starts with an export. Name"
+              + " another file with --data, or delete that one.");
+    }
     Screen screen = options.screen();
     SqliteLibrary.prepare();
     String token;
@@ -82,9 +100,14 @@ public final class PracticeCommand implements Callable<Integer> {
           "The token cannot be kept beside " + data + " (" + DiskTrouble.reason(e) + ").", e);
     }
     try {
+      // The names of a whole school are nobody else's business on this machine.
+      PrivateFiles.own(place);
       PracticeServer server = PracticeServer.start(port, place, token, faults);
       // An interrupt ends the process by way of its shutdown hooks.
       Runtime.getRuntime().addShutdownHook(new Thread(server::close));
+      if (!options.session().known().isEmpty()) {
+        fill(server, token);
+      }
       say(screen, server, data.resolveSibling(PracticeToken.fileName(place)));
       new CountDownLatch(1).await();
       return Exit.DONE;
@@ -94,6 +117,20 @@ public final class PracticeCommand implements Callable<Integer> {
     } catch (IOException e) {
       throw Problem.unreadable(
           "The practice platform cannot be started: " + e.getMessage() + ".", e);
+    }
+  }
+
+  /** Starts with what the exports say that the platform holds. */
+  private void fill(PracticeServer server, String token) throws IOException, InterruptedException {
+    Session session = options.session();
+    Known known = session.basis(new Roster(List.of(), List.of(), List.of())).known();
+    try {
+      Transport transport =
+          new HttpTransport(PlatformAddress.of(server.service()), token, List.of());
+      PracticeFilling.fill(session, known, transport, new Ids(Map.of()));
+    } catch (PlatformException e) {
+      throw Problem.unreadable(
+          "The practice platform could not be filled: " + e.getMessage() + ".", e);
     }
   }
 

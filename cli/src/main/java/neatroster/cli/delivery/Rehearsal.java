@@ -82,7 +82,11 @@ public final class Rehearsal {
           new HttpTransport(PlatformAddress.of(practice.service()), token, List.of());
       Offer offer = Offer.ask(new Courier(transport));
       Ids ids = new Ids(Map.of());
-      fill(folder, transport, offer, ids);
+      Known known =
+          session
+              .basis(workplace.known(), new Roster(List.of(), List.of(), List.of()))
+              .known();
+      PracticeFilling.fill(session, known, transport, ids);
       deliver(transport, offer, ids);
       compare(transport, ids);
     } catch (PlatformException e) {
@@ -99,31 +103,11 @@ public final class Rehearsal {
     return troubles.isEmpty() ? Exit.DONE : Exit.FINDINGS;
   }
 
-  private void fill(NewFolder folder, Transport transport, Offer offer, Ids ids)
-      throws IOException, PlatformException, InterruptedException {
-    Roster none = new Roster(List.of(), List.of(), List.of());
-    Known known = session.basis(workplace.known(), none).known();
-    OwnColumns own = new OwnColumns(session.settings().reading().ownFields());
-    try (RunChanges all = new RunChanges(folder.in(RunFolder.CHANGES), own)) {
-      Everything.of(
-          known,
-          change -> {
-            try {
-              all.add(change);
-            } catch (IOException e) {
-              throw new UncheckedIOException(e);
-            }
-          });
-    }
-    RunFolder filled = new RunFolder(folder.scratch().getParent());
-    deliver(filled.changes(), Journal.forgetful(), transport, offer, ids);
-  }
-
   private void deliver(Transport transport, Offer offer, Ids ids)
       throws PlatformException, InterruptedException, IOException {
     Journal journal = Journal.forgetful();
     KeptChanges changes = changes();
-    notCarried = deliver(changes, journal, transport, offer, ids);
+    notCarried = PracticeFilling.deliver(changes, journal, transport, offer, ids);
     changes.readKeyed(
         (key, change) ->
             journal
@@ -133,28 +117,6 @@ public final class Rehearsal {
 
   private KeptChanges changes() {
     return workplace.folder().run(run.name()).changes();
-  }
-
-  /**
-   * Delivers. Everybody on a practice platform is ours, and nobody logs in there.
-   *
-   * @return what the platform has no room for
-   */
-  private static Map<String, Integer> deliver(
-      KeptChanges changes, Journal journal, Transport transport, Offer offer, Ids ids)
-      throws PlatformException, InterruptedException, IOException {
-    Delivery delivery =
-        new Delivery(
-            transport,
-            offer,
-            changes,
-            journal,
-            ids,
-            name -> Optional.empty(),
-            change -> "",
-            (phase, rows) -> {});
-    delivery.run(EnumSet.allOf(Phase.class));
-    return delivery.notCarried();
   }
 
   private static String said(PlannedChange change) {

@@ -1,0 +1,80 @@
+package neatroster.cli.delivery;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.EnumSet;
+import java.util.Map;
+import java.util.Optional;
+import neatroster.cli.folder.Session;
+import neatroster.core.change.Phase;
+import neatroster.core.compare.Everything;
+import neatroster.core.state.Known;
+import neatroster.disk.NewFolder;
+import neatroster.disk.TemporaryFiles;
+import neatroster.formats.OwnColumns;
+import neatroster.platform.Courier;
+import neatroster.platform.Delivery;
+import neatroster.platform.Ids;
+import neatroster.platform.Offer;
+import neatroster.platform.PlatformException;
+import neatroster.platform.Transport;
+import neatroster.runs.Journal;
+import neatroster.runs.KeptChanges;
+import neatroster.runs.RunChanges;
+import neatroster.runs.RunFolder;
+
+/** Brings onto a practice platform what exports say that a platform holds. */
+public final class PracticeFilling {
+  private PracticeFilling() {}
+
+  /**
+   * Fills an empty practice platform.
+   *
+   * @param ids takes what the platform calls everything
+   */
+  public static void fill(Session session, Known known, Transport transport, Ids ids)
+      throws IOException, PlatformException, InterruptedException {
+    try (NewFolder folder = NewFolder.start(TemporaryFiles.next())) {
+      OwnColumns own = new OwnColumns(session.settings().reading().ownFields());
+      try (RunChanges all = new RunChanges(folder.in(RunFolder.CHANGES), own)) {
+        Everything.of(
+            known,
+            change -> {
+              try {
+                all.add(change);
+              } catch (IOException e) {
+                throw new UncheckedIOException(e);
+              }
+            });
+      }
+      deliver(
+          new RunFolder(folder.scratch().getParent()).changes(),
+          Journal.forgetful(),
+          transport,
+          Offer.ask(new Courier(transport)),
+          ids);
+    }
+  }
+
+  /**
+   * Delivers. Everybody on a practice platform is ours, and nobody logs in there.
+   *
+   * @return what the platform has no room for
+   */
+  static Map<String, Integer> deliver(
+      KeptChanges changes, Journal journal, Transport transport, Offer offer, Ids ids)
+      throws PlatformException, InterruptedException, IOException {
+    Delivery delivery =
+        new Delivery(
+            transport,
+            offer,
+            changes,
+            journal,
+            ids,
+            name -> Optional.empty(),
+            change -> "",
+            (phase, rows) -> {});
+    delivery.run(EnumSet.allOf(Phase.class));
+    return delivery.notCarried();
+  }
+}
