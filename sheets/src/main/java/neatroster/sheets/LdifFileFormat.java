@@ -12,7 +12,7 @@ import neatroster.core.grid.UnreadableSheetException;
 final class LdifFileFormat implements FileFormat {
   @Override
   public boolean recognizes(Path path, byte[] head) {
-    String begin = new String(head, StandardCharsets.UTF_8);
+    String begin = new String(head, StandardCharsets.UTF_8).replaceFirst("^\uFEFF", "");
     return begin
         .lines()
         .filter(line -> !line.isBlank() && !line.startsWith("#") && !line.startsWith(" "))

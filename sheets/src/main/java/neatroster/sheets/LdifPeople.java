@@ -117,6 +117,9 @@ final class LdifPeople {
       int first = 1;
       for (String line = lines.readLine(); line != null; line = lines.readLine()) {
         number++;
+        if (number == 1) {
+          line = line.replaceFirst("^\uFEFF", "");
+        }
         if (line.isEmpty()) {
           people.record(record, first);
           record.clear();

@@ -28,7 +28,8 @@ record LdifSheet(SheetName name, LdifPeople people) implements Sheet {
       return;
     }
     for (LdifPeople.Entry entry : people.entries()) {
-      row.begin(entry.line());
+      // The headers are row 1: an entry that begins there has the number of its second line.
+      row.begin(Math.max(2, entry.line()));
       Map<String, String> values = people.values(entry);
       headers.forEach(header -> row.add(values.getOrDefault(header, "")));
       if (!receiver.row(row)) {

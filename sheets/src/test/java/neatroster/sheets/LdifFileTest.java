@@ -120,6 +120,31 @@ class LdifFileTest {
   }
 
   @Test
+  void anEntryMayBeginTheFile() throws Exception {
+    for (String mark : List.of("", "\uFEFF")) {
+      assertThat(
+              rows(
+                  mark
+                      + """
+                      dn: uid=amarlowe,dc=pier,dc=example
+                      objectClass: inetOrgPerson
+                      uid: amarlowe
+                      cn: Ana Marlowe
+                      sn: Marlowe
+
+                      dn: uid=bfinch,dc=pier,dc=example
+                      objectClass: inetOrgPerson
+                      uid: bfinch
+                      cn: Bo Finch
+                      sn: Finch
+                      """))
+          .hasSize(3)
+          .anyMatch(row -> row.startsWith("2") && row.contains("amarlowe"))
+          .anyMatch(row -> row.startsWith("7") && row.contains("bfinch"));
+    }
+  }
+
+  @Test
   void aTornEntrySaysWhereItBegins() {
     assertThatThrownBy(() -> rows("dn: uid=a,dc=b\nuid: a\n\ndn: uid=c,dc=b\n==\n"))
         .isInstanceOf(UnreadableSheetException.class)
