@@ -15,6 +15,7 @@ import neatroster.core.compare.WholeRecords;
  * @param today the same as a day where the user is
  * @param whole what users and courses are as a whole after a change
  * @param teaches whether a user, by the username, teaches or assists in any course of the roster
+ * @param guards whether an account, by its username, is a guardian’s
  * @param ids the sourcedIds of what was delivered
  * @param oneRoster the version of OneRoster, {@code 1.1} or {@code 1.2}
  * @param ldifBase the entry of a directory that everything is under
@@ -28,6 +29,7 @@ public record BatchBackground(
     LocalDate today,
     WholeRecords whole,
     Predicate<String> teaches,
+    Predicate<String> guards,
     SourcedIds ids,
     String oneRoster,
     String ldifBase,

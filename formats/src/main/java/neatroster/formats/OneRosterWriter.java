@@ -57,6 +57,7 @@ final class OneRosterWriter implements BatchWriter {
           Field.GIVEN_NAME,
           Field.MIDDLE_NAME,
           Field.FAMILY_NAME,
+          Field.PREFERRED_NAME,
           Field.EMAIL,
           Field.PHONE,
           Field.BIRTH_DATE,
@@ -258,6 +259,14 @@ final class OneRosterWriter implements BatchWriter {
     row.put("username", username);
     row.put("givenName", whole.getOrDefault(Field.GIVEN_NAME, ""));
     row.put("familyName", whole.getOrDefault(Field.FAMILY_NAME, ""));
+    if (row.get("givenName").isEmpty() || row.get("familyName").isEmpty()) {
+      miss("user of one name, whose other name is blank though the standard asks for it");
+    }
+    if (background.oneRoster().equals("1.2")) {
+      row.put("preferredGivenName", whole.getOrDefault(Field.PREFERRED_NAME, ""));
+    } else if (!whole.getOrDefault(Field.PREFERRED_NAME, "").isEmpty()) {
+      miss("preferred name of users");
+    }
     row.put("middleName", whole.getOrDefault(Field.MIDDLE_NAME, ""));
     row.put("identifier", whole.getOrDefault(Field.ID, ""));
     row.put("email", whole.getOrDefault(Field.EMAIL, ""));
@@ -289,6 +298,9 @@ final class OneRosterWriter implements BatchWriter {
 
   /** The role of a user who has none of their own: whoever teaches any class is a teacher. */
   private String role(String username, String own) {
+    if (isGuardian(username)) {
+      return "guardian";
+    }
     if (own.isEmpty()) {
       return background.teaches().test(username) ? "teacher" : "student";
     }
@@ -300,11 +312,16 @@ final class OneRosterWriter implements BatchWriter {
     return role;
   }
 
+  private boolean isGuardian(String username) {
+    return guardians.contains(username.toLowerCase(Locale.ROOT))
+        || background.guards().test(username);
+  }
+
   private String agents(String manager) {
     if (manager.isEmpty()) {
       return "";
     }
-    if (guardians.contains(manager.toLowerCase(Locale.ROOT))) {
+    if (isGuardian(manager)) {
       return background.ids().of("user", manager);
     }
     miss("manager of users");

@@ -157,6 +157,46 @@ class OneRosterFormatTest {
   }
 
   @Test
+  void aGuardiansAccountIsAGuardiansWhateverItsRoleIsCalled() throws IOException {
+    Written files = new Written(temp);
+    List<PlannedChange> family =
+        List.of(
+            Written.change(
+                Phase.USERS,
+                Change.CREATE,
+                Field.USERNAME,
+                "gmarlowe",
+                Field.GIVEN_NAME,
+                "Uma",
+                Field.FAMILY_NAME,
+                "Marlowe",
+                Field.ROLE,
+                "observer"),
+            Written.change(
+                Phase.USERS,
+                Change.CREATE,
+                Field.USERNAME,
+                "ana",
+                Field.GIVEN_NAME,
+                "Ana",
+                Field.PREFERRED_NAME,
+                "Annie",
+                Field.MANAGER,
+                "gmarlowe"));
+    BatchWriter writer =
+        files.write(
+            "oneroster", Written.background(Known.nothing(), true, "1.2", Set.of()), family);
+    Map<String, List<Map<String, String>>> zip = files.zip("oneroster-1.2-bulk.zip");
+    assertThat(zip.get("roles"))
+        .extracting(row -> row.get("role"))
+        .containsExactly("guardian", "student");
+    Map<String, String> child = zip.get("users").get(1);
+    assertThat(child.get("agentSourcedIds")).isEqualTo(zip.get("users").get(0).get("sourcedId"));
+    assertThat(child).containsEntry("preferredGivenName", "Annie");
+    assertThat(writer.notCarried().keySet()).singleElement().asString().contains("one name");
+  }
+
+  @Test
   void peopleClassesAndRolesAreToldAsTheStandardTellsThem() throws IOException {
     Written files = new Written(temp);
     BatchWriter writer =

@@ -56,6 +56,7 @@ final class Written implements NewFiles {
         LocalDate.of(2027, 1, 12),
         new WholeRecords(known),
         teaches::contains,
+        "gmarlowe"::equals,
         new SourcedIds(Map.of()),
         version,
         "dc=school,dc=example",

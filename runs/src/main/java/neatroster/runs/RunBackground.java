@@ -3,8 +3,12 @@ package neatroster.runs;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Collectors;
 import neatroster.core.compare.Teaching;
 import neatroster.core.compare.WholeRecords;
+import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
@@ -38,6 +42,11 @@ public final class RunBackground {
       throws RegisterException {
     boolean isFirst =
         !known.tells(Table.USERS) && !known.tells(Table.ENROLLMENTS) && !known.tells(Table.COURSES);
+    Set<String> guardians =
+        known.users().all().stream()
+            .filter(KnownUser::isGuardian)
+            .map(user -> user.username().toLowerCase(Locale.ROOT))
+            .collect(Collectors.toUnmodifiableSet());
     return new BatchBackground(
         new OwnColumns(settings.reading().ownFields()),
         settings.school().name(),
@@ -46,6 +55,7 @@ public final class RunBackground {
         LocalDate.now(ZoneId.systemDefault()),
         whole,
         teaching::has,
+        username -> guardians.contains(username.toLowerCase(Locale.ROOT)),
         new SourcedIds(register.sourcedIds()),
         oneRoster,
         settings.ldifBase(),
