@@ -92,7 +92,8 @@ final class GroupChange extends Operation {
       into.accept(whole);
       Courier.Attempt tried =
           desk.courier()
-              .once(new Call("PUT", Call.path("/Groups/", group), bare(whole).toString(), etag(now)));
+              .once(
+                  new Call("PUT", Call.path("/Groups/", group), bare(whole).toString(), etag(now)));
       boolean isConflict = tried.reply() != null && tried.reply().status() == 412;
       if (!isConflict || conflict == CONFLICTS) {
         return tried;

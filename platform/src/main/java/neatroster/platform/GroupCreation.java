@@ -54,8 +54,7 @@ final class GroupCreation extends Operation {
   @Override
   Optional<Verdict> judge(Reply reply, Desk desk) throws PlatformException, InterruptedException {
     if (reply.isDone()) {
-      String id =
-          Answers.idOf(reply);
+      String id = Answers.idOf(reply);
       if (id.isEmpty()) {
         return lookUp(desk);
       }

@@ -169,7 +169,9 @@ public final class HttpTransport implements Transport {
     } catch (IOException e) {
       if (isOver.get()) {
         throw new HttpTimeoutException(
-            "an answer had not come to its end after " + PATIENCE_FOR_BODY.toSeconds() + " seconds");
+            "an answer had not come to its end after "
+                + PATIENCE_FOR_BODY.toSeconds()
+                + " seconds");
       }
       throw e;
     } finally {

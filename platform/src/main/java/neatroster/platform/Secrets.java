@@ -7,7 +7,6 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.fasterxml.jackson.databind.node.TextNode;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
-import java.util.Iterator;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -15,8 +14,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * The secrets that were sent: the token, and first passwords. Whatever comes back is shown, kept and
- * logged without them; what says where something is stays as it is. It may be used by several
+ * The secrets that were sent: the token, and first passwords. Whatever comes back is shown, kept
+ * and logged without them; what says where something is stays as it is. It may be used by several
  * threads at once.
  */
 final class Secrets {
@@ -27,8 +26,7 @@ final class Secrets {
 
   /** Passwords in the body of a request: as an attribute, or as the value of a change. */
   private static final Pattern PASSWORD =
-      Pattern.compile(
-          "\"password\"\\s*(?::|,\\s*\"value\"\\s*:)\\s*(\"(?:[^\"\\\\]|\\\\.)*\")");
+      Pattern.compile("\"password\"\\s*(?::|,\\s*\"value\"\\s*:)\\s*(\"(?:[^\"\\\\]|\\\\.)*\")");
 
   /** What names a resource and is asked for by these very letters. */
   private static final Set<String> NAMES =
@@ -86,8 +84,7 @@ final class Secrets {
 
   private String longestAt(String text, int at) {
     String longest = "";
-    for (String secret :
-        byBeginning.getOrDefault(text.substring(at, at + SHORTEST), Set.of())) {
+    for (String secret : byBeginning.getOrDefault(text.substring(at, at + SHORTEST), Set.of())) {
       if (secret.length() > longest.length() && text.startsWith(secret, at)) {
         longest = secret;
       }
@@ -113,9 +110,7 @@ final class Secrets {
 
   private JsonNode blanked(JsonNode node) {
     if (node instanceof ObjectNode object) {
-      Iterator<Map.Entry<String, JsonNode>> fields = object.fields();
-      while (fields.hasNext()) {
-        Map.Entry<String, JsonNode> field = fields.next();
+      for (Map.Entry<String, JsonNode> field : object.properties()) {
         if (!NAMES.contains(field.getKey()) || field.getValue().isContainerNode()) {
           field.setValue(blanked(field.getValue()));
         }

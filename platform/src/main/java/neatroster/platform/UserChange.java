@@ -73,8 +73,13 @@ final class UserChange extends Operation {
           desk.courier()
               .once(
                   desk.offer().hasPatch()
-                      ? new Call("PATCH", Call.path("/Users/", id.get()), patch.body().toString(), etag)
-                      : new Call("PUT", Call.path("/Users/", id.get()), document.whole().toString(), etag));
+                      ? new Call(
+                          "PATCH", Call.path("/Users/", id.get()), patch.body().toString(), etag)
+                      : new Call(
+                          "PUT",
+                          Call.path("/Users/", id.get()),
+                          document.whole().toString(),
+                          etag));
       boolean isConflict = tried.reply() != null && tried.reply().status() == 412;
       if (!isConflict || conflict == CONFLICTS) {
         return tried;

@@ -100,8 +100,7 @@ final class UserCreation extends Operation {
   @Override
   Optional<Verdict> judge(Reply reply, Desk desk) throws PlatformException, InterruptedException {
     if (reply.isDone()) {
-      String id =
-          Answers.idOf(reply);
+      String id = Answers.idOf(reply);
       return id.isEmpty() ? lookUp(desk) : made(desk, id, reply.body());
     }
     if (reply.status() == 409) {

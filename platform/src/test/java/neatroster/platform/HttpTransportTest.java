@@ -81,8 +81,7 @@ class HttpTransportTest {
                   new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8);
               ObjectNode error = JsonNodeFactory.instance.objectNode();
               error.put(
-                  "detail",
-                  body + " " + exchange.getRequestHeaders().getFirst("Authorization"));
+                  "detail", body + " " + exchange.getRequestHeaders().getFirst("Authorization"));
               answer(exchange, 400, error.toString());
             });
     Reply reply = transport.send(creation());
@@ -135,13 +134,7 @@ class HttpTransportTest {
             });
     assertThat(Answers.idOf(transport.send(creation()))).isEqualTo("a b");
     assertThat(Answers.idOf(transport.send(creation()))).isEqualTo("c d");
-    Reply odd =
-        new Reply(
-            201,
-            JsonNodeFactory.instance.objectNode(),
-            "",
-            "%zz",
-            Optional.empty());
+    Reply odd = new Reply(201, JsonNodeFactory.instance.objectNode(), "", "%zz", Optional.empty());
     assertThat(Answers.idOf(odd)).isEmpty();
   }
 

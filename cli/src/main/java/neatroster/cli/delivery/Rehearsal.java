@@ -1,15 +1,12 @@
 package neatroster.cli.delivery;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.security.SecureRandom;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.EnumMap;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import neatroster.cli.folder.Session;
 import neatroster.cli.folder.Workplace;
 import neatroster.cli.terminal.Exit;
@@ -17,9 +14,7 @@ import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.compare.Everything;
 import neatroster.core.confirm.Arrival;
 import neatroster.core.confirm.Outcome;
 import neatroster.core.model.Counted;
@@ -28,9 +23,7 @@ import neatroster.core.state.Known;
 import neatroster.disk.DiskTrouble;
 import neatroster.disk.NewFolder;
 import neatroster.disk.TemporaryFiles;
-import neatroster.formats.OwnColumns;
 import neatroster.platform.Courier;
-import neatroster.platform.Delivery;
 import neatroster.platform.HttpTransport;
 import neatroster.platform.Ids;
 import neatroster.platform.Offer;
@@ -43,8 +36,6 @@ import neatroster.register.Run;
 import neatroster.register.SqliteLibrary;
 import neatroster.runs.Journal;
 import neatroster.runs.KeptChanges;
-import neatroster.runs.RunChanges;
-import neatroster.runs.RunFolder;
 
 /** Delivers a run to a practice platform that is filled with what is known, and compares. */
 public final class Rehearsal {
@@ -83,9 +74,7 @@ public final class Rehearsal {
       Offer offer = Offer.ask(new Courier(transport));
       Ids ids = new Ids(Map.of());
       Known known =
-          session
-              .basis(workplace.known(), new Roster(List.of(), List.of(), List.of()))
-              .known();
+          session.basis(workplace.known(), new Roster(List.of(), List.of(), List.of())).known();
       PracticeFilling.fill(session, known, transport, ids);
       deliver(transport, offer, ids);
       compare(transport, ids);

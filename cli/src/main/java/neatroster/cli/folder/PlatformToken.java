@@ -57,8 +57,7 @@ public final class PlatformToken {
     } catch (IOException e) {
       throw Problem.unreadable(file + ", which should hold the token, cannot be read.", e);
     }
-    return ofHeader(
-        SecretFile.read(file, "the token"), file + ", which should hold the token, ");
+    return ofHeader(SecretFile.read(file, "the token"), file + ", which should hold the token, ");
   }
 
   /** A token that can stand in a header (RFC 6750, section 2.1, and what others take). */
