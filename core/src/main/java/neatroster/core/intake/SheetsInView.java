@@ -165,15 +165,11 @@ public final class SheetsInView {
         linked.put(column.index(), courses.columns().get(column.index()).linked(field, why));
       }
     }
+    Set<Field> told = EnumSet.noneOf(Field.class);
+    linked.values().forEach(column -> column.field().ifPresent(told::add));
     for (Column column : courses.columns()) {
       // What the header said of a code, or a title, was another column.
-      boolean isOther =
-          !linked.containsKey(column.index())
-              && column
-                  .field()
-                  .filter(f -> linked.values().stream().anyMatch(l -> l.field().get() == f))
-                  .isPresent();
-      if (isOther) {
+      if (!linked.containsKey(column.index()) && column.field().filter(told::contains).isPresent()) {
         linked.put(column.index(), column.as(Optional.empty(), null));
       }
     }
