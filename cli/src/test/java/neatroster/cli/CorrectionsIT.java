@@ -116,6 +116,8 @@ class CorrectionsIT {
             "dgrebe,V3,learner",
             "eheron,V1,assistant,Starboard",
             "eheron,V3,learner");
+    // Whoever moves before anything was delivered is nowhere to be taken out of.
+    assertThat(temp.resolve("runs/" + first + "/plain/6-withdrawals.csv")).doesNotExist();
     assertThat(school.run("send", first, "--by-hand").exit()).isZero();
 
     Path given = temp.resolve("runs/" + first + "/corrections");

@@ -205,7 +205,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
       for (int seat : seats) {
         withdraw(seat, Scope.why(Change.WITHDRAW), asked.place());
       }
-    } else if (!scope.known.tells(Table.ENROLLMENTS)) {
+    } else if (!scope.known.tells(Table.ENROLLMENTS) && mayBeThere(heldAs)) {
       // Where nothing is known of who is where, the platform may have it.
       Map<Field, String> values = values(asked);
       RowValues.dates(values, scope.today);
@@ -213,6 +213,14 @@ final class EnrollmentChanges implements Memberships.Receiver {
           new PlannedChange(Phase.WITHDRAWALS, Change.WITHDRAW, values, own(asked))
               .because(Scope.why(Change.WITHDRAW), asked.place()));
     }
+  }
+
+  /** Whether the platform may have somebody: not by an account that we made and never delivered. */
+  private boolean mayBeThere(String username) {
+    int account = scope.known.users().findUsername(username);
+    return account < 0
+        || !scope.known.users().isIssued(account)
+        || scope.known.users().isOnPlatform(account);
   }
 
   /** Takes somebody out of where the platform has them, once. */

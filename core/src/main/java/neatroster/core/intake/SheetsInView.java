@@ -169,7 +169,8 @@ public final class SheetsInView {
     linked.values().forEach(column -> column.field().ifPresent(told::add));
     for (Column column : courses.columns()) {
       // What the header said of a code, or a title, was another column.
-      if (!linked.containsKey(column.index()) && column.field().filter(told::contains).isPresent()) {
+      if (!linked.containsKey(column.index())
+          && column.field().filter(told::contains).isPresent()) {
         linked.put(column.index(), column.as(Optional.empty(), null));
       }
     }
