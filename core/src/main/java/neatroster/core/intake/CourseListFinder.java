@@ -10,6 +10,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import neatroster.core.model.Field;
+import neatroster.core.model.Table;
+import neatroster.core.text.NameOrder;
 
 /**
  * Finds the list of courses among sheets of which no header says “course”: the one whose different
@@ -30,6 +32,7 @@ final class CourseListFinder {
 
   private final List<SheetReading> sheets;
   private final Function<SheetReading, List<ColumnSample>> samples;
+  private final Function<String, Boolean> isRole;
   private final List<Candidate> candidates = new ArrayList<>();
   private final Map<String, List<Candidate>> havingValue = new HashMap<>();
 
@@ -54,15 +57,20 @@ final class CourseListFinder {
   record Found(SheetReading sheet, List<Column> columns) {}
 
   private CourseListFinder(
-      List<SheetReading> sheets, Function<SheetReading, List<ColumnSample>> samples) {
+      List<SheetReading> sheets,
+      Function<SheetReading, List<ColumnSample>> samples,
+      Function<String, Boolean> isRole) {
     this.sheets = sheets;
     this.samples = samples;
+    this.isRole = isRole;
   }
 
   /** The list of courses, where the others show one and no second. */
   static Optional<Found> find(
-      List<SheetReading> sheets, Function<SheetReading, List<ColumnSample>> samples) {
-    CourseListFinder finder = new CourseListFinder(sheets, samples);
+      List<SheetReading> sheets,
+      Function<SheetReading, List<ColumnSample>> samples,
+      Function<String, Boolean> isRole) {
+    CourseListFinder finder = new CourseListFinder(sheets, samples, isRole);
     sheets.forEach(finder::addCandidates);
     if (!finder.candidates.isEmpty()) {
       sheets.forEach(finder::addReferences);
@@ -71,17 +79,16 @@ final class CourseListFinder {
   }
 
   private void addCandidates(SheetReading sheet) {
-    boolean ofPeople =
-        sheet.columns().stream()
-            .anyMatch(column -> column.field().filter(OF_PEOPLE::contains).isPresent());
-    if (sheet.isTableSaid() || sheet.headerRow() == 0 || ofPeople) {
+    if (sheet.isTableSaid() || sheet.headerRow() == 0 || isOfPeople(sheet)) {
       return;
     }
     for (Column column : sheet.columns()) {
       ColumnSample sample = samples.apply(sheet).get(column.index());
       if (sample.filled() >= 2
           && sample.filled() * 10 >= sample.rows() * 9
-          && sample.isMostlyDistinct()) {
+          && sample.isMostlyDistinct()
+          && sample.mostAre(this::namesSomething)
+          && !CodesGuess.isCode(column.header())) {
         Candidate candidate = new Candidate(sheet, column);
         candidates.add(candidate);
         for (String value : sample.keys()) {
@@ -89,6 +96,33 @@ final class CourseListFinder {
         }
       }
     }
+  }
+
+  /** Whether a sheet has what only people have, or calls something a name that is a person’s. */
+  private boolean isOfPeople(SheetReading sheet) {
+    for (Column column : sheet.columns()) {
+      boolean mayBeNames =
+          HeaderWords.match(Table.USERS, column.header())
+              .filter(match -> HeaderWords.NAMES.contains(match.field()))
+              .isPresent();
+      ColumnSample sample = samples.apply(sheet).get(column.index());
+      long given =
+          sample.written().stream()
+              .filter(value -> NameOrder.ends(value).stream().anyMatch(NameOrder::isGiven))
+              .count();
+      if (column.field().filter(OF_PEOPLE::contains).isPresent()
+          || (mayBeNames && given * 2 >= sample.distinct())) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Whether a value can be what a course is called: no mark, no role, no number, no date. */
+  private boolean namesSomething(String value) {
+    return value.length() > 1
+        && value.codePoints().anyMatch(Character::isLetter)
+        && !Enrolling.InAGrid.isMark(value, isRole);
   }
 
   private void addReferences(SheetReading sheet) {
@@ -108,10 +142,17 @@ final class CourseListFinder {
       return;
     }
     Map<Candidate, Integer> rows = new HashMap<>();
+    Map<Candidate, Integer> distinct = new HashMap<>();
     for (String written : sample.written()) {
       count(ColumnSample.fold(written), sample.rowsOf(written), rows);
+      count(ColumnSample.fold(written), 1, distinct);
     }
-    rows.forEach((candidate, count) -> note(candidate, sheet, count * 10 >= sample.filled() * 6));
+    rows.forEach(
+        (candidate, count) ->
+            note(
+                candidate,
+                sheet,
+                count * 10 >= sample.filled() * 6 && distinct.get(candidate) > 1));
   }
 
   private void count(String value, int rows, Map<Candidate, Integer> counts) {

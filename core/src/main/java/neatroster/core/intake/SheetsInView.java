@@ -150,7 +150,8 @@ public final class SheetsInView {
     if (isKnown || sheets.size() < 2) {
       return;
     }
-    Optional<CourseListFinder.Found> found = CourseListFinder.find(sheets, this::samples);
+    Optional<CourseListFinder.Found> found =
+        CourseListFinder.find(sheets, this::samples, this::isRole);
     if (found.isEmpty() || known.get().stream().anyMatch(s -> s.table() == Table.COURSES)) {
       return;
     }

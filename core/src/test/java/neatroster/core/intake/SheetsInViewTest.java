@@ -235,6 +235,17 @@ class SheetsInViewTest {
   }
 
   @Test
+  void marksAndPointsOfPeopleAreNoCourses() throws Exception {
+    List<SheetReading> sheets =
+        understand(
+            "First name | Last name\nAna | Marlin\nBo | Vale\n",
+            "Name | NAV-1 | NAV-2 | RAD-1\nAna Marlin | x | | assistant\nBo Vale | x | x | x\n",
+            "Surname | Given name | Quiz 1 | Quiz 2\nMarlin | Ana | x | x\nVale | Bo | x | 3\n");
+    assertThat(sheets).allMatch(sheet -> sheet.table() == Table.USERS);
+    assertThat(sheets.get(1).shape()).isEqualTo(Shape.GRID);
+  }
+
+  @Test
   void oneSlipInTenRowsLeavesAColumnWhatItIs() throws Exception {
     StringBuilder people = new StringBuilder("Member | Given name | Surname\n");
     StringBuilder in = new StringBuilder("Who | Offer\n");
