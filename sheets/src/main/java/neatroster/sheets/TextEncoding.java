@@ -303,8 +303,8 @@ record TextEncoding(Charset charset, int markLength, FileFacts.Doubt doubt) {
     if (next != null && nextText.length() == bestText.length()) {
       // What both read alike says nothing of which is right.
       int[] ofDifferent = ofDifferentWords(bestText, nextText);
-      most = ofDifferent[0];
-      second = ofDifferent[1];
+      most = ofDifferent[0] - LATIN.get(best.name());
+      second = ofDifferent[1] - LATIN.get(next.name());
     }
     boolean clear =
         next == null || second < 0 || (most - second > CLEAR && most > second * CLEARLY_MORE);
