@@ -42,6 +42,9 @@ final class CourseListFinder {
     final Column column;
     final Set<SheetReading> referring = new HashSet<>();
 
+    /** The sheets that name one of its values or more. */
+    final Set<SheetReading> naming = new HashSet<>();
+
     Candidate(SheetReading sheet, Column column) {
       this.sheet = sheet;
       this.column = column;
@@ -148,11 +151,13 @@ final class CourseListFinder {
       count(ColumnSample.fold(written), 1, distinct);
     }
     rows.forEach(
-        (candidate, count) ->
-            note(
-                candidate,
-                sheet,
-                count * 10 >= sample.filled() * 6 && distinct.get(candidate) > 1));
+        (candidate, count) -> {
+          boolean isMost = count * 10 >= sample.filled() * 6;
+          if (isMost && candidate.sheet != sheet) {
+            candidate.naming.add(sheet);
+          }
+          note(candidate, sheet, isMost && distinct.get(candidate) > 1);
+        });
   }
 
   private void count(String value, int rows, Map<Candidate, Integer> counts) {
@@ -169,7 +174,9 @@ final class CourseListFinder {
 
   private Optional<Found> found() {
     Map<SheetReading, Set<SheetReading>> referring = new HashMap<>();
+    Set<SheetReading> naming = new HashSet<>();
     for (Candidate candidate : candidates) {
+      naming.addAll(candidate.naming);
       referring
           .computeIfAbsent(candidate.sheet, sheet -> new HashSet<>())
           .addAll(candidate.referring);
@@ -177,8 +184,7 @@ final class CourseListFinder {
     // Groups are referred to as well, and refer to the courses themselves.
     List<SheetReading> lists = new ArrayList<>();
     for (SheetReading sheet : sheets) {
-      boolean refers = referring.values().stream().anyMatch(by -> by.contains(sheet));
-      if (!referring.getOrDefault(sheet, Set.of()).isEmpty() && !refers) {
+      if (!referring.getOrDefault(sheet, Set.of()).isEmpty() && !naming.contains(sheet)) {
         lists.add(sheet);
       }
     }
