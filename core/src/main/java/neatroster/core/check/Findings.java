@@ -55,7 +55,7 @@ public final class Findings {
 
   /**
    * Drops what is explained by a finding about the same cell, or row, in whatever order they were
-   * found.
+   * found. An error, which keeps a row back, is explained by nothing but another error.
    */
   private void dropExplained() {
     Set<String> explaining = new HashSet<>();
@@ -66,31 +66,38 @@ public final class Findings {
               explaining.addAll(rule.explainedInRow());
             });
     Map<String, Set<Spot>> explained = new HashMap<>();
+    Map<String, Set<Spot>> byErrors = new HashMap<>();
     for (int i = 0; i < all.size(); i++) {
       String rule = all.rule(i).text().name();
       if (explaining.contains(rule)) {
         Finding finding = all.get(i);
-        Set<Spot> spots = explained.computeIfAbsent(rule, r -> new HashSet<>());
-        spots.add(Spot.of(finding));
-        spots.add(Spot.anywhere(finding));
+        Set<Spot> spots = new HashSet<>(List.of(Spot.of(finding), Spot.anywhere(finding)));
         finding.related().forEach(place -> spots.add(new Spot(place, finding.columnIndex())));
+        explained.computeIfAbsent(rule, r -> new HashSet<>()).addAll(spots);
+        if (finding.severity() == Severity.ERROR) {
+          byErrors.computeIfAbsent(rule, r -> new HashSet<>()).addAll(spots);
+        }
       }
     }
     if (!explained.isEmpty()) {
-      all.drop(i -> isExplained(i, explained));
+      all.drop(i -> isExplained(i, explained, byErrors));
     }
   }
 
-  private boolean isExplained(int i, Map<String, Set<Spot>> explained) {
+  private boolean isExplained(
+      int i, Map<String, Set<Spot>> explained, Map<String, Set<Spot>> byErrors) {
     Rule rule = all.rule(i);
     if (rule.explainedBy().isEmpty() && rule.explainedInRow().isEmpty()) {
       return false;
     }
     Finding finding = all.get(i);
-    return rule.explainedBy().stream()
-            .anyMatch(by -> explained.getOrDefault(by, Set.of()).contains(Spot.of(finding)))
-        || rule.explainedInRow().stream()
-            .anyMatch(by -> explained.getOrDefault(by, Set.of()).contains(Spot.anywhere(finding)));
+    Map<String, Set<Spot>> by = finding.severity() == Severity.ERROR ? byErrors : explained;
+    return isAt(Spot.of(finding), rule.explainedBy(), by)
+        || isAt(Spot.anywhere(finding), rule.explainedInRow(), by);
+  }
+
+  private static boolean isAt(Spot spot, Set<String> rules, Map<String, Set<Spot>> spots) {
+    return rules.stream().anyMatch(rule -> spots.getOrDefault(rule, Set.of()).contains(spot));
   }
 
   /** How often each of the settings' exceptions was met. */

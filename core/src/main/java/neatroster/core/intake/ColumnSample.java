@@ -7,7 +7,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
 import neatroster.core.grid.UnreadableSheetException;
+import neatroster.core.model.Table;
 import neatroster.core.text.Cleaning;
+import neatroster.core.text.NameOrder;
 
 /**
  * The distinct values of a column in the first rows of a sheet, compared without regard to case,
@@ -111,6 +113,34 @@ final class ColumnSample {
   /** Whether some value stands in more than one row. */
   boolean repeats() {
     return filled > values.size();
+  }
+
+  /** Whether nine in ten rows have a value. */
+  boolean isNearlyFull() {
+    return filled * 10 >= rows * 9;
+  }
+
+  /**
+   * Whether values below a header that may mean people are names, by the given names in them.
+   *
+   * @param header the header of the column
+   */
+  boolean areNamesUnder(String header) {
+    boolean mayMean =
+        HeaderWords.match(Table.USERS, header)
+            .filter(match -> HeaderWords.NAMES.contains(match.field()))
+            .isPresent();
+    return mayMean && haveGivenNames();
+  }
+
+  /** Whether half of the values, or more, are several words with a given name at an end. */
+  boolean haveGivenNames() {
+    long given =
+        values.values().stream()
+            .filter(value -> value.indexOf(' ') > 0)
+            .filter(value -> NameOrder.ends(value).stream().anyMatch(NameOrder::isGiven))
+            .count();
+    return given > 0 && given * 2 >= distinct();
   }
 
   /** Whether no value stands in more than one row, but for a slip in ten rows or more. */

@@ -10,8 +10,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import neatroster.core.model.Field;
-import neatroster.core.model.Table;
-import neatroster.core.text.NameOrder;
 
 /**
  * Finds the list of courses among sheets of which no header says “course”: the one whose different
@@ -88,7 +86,7 @@ final class CourseListFinder {
     for (Column column : sheet.columns()) {
       ColumnSample sample = samples.apply(sheet).get(column.index());
       if (sample.filled() >= 2
-          && sample.filled() * 10 >= sample.rows() * 9
+          && sample.isNearlyFull()
           && sample.isMostlyDistinct()
           && sample.mostAre(this::namesSomething)
           && !CodesGuess.isCode(column.header())) {
@@ -104,17 +102,8 @@ final class CourseListFinder {
   /** Whether a sheet has what only people have, or calls something a name that is a person’s. */
   private boolean isOfPeople(SheetReading sheet) {
     for (Column column : sheet.columns()) {
-      boolean mayBeNames =
-          HeaderWords.match(Table.USERS, column.header())
-              .filter(match -> HeaderWords.NAMES.contains(match.field()))
-              .isPresent();
-      ColumnSample sample = samples.apply(sheet).get(column.index());
-      long given =
-          sample.written().stream()
-              .filter(value -> NameOrder.ends(value).stream().anyMatch(NameOrder::isGiven))
-              .count();
       if (column.field().filter(OF_PEOPLE::contains).isPresent()
-          || (mayBeNames && given * 2 >= sample.distinct())) {
+          || samples.apply(sheet).get(column.index()).areNamesUnder(column.header())) {
         return true;
       }
     }

@@ -19,7 +19,6 @@ import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.Table;
 import neatroster.core.settings.Settings;
-import neatroster.core.text.NameOrder;
 
 /**
  * Understands sheets with all of them in view, and what the platform holds: which kind of list each
@@ -200,7 +199,7 @@ public final class SheetsInView {
         if (best.equals(Optional.of(Referent.COURSE))) {
           courses.add(column.index());
         } else if (sample.distinct() * 4 >= sample.filled() * 3
-            && sample.filled() * 10 >= sample.rows() * 9
+            && sample.isNearlyFull()
             && isReferredTo(sheet, column)) {
           names.add(column.index());
         }
@@ -269,7 +268,7 @@ public final class SheetsInView {
   private boolean areCodes(SheetReading sheet, Column column, Predicate<String> isCode) {
     ColumnSample sample = samples(sheet).get(column.index());
     return sample.filled() >= 2
-        && sample.filled() * 10 >= sample.rows() * 9
+        && sample.isNearlyFull()
         && sample.isMostlyDistinct()
         && sample.mostAre(isCode);
   }
@@ -292,16 +291,11 @@ public final class SheetsInView {
   /** Whether values are different texts, and no names of people. */
   private static boolean areTitles(ColumnSample sample) {
     return sample.filled() >= 2
-        && sample.filled() * 10 >= sample.rows() * 9
+        && sample.isNearlyFull()
         && sample.isMostlyDistinct()
         && sample.mostAre(value -> value.length() > 3 && Character.isLetter(value.charAt(0)))
         && !sample.mostAre(CodesGuess::isShortCode)
-        && sample.written().stream().filter(SheetsInView::hasGivenName).count() * 2
-            < sample.distinct();
-  }
-
-  private static boolean hasGivenName(String value) {
-    return value.indexOf(' ') > 0 && NameOrder.ends(value).stream().anyMatch(NameOrder::isGiven);
+        && !sample.haveGivenNames();
   }
 
   private String codesEvidence(SheetReading sheet, Column column) {
@@ -360,7 +354,7 @@ public final class SheetsInView {
 
   private static boolean areNumbersOfPeople(ColumnSample sample) {
     return sample.filled() >= 2
-        && sample.filled() * 10 >= sample.rows() * 9
+        && sample.isNearlyFull()
         && sample.isMostlyDistinct()
         && sample.mostAre(SheetsInView::isNumberOfPerson);
   }
@@ -460,7 +454,7 @@ public final class SheetsInView {
       boolean isInstructor = column.field().equals(Optional.of(Field.INSTRUCTORS));
       boolean known = fits.stream().anyMatch(fit -> fit.referent() == Referent.PERSON_NAME);
       knownNames |= !isInstructor && known;
-      names |= !isInstructor && (known || areNames(column, sample));
+      names |= !isInstructor && (known || sample.areNamesUnder(column.header()));
       marks |=
           best.filter(fit -> Referent.MARKS.contains(fit.referent())).isPresent()
               || column.field().filter(MARKS::contains).isPresent();
@@ -487,16 +481,6 @@ public final class SheetsInView {
   /** Whether a sheet has what only lists of people have. */
   private static boolean isOfUsers(SheetReading sheet) {
     return sheet.table() == Table.USERS && !sheet.isUnknown() && sheet.has(Field.USERNAME);
-  }
-
-  /** Whether values below a header that may mean people are names, by the given names in them. */
-  private static boolean areNames(Column column, ColumnSample sample) {
-    boolean mayMean =
-        HeaderWords.match(Table.USERS, column.header())
-            .filter(match -> HeaderWords.NAMES.contains(match.field()))
-            .isPresent();
-    long given = sample.written().stream().filter(SheetsInView::hasGivenName).count();
-    return mayMean && given * 2 >= sample.distinct() && given > 0;
   }
 
   /** The headers of grids that nothing tells but the courses that they name. */
