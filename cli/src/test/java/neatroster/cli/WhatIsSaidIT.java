@@ -213,4 +213,24 @@ class WhatIsSaidIT {
     assertThat(program.run("inspect").out())
         .contains("left out, as roster.yaml says", "counts the rows; left alone");
   }
+
+  @Test
+  void anErrorIsNotExplainedByWhatTheSettingsLower() throws Exception {
+    Program program = new Program(temp).within();
+    program.file("roster.yaml", "rules: {another-person: warning, bad-email: warning}");
+    program.file(
+        "sheets/people.csv",
+        "id,given name,family name,email",
+        "1,Ana,Reed,ana@pier.example",
+        "2,Bo,Quay,bo@pier.example");
+    program.file("sheets/courses.csv", "code,title", "NAV-1,Coast");
+    program.file(
+        "sheets/form.csv",
+        "full name,course,email",
+        "Ana Reed,NAV-1,bo@pier.example",
+        "Bo Quay,NAV-1,bo pier.example");
+    assertThat(said(program))
+        .filteredOn(line -> line.startsWith("error same-person-twice"))
+        .hasSize(2);
+  }
 }
