@@ -218,7 +218,8 @@ class SendIT {
     platform.send(
         "POST",
         "/Users",
-        "{\"userName\":\"tkestrel\",\"name\":{\"givenName\":\"Ada\",\"familyName\":\"Other\"}}");
+        "{\"schemas\":[\"urn:ietf:params:scim:schemas:core:2.0:User\"],"
+            + "\"userName\":\"tkestrel\",\"name\":{\"givenName\":\"Ada\",\"familyName\":\"Other\"}}");
     Program.Result result = program.run("send", "--yes", "--format", "json");
     JsonNode sent = JSON.readTree(result.out());
     assertThat(result.exit()).isEqualTo(4);

@@ -4,7 +4,7 @@ import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -25,7 +25,10 @@ final class ScimWriter implements BatchWriter {
 
   private final NewFiles files;
   private final Map<String, Integer> notCarried = new TreeMap<>();
-  private final Set<String> users = new HashSet<>();
+
+  /** The bulkIds of users by their names in lower case, and of Groups within theirs. */
+  private final Map<String, String> users = new HashMap<>();
+
   private final Map<String, Group> groups = new LinkedHashMap<>();
   private final List<PlannedChange> waiting = new ArrayList<>();
   private JsonGenerator json;
@@ -34,10 +37,14 @@ final class ScimWriter implements BatchWriter {
   /** A course or a group, until its members are all there. */
   private static final class Group {
     final PlannedChange change;
+    final String bulkId;
+
+    /** What is said of each member, by the member's bulkId. */
     final Map<String, List<PlannedChange>> members = new LinkedHashMap<>();
 
-    Group(PlannedChange change) {
+    Group(PlannedChange change, String bulkId) {
       this.change = change;
+      this.bulkId = bulkId;
     }
   }
 
@@ -47,10 +54,6 @@ final class ScimWriter implements BatchWriter {
 
   private static String lower(String text) {
     return text.toLowerCase(Locale.ROOT);
-  }
-
-  private static String user(String name) {
-    return "user:" + lower(name);
   }
 
   private static String course(String code) {
@@ -69,7 +72,7 @@ final class ScimWriter implements BatchWriter {
       case COURSES, GROUPS -> change.change() == Change.CREATE;
       case ENROLLMENTS ->
           change.change() == Change.ENROLL
-              && users.contains(user(change.value(Field.USER)))
+              && users.containsKey(lower(change.value(Field.USER)))
               && place(change).isPresent();
       case WITHDRAWALS, REMOVALS -> false;
     };
@@ -93,7 +96,7 @@ final class ScimWriter implements BatchWriter {
     switch (change.phase()) {
       case USERS -> {
         missFields(change, ScimUser.CARRIED, "users");
-        users.add(user(change.value(Field.USERNAME)));
+        users.put(lower(change.value(Field.USERNAME)), "user-" + (users.size() + 1));
         if (change.value(Field.MANAGER).isEmpty()) {
           write(change, "");
         } else {
@@ -103,11 +106,9 @@ final class ScimWriter implements BatchWriter {
       }
       case COURSES -> {
         missFields(change, ScimGroup.CARRIED, "courses");
-        groups.put(course(change.value(Field.CODE)), new Group(change));
+        put(course(change.value(Field.CODE)), change);
       }
-      case GROUPS ->
-          groups.put(
-              group(change.value(Field.COURSE), change.value(Field.NAME)), new Group(change));
+      case GROUPS -> put(group(change.value(Field.COURSE), change.value(Field.NAME)), change);
       case ENROLLMENTS -> enroll(change);
       default -> {
         // A site is a word of each user and course.
@@ -115,8 +116,13 @@ final class ScimWriter implements BatchWriter {
     }
   }
 
+  /** A bulkId is letters, digits and hyphens: names have signs that some services refuse in one. */
+  private void put(String key, PlannedChange change) {
+    groups.put(key, new Group(change, "group-" + (groups.size() + 1)));
+  }
+
   private void enroll(PlannedChange change) {
-    String who = user(change.value(Field.USER));
+    String who = users.get(lower(change.value(Field.USER)));
     place(change).orElseThrow().members.computeIfAbsent(who, w -> new ArrayList<>(1)).add(change);
     Group within = groups.get(group(change.value(Field.COURSE), change.value(Field.GROUP)));
     if (within != null && !change.value(Field.COURSE).isEmpty()) {
@@ -166,16 +172,16 @@ final class ScimWriter implements BatchWriter {
   }
 
   private void write(PlannedChange user, String manager) throws IOException {
-    begin("/Users", user(user.value(Field.USERNAME)));
+    begin("/Users", users.get(lower(user.value(Field.USERNAME))));
     new ScimUser(json).write(user, manager);
     json.writeEndObject();
   }
 
-  private void write(String bulkId, Group group) throws IOException {
+  private void write(Group group) throws IOException {
     PlannedChange change = group.change;
     boolean isCourse = ScimGroup.isCourse(change);
     String in = isCourse ? "" : change.value(Field.COURSE);
-    begin("/Groups", bulkId);
+    begin("/Groups", group.bulkId);
     json.writeStartObject();
     json.writeArrayFieldStart("schemas");
     json.writeString(ScimGroup.SCHEMA);
@@ -193,8 +199,9 @@ final class ScimWriter implements BatchWriter {
     json.writeEndArray();
     json.writeObjectFieldStart(ScimGroup.COURSE);
     ScimGroup.writeExtension(json, change);
-    if (groups.containsKey(course(in))) {
-      json.writeStringField("course", "bulkId:" + course(in));
+    Group courseOf = groups.get(course(in));
+    if (courseOf != null) {
+      json.writeStringField("course", "bulkId:" + courseOf.bulkId);
     }
     if (isCourse) {
       enrollments(group);
@@ -240,14 +247,14 @@ final class ScimWriter implements BatchWriter {
   @Override
   public void close() throws IOException {
     for (PlannedChange user : waiting) {
-      String manager = user(user.value(Field.MANAGER));
-      if (!users.contains(manager)) {
+      String manager = users.get(lower(user.value(Field.MANAGER)));
+      if (manager == null) {
         miss("manager whom " + NEEDS_ID);
       }
-      write(user, users.contains(manager) ? "bulkId:" + manager : "");
+      write(user, manager == null ? "" : "bulkId:" + manager);
     }
-    for (Map.Entry<String, Group> group : groups.entrySet()) {
-      write(group.getKey(), group.getValue());
+    for (Group group : groups.values()) {
+      write(group);
     }
     if (json != null) {
       json.writeEndArray();

@@ -2,30 +2,65 @@ package neatroster.practice;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
-import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.unboundid.scim2.common.utils.JsonUtils;
 import java.sql.SQLException;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.Iterator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.stream.StreamSupport;
 
 /** Many operations in one request (RFC 7644, section 3.7). */
 final class Bulk {
+  static final String REQUEST = "urn:ietf:params:scim:api:messages:2.0:BulkRequest";
   private static final String ANSWER = "urn:ietf:params:scim:api:messages:2.0:BulkResponse";
-  private static final String REFERENCE = "bulkId:";
 
   private final PracticeStore store;
   private final ScimService service;
   private final Faults faults;
-  private final Map<String, String> ids = new HashMap<>();
+  private final String base;
+  private final BulkReferences references = new BulkReferences();
+  private int errors;
 
-  Bulk(PracticeStore store, ScimService service, Faults faults) {
+  /** One of the operations, until it is answered. */
+  private static final class Operation {
+    final String method;
+    final String path;
+    final String bulkId;
+    final String version;
+    final JsonNode data;
+    ScimAnswer done;
+    String location = "";
+
+    Operation(JsonNode sent) {
+      method = sent.path("method").asText("");
+      path = sent.path("path").asText("");
+      bulkId = sent.path("bulkId").asText("");
+      version = sent.path("version").asText("");
+      data = sent.path("data");
+    }
+
+    boolean isOpen() {
+      return done == null;
+    }
+
+    boolean isRefused() {
+      return done != null && done.status() >= 300;
+    }
+
+    boolean makes() {
+      return method.equals("POST");
+    }
+  }
+
+  Bulk(PracticeStore store, ScimService service, Faults faults, String base) {
     this.store = store;
     this.service = service;
     this.faults = faults;
+    this.base = base;
   }
 
   /** Carries out a request. */
@@ -38,114 +73,164 @@ final class Bulk {
     }
     if (operations.size() > Limits.operations(faults)) {
       throw new ScimTrouble(
-          413, "tooMany", "A request may have " + Limits.operations(faults) + " operations.");
+          413, "", "A request may have " + Limits.operations(faults) + " operations.");
     }
-    int mostErrors = sent.path("failOnErrors").asInt(0);
-    ArrayNode answers = JsonUtils.getJsonNodeFactory().arrayNode();
+    int allowed = sent.path("failOnErrors").asInt(0);
+    List<Operation> all =
+        StreamSupport.stream(operations.spliterator(), false).map(Operation::new).toList();
     store.wholly(
         () -> {
-          run(operations, mostErrors, answers);
+          run(all, allowed > 0 ? allowed : Integer.MAX_VALUE);
           return null;
         });
     ObjectNode body = JsonUtils.getJsonNodeFactory().objectNode();
     body.putArray("schemas").add(ANSWER);
-    body.set("Operations", answers);
+    ArrayNode answers = body.putArray("Operations");
+    all.stream().filter(one -> !one.isOpen()).forEach(one -> answers.add(answer(one)));
     return ScimAnswer.of(200, body);
   }
 
   /** Operations that name what another one makes wait for it. */
-  private void run(ArrayNode operations, int mostErrors, ArrayNode answers) throws SQLException {
-    List<JsonNode> waiting = new ArrayList<>();
-    operations.forEach(waiting::add);
-    int errors = 0;
+  private void run(List<Operation> all, int allowed) throws SQLException {
+    Set<Operation> circular = new LinkedHashSet<>();
     boolean isMoving = true;
-    while (!waiting.isEmpty()) {
-      boolean isLast = !isMoving;
+    while (isMoving && errors < allowed) {
       isMoving = false;
-      Iterator<JsonNode> each = waiting.iterator();
-      while (each.hasNext()) {
-        JsonNode operation = each.next();
-        if (!isLast && !isReady(operation)) {
-          continue;
-        }
-        each.remove();
-        isMoving = true;
-        ObjectNode answer = one(operation);
-        answers.add(answer);
-        errors += answer.path("status").asText("").startsWith("2") ? 0 : 1;
-        if (mostErrors > 0 && errors >= mostErrors) {
-          return;
+      for (Operation operation : all) {
+        if (operation.isOpen() && errors < allowed && isReady(operation)) {
+          carryOut(operation, operation.data);
+          isMoving = true;
         }
       }
-    }
-  }
-
-  private boolean isReady(JsonNode node) {
-    if (node.isTextual()) {
-      String text = node.asText();
-      int at = text.indexOf(REFERENCE);
-      return at < 0 || ids.containsKey(text.substring(at + REFERENCE.length()));
-    }
-    for (JsonNode one : node) {
-      if (!isReady(one)) {
-        return false;
+      if (!isMoving) {
+        // Of a circle one is made without what it refers to, which it is told afterwards.
+        for (Operation operation : all) {
+          if (operation.isOpen() && operation.makes() && refersToWaiting(operation, all)) {
+            carryOut(operation, references.without(operation.data));
+            circular.add(operation);
+            isMoving = true;
+            break;
+          }
+        }
       }
     }
-    return true;
-  }
-
-  private JsonNode resolved(JsonNode node) {
-    if (node.isTextual() && node.asText().startsWith(REFERENCE)) {
-      String id = ids.get(node.asText().substring(REFERENCE.length()));
-      return id == null ? node : JsonNodeFactory.instance.textNode(id);
-    }
-    if (node instanceof ObjectNode object) {
-      object.properties().forEach(field -> field.setValue(resolved(field.getValue())));
-    } else if (node instanceof ArrayNode array) {
-      for (int i = 0; i < array.size(); i++) {
-        array.set(i, resolved(array.get(i)));
+    for (Operation operation : circular) {
+      if (!operation.isRefused()) {
+        complete(operation);
       }
     }
-    return node;
+    for (Operation operation : all) {
+      if (operation.isOpen() && errors < allowed) {
+        refuse(operation, unresolved());
+      }
+    }
   }
 
-  private ObjectNode one(JsonNode operation) throws SQLException {
-    String method = operation.path("method").asText("");
-    String path = operation.path("path").asText("");
-    String bulkId = operation.path("bulkId").asText("");
-    int at = path.indexOf(REFERENCE);
-    if (at >= 0) {
-      path = path.substring(0, at) + ids.getOrDefault(path.substring(at + REFERENCE.length()), "?");
-    }
-    ObjectNode answer = JsonUtils.getJsonNodeFactory().objectNode();
-    answer.put("method", method);
-    if (!bulkId.isEmpty()) {
-      answer.put("bulkId", bulkId);
-    }
-    ScimAnswer done;
+  private boolean isReady(Operation operation) {
+    return references.areKnown(operation.data) && references.isKnownPath(operation.path);
+  }
+
+  private boolean refersToWaiting(Operation operation, List<Operation> all) {
+    return references.unknown(operation.data).stream()
+        .allMatch(
+            name ->
+                all.stream()
+                    .anyMatch(one -> one.isOpen() && one.makes() && one.bulkId.equals(name)));
+  }
+
+  /** RFC 7644, section 3.7.1. */
+  private static ScimTrouble unresolved() {
+    return new ScimTrouble(409, "", "It names a bulkId that stands for nothing.");
+  }
+
+  private void refuse(Operation operation, ScimTrouble why) {
+    operation.done = ScimService.error(why);
+    errors++;
+  }
+
+  private void carryOut(Operation operation, JsonNode data) throws SQLException {
     try {
-      JsonNode data = resolved(operation.path("data"));
-      ObjectNode body =
-          data instanceof ObjectNode object ? object : JsonUtils.getJsonNodeFactory().objectNode();
-      String to = path;
-      done =
+      verify(operation);
+      String path = references.resolvedPath(operation.path);
+      operation.done =
           store.wholly(
               () ->
-                  service.change(method, to, body, operation.path("version").asText(""), Map.of()));
-      done.location()
-          .ifPresent(
-              location -> {
-                answer.put("location", location);
-                if (!bulkId.isEmpty()) {
-                  ids.put(bulkId, location.substring(location.lastIndexOf('/') + 1));
-                }
-              });
-      done.etag().ifPresent(version -> answer.put("version", version));
+                  service.change(
+                      operation.method, path, body(data), operation.version, Map.of()));
+      operation.location =
+          operation.done.location().orElse(base + (path.startsWith("/") ? "" : "/") + path);
+      if (operation.makes()) {
+        references.put(
+            operation.bulkId,
+            operation.location.substring(operation.location.lastIndexOf('/') + 1));
+      }
     } catch (ScimTrouble e) {
-      done = ScimService.error(e);
-      answer.set("response", done.body().orElseThrow());
+      refuse(operation, e);
+      operation.location = operation.makes() ? "" : base + operation.path;
     }
-    answer.put("status", String.valueOf(done.status()));
+  }
+
+  private void verify(Operation operation) throws ScimTrouble {
+    if (operation.makes() && operation.bulkId.isEmpty()) {
+      throw new ScimTrouble(400, "invalidSyntax", "What makes something wants a bulkId.");
+    }
+    if (operation.makes() && references.has(operation.bulkId)) {
+      throw ScimTrouble.invalid("The bulkId " + operation.bulkId + " is there twice.");
+    }
+    if (!operation.path.matches("/?(Users|Groups)(/.+)?") || operation.path.endsWith(".search")) {
+      throw new ScimTrouble(400, "invalidPath", "Bulk is about users and Groups.");
+    }
+  }
+
+  private ObjectNode body(JsonNode data) {
+    return references.resolved(data) instanceof ObjectNode object
+        ? object
+        : JsonUtils.getJsonNodeFactory().objectNode();
+  }
+
+  /** Tells one of a circle what it refers to; where that was not made, it is unmade itself. */
+  private void complete(Operation operation) throws SQLException {
+    String path = operation.location.substring(base.length());
+    try {
+      boolean isKnown = references.areKnown(operation.data);
+      operation.done =
+          new ScimAnswer(
+              operation.done.status(),
+              operation.done.body(),
+              store
+                  .wholly(
+                      () ->
+                          service.change(
+                              isKnown ? "PUT" : "DELETE",
+                              path,
+                              isKnown ? body(operation.data) : body(null),
+                              "",
+                              Map.of()))
+                  .etag(),
+              operation.done.location());
+      if (!isKnown) {
+        refuse(operation, unresolved());
+        operation.location = "";
+      }
+    } catch (ScimTrouble e) {
+      refuse(operation, e);
+    }
+  }
+
+  private static ObjectNode answer(Operation operation) {
+    ObjectNode answer = JsonUtils.getJsonNodeFactory().objectNode();
+    answer.put("method", operation.method);
+    if (!operation.bulkId.isEmpty()) {
+      answer.put("bulkId", operation.bulkId);
+    }
+    if (!operation.location.isEmpty()) {
+      answer.put("location", operation.location);
+    }
+    operation.done.etag().ifPresent(version -> answer.put("version", version));
+    if (operation.isRefused()) {
+      answer.set("response", Objects.requireNonNull(operation.done.body().orElse(null)));
+    }
+    answer.put("status", String.valueOf(operation.done.status()));
     return answer;
   }
 }

@@ -34,6 +34,10 @@ public final class Faults {
     PAGE("page", "resources on one page of an answer"),
     /** The extension for courses is not announced, and what it says is not kept. */
     NO_EXTENSION("no-extension", "nothing of courses but their name and members is kept"),
+    /** The enterprise extension of users is not announced, and its attributes are unknown. */
+    NO_ENTERPRISE("no-enterprise", "nothing of sites and managers of people is known"),
+    /** Lists are turned over by cursors alone (RFC 9865). */
+    CURSORS("cursors", "pages of an answer are turned by cursors alone"),
     /** The token may read, and nothing else. */
     READ_ONLY("read-only", "the token may only read"),
     /** Two Groups cannot have the same displayName. */
@@ -62,7 +66,15 @@ public final class Faults {
     /** Whether it is on or off, without a number. */
     public boolean isSwitch() {
       return switch (this) {
-        case NO_BULK, NO_PATCH, NO_EXTENSION, READ_ONLY, UNIQUE_NAMES, MAKES_USERNAMES -> true;
+        case NO_BULK,
+                NO_PATCH,
+                NO_EXTENSION,
+                NO_ENTERPRISE,
+                CURSORS,
+                READ_ONLY,
+                UNIQUE_NAMES,
+                MAKES_USERNAMES ->
+            true;
         default -> false;
       };
     }

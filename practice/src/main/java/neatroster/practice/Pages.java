@@ -70,6 +70,36 @@ final class Pages {
     return notFound();
   }
 
+  /** The page that asks for the token, before anything is shown. */
+  Page signIn(boolean wasWrong) {
+    Document page = Document.createShell("");
+    Element main = page(page, "Which token?");
+    page.selectFirst("header form").remove();
+    page.selectFirst("header .faults").remove();
+    main.appendElement("p")
+        .text(
+            "The names of people are not for everybody on this machine. The token is in the file"
+                + " that “neat-roster practice” named when it started.");
+    if (wasWrong) {
+      main.appendElement("p").addClass("shut").attr("role", "alert").text("That is not the token.");
+    }
+    Element form =
+        main.appendElement("form")
+            .addClass("switches")
+            .attr("method", "post")
+            .attr("action", "/sign-in");
+    Element label = form.appendElement("label");
+    label.appendElement("span").text("Token");
+    label
+        .appendElement("input")
+        .attr("type", "password")
+        .attr("name", "token")
+        .attr("autocomplete", "off")
+        .attr("required", true);
+    form.appendElement("button").text("Go on");
+    return done(wasWrong ? 403 : 401, page);
+  }
+
   /** Sets the faults from a form; what it does not name is off. */
   void setFaults(Function<String, String> form) {
     for (Faults.Kind kind : Faults.Kind.values()) {

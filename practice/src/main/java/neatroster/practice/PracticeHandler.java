@@ -7,6 +7,12 @@ import com.unboundid.scim2.common.utils.JsonUtils;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;
+import java.io.ByteArrayInputStream;
+import java.security.MessageDigest;
+import java.security.SecureRandom;
+import java.util.Base64;
+import java.util.HexFormat;
+import org.eclipse.jetty.util.UrlEncoded;
 import java.nio.charset.StandardCharsets;
 import java.sql.SQLException;
 import java.util.LinkedHashMap;
@@ -25,12 +31,16 @@ final class PracticeHandler extends Handler.Abstract {
   private static final String SERVICE = "/scim/v2";
   private static final String JSON = "application/scim+json";
   private static final int RETRY_SECONDS = 1;
+  private static final int MOST_OF_FORM = 1 << 14;
+  private static final int SESSION_BYTES = 24;
 
   private final PracticeStore store;
   private final ScimService service;
   private final Pages pages;
   private final Faults faults;
   private final byte[] tokenDigest;
+  private final String session;
+  private final String cookie;
   private final AtomicLong requests = new AtomicLong();
 
   PracticeHandler(
@@ -40,6 +50,11 @@ final class PracticeHandler extends Handler.Abstract {
     this.pages = pages;
     this.faults = faults;
     this.tokenDigest = tokenDigest;
+    byte[] bytes = new byte[SESSION_BYTES];
+    new SecureRandom().nextBytes(bytes);
+    this.session = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+    // Cookies are shared by all ports of a host.
+    this.cookie = "practice-" + HexFormat.of().formatHex(tokenDigest, 0, 4);
   }
 
   long requests() {
@@ -169,22 +184,25 @@ final class PracticeHandler extends Handler.Abstract {
 
   private void page(Request request, Response response, Callback callback, String path)
       throws Exception {
-    if (request.getMethod().equals("POST") && path.equals("/faults")) {
-      String origin = request.getHeaders().get(HttpHeader.ORIGIN);
-      String own = "http://" + request.getHeaders().get(HttpHeader.HOST);
-      if (origin != null && !origin.equals(own)) {
-        text(response, callback, 403, "text/plain", "Only this platform's own page may do that.");
-        return;
-      }
-      Fields form = new Fields();
-      try (InputStream in = Content.Source.asInputStream(request)) {
-        org.eclipse.jetty.util.UrlEncoded.decodeUtf8To(
-            new java.io.ByteArrayInputStream(in.readNBytes(1 << 14)), form::add, -1, -1);
-      }
+    if (request.getMethod().equals("POST") && !isOfOwnPage(request)) {
+      text(response, callback, 403, "text/plain", "Only this platform's own page may do that.");
+      return;
+    }
+    if (request.getMethod().equals("POST") && path.equals("/faults") && isSignedIn(request)) {
+      Fields form = form(request);
       pages.setFaults(name -> form.getValue(name));
       response.getHeaders().put(HttpHeader.LOCATION, "/faults");
       response.setStatus(303);
       callback.succeeded();
+      return;
+    }
+    if (request.getMethod().equals("POST") && path.equals("/sign-in")) {
+      signIn(request, response, callback);
+      return;
+    }
+    if (!path.equals("/style.css") && !isSignedIn(request)) {
+      Pages.Page page = pages.signIn(false);
+      text(response, callback, page.status(), page.type(), page.text());
       return;
     }
     String query = "";
@@ -194,6 +212,47 @@ final class PracticeHandler extends Handler.Abstract {
     String asked = query;
     Pages.Page page = store.wholly(() -> pages.at(path, asked));
     text(response, callback, page.status(), page.type(), page.text());
+  }
+
+  private static boolean isOfOwnPage(Request request) {
+    String origin = request.getHeaders().get(HttpHeader.ORIGIN);
+    return origin == null || origin.equals("http://" + request.getHeaders().get(HttpHeader.HOST));
+  }
+
+  private static Fields form(Request request) throws IOException {
+    Fields form = new Fields();
+    try (InputStream in = Content.Source.asInputStream(request)) {
+      UrlEncoded.decodeUtf8To(
+          new ByteArrayInputStream(in.readNBytes(MOST_OF_FORM)), form::add, -1, -1);
+    }
+    return form;
+  }
+
+  private void signIn(Request request, Response response, Callback callback) throws IOException {
+    String token = form(request).getValue("token");
+    if (token == null || !PracticeServer.isToken(token, tokenDigest)) {
+      Pages.Page page = pages.signIn(true);
+      text(response, callback, page.status(), page.type(), page.text());
+      return;
+    }
+    response
+        .getHeaders()
+        .put(HttpHeader.SET_COOKIE, cookie + "=" + session + "; HttpOnly; SameSite=Strict; Path=/");
+    response.getHeaders().put(HttpHeader.LOCATION, "/");
+    response.setStatus(303);
+    callback.succeeded();
+  }
+
+  /** Whoever has typed the token is known by a cookie until the platform stops. */
+  private boolean isSignedIn(Request request) {
+    return Request.getCookies(request).stream()
+            .anyMatch(
+                one ->
+                    one.getName().equals(cookie)
+                        && MessageDigest.isEqual(
+                            PracticeServer.digest(one.getValue()),
+                            PracticeServer.digest(session)))
+        || PracticeServer.isAllowed(request.getHeaders(), tokenDigest);
   }
 
   private static void text(

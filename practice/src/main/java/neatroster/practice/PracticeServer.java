@@ -99,7 +99,11 @@ public final class PracticeServer implements Closeable {
     String given = headers.get(HttpHeader.AUTHORIZATION);
     return given != null
         && given.regionMatches(true, 0, "Bearer ", 0, 7)
-        && MessageDigest.isEqual(digest(given.substring(7).strip()), tokenDigest);
+        && isToken(given.substring(7), tokenDigest);
+  }
+
+  static boolean isToken(String given, byte[] tokenDigest) {
+    return MessageDigest.isEqual(digest(given.strip()), tokenDigest);
   }
 
   /** The base address of the SCIM service. */

@@ -23,6 +23,7 @@ import java.util.Set;
  * @param isDescending whether from the last
  * @param start the first one, from 1
  * @param count how many at the most
+ * @param isByCursor whether pages are turned by cursors (RFC 9865)
  * @param only the attributes that are shown, in lower case; all where it is empty
  * @param without the attributes that are not shown, in lower case
  */
@@ -32,21 +33,30 @@ record Query(
     boolean isDescending,
     int start,
     int count,
+    boolean isByCursor,
     List<String> only,
     List<String> without) {
   private static final Set<String> ALWAYS = Set.of("schemas", "id");
 
   /** Reads the parameters of a request. */
-  static Query of(Map<String, String> parameters, int mostOnPage) throws ScimTrouble {
+  static Query of(Map<String, String> parameters, Faults faults, Schemas schemas)
+      throws ScimTrouble {
     try {
       String filter = parameters.getOrDefault("filter", "");
       String sortBy = parameters.getOrDefault("sortBy", "");
+      int mostOnPage = Limits.page(faults);
+      boolean isByCursor = faults.has(Faults.Kind.CURSORS);
       return new Query(
-          filter.isEmpty() ? Optional.empty() : Optional.of(Filter.fromString(filter)),
-          sortBy.isEmpty() ? Optional.empty() : Optional.of(Path.fromString(sortBy)),
+          filter.isEmpty()
+              ? Optional.empty()
+              : Optional.of(Filter.fromString(FilterGrammar.filter(schemas, filter))),
+          sortBy.isEmpty()
+              ? Optional.empty()
+              : Optional.of(Path.fromString(FilterGrammar.path(schemas, sortBy))),
           parameters.getOrDefault("sortOrder", "").equalsIgnoreCase("descending"),
-          Math.max(1, number(parameters, "startIndex", 1)),
+          isByCursor ? cursor(parameters) : Math.max(1, number(parameters, "startIndex", 1)),
           Math.min(mostOnPage, Math.max(0, number(parameters, "count", mostOnPage))),
+          isByCursor,
           names(parameters.getOrDefault("attributes", "")),
           names(parameters.getOrDefault("excludedAttributes", "")));
     } catch (ScimException e) {
@@ -66,9 +76,32 @@ record Query(
     return Integer.parseInt(text);
   }
 
+  /** The first resource of the page that a cursor is for; a blank one is for the first. */
+  private static int cursor(Map<String, String> parameters) throws ScimTrouble {
+    String cursor = parameters.getOrDefault("cursor", "");
+    if (!cursor.isEmpty() && !cursor.matches("after-\\d{1,9}")) {
+      throw new ScimTrouble(400, "invalidCursor", "There is no such cursor.");
+    }
+    return cursor.isEmpty() ? 1 : Integer.parseInt(cursor.substring("after-".length())) + 1;
+  }
+
+  /** An answer with a page of resources. */
+  ScimAnswer page(ArrayNode resources, int total) {
+    ObjectNode list = Lists.of(resources, total, start);
+    int last = start - 1 + resources.size();
+    if (isByCursor) {
+      list.remove("startIndex");
+      if (last < total && !resources.isEmpty()) {
+        list.put("nextCursor", "after-" + last);
+      }
+    }
+    return ScimAnswer.of(200, list);
+  }
+
   private static List<String> names(String list) {
     return Arrays.stream(list.split(","))
         .map(name -> name.strip().toLowerCase(Locale.ROOT))
+        .map(name -> name.replaceFirst("^urn:ietf:params:scim:schemas:core:2\\.0:\\w+:", ""))
         .filter(name -> !name.isEmpty())
         .toList();
   }

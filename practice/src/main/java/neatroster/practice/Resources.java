@@ -7,10 +7,8 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.unboundid.scim2.common.Path;
 import com.unboundid.scim2.common.exceptions.ScimException;
 import com.unboundid.scim2.common.filters.EqualFilter;
-import com.unboundid.scim2.common.filters.Filter;
 import com.unboundid.scim2.common.messages.PatchOperation;
 import com.unboundid.scim2.common.messages.PatchRequest;
-import com.unboundid.scim2.common.utils.FilterEvaluator;
 import com.unboundid.scim2.common.utils.JsonUtils;
 import java.security.SecureRandom;
 import java.sql.SQLException;
@@ -30,6 +28,7 @@ final class Resources {
 
   private final PracticeStore store;
   private final Schemas schemas;
+  private final CaseAwareEvaluator evaluator;
   private final Faults faults;
   private final String base;
 
@@ -41,6 +40,7 @@ final class Resources {
   Resources(PracticeStore store, Schemas schemas, Faults faults, String base) {
     this.store = store;
     this.schemas = schemas;
+    this.evaluator = new CaseAwareEvaluator(schemas);
     this.faults = faults;
     this.base = base;
   }
@@ -152,8 +152,9 @@ final class Resources {
   }
 
   private ObjectNode shaped(boolean isGroup, ObjectNode sent) throws ScimTrouble {
+    Schemas.verifyMessage(sent, isGroup ? Schemas.GROUP : Schemas.USER);
     ObjectNode own = isGroup ? GroupMembers.without(sent) : sent;
-    ObjectNode kept = new Shape(schemas).of(own, isGroup, keepsExtension());
+    ObjectNode kept = new Shape(schemas).of(own, isGroup, schemas.announced(isGroup, faults));
     // A password is taken and never shown again; here nobody logs in with it, so it is not kept.
     kept.remove("password");
     if (!isGroup && !kept.has("active")) {
@@ -226,7 +227,10 @@ final class Resources {
     if (faults.has(Faults.Kind.NO_PATCH)) {
       throw new ScimTrouble(501, "", "PATCH is not offered here.");
     }
-    PatchRequest request = patchRequest(sent);
+    PatchRequest request =
+        patchRequest(
+            new PatchVerifier(schemas, isGroup)
+                .verified(sent, schemas.announced(isGroup, faults)));
     return store.wholly(
         () -> {
           PracticeStore.Resource resource = found(isGroup, id);
@@ -238,6 +242,7 @@ final class Resources {
                 members().patch(resource.number(), operation);
               } else {
                 operation.apply(changed);
+                Primaries.settle(parsed(resource.json()), changed);
               }
             }
           } catch (ScimException e) {
@@ -311,13 +316,13 @@ final class Resources {
                 store.page(isGroup, query.start() - 1L, query.count())) {
               page.add(query.of(shown(one, query)));
             }
-            return ScimAnswer.of(200, Lists.of(page, store.count(isGroup), query.start()));
+            return query.page(page, store.count(isGroup));
           }
           List<ObjectNode> all = new ArrayList<>();
           for (boolean isGroup : kinds) {
             for (PracticeStore.Resource one : candidates(isGroup, query)) {
               ObjectNode shown = shown(one, query);
-              if (query.filter().isEmpty() || matches(query.filter().get(), shown)) {
+              if (query.filter().isEmpty() || evaluator.matches(query.filter().get(), shown)) {
                 all.add(shown);
               }
             }
@@ -329,16 +334,8 @@ final class Resources {
               .skip(query.start() - 1L)
               .limit(query.count())
               .forEach(one -> page.add(query.of(one)));
-          return ScimAnswer.of(200, Lists.of(page, all.size(), query.start()));
+          return query.page(page, all.size());
         });
-  }
-
-  private static boolean matches(Filter filter, ObjectNode shown) throws ScimTrouble {
-    try {
-      return FilterEvaluator.evaluate(filter, shown);
-    } catch (ScimException e) {
-      throw new ScimTrouble(400, "invalidFilter", e.getMessage());
-    }
   }
 
   /** What may match, found by an index where the filter is about one of the usual marks. */

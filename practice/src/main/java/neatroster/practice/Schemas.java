@@ -11,8 +11,12 @@ import com.unboundid.scim2.common.types.UserResource;
 import com.unboundid.scim2.common.utils.JsonUtils;
 import com.unboundid.scim2.common.utils.SchemaUtils;
 import java.beans.IntrospectionException;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * The documents by which a client finds out what the platform keeps (RFC 7643, sections 5 to 7).
@@ -26,6 +30,22 @@ final class Schemas {
   static final String COURSE = "urn:neatroster:scim:schemas:extension:course:1.0";
 
   private static final String CORE = "urn:ietf:params:scim:schemas:core:2.0:";
+
+  /** What every resource has (RFC 7643, section 3.1). */
+  private static final List<AttributeDefinition> COMMON =
+      List.of(
+          exact("id").setMutability(AttributeDefinition.Mutability.READ_ONLY).build(),
+          exact("externalId").build(),
+          text("schemas", "The schemas of the resource"),
+          attribute("meta", AttributeDefinition.Type.COMPLEX, "What is known of the resource")
+              .setMutability(AttributeDefinition.Mutability.READ_ONLY)
+              .addSubAttributes(
+                  text("resourceType", "Its kind"),
+                  attribute("created", AttributeDefinition.Type.DATETIME, "Made").build(),
+                  attribute("lastModified", AttributeDefinition.Type.DATETIME, "Changed").build(),
+                  text("location", "Its address"),
+                  text("version", "Its version"))
+              .build());
 
   private final SchemaResource user = schema(UserResource.class);
   private final SchemaResource enterprise = schema(EnterpriseUserExtension.class);
@@ -89,6 +109,10 @@ final class Schemas {
         .setUniqueness(AttributeDefinition.Uniqueness.NONE);
   }
 
+  private static AttributeDefinition.Builder exact(String name) {
+    return attribute(name, AttributeDefinition.Type.STRING, name).setCaseExact(true);
+  }
+
   private static AttributeDefinition text(String name, String description) {
     return attribute(name, AttributeDefinition.Type.STRING, description).build();
   }
@@ -103,10 +127,63 @@ final class Schemas {
     return isGroup ? course : enterprise;
   }
 
+  /**
+   * What defines an attribute of users or of Groups.
+   *
+   * @param name as {@code name.familyName}, with its extension before it where it is in one
+   */
+  Optional<AttributeDefinition> attribute(boolean isGroup, String name) {
+    String extended = extension(isGroup).getId() + ":";
+    boolean isExtended = name.regionMatches(true, 0, extended, 0, extended.length());
+    Collection<AttributeDefinition> among =
+        isExtended ? extension(isGroup).getAttributes() : attributes(isGroup);
+    Optional<AttributeDefinition> found = Optional.empty();
+    for (String part : name.substring(isExtended ? extended.length() : 0).split("\\.")) {
+      found =
+          Stream.concat(among.stream(), isExtended ? Stream.empty() : COMMON.stream())
+              .filter(one -> one.getName().equalsIgnoreCase(part))
+              .findFirst();
+      if (found.isEmpty()) {
+        return found;
+      }
+      among = found.get().getSubAttributes();
+      among = among == null ? List.of() : among;
+    }
+    return found;
+  }
+
+  /** The same of either kind of resources. */
+  Optional<AttributeDefinition> attribute(String name) {
+    return attribute(false, name).or(() -> attribute(true, name));
+  }
+
+  /** The extensions of a kind that are announced. */
+  Set<String> announced(boolean isGroup, Faults faults) {
+    boolean isOff = faults.has(isGroup ? Faults.Kind.NO_EXTENSION : Faults.Kind.NO_ENTERPRISE);
+    return isOff ? Set.of() : Set.of(extension(isGroup).getId());
+  }
+
+  /**
+   * Every message says what it is (RFC 7644, section 3.1; RFC 7643, section 3).
+   *
+   * @throws ScimTrouble where it does not
+   */
+  static void verifyMessage(ObjectNode sent, String schema) throws ScimTrouble {
+    for (JsonNode one : sent.path("schemas")) {
+      if (one.asText("").equalsIgnoreCase(schema)) {
+        return;
+      }
+    }
+    throw new ScimTrouble(400, "invalidSyntax", "Its schemas do not name " + schema + ".");
+  }
+
   /** All schemas, or the one of a name. */
-  ScimAnswer schemas(String id, boolean hasExtension, String base) throws ScimTrouble {
-    List<SchemaResource> all =
-        hasExtension ? List.of(user, enterprise, group, course) : List.of(user, enterprise, group);
+  ScimAnswer schemas(String id, Faults faults, String base) throws ScimTrouble {
+    List<SchemaResource> all = new ArrayList<>(List.of(user, group));
+    all.addAll(
+        Stream.of(enterprise, course)
+            .filter(one -> announced(one == course, faults).contains(one.getId()))
+            .toList());
     ArrayNode found = JsonUtils.getJsonNodeFactory().arrayNode();
     for (SchemaResource one : all) {
       ObjectNode document = JsonUtils.valueToNode(one);
@@ -124,7 +201,7 @@ final class Schemas {
   }
 
   /** The kinds of resources, or the one of a name. */
-  ScimAnswer resourceTypes(String id, boolean hasExtension, String base) throws ScimTrouble {
+  ScimAnswer resourceTypes(String id, Faults faults, String base) throws ScimTrouble {
     ArrayNode found = JsonUtils.getJsonNodeFactory().arrayNode();
     for (boolean isGroup : new boolean[] {false, true}) {
       String name = isGroup ? "Group" : "User";
@@ -132,11 +209,11 @@ final class Schemas {
       document.putArray("schemas").add(CORE + "ResourceType");
       document.put("id", name).put("name", name).put("endpoint", isGroup ? "/Groups" : "/Users");
       document.put("schema", isGroup ? GROUP : USER);
-      if (!isGroup || hasExtension) {
+      for (String extension : announced(isGroup, faults)) {
         document
             .putArray("schemaExtensions")
             .addObject()
-            .put("schema", isGroup ? COURSE : ENTERPRISE)
+            .put("schema", extension)
             .put("required", false);
       }
       document
@@ -173,6 +250,10 @@ final class Schemas {
     config.putObject("changePassword").put("supported", false);
     config.putObject("sort").put("supported", true);
     config.putObject("etag").put("supported", true);
+    if (faults.has(Faults.Kind.CURSORS)) {
+      // RFC 9865, section 4.
+      config.putObject("pagination").put("cursor", true).put("index", false);
+    }
     config
         .putArray("authenticationSchemes")
         .addObject()

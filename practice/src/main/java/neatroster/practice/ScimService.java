@@ -7,10 +7,15 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /** What each address of the SCIM service does (RFC 7644, section 3.2). */
 final class ScimService {
   private static final String ERROR = "urn:ietf:params:scim:api:messages:2.0:Error";
+
+  private static final String SEARCH = "urn:ietf:params:scim:api:messages:2.0:SearchRequest";
+  private static final Set<String> ABOUT_ITSELF =
+      Set.of("ServiceProviderConfig", "Schemas", "ResourceTypes");
 
   private final PracticeStore store;
   private final Schemas schemas = new Schemas();
@@ -53,11 +58,15 @@ final class ScimService {
     if (!method.equals("GET")) {
       return change(method, path, body, condition, parameters);
     }
-    Query query = Query.of(parameters, Limits.page(faults));
+    if (ABOUT_ITSELF.contains(parts[0]) && parameters.containsKey("filter")) {
+      // RFC 7644, section 4.
+      throw new ScimTrouble(403, "", "What the service says of itself is not filtered.");
+    }
+    Query query = query(parameters);
     return switch (parts[0]) {
       case "ServiceProviderConfig" -> ScimAnswer.of(200, schemas.config(faults, base));
-      case "Schemas" -> schemas.schemas(id, hasExtension(), base);
-      case "ResourceTypes" -> schemas.resourceTypes(id, hasExtension(), base);
+      case "Schemas" -> schemas.schemas(id, faults, base);
+      case "ResourceTypes" -> schemas.resourceTypes(id, faults, base);
       case "Users", "Groups" -> {
         boolean isGroup = parts[0].equals("Groups");
         yield id.isEmpty()
@@ -70,8 +79,8 @@ final class ScimService {
     };
   }
 
-  private boolean hasExtension() {
-    return !faults.has(Faults.Kind.NO_EXTENSION);
+  private Query query(Map<String, String> parameters) throws ScimTrouble {
+    return Query.of(parameters, faults, schemas);
   }
 
   /** Answers a request that changes something, or one that asks in its body. */
@@ -83,19 +92,24 @@ final class ScimService {
     if (id.equals(".search") || parts[0].equals(".search")) {
       List<Boolean> kinds =
           parts[0].equals(".search") ? List.of(false, true) : List.of(parts[0].equals("Groups"));
+      Schemas.verifyMessage(body, SEARCH);
       return resources.list(kinds, search(body));
     }
     if (faults.has(Faults.Kind.READ_ONLY)) {
       throw new ScimTrouble(403, "", "The token may only read.");
     }
     if (parts[0].equals("Bulk") && method.equals("POST")) {
-      return new Bulk(store, this, faults).run(body);
+      Schemas.verifyMessage(body, Bulk.REQUEST);
+      return new Bulk(store, this, faults, base).run(body);
+    }
+    if (ABOUT_ITSELF.contains(parts[0]) || parts[0].equals("Bulk")) {
+      throw new ScimTrouble(405, "", method + " does nothing here.");
     }
     if (!parts[0].equals("Users") && !parts[0].equals("Groups")) {
       throw ScimTrouble.notFound(path);
     }
     boolean isGroup = parts[0].equals("Groups");
-    Query query = Query.of(parameters, Limits.page(faults));
+    Query query = query(parameters);
     if (method.equals("POST") && id.isEmpty()) {
       return resources.create(isGroup, body, query);
     }
@@ -113,7 +127,7 @@ final class ScimService {
   /** A query in the body of a request (RFC 7644, section 3.4.3). */
   private Query search(ObjectNode body) throws ScimTrouble {
     Map<String, String> parameters = new HashMap<>();
-    for (String name : List.of("filter", "sortBy", "sortOrder", "startIndex", "count")) {
+    for (String name : List.of("filter", "sortBy", "sortOrder", "startIndex", "count", "cursor")) {
       Optional.ofNullable(body.get(name)).ifPresent(v -> parameters.put(name, v.asText()));
     }
     for (String name : List.of("attributes", "excludedAttributes")) {
@@ -121,6 +135,6 @@ final class ScimService {
       body.path(name).forEach(one -> list.append(one.asText()).append(','));
       parameters.put(name, list.toString());
     }
-    return Query.of(parameters, Limits.page(faults));
+    return query(parameters);
   }
 }

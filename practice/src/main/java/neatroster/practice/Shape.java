@@ -27,9 +27,9 @@ final class Shape {
    * The resource as it is kept.
    *
    * @param sent case insensitive as to its names
-   * @param keepsExtension whether what the extension of Groups says is kept
+   * @param announced the extensions that are kept
    */
-  ObjectNode of(ObjectNode sent, boolean isGroup, boolean keepsExtension) throws ScimTrouble {
+  ObjectNode of(ObjectNode sent, boolean isGroup, Set<String> announced) throws ScimTrouble {
     ObjectNode kept = JsonUtils.getJsonNodeFactory().objectNode();
     ArrayNode uris = kept.putArray("schemas");
     uris.add(isGroup ? Schemas.GROUP : Schemas.USER);
@@ -40,7 +40,7 @@ final class Shape {
     attributes(sent, schemas.attributes(isGroup), kept, "");
     String urn = schemas.extension(isGroup).getId();
     JsonNode more = sent.get(urn);
-    if (more instanceof ObjectNode extension && (!isGroup || keepsExtension)) {
+    if (more instanceof ObjectNode extension && announced.contains(urn)) {
       ObjectNode part = JsonUtils.getJsonNodeFactory().objectNode();
       attributes(extension, schemas.extension(isGroup).getAttributes(), part, urn + ":");
       if (!part.isEmpty()) {
@@ -77,8 +77,14 @@ final class Shape {
     }
     ArrayNode all = JsonUtils.getJsonNodeFactory().arrayNode();
     if (value.isArray()) {
+      int primaries = 0;
       for (JsonNode one : value) {
         all.add(single(attribute, one, at));
+        primaries += one.path("primary").asBoolean() ? 1 : 0;
+      }
+      if (primaries > 1) {
+        // RFC 7643, section 2.4.
+        throw ScimTrouble.invalid("Of " + at + " one alone can be primary.");
       }
     } else {
       all.add(single(attribute, value, at));

@@ -18,6 +18,7 @@ import com.unboundid.scim2.common.types.Name;
 import com.unboundid.scim2.common.types.SchemaResource;
 import com.unboundid.scim2.common.types.UserResource;
 import jakarta.ws.rs.client.ClientBuilder;
+import java.net.CookieManager;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -130,7 +131,7 @@ class PracticeServerTest {
   @Test
   void listsAreSortedPagedAndCutDown() throws Exception {
     for (String name : List.of("cquay", "amorgan", "bfinch")) {
-      make("Users", "{\"USERNAME\":\"" + name + "\",\"Name\":{\"familyName\":\"F\"}}");
+      make("Users", "{\"schemas\":[\"" + Schemas.USER + "\"],\"USERNAME\":\"" + name + "\",\"Name\":{\"familyName\":\"F\"}}");
     }
     List<String> names = new ArrayList<>();
     JsonNode page =
@@ -155,10 +156,10 @@ class PracticeServerTest {
 
   @Test
   void versionsAreCountedAndKeptTo() throws Exception {
-    String id = make("Users", "{\"userName\":\"amorgan\"}");
+    String id = make("Users", "{\"schemas\":[\"" + Schemas.USER + "\"],\"userName\":\"amorgan\"}");
     String etag = ask("GET", "/Users/" + id, "").headers().firstValue("ETag").orElseThrow();
     assertThat(ask("GET", "/Users/" + id, "", "If-None-Match", etag).statusCode()).isEqualTo(304);
-    String put = "{\"userName\":\"amorgan\",\"nickName\":\"Ann\"}";
+    String put = "{\"schemas\":[\"" + Schemas.USER + "\"],\"userName\":\"amorgan\",\"nickName\":\"Ann\"}";
     assertThat(ask("PUT", "/Users/" + id, put, "If-Match", etag).statusCode()).isEqualTo(200);
     assertThat(ask("PUT", "/Users/" + id, put, "If-Match", etag).statusCode()).isEqualTo(412);
     assertThat(ask("DELETE", "/Users/" + id, "", "If-Match", etag).statusCode()).isEqualTo(412);
@@ -168,17 +169,17 @@ class PracticeServerTest {
   @Test
   void bulkOperationsReferToOneAnotherAndStopAtTheErrorsAllowed() throws Exception {
     String course =
-        "{\"method\":\"POST\",\"path\":\"/Groups\",\"bulkId\":\"c\",\"data\":{\"displayName\":"
+        "{\"method\":\"POST\",\"path\":\"/Groups\",\"bulkId\":\"c\",\"data\":{\"schemas\":[\"" + Schemas.GROUP + "\"],\"displayName\":"
             + "\"Knots\",\"members\":[{\"value\":\"bulkId:u\"}]}}";
     String user =
-        "{\"method\":\"POST\",\"path\":\"/Users\",\"bulkId\":\"u\",\"data\":{\"userName\":\"ana\"}}";
+        "{\"method\":\"POST\",\"path\":\"/Users\",\"bulkId\":\"u\",\"data\":{\"schemas\":[\"" + Schemas.USER + "\"],\"userName\":\"ana\"}}";
     String bad = "{\"method\":\"POST\",\"path\":\"/Users\",\"bulkId\":\"x\",\"data\":{}}";
     JsonNode answer =
         JSON.readTree(
             ask(
                     "POST",
                     "/Bulk",
-                    "{\"failOnErrors\":1,\"Operations\":["
+                    "{\"schemas\":[\"" + Bulk.REQUEST + "\"],\"failOnErrors\":1,\"Operations\":["
                         + String.join(",", course, user, bad, user)
                         + "]}")
                 .body());
@@ -186,18 +187,18 @@ class PracticeServerTest {
     answer.get("Operations").forEach(one -> statuses.add(one.get("status").asText()));
     assertThat(statuses).containsExactly("201", "400");
     server.faults().set(Faults.Kind.MOST_OPERATIONS, 1);
-    assertThat(ask("POST", "/Bulk", "{\"Operations\":[" + user + "," + user + "]}").statusCode())
+    assertThat(ask("POST", "/Bulk", "{\"schemas\":[\"" + Bulk.REQUEST + "\"],\"Operations\":[" + user + "," + user + "]}").statusCode())
         .isEqualTo(413);
   }
 
   @Test
   void enrollmentsKeepTheirGroupsWhenOneIsAdded() throws Exception {
-    String user = make("Users", "{\"userName\":\"ana\"}");
+    String user = make("Users", "{\"schemas\":[\"" + Schemas.USER + "\"],\"userName\":\"ana\"}");
     String urn = Schemas.COURSE;
-    String group = make("Groups", "{\"displayName\":\"Knots\",\"" + urn + "\":{\"code\":\"K\"}}");
+    String group = make("Groups", "{\"schemas\":[\"" + Schemas.GROUP + "\"],\"displayName\":\"Knots\",\"" + urn + "\":{\"code\":\"K\"}}");
     for (String name : List.of("Port", "Starboard")) {
       String patch =
-          "{\"Operations\":[{\"op\":\"add\",\"path\":\""
+          "{\"schemas\":[\"urn:ietf:params:scim:api:messages:2.0:PatchOp\"],\"Operations\":[{\"op\":\"add\",\"path\":\""
               + urn
               + ":enrollments\",\"value\":[{\"user\":\""
               + user
@@ -212,19 +213,44 @@ class PracticeServerTest {
         .isEqualTo("[\"Port\",\"Starboard\"]");
   }
 
+  private HttpRequest.Builder signedIn(String path) {
+    return HttpRequest.newBuilder(URI.create(server.pages() + path))
+        .header("Authorization", "Bearer " + TOKEN);
+  }
+
+  @Test
+  void pagesAskForTheToken() throws Exception {
+    make("Users", "{\"schemas\":[\"" + Schemas.USER + "\"],\"userName\":\"ana\"}");
+    HttpClient client = HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
+    HttpRequest search = HttpRequest.newBuilder(URI.create(server.pages() + "search?q=a")).build();
+    HttpResponse<String> asked = client.send(search, HttpResponse.BodyHandlers.ofString());
+    assertThat(asked.statusCode()).isEqualTo(401);
+    assertThat(asked.body()).doesNotContain(">ana<");
+    for (String token : List.of("wrong", TOKEN)) {
+      HttpRequest form =
+          HttpRequest.newBuilder(URI.create(server.pages() + "sign-in"))
+              .header("Content-Type", "application/x-www-form-urlencoded")
+              .POST(HttpRequest.BodyPublishers.ofString("token=" + token))
+              .build();
+      assertThat(client.send(form, HttpResponse.BodyHandlers.ofString()).statusCode())
+          .isEqualTo(token.equals(TOKEN) ? 303 : 403);
+    }
+    assertThat(client.send(search, HttpResponse.BodyHandlers.ofString()).body()).contains(">ana<");
+  }
+
   @Test
   void pagesShowWhatIsThereAsTextAlone() throws Exception {
-    String user = make("Users", "{\"userName\":\"<b>ana</b>\",\"name\":{\"familyName\":\"M&M\"}}");
+    String user = make("Users", "{\"schemas\":[\"" + Schemas.USER + "\"],\"userName\":\"<b>ana</b>\",\"name\":{\"familyName\":\"M&M\"}}");
     make(
         "Groups",
-        "{\"displayName\":\"<script>alert(1)</script>\",\"members\":[{\"value\":\""
+        "{\"schemas\":[\"" + Schemas.GROUP + "\"],\"displayName\":\"<script>alert(1)</script>\",\"members\":[{\"value\":\""
             + user
             + "\"}]}");
     HttpClient client = HttpClient.newHttpClient();
     for (String path : List.of("", "people/" + user, "search?q=%3Cb", "faults", "nothing")) {
       HttpResponse<String> page =
           client.send(
-              HttpRequest.newBuilder(URI.create(server.pages() + path)).build(),
+              signedIn(path).build(),
               HttpResponse.BodyHandlers.ofString());
       assertThat(page.body()).doesNotContain("<script", "<b>");
       assertThat(page.headers().firstValue("Content-Security-Policy").orElse(""))
@@ -232,14 +258,14 @@ class PracticeServerTest {
       assertThat(page.statusCode()).isEqualTo(path.equals("nothing") ? 404 : 200);
     }
     HttpRequest form =
-        HttpRequest.newBuilder(URI.create(server.pages() + "faults"))
+        signedIn("faults")
             .header("Content-Type", "application/x-www-form-urlencoded")
             .POST(HttpRequest.BodyPublishers.ofString("busy=3&no-bulk=1&slow="))
             .build();
     client.send(form, HttpResponse.BodyHandlers.ofString());
     assertThat(server.faults().text()).isEqualTo("busy=3 no-bulk");
     HttpRequest foreign =
-        HttpRequest.newBuilder(URI.create(server.pages() + "faults"))
+        signedIn("faults")
             .header("Origin", "https://elsewhere.example")
             .POST(HttpRequest.BodyPublishers.ofString("busy=9"))
             .build();
@@ -249,7 +275,7 @@ class PracticeServerTest {
 
   @Test
   void whatItHoldsIsThereAfterARestartAndAnotherDatabaseIsRefused() throws Exception {
-    make("Users", "{\"userName\":\"ana\"}");
+    make("Users", "{\"schemas\":[\"" + Schemas.USER + "\"],\"userName\":\"ana\"}");
     server.close();
     server = PracticeServer.start(0, temp.resolve("data.db"), TOKEN, new Faults());
     assertThat(ask("GET", "/Users", "").body()).contains("\"ana\"");

@@ -67,8 +67,8 @@ public final class PracticeCommand implements Callable<Integer> {
       description =
           "What goes wrong or is not offered: slow=MILLISECONDS, busy=N, broken=N, cut-before=N,"
               + " cut-after=N, no-bulk, no-patch, most-operations=N, most-bytes=N, page=N,"
-              + " no-extension, read-only, unique-names, makes-usernames. Repeatable; its page /faults changes them"
-              + " later.")
+              + " no-extension, no-enterprise, cursors, read-only, unique-names, makes-usernames."
+              + " Repeatable; its page /faults changes them later.")
   private List<String> named = List.of();
 
   @Override
@@ -147,7 +147,7 @@ public final class PracticeCommand implements Callable<Integer> {
       screen.line("");
       screen.line("  its pages    " + screen.bold(server.pages()));
       screen.line("  its service  " + server.service());
-      screen.line("  its token    in " + tokenFile);
+      screen.line("  its token    in " + tokenFile + "; its pages ask for it");
       String on = server.faults().text();
       if (!on.isEmpty()) {
         screen.line("  its faults   " + on);
