@@ -41,7 +41,9 @@ import neatroster.platform.Ids;
 import neatroster.platform.Offer;
 import neatroster.platform.PlatformAddress;
 import neatroster.platform.Reply;
+import neatroster.platform.SignIn;
 import neatroster.platform.Transport;
+import neatroster.platform.WaitListener;
 import neatroster.register.Register;
 import neatroster.runs.Journal;
 import neatroster.runs.KeptChanges;
@@ -166,7 +168,12 @@ public final class SendBenchmark {
 
   private static double send(Path folder, int run, Server server, List<Exchange> log)
       throws Exception {
-    Transport http = new HttpTransport(PlatformAddress.of(server.service), server.token, List.of());
+    Transport http =
+        new HttpTransport(
+            PlatformAddress.of(server.service),
+            SignIn.token(server.token),
+            List.of(),
+            WaitListener.NOBODY);
     ConcurrentLinkedQueue<Exchange> recorded = new ConcurrentLinkedQueue<>();
     Transport recording =
         call -> {

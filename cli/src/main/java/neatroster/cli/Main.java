@@ -248,7 +248,7 @@ public final class Main implements Runnable, Program {
       message = "A file could not be read or written (" + DiskTrouble.reason(io.getCause()) + ").";
     } else {
       message =
-          "Something went wrong that should not have. Nothing was written. Add --verbose and send"
+          "Something went wrong that should not have, and the work was not done to its end. Add --verbose and send"
               + " us what it prints.";
     }
     surroundings.err().println("neat-roster: " + message);

@@ -18,7 +18,7 @@ import neatroster.practice.PracticeServer;
 /** A practice platform in the tests' own process, with a roster folder that names it. */
 final class PracticePlatform implements AutoCloseable {
   private static final ObjectMapper JSON = new ObjectMapper();
-  private static final String TOKEN = "practice-makes-perfect";
+  static final String TOKEN = "practice-makes-perfect";
 
   private final PracticeServer server;
   private final HttpClient client = HttpClient.newHttpClient();

@@ -199,6 +199,57 @@ class SendIT {
   }
 
   @Test
+  void whatThePlatformDoesNotAnnounceIsNotCarriedAndItsCursorsAreFollowed() throws Exception {
+    platform.faults().set(Faults.Kind.NO_ENTERPRISE, 1);
+    platform.faults().set(Faults.Kind.CURSORS, 1);
+    platform.faults().set(Faults.Kind.PAGE, 7);
+    JsonNode sent = json("send", "--yes");
+    assertThat(sent.get("failed").asInt()).as(sent.toString()).isZero();
+    assertThat(sent.get("notCarried").toString()).contains("site of users");
+    platform.faults().set(Faults.Kind.CURSORS, 0);
+    assertThat(platform.all("Users")).noneMatch(user -> user.toString().contains("enterprise"));
+    platform.faults().set(Faults.Kind.CURSORS, 1);
+    assertAsAsked();
+  }
+
+  /** RFC 6749, section 4.4: the token comes from a server of OAuth. */
+  @Test
+  void aTokenIsAskedForWhereTheSettingsNameAClient() throws Exception {
+    HttpServer tokens = HttpServer.create(new InetSocketAddress("localhost", 0), 0);
+    tokens.createContext(
+        "/token",
+        exchange -> {
+          byte[] answer =
+              ("{\"access_token\":\"" + PracticePlatform.TOKEN + "\"}")
+                  .getBytes(StandardCharsets.UTF_8);
+          exchange.sendResponseHeaders(200, answer.length);
+          exchange.getResponseBody().write(answer);
+          exchange.close();
+        });
+    tokens.start();
+    try {
+      Path settings = temp.resolve("school/roster.yaml");
+      String oauth =
+          "oauth: {address: \"http://localhost:"
+              + tokens.getAddress().getPort()
+              + "/token\", client: office, secret: {file: secret}}";
+      Files.writeString(
+          settings, Files.readString(settings).replace("token: {file: token}", oauth));
+      assertThat(program.run("send", "--yes").err()).contains("secret", "is missing");
+      Path secret = temp.resolve("school/secret");
+      Files.writeString(secret, "tarred marline\n");
+      assertThat(program.run("send", "--yes").err()).contains("can be read by others");
+      Files.setPosixFilePermissions(secret, PosixFilePermissions.fromString("rw-------"));
+      assertThat(json("send", "--yes").get("failed").asInt()).isZero();
+      Files.writeString(
+          settings, Files.readString(settings).replace("oauth:", "user: office, oauth:"));
+      assertThat(program.run("confirm").err()).contains("one thing proves that we may");
+    } finally {
+      tokens.stop(0);
+    }
+  }
+
+  @Test
   void smallLimitsAreKeptToAndAnInterruptSaysHowToGoOn() throws Exception {
     platform.faults().set(Faults.Kind.MOST_BYTES, 3000);
     platform.faults().set(Faults.Kind.MOST_OPERATIONS, 2);
@@ -259,7 +310,7 @@ class SendIT {
         school.resolve("token"), PosixFilePermissions.fromString("rw-r--r--"));
     assertThat(program.run("send", "--yes").err()).contains("chmod 600");
     PracticePlatform.name(school, platform.service(), "wrong");
-    assertThat(program.run("send", "--yes").err()).contains("does not take the token");
+    assertThat(program.run("send", "--yes").err()).contains("does not let us in");
     PracticePlatform.name(school, "http://learn.pier.example/scim", "t");
     assertThat(program.run("send", "--yes").err()).contains("https://");
     PracticePlatform.name(school, "http://127.0.0.1:1/scim", "t");

@@ -3,8 +3,9 @@ package neatroster.formats;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.Collections;
-import java.util.EnumSet;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.StringJoiner;
 import neatroster.core.change.PlannedChange;
@@ -19,30 +20,36 @@ public final class ScimUser {
   public static final String ENTERPRISE =
       "urn:ietf:params:scim:schemas:extension:enterprise:2.0:User";
 
+  /** The attribute of each field that has one; those of extensions after the schema's name. */
+  public static final Map<Field, String> ATTRIBUTES = attributes();
+
   /** What a User has an attribute for. */
-  public static final Set<Field> CARRIED =
-      Collections.unmodifiableSet(
-          EnumSet.of(
-              Field.ID,
-              Field.USERNAME,
-              Field.GIVEN_NAME,
-              Field.MIDDLE_NAME,
-              Field.FAMILY_NAME,
-              Field.SUFFIX,
-              Field.PREFERRED_NAME,
-              Field.EMAIL,
-              Field.PHONE,
-              Field.PASSWORD,
-              Field.STATUS,
-              Field.LANGUAGE,
-              Field.TIME_ZONE,
-              Field.COUNTRY,
-              Field.CITY,
-              Field.PHOTO,
-              Field.SITE,
-              Field.MANAGER));
+  public static final Set<Field> CARRIED = ATTRIBUTES.keySet();
 
   private final JsonGenerator json;
+
+  private static Map<Field, String> attributes() {
+    Map<Field, String> attributes = new EnumMap<>(Field.class);
+    attributes.put(Field.ID, "externalId");
+    attributes.put(Field.USERNAME, "userName");
+    attributes.put(Field.GIVEN_NAME, "name.givenName");
+    attributes.put(Field.MIDDLE_NAME, "name.middleName");
+    attributes.put(Field.FAMILY_NAME, "name.familyName");
+    attributes.put(Field.SUFFIX, "name.honorificSuffix");
+    attributes.put(Field.PREFERRED_NAME, "nickName");
+    attributes.put(Field.EMAIL, "emails");
+    attributes.put(Field.PHONE, "phoneNumbers");
+    attributes.put(Field.PASSWORD, "password");
+    attributes.put(Field.STATUS, "active");
+    attributes.put(Field.LANGUAGE, "preferredLanguage");
+    attributes.put(Field.TIME_ZONE, "timezone");
+    attributes.put(Field.COUNTRY, "addresses.country");
+    attributes.put(Field.CITY, "addresses.locality");
+    attributes.put(Field.PHOTO, "photos");
+    attributes.put(Field.SITE, ENTERPRISE + ":department");
+    attributes.put(Field.MANAGER, ENTERPRISE + ":manager");
+    return Collections.unmodifiableMap(attributes);
+  }
 
   /** Writes users to this. */
   public ScimUser(JsonGenerator json) {

@@ -5,6 +5,7 @@ import java.net.ConnectException;
 import java.net.UnknownHostException;
 import java.net.http.HttpConnectTimeoutException;
 import java.nio.channels.ClosedChannelException;
+import java.time.Duration;
 
 /** Sends requests until they are answered, as far as that does nothing twice. */
 public final class Courier {
@@ -55,10 +56,9 @@ public final class Courier {
   private static void verifyAllowed(Reply reply) throws PlatformException {
     if (reply.status() == 401) {
       throw new PlatformException(
-          "the platform does not take the token ("
+          "the platform does not let us in ("
               + reply.reason()
-              + "). Is it the right one, and"
-              + " not run out");
+              + "). Is the token or the password the right one, and not run out");
     }
   }
 
@@ -71,19 +71,31 @@ public final class Courier {
     return read(call, Patience.ATTEMPTS);
   }
 
-  /** The same, with as many attempts where nothing answers at all. */
-  Reply read(Call call, int attemptsToConnect) throws PlatformException, InterruptedException {
+  /** The same, with as many attempts where no answer comes. */
+  Reply read(Call call, int attemptsWithoutAnswer) throws PlatformException, InterruptedException {
     for (int attempt = 1; ; attempt++) {
       Attempt tried = once(call);
       if (tried.reply() != null && !tried.reply().isForLater()) {
         return tried.reply();
       }
-      boolean isSilent = tried.reply() == null && tried.doubt() == Doubt.NONE;
-      if (attempt == (isSilent ? attemptsToConnect : Patience.ATTEMPTS)) {
+      boolean isAnswered = tried.reply() != null;
+      if (attempt == (isAnswered ? Patience.ATTEMPTS : attemptsWithoutAnswer)) {
         throw givenUp(tried);
       }
-      Patience.rest(attempt, tried.reply());
+      rest(attempt, tried.reply());
     }
+  }
+
+  /** Waits before a request is sent once more. */
+  void rest(int attempt, Reply reply) throws InterruptedException {
+    Duration pause = Patience.pause(attempt, reply);
+    String why =
+        reply == null
+            ? "the connection, which was lost, to be tried again"
+            : reply.isPutOff()
+                ? "the platform, which asks for time"
+                : "the platform, which failed (" + reply.status() + "), to be asked again";
+    transport.rest(pause, why);
   }
 
   static PlatformException givenUp(Attempt last) {

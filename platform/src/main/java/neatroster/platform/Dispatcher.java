@@ -125,7 +125,7 @@ final class Dispatcher {
         throw Courier.givenUp(tried);
       }
       if (reply == null || reply.isForLater()) {
-        Patience.rest(attempt, reply);
+        desk.courier().rest(attempt, reply);
       }
     }
   }
@@ -184,7 +184,7 @@ final class Dispatcher {
                 ? new Courier.Attempt(unsettled, tried.doubt(), "")
                 : tried);
       }
-      Patience.rest(attempt, reply);
+      desk.courier().rest(attempt, reply);
     }
   }
 

@@ -1,6 +1,7 @@
 package neatroster.platform;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.MissingNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.fasterxml.jackson.databind.util.TokenBuffer;
 import java.io.IOException;
@@ -19,11 +20,14 @@ final class Documents {
    * A user.
    *
    * @param manager the platform's id of the manager, or empty
+   * @param announced what is left in: what the service has
    */
-  static ObjectNode user(PlannedChange change, String manager) {
+  static ObjectNode user(PlannedChange change, String manager, Announced announced) {
     try (TokenBuffer json = new TokenBuffer(Answers.JSON, false)) {
       new ScimUser(json).write(change, manager);
-      return Answers.JSON.readTree(json.asParser());
+      ObjectNode user = Answers.JSON.readTree(json.asParser());
+      announced.prune(user, MissingNode.getInstance());
+      return user;
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }

@@ -2,13 +2,32 @@ package neatroster.platform;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 
-/** Reads all resources of a kind by pages (RFC 7644, section 3.4.2.4). */
+/**
+ * Reads all resources of a kind by pages: from number to number (RFC 7644, section 3.4.2.4), or by
+ * cursors where those are announced (RFC 9865).
+ */
 final class Listing {
   private static final int PAGE = 500;
 
+  /** More than any platform has of a kind. */
+  private static final long MOST = 20_000_000;
+
   private Listing() {}
+
+  private static void verifyEnds(String path, boolean isSo) throws PlatformException {
+    if (!isSo) {
+      throw new PlatformException(
+          "the platform's list of its " + path.substring(1) + " does not come to an end");
+    }
+  }
+
+  private static String encoded(String text) {
+    return URLEncoder.encode(text, StandardCharsets.UTF_8);
+  }
 
   /** Takes resources. */
   @FunctionalInterface
@@ -22,13 +41,18 @@ final class Listing {
    * @param path the address of the kind, as {@code /Users}
    * @param parameters further parameters, each with an ampersand before it; or an empty text
    */
-  static void each(Courier courier, String path, String parameters, Receiver receiver)
+  static void each(Courier courier, Offer offer, String path, String parameters, Receiver receiver)
       throws PlatformException, InterruptedException, IOException {
     long start = 1;
+    long read = 0;
+    String cursor = "";
     String last = "";
     String further = parameters;
     while (true) {
-      String query = "?startIndex=" + start + "&count=" + PAGE;
+      String query =
+          "?count="
+              + PAGE
+              + (offer.isByCursor() ? "&cursor=" + encoded(cursor) : "&startIndex=" + start);
       Reply page = courier.read(Call.get(path + query + further));
       if (page.status() == 400 && !further.isEmpty()) {
         // What is left out makes the answer shorter, and no more.
@@ -42,16 +66,27 @@ final class Listing {
       List<JsonNode> resources = Answers.list(page.body(), "Resources");
       // How many there are in all is a hint: what counts is that a page is empty, or the same
       // again.
-      if (resources.isEmpty()) {
+      if (resources.isEmpty() && !offer.isByCursor()) {
         return;
       }
-      String first = Answers.text(resources.get(0), "id");
-      if (first.equals(last)) {
+      String first = resources.isEmpty() ? "" : Answers.text(resources.get(0), "id");
+      if (first.equals(last) && !offer.isByCursor()) {
         return;
       }
       last = first;
+      read += resources.size();
+      verifyEnds(path, read <= MOST);
       for (JsonNode resource : resources) {
         receiver.resource(resource);
+      }
+      if (offer.isByCursor()) {
+        String next = Answers.text(page.body(), "nextCursor");
+        if (next.isEmpty()) {
+          return;
+        }
+        verifyEnds(path, !next.equals(cursor));
+        cursor = next;
+        continue;
       }
       start += resources.size();
       String total = Answers.text(page.body(), "totalResults");

@@ -101,6 +101,7 @@ final class Lookup {
     try {
       Listing.each(
           courier,
+          offer,
           "/Users",
           "&attributes=userName,externalId,name,emails",
           user -> {
@@ -215,6 +216,7 @@ final class Lookup {
     try {
       Listing.each(
           courier,
+          offer,
           "/Groups",
           "&excludedAttributes=members"
               + (offer.hasExtension() ? "," + MembersAddition.ENROLLMENTS : ""),

@@ -1,7 +1,10 @@
 package neatroster.platform;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import java.util.Locale;
+import com.fasterxml.jackson.databind.node.MissingNode;
+import java.util.EnumSet;
+import java.util.Set;
+import neatroster.core.model.Field;
 import neatroster.formats.ScimGroup;
 import neatroster.formats.ScimUser;
 
@@ -13,7 +16,8 @@ import neatroster.formats.ScimUser;
  * @param mostBytes how large a request may be
  * @param hasPatch whether parts of a resource may be changed
  * @param hasFilter whether a resource may be looked for by a filter
- * @param hasExtension whether Groups keep what our extension says of courses
+ * @param isByCursor whether lists are turned over by cursors (RFC 9865)
+ * @param announced which attributes it has
  */
 public record Offer(
     boolean hasBulk,
@@ -21,7 +25,8 @@ public record Offer(
     long mostBytes,
     boolean hasPatch,
     boolean hasFilter,
-    boolean hasExtension) {
+    boolean isByCursor,
+    Announced announced) {
   /** What is sent at once where no limit is announced. */
   private static final long USUAL_BYTES = 1 << 20;
 
@@ -53,7 +58,8 @@ public record Offer(
         bytes > FEWEST_BYTES ? bytes : USUAL_BYTES,
         isOn(Answers.get(offered, "patch")),
         isOn(Answers.get(offered, "filter")),
-        hasExtension(courier));
+        Answers.text(Answers.get(offered, "pagination"), "cursor").equalsIgnoreCase("true"),
+        Announced.of(asked(courier, "/Schemas"), asked(courier, "/ResourceTypes")));
   }
 
   private static boolean isOn(JsonNode feature) {
@@ -65,20 +71,30 @@ public record Offer(
     return text.matches("\\d{1,15}") ? Long.parseLong(text) : usual;
   }
 
-  private static boolean hasExtension(Courier courier)
+  private static JsonNode asked(Courier courier, String path)
       throws PlatformException, InterruptedException {
-    for (String path : new String[] {"/Schemas", "/ResourceTypes"}) {
-      Reply answer = courier.read(Call.get(path));
-      if (answer.isDone()
-          && answer
-              .body()
-              .toString()
-              .toLowerCase(Locale.ROOT)
-              .contains(ScimGroup.COURSE.toLowerCase(Locale.ROOT))) {
-        return true;
-      }
+    Reply answer = courier.read(Call.get(path));
+    return answer.isDone() ? answer.body() : MissingNode.getInstance();
+  }
+
+  /** Whether Groups keep what our extension says of courses. */
+  boolean hasExtension() {
+    return announced.takesSchema(ScimGroup.COURSE);
+  }
+
+  /** The fields of users that there is an attribute for. */
+  Set<Field> carriedOfUsers() {
+    Set<Field> carried = EnumSet.noneOf(Field.class);
+    ScimUser.ATTRIBUTES.forEach(
+        (field, attribute) -> {
+          if (announced.takesOfUser(attribute)) {
+            carried.add(field);
+          }
+        });
+    if (announced.takesOfUser("displayName")) {
+      carried.add(Field.PREFERRED_NAME);
     }
-    return false;
+    return carried;
   }
 
   /**
@@ -105,6 +121,6 @@ public record Offer(
 
   /** What it was before anybody asked: for showing what would be sent. */
   static Offer plain() {
-    return new Offer(false, 1, USUAL_BYTES, true, true, true);
+    return new Offer(false, 1, USUAL_BYTES, true, true, false, Announced.all());
   }
 }

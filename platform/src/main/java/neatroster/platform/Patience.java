@@ -17,13 +17,13 @@ final class Patience {
   private Patience() {}
 
   /**
-   * Waits: twice as long each time, by chance half to the whole of it, so that many who wait do not
-   * come back together; or as long as the service asks.
+   * How long to wait: twice as long each time, by chance half to the whole of it, so that many who
+   * wait do not come back together; or as long as the service asks.
    *
    * @param attempt the attempts so far, from 1
    * @param reply the answer, or null where none came
    */
-  static void rest(int attempt, Reply reply) throws InterruptedException {
+  static Duration pause(int attempt, Reply reply) {
     Duration wait = FIRST.multipliedBy(1L << Math.min(10, attempt - 1));
     wait = wait.compareTo(LONGEST) > 0 ? LONGEST : wait;
     long millis = wait.toMillis() / 2;
@@ -33,6 +33,6 @@ final class Patience {
       asked = asked.compareTo(LONGEST_ASKED) > 0 ? LONGEST_ASKED : asked;
       millis = Math.max(millis, asked.toMillis());
     }
-    Thread.sleep(millis);
+    return Duration.ofMillis(millis);
   }
 }

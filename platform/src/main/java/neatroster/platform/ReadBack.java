@@ -5,7 +5,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
@@ -21,9 +21,12 @@ import neatroster.formats.ScimUser;
 public final class ReadBack {
   private static final String LIST = "urn:ietf:params:scim:api:messages:2.0:ListResponse";
 
-  private static final Map<Field, String> ATTRIBUTES = attributes();
+  /** What every account has is not asked after. */
+  private static final Set<Field> ALWAYS =
+      EnumSet.of(Field.USERNAME, Field.PASSWORD, Field.STATUS, Field.GIVEN_NAME, Field.FAMILY_NAME);
 
   private final Courier courier;
+  private final Offer offer;
   private final Ids ids;
   private final Map<String, String> keys;
   private final Set<Field> shown = new HashSet<>();
@@ -32,26 +35,14 @@ public final class ReadBack {
   /**
    * Reads a platform.
    *
+   * @param offer what it offers
    * @param ids what it calls things, by which courses are known again where it keeps no ids of ours
    */
-  public ReadBack(Transport transport, Ids ids) {
+  public ReadBack(Transport transport, Offer offer, Ids ids) {
+    this.offer = offer;
     this.courier = new Courier(transport);
     this.ids = ids;
     this.keys = ids.byId();
-  }
-
-  private static Map<Field, String> attributes() {
-    Map<Field, String> attributes = new EnumMap<>(Field.class);
-    attributes.put(Field.ID, "externalId");
-    attributes.put(Field.PREFERRED_NAME, "nickName");
-    attributes.put(Field.EMAIL, "emails");
-    attributes.put(Field.PHONE, "phoneNumbers");
-    attributes.put(Field.PHOTO, "photos");
-    attributes.put(Field.LANGUAGE, "preferredLanguage");
-    attributes.put(Field.TIME_ZONE, "timezone");
-    attributes.put(Field.COUNTRY, "addresses");
-    attributes.put(Field.CITY, "addresses");
-    return attributes;
   }
 
   /**
@@ -70,6 +61,7 @@ public final class ReadBack {
       json.writeArrayFieldStart("Resources");
       Listing.each(
           courier,
+          offer,
           "/Users",
           "",
           user -> {
@@ -79,6 +71,7 @@ public final class ReadBack {
           });
       Listing.each(
           courier,
+          offer,
           "/Groups",
           "",
           group -> {
@@ -111,28 +104,22 @@ public final class ReadBack {
   }
 
   private void note(JsonNode user) {
-    ATTRIBUTES.forEach(
+    ScimUser.ATTRIBUTES.forEach(
         (field, attribute) -> {
-          JsonNode value = Answers.get(user, attribute);
-          boolean isThere = value.isValueNode() ? !value.asText("").isEmpty() : !value.isEmpty();
-          if (isThere && !value.isNull()) {
+          if (isShown(user, attribute)) {
             shown.add(field);
           }
         });
-    JsonNode name = Answers.get(user, "name");
-    if (!Answers.text(name, "middleName").isEmpty()) {
-      shown.add(Field.MIDDLE_NAME);
+  }
+
+  private static boolean isShown(JsonNode user, String attribute) {
+    int extension = attribute.startsWith("urn:") ? attribute.lastIndexOf(':') : -1;
+    JsonNode value = extension > 0 ? Answers.get(user, attribute.substring(0, extension)) : user;
+    for (String part : attribute.substring(extension + 1).split("\\.")) {
+      value = value.isArray() ? value.path(0) : value;
+      value = Answers.get(value, part);
     }
-    if (!Answers.text(name, "honorificSuffix").isEmpty()) {
-      shown.add(Field.SUFFIX);
-    }
-    JsonNode more = Answers.get(user, ScimUser.ENTERPRISE);
-    if (!Answers.text(more, "department").isEmpty()) {
-      shown.add(Field.SITE);
-    }
-    if (Answers.get(more, "manager").isObject()) {
-      shown.add(Field.MANAGER);
-    }
+    return value.isValueNode() ? !value.asText("").isEmpty() && !value.isNull() : !value.isEmpty();
   }
 
   /**
@@ -140,8 +127,8 @@ public final class ReadBack {
    * asked when everything is read.
    */
   public Set<Field> neverShown() {
-    Set<Field> never = new HashSet<>(ATTRIBUTES.keySet());
-    never.addAll(Set.of(Field.MIDDLE_NAME, Field.SUFFIX, Field.SITE, Field.MANAGER));
+    Set<Field> never = new HashSet<>(ScimUser.ATTRIBUTES.keySet());
+    never.removeAll(ALWAYS);
     never.removeAll(shown);
     return never;
   }

@@ -18,7 +18,7 @@ import java.util.regex.Pattern;
  * and logged without them; what says where something is stays as it is. It may be used by several
  * threads at once.
  */
-final class Secrets {
+public final class Secrets {
   /** Shorter ones stand in any text. */
   private static final int SHORTEST = 4;
 

@@ -1,6 +1,7 @@
 package neatroster.platform;
 
 import java.io.IOException;
+import java.time.Duration;
 
 /** Sends requests to the service. It may be used by several threads at once. */
 @FunctionalInterface
@@ -12,4 +13,13 @@ public interface Transport {
    * @throws PlatformException where no further request should be sent
    */
   Reply send(Call call) throws IOException, PlatformException, InterruptedException;
+
+  /**
+   * Waits before a request is sent once more.
+   *
+   * @param why what is waited for
+   */
+  default void rest(Duration duration, String why) throws InterruptedException {
+    Thread.sleep(duration.toMillis());
+  }
 }

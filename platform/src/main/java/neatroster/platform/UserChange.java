@@ -65,6 +65,7 @@ final class UserChange extends Operation {
       }
       String etag =
           now.etag().isEmpty() ? Answers.text(Answers.get(there, "meta"), "version") : now.etag();
+      document.leaveOut(desk.offer().announced());
       Patch patch = document.patch();
       if (patch.isEmpty()) {
         return new Courier.Attempt(now, Courier.Doubt.NONE, "");
@@ -136,7 +137,10 @@ final class UserChange extends Operation {
     }
     for (PlannedChange change : changes) {
       String manager = change.value(Field.MANAGER);
-      boolean isNamed = !manager.isEmpty() && !manager.equals(Cleared.WORD);
+      boolean isNamed =
+          !manager.isEmpty()
+              && !manager.equals(Cleared.WORD)
+              && desk.offer().carriedOfUsers().contains(Field.MANAGER);
       if (isNamed && desk.ids().of(Ids.user(manager)).isEmpty()) {
         desk.miss("manager who is not on the platform");
       }

@@ -4,9 +4,11 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.StringJoiner;
 import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
@@ -17,22 +19,13 @@ import neatroster.formats.ScimUser;
 /** A user as the platform holds it, into which changes are written. */
 final class UserDocument {
   /** The fields that are one attribute each. */
-  private static final Map<Field, String> PLAIN =
-      Map.of(
-          Field.USERNAME, "userName",
-          Field.PASSWORD, "password",
-          Field.LANGUAGE, "preferredLanguage",
-          Field.TIME_ZONE, "timezone");
+  private static final Set<Field> PLAIN =
+      EnumSet.of(Field.USERNAME, Field.PASSWORD, Field.LANGUAGE, Field.TIME_ZONE);
 
-  private static final Map<Field, String> NAMES =
-      Map.of(
-          Field.GIVEN_NAME, "givenName",
-          Field.MIDDLE_NAME, "middleName",
-          Field.FAMILY_NAME, "familyName",
-          Field.SUFFIX, "honorificSuffix");
+  private static final Set<Field> NAMES =
+      EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
 
-  private static final Map<Field, String> LISTS =
-      Map.of(Field.EMAIL, "emails", Field.PHONE, "phoneNumbers", Field.PHOTO, "photos");
+  private static final Set<Field> LISTS = EnumSet.of(Field.EMAIL, Field.PHONE, Field.PHOTO);
 
   private final ObjectNode before;
   private final ObjectNode now;
@@ -61,7 +54,7 @@ final class UserDocument {
           boolean isKey = entry.getKey() == Field.USERNAME && change.change() != Change.RENAME;
           if (!isKey) {
             set(entry.getKey(), entry.getValue(), manager);
-            hasName |= NAMES.containsKey(entry.getKey());
+            hasName |= NAMES.contains(entry.getKey());
           }
         }
         if (hasName) {
@@ -72,12 +65,13 @@ final class UserDocument {
   }
 
   private void set(Field field, String value, Optional<String> manager) {
-    if (PLAIN.containsKey(field)) {
-      text(now, PLAIN.get(field), value);
-    } else if (NAMES.containsKey(field)) {
-      text(object(now, "name"), NAMES.get(field), value);
-    } else if (LISTS.containsKey(field)) {
-      first(LISTS.get(field), value, field == Field.EMAIL);
+    String attribute = ScimUser.ATTRIBUTES.getOrDefault(field, "");
+    if (PLAIN.contains(field)) {
+      text(now, attribute, value);
+    } else if (NAMES.contains(field)) {
+      text(object(now, "name"), attribute.substring("name.".length()), value);
+    } else if (LISTS.contains(field)) {
+      first(attribute, value, field == Field.EMAIL);
     } else {
       switch (field) {
         case ID -> {
@@ -171,6 +165,11 @@ final class UserDocument {
     if (Answers.text(now, "displayName").equals(former)) {
       now.put(Answers.nameOf(now, "displayName"), name);
     }
+  }
+
+  /** Leaves out what the platform neither announces nor shows. */
+  void leaveOut(Announced announced) {
+    announced.prune(now, before);
   }
 
   /** The user as it is to be. */

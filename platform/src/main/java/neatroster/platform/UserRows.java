@@ -6,12 +6,12 @@ import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
-import neatroster.formats.ScimUser;
 
 /** Sends what a run changes about users. */
 final class UserRows {
@@ -21,12 +21,14 @@ final class UserRows {
   private final Outbox outbox;
   private final RunRows rows;
   private final Function<PlannedChange, String> passwords;
+  private final Set<Field> carried;
 
   UserRows(Desk desk, Outbox outbox, RunRows rows, Function<PlannedChange, String> passwords) {
     this.desk = desk;
     this.outbox = outbox;
     this.rows = rows;
     this.passwords = passwords;
+    this.carried = desk.offer().carriedOfUsers();
   }
 
   /** Sends them: a name is given away before somebody else gets it. */
@@ -67,14 +69,16 @@ final class UserRows {
 
   private void createUser(Row row) throws PlatformException, InterruptedException {
     PlannedChange change = withPassword(row.change());
-    Documents.miss(desk, change, ScimUser.CARRIED, "users");
-    String manager = change.value(Field.MANAGER);
+    Documents.miss(desk, change, carried, "users");
+    String manager = carried.contains(Field.MANAGER) ? change.value(Field.MANAGER) : "";
     String id = manager.isEmpty() ? "" : desk.lookup().knownUserId(manager).orElse("");
     boolean isComplete = manager.isEmpty() || (!id.isEmpty() && !row.isDoubtful());
     outbox.add(
         Phase.USERS,
         new UserCreation(
-            row, Documents.user(change, id), isComplete ? Verdict.DONE : Verdict.HALF));
+            row,
+            Documents.user(change, id, desk.offer().announced()),
+            isComplete ? Verdict.DONE : Verdict.HALF));
   }
 
   private void rename(Phase phase, Row row) throws PlatformException, InterruptedException {
@@ -114,7 +118,7 @@ final class UserRows {
                 && change.before().isEmpty()
                 && change.ownBefore().isEmpty();
         all.add(isPassword ? withPassword(change) : change);
-        Documents.miss(desk, change, ScimUser.CARRIED, "users");
+        Documents.miss(desk, change, carried, "users");
       }
       outbox.add(phase, new UserChange(one.getValue(), one.getKey(), all));
     }

@@ -16,10 +16,15 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.http.HttpTimeoutException;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Base64;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.Executors;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -49,8 +54,9 @@ class HttpTransportTest {
     server.start();
     return new HttpTransport(
         PlatformAddress.of("http://localhost:" + server.getAddress().getPort() + "/scim"),
-        TOKEN,
-        List.of());
+        SignIn.token(TOKEN),
+        List.of(),
+        WaitListener.NOBODY);
   }
 
   @AfterEach
@@ -70,6 +76,118 @@ class HttpTransportTest {
     ObjectNode user = JsonNodeFactory.instance.objectNode();
     user.put("userName", "amarlowe").put("password", PASSWORD);
     return Call.of("POST", "/Users", user.toString());
+  }
+
+  /** Tokens of a server of OAuth that are good for two requests each. */
+  @Test
+  void aTokenThatRunsOutIsFetchedAnewAndNothingIsSentTwice() throws Exception {
+    List<String> tokens = new ArrayList<>();
+    List<String> done = new ArrayList<>();
+    Map<String, Integer> uses = new HashMap<>();
+    server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+    server.createContext(
+        "/token",
+        exchange -> {
+          String form =
+              new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8);
+          String basic = exchange.getRequestHeaders().getFirst("Authorization");
+          boolean isRight =
+              form.equals("grant_type=client_credentials&scope=users+groups")
+                  && new String(
+                          Base64.getDecoder().decode(basic.substring(6)), StandardCharsets.UTF_8)
+                      .equals("the+office:w%C3%A4ve%3A1");
+          tokens.add("token-" + tokens.size());
+          answer(
+              exchange,
+              isRight ? 200 : 400,
+              isRight
+                  ? "{\"access_token\":\""
+                      + tokens.get(tokens.size() - 1)
+                      + "\",\"expires_in\":3600}"
+                  : "{\"error\":\"invalid_client\",\"error_description\":\"" + basic + "\"}");
+          exchange.close();
+        });
+    server.createContext(
+        "/scim",
+        exchange -> {
+          String token = exchange.getRequestHeaders().getFirst("Authorization");
+          boolean isGood = uses.merge(token, 1, Integer::sum) <= 2;
+          if (isGood) {
+            done.add(exchange.getRequestURI().getPath());
+          }
+          answer(exchange, isGood ? 200 : 401, "{\"detail\":\"" + token + " has run out\"}");
+          exchange.close();
+        });
+    server.start();
+    String here = "http://localhost:" + server.getAddress().getPort();
+    Transport transport = oauth(here, "wäve:1");
+    for (int i = 0; i < 5; i++) {
+      assertThat(transport.send(Call.get("/Users/" + i)).status()).isEqualTo(200);
+    }
+    assertThat(done).hasSize(5).doesNotHaveDuplicates();
+    assertThat(tokens).hasSize(3);
+    Transport wrong = oauth(here, "gannet");
+    assertThatThrownBy(() -> wrong.send(Call.get("/Users")))
+        .isInstanceOf(PlatformException.class)
+        .hasMessageContaining("invalid_client")
+        .hasMessageNotContainingAny("gannet", "dGhlK29mZmljZTpnYW5uZXQ");
+  }
+
+  private static Transport oauth(String here, String secret) throws Exception {
+    return new HttpTransport(
+        PlatformAddress.of(here + "/scim"),
+        new ClientCredentials(
+            PlatformAddress.of(here + "/token"), "the office", secret, "users groups", List.of()),
+        List.of(),
+        WaitListener.NOBODY);
+  }
+
+  @Test
+  void aUserAndAPasswordGoAsOneHeaderThatIsNotShown() throws Exception {
+    Secrets secrets = new Secrets();
+    String header = SignIn.password("Aladdin", "open sesame").header(secrets);
+    // The example of RFC 7617, section 2.
+    assertThat(header).isEqualTo("Basic QWxhZGRpbjpvcGVuIHNlc2FtZQ==");
+    assertThat(secrets.blanked("you sent " + header)).doesNotContain("QWxhZGRpbjpvcGVuIHNlc2FtZQ");
+  }
+
+  @Test
+  void whoWaitsSaysWhatFor() throws Exception {
+    List<String> told = new CopyOnWriteArrayList<>();
+    to(exchange -> answer(exchange, 200, "{}"));
+    Transport transport =
+        new HttpTransport(
+            PlatformAddress.of("http://localhost:" + server.getAddress().getPort()),
+            SignIn.token(TOKEN),
+            List.of(),
+            told::add);
+    transport.send(Call.get("/Users"));
+    transport.rest(Duration.ofMillis(1), "the platform, which asks for time");
+    assertThat(told)
+        .containsExactly("an answer of the platform", "", "the platform, which asks for time", "");
+  }
+
+  /** A service that never answers, and lists that never end. */
+  @Test
+  void nothingIsWaitedForWithoutEnd() throws Exception {
+    Transport silent =
+        to(
+            exchange -> {
+              try {
+                Thread.sleep(2000);
+              } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+              }
+            });
+    assertThatThrownBy(() -> silent.send(Call.get("/Users"))).isInstanceOf(IOException.class);
+    server.stop(0);
+    Transport endless =
+        to(
+            exchange ->
+                answer(exchange, 200, "{\"Resources\":[{\"id\":\"1\"}],\"nextCursor\":\"x\"}"));
+    Offer offer = new Offer(false, 1, 1, true, true, true, Announced.all());
+    assertThatThrownBy(() -> Listing.each(new Courier(endless), offer, "/Users", "", one -> {}))
+        .hasMessageContaining("does not come to an end");
   }
 
   @Test

@@ -5,7 +5,6 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.unboundid.scim2.common.utils.JsonUtils;
 import java.sql.SQLException;
-import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -155,8 +154,7 @@ final class Bulk {
       operation.done =
           store.wholly(
               () ->
-                  service.change(
-                      operation.method, path, body(data), operation.version, Map.of()));
+                  service.change(operation.method, path, body(data), operation.version, Map.of()));
       operation.location =
           operation.done.location().orElse(base + (path.startsWith("/") ? "" : "/") + path);
       if (operation.makes()) {

@@ -67,13 +67,13 @@ public final class Faults {
     public boolean isSwitch() {
       return switch (this) {
         case NO_BULK,
-                NO_PATCH,
-                NO_EXTENSION,
-                NO_ENTERPRISE,
-                CURSORS,
-                READ_ONLY,
-                UNIQUE_NAMES,
-                MAKES_USERNAMES ->
+            NO_PATCH,
+            NO_EXTENSION,
+            NO_ENTERPRISE,
+            CURSORS,
+            READ_ONLY,
+            UNIQUE_NAMES,
+            MAKES_USERNAMES ->
             true;
         default -> false;
       };

@@ -174,7 +174,8 @@ final class FilterGrammar {
     at = name.end();
     String schema = name.group(1).isEmpty() ? "" : name.group(1).replaceFirst(":$", "");
     String bare = name.group(2) + name.group(3);
-    boolean isCore = schema.equalsIgnoreCase(Schemas.USER) || schema.equalsIgnoreCase(Schemas.GROUP);
+    boolean isCore =
+        schema.equalsIgnoreCase(Schemas.USER) || schema.equalsIgnoreCase(Schemas.GROUP);
     String written = schema.isEmpty() || isCore ? bare : schema + ":" + bare;
     plain.append(written);
     return written;

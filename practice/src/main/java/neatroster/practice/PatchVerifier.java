@@ -68,8 +68,7 @@ final class PatchVerifier {
     operation.put("path", plain);
     String attribute = plain.replaceFirst("\\[.*\\]", "");
     String schema = attribute.contains(":") ? attribute.replaceFirst(":[^:]*$", "") : "";
-    boolean isAnnounced =
-        schema.isEmpty() || announced.stream().anyMatch(schema::equalsIgnoreCase);
+    boolean isAnnounced = schema.isEmpty() || announced.stream().anyMatch(schema::equalsIgnoreCase);
     // The extension itself may be the target, with all its attributes at once.
     boolean isExtension = announced.stream().anyMatch(attribute::equalsIgnoreCase);
     if (!isExtension && (!isAnnounced || schemas.attribute(isGroup, attribute).isEmpty())) {

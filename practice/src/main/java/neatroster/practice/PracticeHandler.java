@@ -4,17 +4,16 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.unboundid.scim2.common.utils.JsonUtils;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;
-import java.io.ByteArrayInputStream;
+import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.SecureRandom;
+import java.sql.SQLException;
 import java.util.Base64;
 import java.util.HexFormat;
-import org.eclipse.jetty.util.UrlEncoded;
-import java.nio.charset.StandardCharsets;
-import java.sql.SQLException;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicLong;
@@ -25,6 +24,7 @@ import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
 import org.eclipse.jetty.util.Callback;
 import org.eclipse.jetty.util.Fields;
+import org.eclipse.jetty.util.UrlEncoded;
 
 /** Takes requests of HTTP to the SCIM service or to the pages, with the faults that are on. */
 final class PracticeHandler extends Handler.Abstract {
@@ -250,8 +250,7 @@ final class PracticeHandler extends Handler.Abstract {
                 one ->
                     one.getName().equals(cookie)
                         && MessageDigest.isEqual(
-                            PracticeServer.digest(one.getValue()),
-                            PracticeServer.digest(session)))
+                            PracticeServer.digest(one.getValue()), PracticeServer.digest(session)))
         || PracticeServer.isAllowed(request.getHeaders(), tokenDigest);
   }
 

@@ -229,8 +229,7 @@ final class Resources {
     }
     PatchRequest request =
         patchRequest(
-            new PatchVerifier(schemas, isGroup)
-                .verified(sent, schemas.announced(isGroup, faults)));
+            new PatchVerifier(schemas, isGroup).verified(sent, schemas.announced(isGroup, faults)));
     return store.wholly(
         () -> {
           PracticeStore.Resource resource = found(isGroup, id);

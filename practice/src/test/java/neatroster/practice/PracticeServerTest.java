@@ -131,7 +131,13 @@ class PracticeServerTest {
   @Test
   void listsAreSortedPagedAndCutDown() throws Exception {
     for (String name : List.of("cquay", "amorgan", "bfinch")) {
-      make("Users", "{\"schemas\":[\"" + Schemas.USER + "\"],\"USERNAME\":\"" + name + "\",\"Name\":{\"familyName\":\"F\"}}");
+      make(
+          "Users",
+          "{\"schemas\":[\""
+              + Schemas.USER
+              + "\"],\"USERNAME\":\""
+              + name
+              + "\",\"Name\":{\"familyName\":\"F\"}}");
     }
     List<String> names = new ArrayList<>();
     JsonNode page =
@@ -159,7 +165,8 @@ class PracticeServerTest {
     String id = make("Users", "{\"schemas\":[\"" + Schemas.USER + "\"],\"userName\":\"amorgan\"}");
     String etag = ask("GET", "/Users/" + id, "").headers().firstValue("ETag").orElseThrow();
     assertThat(ask("GET", "/Users/" + id, "", "If-None-Match", etag).statusCode()).isEqualTo(304);
-    String put = "{\"schemas\":[\"" + Schemas.USER + "\"],\"userName\":\"amorgan\",\"nickName\":\"Ann\"}";
+    String put =
+        "{\"schemas\":[\"" + Schemas.USER + "\"],\"userName\":\"amorgan\",\"nickName\":\"Ann\"}";
     assertThat(ask("PUT", "/Users/" + id, put, "If-Match", etag).statusCode()).isEqualTo(200);
     assertThat(ask("PUT", "/Users/" + id, put, "If-Match", etag).statusCode()).isEqualTo(412);
     assertThat(ask("DELETE", "/Users/" + id, "", "If-Match", etag).statusCode()).isEqualTo(412);
@@ -169,17 +176,23 @@ class PracticeServerTest {
   @Test
   void bulkOperationsReferToOneAnotherAndStopAtTheErrorsAllowed() throws Exception {
     String course =
-        "{\"method\":\"POST\",\"path\":\"/Groups\",\"bulkId\":\"c\",\"data\":{\"schemas\":[\"" + Schemas.GROUP + "\"],\"displayName\":"
+        "{\"method\":\"POST\",\"path\":\"/Groups\",\"bulkId\":\"c\",\"data\":{\"schemas\":[\""
+            + Schemas.GROUP
+            + "\"],\"displayName\":"
             + "\"Knots\",\"members\":[{\"value\":\"bulkId:u\"}]}}";
     String user =
-        "{\"method\":\"POST\",\"path\":\"/Users\",\"bulkId\":\"u\",\"data\":{\"schemas\":[\"" + Schemas.USER + "\"],\"userName\":\"ana\"}}";
+        "{\"method\":\"POST\",\"path\":\"/Users\",\"bulkId\":\"u\",\"data\":{\"schemas\":[\""
+            + Schemas.USER
+            + "\"],\"userName\":\"ana\"}}";
     String bad = "{\"method\":\"POST\",\"path\":\"/Users\",\"bulkId\":\"x\",\"data\":{}}";
     JsonNode answer =
         JSON.readTree(
             ask(
                     "POST",
                     "/Bulk",
-                    "{\"schemas\":[\"" + Bulk.REQUEST + "\"],\"failOnErrors\":1,\"Operations\":["
+                    "{\"schemas\":[\""
+                        + Bulk.REQUEST
+                        + "\"],\"failOnErrors\":1,\"Operations\":["
                         + String.join(",", course, user, bad, user)
                         + "]}")
                 .body());
@@ -187,7 +200,18 @@ class PracticeServerTest {
     answer.get("Operations").forEach(one -> statuses.add(one.get("status").asText()));
     assertThat(statuses).containsExactly("201", "400");
     server.faults().set(Faults.Kind.MOST_OPERATIONS, 1);
-    assertThat(ask("POST", "/Bulk", "{\"schemas\":[\"" + Bulk.REQUEST + "\"],\"Operations\":[" + user + "," + user + "]}").statusCode())
+    assertThat(
+            ask(
+                    "POST",
+                    "/Bulk",
+                    "{\"schemas\":[\""
+                        + Bulk.REQUEST
+                        + "\"],\"Operations\":["
+                        + user
+                        + ","
+                        + user
+                        + "]}")
+                .statusCode())
         .isEqualTo(413);
   }
 
@@ -195,7 +219,14 @@ class PracticeServerTest {
   void enrollmentsKeepTheirGroupsWhenOneIsAdded() throws Exception {
     String user = make("Users", "{\"schemas\":[\"" + Schemas.USER + "\"],\"userName\":\"ana\"}");
     String urn = Schemas.COURSE;
-    String group = make("Groups", "{\"schemas\":[\"" + Schemas.GROUP + "\"],\"displayName\":\"Knots\",\"" + urn + "\":{\"code\":\"K\"}}");
+    String group =
+        make(
+            "Groups",
+            "{\"schemas\":[\""
+                + Schemas.GROUP
+                + "\"],\"displayName\":\"Knots\",\""
+                + urn
+                + "\":{\"code\":\"K\"}}");
     for (String name : List.of("Port", "Starboard")) {
       String patch =
           "{\"schemas\":[\"urn:ietf:params:scim:api:messages:2.0:PatchOp\"],\"Operations\":[{\"op\":\"add\",\"path\":\""
@@ -240,18 +271,23 @@ class PracticeServerTest {
 
   @Test
   void pagesShowWhatIsThereAsTextAlone() throws Exception {
-    String user = make("Users", "{\"schemas\":[\"" + Schemas.USER + "\"],\"userName\":\"<b>ana</b>\",\"name\":{\"familyName\":\"M&M\"}}");
+    String user =
+        make(
+            "Users",
+            "{\"schemas\":[\""
+                + Schemas.USER
+                + "\"],\"userName\":\"<b>ana</b>\",\"name\":{\"familyName\":\"M&M\"}}");
     make(
         "Groups",
-        "{\"schemas\":[\"" + Schemas.GROUP + "\"],\"displayName\":\"<script>alert(1)</script>\",\"members\":[{\"value\":\""
+        "{\"schemas\":[\""
+            + Schemas.GROUP
+            + "\"],\"displayName\":\"<script>alert(1)</script>\",\"members\":[{\"value\":\""
             + user
             + "\"}]}");
     HttpClient client = HttpClient.newHttpClient();
     for (String path : List.of("", "people/" + user, "search?q=%3Cb", "faults", "nothing")) {
       HttpResponse<String> page =
-          client.send(
-              signedIn(path).build(),
-              HttpResponse.BodyHandlers.ofString());
+          client.send(signedIn(path).build(), HttpResponse.BodyHandlers.ofString());
       assertThat(page.body()).doesNotContain("<script", "<b>");
       assertThat(page.headers().firstValue("Content-Security-Policy").orElse(""))
           .contains("default-src 'none'");

@@ -23,12 +23,18 @@ class RfcChecksTest {
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final Map<String, String> URIS =
       Map.of(
-          "U", Schemas.USER,
-          "G", Schemas.GROUP,
-          "E", Schemas.ENTERPRISE,
-          "P", "urn:ietf:params:scim:api:messages:2.0:PatchOp",
-          "B", "urn:ietf:params:scim:api:messages:2.0:BulkRequest",
-          "S", "urn:ietf:params:scim:api:messages:2.0:SearchRequest");
+          "U",
+          Schemas.USER,
+          "G",
+          Schemas.GROUP,
+          "E",
+          Schemas.ENTERPRISE,
+          "P",
+          "urn:ietf:params:scim:api:messages:2.0:PatchOp",
+          "B",
+          "urn:ietf:params:scim:api:messages:2.0:BulkRequest",
+          "S",
+          "urn:ietf:params:scim:api:messages:2.0:SearchRequest");
 
   @TempDir Path temp;
   private final Map<String, String> ids = new HashMap<>();
@@ -62,8 +68,7 @@ class RfcChecksTest {
     }
     for (Map.Entry<String, String> uri : URIS.entrySet()) {
       filled =
-          filled.replaceAll(
-              "(?<=[\"=/])" + uri.getKey() + "(?=[\":]|$|/(?!id)| )", uri.getValue());
+          filled.replaceAll("(?<=[\"=/])" + uri.getKey() + "(?=[\":]|$|/(?!id)| )", uri.getValue());
     }
     return filled;
   }

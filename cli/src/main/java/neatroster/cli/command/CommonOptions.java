@@ -6,10 +6,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import neatroster.cli.delivery.PlatformExport;
+import neatroster.cli.delivery.WaitDisplay;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.Session;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Surroundings;
+import neatroster.platform.WaitListener;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
@@ -84,7 +86,7 @@ public final class CommonOptions {
       session.standFor(
           Map.of(
               PlatformExport.WORD,
-              PlatformExport.read(place, session.settings(), session.screen())));
+              PlatformExport.read(place, session.settings(), session.screen(), waits())));
     }
     return session;
   }
@@ -112,6 +114,13 @@ public final class CommonOptions {
 
   Program program() {
     return (Program) command.root().userObject();
+  }
+
+  /** Who says what is waited for. */
+  WaitListener waits() {
+    return quiet
+        ? WaitListener.NOBODY
+        : new WaitDisplay(surroundings().err(), surroundings().terminal());
   }
 
   /** Another command line with the options that say how its output is shown. */

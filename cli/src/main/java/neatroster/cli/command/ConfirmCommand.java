@@ -44,6 +44,7 @@ import neatroster.core.roster.Roster;
 import neatroster.core.state.Known;
 import neatroster.disk.DiskTrouble;
 import neatroster.formats.OwnColumns;
+import neatroster.platform.Offer;
 import neatroster.platform.PlatformException;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
@@ -248,15 +249,16 @@ public final class ConfirmCommand implements Callable<Integer> {
       RunConfirmation confirmation,
       ConfirmReport report)
       throws IOException, InterruptedException, RegisterException {
-    PlatformAccess access = PlatformAccess.of(workplace.folder(), session.settings());
-    access.offer();
+    PlatformAccess access =
+        PlatformAccess.of(workplace.folder(), session.settings(), options.waits());
+    Offer offer = access.offer();
     Map<String, String> ids = workplace.register().deliveries().ids(access.service());
     Instant until = Instant.now().plus(Duration.ofMinutes(wait == null ? 0 : wait));
     Duration pause = FIRST_PAUSE;
     while (true) {
       PlatformReading reading;
       try {
-        reading = PlatformReading.of(access.transport(), ids);
+        reading = PlatformReading.of(access.transport(), offer, ids);
       } catch (PlatformException e) {
         throw access.trouble(e);
       }

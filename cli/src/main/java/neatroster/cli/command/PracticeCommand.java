@@ -25,7 +25,9 @@ import neatroster.platform.HttpTransport;
 import neatroster.platform.Ids;
 import neatroster.platform.PlatformAddress;
 import neatroster.platform.PlatformException;
+import neatroster.platform.SignIn;
 import neatroster.platform.Transport;
+import neatroster.platform.WaitListener;
 import neatroster.practice.Faults;
 import neatroster.practice.PracticeServer;
 import neatroster.register.SqliteLibrary;
@@ -126,7 +128,11 @@ public final class PracticeCommand implements Callable<Integer> {
     Known known = session.basis(new Roster(List.of(), List.of(), List.of())).known();
     try {
       Transport transport =
-          new HttpTransport(PlatformAddress.of(server.service()), token, List.of());
+          new HttpTransport(
+              PlatformAddress.of(server.service()),
+              SignIn.token(token),
+              List.of(),
+              WaitListener.NOBODY);
       PracticeFilling.fill(session, known, transport, new Ids(Map.of()));
     } catch (PlatformException e) {
       throw Problem.unreadable(

@@ -244,7 +244,7 @@ public final class SendCommand implements Callable<Integer> {
       throws RegisterException, InterruptedException, IOException {
     RosterFolder folder = workplace.folder();
     Screen screen = session.screen();
-    PlatformAccess access = PlatformAccess.of(folder, session.settings());
+    PlatformAccess access = PlatformAccess.of(folder, session.settings(), options.waits());
     verifySamePlatform(workplace, run, access);
     Offer offer = access.offer();
     Journal journal = Journal.of(workplace.register().deliveries(), run.name(), access.service());
@@ -291,6 +291,15 @@ public final class SendCommand implements Callable<Integer> {
       delivery.run(phases);
     } catch (PlatformException e) {
       stopped = Optional.of(e.getMessage());
+    } catch (RuntimeException e) {
+      // A fault of ours: what was done is in the journal all the same.
+      throw Problem.unreadable(
+          "Something went wrong that should not have, while run "
+              + run.name()
+              + " was being sent. What was sent is remembered; to go on: neat-roster send "
+              + run.name()
+              + ". Add --verbose and send us what it prints.",
+          e);
     } finally {
       forget(farewell);
     }

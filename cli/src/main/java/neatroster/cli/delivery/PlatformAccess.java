@@ -6,17 +6,20 @@ import java.nio.file.Path;
 import java.security.cert.Certificate;
 import java.util.Collection;
 import java.util.List;
-import neatroster.cli.folder.PlatformToken;
+import neatroster.cli.folder.PlatformSecret;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.settings.Settings;
 import neatroster.platform.Authorities;
+import neatroster.platform.ClientCredentials;
 import neatroster.platform.Courier;
 import neatroster.platform.HttpTransport;
 import neatroster.platform.Offer;
 import neatroster.platform.PlatformAddress;
 import neatroster.platform.PlatformException;
+import neatroster.platform.SignIn;
 import neatroster.platform.Transport;
+import neatroster.platform.WaitListener;
 
 /**
  * The way to a folder's platform.
@@ -28,9 +31,10 @@ public record PlatformAccess(String service, Transport transport) {
   /**
    * The platform that a folder's settings name.
    *
+   * @param waits is told what is waited for
    * @throws Problem where they name none, or one that nothing may be sent to
    */
-  public static PlatformAccess of(RosterFolder folder, Settings settings) {
+  public static PlatformAccess of(RosterFolder folder, Settings settings, WaitListener waits) {
     Settings.Service service = settings.service();
     if (service.address().isEmpty()) {
       throw Problem.usage(
@@ -41,14 +45,34 @@ public record PlatformAccess(String service, Transport transport) {
     }
     try {
       PlatformAddress address = PlatformAddress.of(service.address());
-      String token = PlatformToken.of(folder, service.tokenFile());
+      Collection<? extends Certificate> authorities = authorities(folder, service.authorityFile());
       return new PlatformAccess(
           address.toString(),
-          new HttpTransport(address, token, authorities(folder, service.authorityFile())));
+          new HttpTransport(
+              address, signIn(folder, service.proof(), authorities), authorities, waits));
     } catch (PlatformException e) {
       throw Problem.usage(
           folder.shown("roster.yaml") + ", platform: service: " + e.getMessage() + ".");
     }
+  }
+
+  private static SignIn signIn(
+      RosterFolder folder, Settings.Proof proof, Collection<? extends Certificate> authorities)
+      throws PlatformException {
+    if (proof instanceof Settings.Proof.OAuth oauth) {
+      return new ClientCredentials(
+          PlatformAddress.of(oauth.address()),
+          oauth.client(),
+          PlatformSecret.inFile(folder.path(oauth.file()), "the client’s secret"),
+          oauth.scope(),
+          authorities);
+    }
+    if (proof instanceof Settings.Proof.Password password) {
+      return SignIn.password(
+          password.user(),
+          PlatformSecret.inFile(folder.path(password.file()), "the platform’s password"));
+    }
+    return SignIn.token(PlatformSecret.token(folder, ((Settings.Proof.Token) proof).file()));
   }
 
   private static Collection<? extends Certificate> authorities(RosterFolder folder, String named) {

@@ -8,6 +8,7 @@ import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.settings.Settings;
 import neatroster.platform.PlatformException;
+import neatroster.platform.WaitListener;
 import neatroster.register.SqliteLibrary;
 
 /** What {@code --known platform} stands for: all that the platform of a folder holds now. */
@@ -17,14 +18,18 @@ public final class PlatformExport {
 
   private PlatformExport() {}
 
-  /** Reads it into a file that lasts as long as the process. */
-  public static Path read(RosterFolder folder, Settings settings, Screen screen) {
-    PlatformAccess access = PlatformAccess.of(folder, settings);
+  /**
+   * Reads it into a file that lasts as long as the process.
+   *
+   * @param waits is told what is waited for
+   */
+  public static Path read(
+      RosterFolder folder, Settings settings, Screen screen, WaitListener waits) {
+    PlatformAccess access = PlatformAccess.of(folder, settings, waits);
     SqliteLibrary.prepare();
     Map<String, String> ids = Workplace.platformIdsIn(folder, access.service());
     try {
-      access.offer();
-      PlatformReading reading = PlatformReading.of(access.transport(), ids);
+      PlatformReading reading = PlatformReading.of(access.transport(), access.offer(), ids);
       screen.remark("Read what " + access.service() + " holds.");
       return reading.file();
     } catch (PlatformException e) {

@@ -12,6 +12,7 @@ import neatroster.disk.DiskTrouble;
 import neatroster.disk.PrivateFiles;
 import neatroster.disk.TemporaryFiles;
 import neatroster.platform.Ids;
+import neatroster.platform.Offer;
 import neatroster.platform.PlatformException;
 import neatroster.platform.ReadBack;
 import neatroster.platform.Transport;
@@ -26,14 +27,15 @@ public record PlatformReading(Path file, Set<Field> neverShown) {
   /**
    * Reads a platform.
    *
+   * @param offer what it offers
    * @param ids what it calls things
    */
-  public static PlatformReading of(Transport transport, Map<String, String> ids)
+  public static PlatformReading of(Transport transport, Offer offer, Map<String, String> ids)
       throws PlatformException, InterruptedException {
     try {
       Path file = TemporaryFiles.next();
       file.toFile().deleteOnExit();
-      ReadBack reading = new ReadBack(transport, new Ids(ids));
+      ReadBack reading = new ReadBack(transport, offer, new Ids(ids));
       try (OutputStream out = new BufferedOutputStream(PrivateFiles.create(file), 1 << 16)) {
         reading.write(out, count -> {});
       }

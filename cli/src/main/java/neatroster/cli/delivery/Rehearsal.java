@@ -29,7 +29,9 @@ import neatroster.platform.Ids;
 import neatroster.platform.Offer;
 import neatroster.platform.PlatformAddress;
 import neatroster.platform.PlatformException;
+import neatroster.platform.SignIn;
 import neatroster.platform.Transport;
+import neatroster.platform.WaitListener;
 import neatroster.practice.Faults;
 import neatroster.practice.PracticeServer;
 import neatroster.register.Run;
@@ -70,14 +72,18 @@ public final class Rehearsal {
         PracticeServer practice =
             PracticeServer.start(0, folder.scratch().resolve("practice.db"), token, new Faults())) {
       Transport transport =
-          new HttpTransport(PlatformAddress.of(practice.service()), token, List.of());
+          new HttpTransport(
+              PlatformAddress.of(practice.service()),
+              SignIn.token(token),
+              List.of(),
+              WaitListener.NOBODY);
       Offer offer = Offer.ask(new Courier(transport));
       Ids ids = new Ids(Map.of());
       Known known =
           session.basis(workplace.known(), new Roster(List.of(), List.of(), List.of())).known();
       PracticeFilling.fill(session, known, transport, ids);
       deliver(transport, offer, ids);
-      compare(transport, ids);
+      compare(transport, offer, ids);
     } catch (PlatformException e) {
       throw Problem.unreadable("The rehearsal broke off: " + e.getMessage() + ".", e);
     } catch (IOException e) {
@@ -112,9 +118,9 @@ public final class Rehearsal {
     return change.phase().word() + ", " + change.change().word() + "  " + change.key();
   }
 
-  private void compare(Transport transport, Ids ids)
+  private void compare(Transport transport, Offer offer, Ids ids)
       throws PlatformException, InterruptedException, IOException {
-    PlatformReading reading = PlatformReading.of(transport, ids.toRemember());
+    PlatformReading reading = PlatformReading.of(transport, offer, ids.toRemember());
     Session there = session.knowingPlatform(PlatformExport.WORD, reading.file());
     Known now = there.basis(workplace.known(), new Roster(List.of(), List.of(), List.of())).known();
     Arrival arrival = new Arrival(session.settings(), now);

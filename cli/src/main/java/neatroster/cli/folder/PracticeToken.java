@@ -33,6 +33,6 @@ public final class PracticeToken {
             return null;
           });
     }
-    return PlatformToken.inFile(file);
+    return PlatformSecret.tokenIn(file);
   }
 }

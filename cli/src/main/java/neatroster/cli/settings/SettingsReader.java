@@ -168,7 +168,17 @@ public final class SettingsReader {
     YamlSection school = root.section("school");
     school.only(List.of("name"));
     YamlSection platform = root.section("platform");
-    platform.only(List.of("name", "address", "service", "token", "authority", "layout"));
+    platform.only(
+        List.of(
+            "name",
+            "address",
+            "service",
+            "token",
+            "user",
+            "password",
+            "oauth",
+            "authority",
+            "layout"));
     return new Settings.School(
         school.text("name", "", LONGEST_NAME),
         platform.text("name", "", LONGEST_NAME),
@@ -177,12 +187,51 @@ public final class SettingsReader {
   }
 
   private static Settings.Service service(YamlSection platform) throws SettingsException {
-    platform.section("token").only(List.of("file"));
-    platform.section("authority").only(List.of("file"));
     return new Settings.Service(
         platform.text("service", "", LONGEST_ADDRESS),
-        platform.section("token").text("file", "", LONGEST_ADDRESS),
-        platform.section("authority").text("file", "", LONGEST_ADDRESS));
+        proof(platform),
+        file(platform, "authority"));
+  }
+
+  private static Settings.Proof proof(YamlSection platform) throws SettingsException {
+    String token = file(platform, "token");
+    String password = file(platform, "password");
+    String user = platform.text("user", "", LONGEST_NAME);
+    YamlSection oauth = platform.section("oauth");
+    oauth.only(List.of("address", "client", "secret", "scope"));
+    boolean hasOauth = platform.has("oauth");
+    boolean hasUser = !user.isEmpty() || !password.isEmpty();
+    if ((token.isEmpty() ? 0 : 1) + (hasOauth ? 1 : 0) + (hasUser ? 1 : 0) > 1) {
+      throw platform.error(
+          "one thing proves that we may: token, or user and password, or oauth; leave the others"
+              + " out");
+    }
+    if (hasUser && (user.isEmpty() || password.isEmpty())) {
+      throw platform.error("user wants password: {file: …} beside it, and password wants user");
+    }
+    if (user.contains(":")) {
+      throw platform.error("user", "here stands a name without a colon");
+    }
+    if (hasOauth) {
+      Settings.Proof.OAuth proof =
+          new Settings.Proof.OAuth(
+              oauth.text("address", "", LONGEST_ADDRESS),
+              oauth.text("client", "", LONGEST_ADDRESS),
+              file(oauth, "secret"),
+              oauth.text("scope", "", LONGEST_ADDRESS));
+      if (proof.address().isEmpty() || proof.client().isEmpty() || proof.file().isEmpty()) {
+        throw oauth.error("oauth wants address, client and secret: {file: …}");
+      }
+      return proof;
+    }
+    return hasUser ? new Settings.Proof.Password(user, password) : new Settings.Proof.Token(token);
+  }
+
+  /** The file that holds something, as {@code token: {file: …}}. */
+  private static String file(YamlSection of, String name) throws SettingsException {
+    YamlSection section = of.section(name);
+    section.only(List.of("file"));
+    return section.text("file", "", LONGEST_ADDRESS);
   }
 
   private static Map<String, LocalDateTime> exportsAsOf(YamlSection root) throws SettingsException {

@@ -36,6 +36,7 @@ final class YamlSection {
   /** The section that a node is. */
   static YamlSection of(String file, Node node) throws SettingsException {
     YamlSection section = new YamlSection(file);
+    section.node = node;
     if (isNothing(node)) {
       return section;
     }
@@ -136,7 +137,6 @@ final class YamlSection {
     List<YamlSection> sections = new ArrayList<>();
     for (Node node : sequence.getValue()) {
       sections.add(of(file, node));
-      sections.get(sections.size() - 1).node = node;
     }
     return sections;
   }
@@ -146,7 +146,7 @@ final class YamlSection {
     return file + ", line " + (node.getStartMark().getLine() + 1);
   }
 
-  /** An error in an entry of a list as a whole. */
+  /** An error in this section as a whole. */
   SettingsException error(String what) {
     return error(node, what);
   }

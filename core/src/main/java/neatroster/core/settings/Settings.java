@@ -512,14 +512,41 @@ public record Settings(
    * Where and how the platform is sent to.
    *
    * @param address the base address of its SCIM service, or empty
-   * @param tokenFile the file that holds the token, or empty
+   * @param proof what proves to it that we may
    * @param authorityFile the file of certificates that vouch for the service beside the usual ones,
    *     or empty
    */
-  public record Service(String address, String tokenFile, String authorityFile) {
+  public record Service(String address, Proof proof, String authorityFile) {
     /** No platform to send to. */
     public static Service none() {
-      return new Service("", "", "");
+      return new Service("", new Proof.Token(""), "");
     }
+  }
+
+  /** What proves to a service that we may; secrets stand in files of their own. */
+  public sealed interface Proof {
+    /**
+     * A token (RFC 6750).
+     *
+     * @param file the file that holds it, or empty
+     */
+    record Token(String file) implements Proof {}
+
+    /**
+     * A user and a password (RFC 7617).
+     *
+     * @param file the file that holds the password
+     */
+    record Password(String user, String file) implements Proof {}
+
+    /**
+     * Tokens that a server of OAuth 2.0 gives for a client's secret (RFC 6749, section 4.4).
+     *
+     * @param address where it gives them
+     * @param client the client's name
+     * @param file the file that holds the secret
+     * @param scope what the tokens are to be good for, or empty
+     */
+    record OAuth(String address, String client, String file, String scope) implements Proof {}
   }
 }
