@@ -39,14 +39,34 @@ final class BoundedHttp {
   private final String host;
   private final HttpClient client;
 
-  /**
-   * An answer.
-   *
-   * @param status the status of HTTP
-   */
-  record Answer(int status, HttpHeaders headers, byte[] body) {
+  /** An answer that has come to its end. */
+  static final class Answer {
+    private final int status;
+    private final HttpHeaders headers;
+    private final byte[] body;
+
+    private Answer(int status, HttpHeaders headers, byte[] body) {
+      this.status = status;
+      this.headers = headers;
+      this.body = body;
+    }
+
+    /** The status of HTTP. */
+    int status() {
+      return status;
+    }
+
+    HttpHeaders headers() {
+      return headers;
+    }
+
+    /** The first of a header, or an empty text. */
     String header(String name) {
       return headers.firstValue(name).orElse("");
+    }
+
+    byte[] body() {
+      return body;
     }
   }
 

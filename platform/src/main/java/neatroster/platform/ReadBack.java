@@ -115,7 +115,7 @@ public final class ReadBack {
   private static boolean isShown(JsonNode user, String attribute) {
     int extension = attribute.startsWith("urn:") ? attribute.lastIndexOf(':') : -1;
     JsonNode value = extension > 0 ? Answers.get(user, attribute.substring(0, extension)) : user;
-    for (String part : attribute.substring(extension + 1).split("\\.")) {
+    for (String part : attribute.substring(extension + 1).split("\\.", -1)) {
       value = value.isArray() ? value.path(0) : value;
       value = Answers.get(value, part);
     }

@@ -138,7 +138,7 @@ final class Schemas {
     Collection<AttributeDefinition> among =
         isExtended ? extension(isGroup).getAttributes() : attributes(isGroup);
     Optional<AttributeDefinition> found = Optional.empty();
-    for (String part : name.substring(isExtended ? extended.length() : 0).split("\\.")) {
+    for (String part : name.substring(isExtended ? extended.length() : 0).split("\\.", -1)) {
       found =
           Stream.concat(among.stream(), isExtended ? Stream.empty() : COMMON.stream())
               .filter(one -> one.getName().equalsIgnoreCase(part))
@@ -182,7 +182,7 @@ final class Schemas {
     List<SchemaResource> all = new ArrayList<>(List.of(user, group));
     all.addAll(
         Stream.of(enterprise, course)
-            .filter(one -> announced(one == course, faults).contains(one.getId()))
+            .filter(one -> announced(one.equals(course), faults).contains(one.getId()))
             .toList());
     ArrayNode found = JsonUtils.getJsonNodeFactory().arrayNode();
     for (SchemaResource one : all) {

@@ -79,7 +79,7 @@ class RfcChecksTest {
     StringBuilder path = new StringBuilder(address[0]);
     if (address.length > 1) {
       char sign = '?';
-      for (String parameter : address[1].split("&")) {
+      for (String parameter : address[1].split("&", -1)) {
         String[] pair = parameter.split("=", 2);
         path.append(sign).append(pair[0]).append('=');
         path.append(URLEncoder.encode(pair[1], StandardCharsets.UTF_8));
@@ -108,7 +108,7 @@ class RfcChecksTest {
       ids.put(said.replaceFirst(".*as ", ""), found.path("id").asText());
       said = said.replaceFirst(" ?as \\w+$", "");
     }
-    for (String one : said.isEmpty() ? new String[0] : said.split(" ")) {
+    for (String one : said.isEmpty() ? new String[0] : said.split(" ", -1)) {
       if (!holds(one, found, answer)) {
         return "not " + one + ": " + answer.body();
       }
