@@ -111,6 +111,45 @@ class OneRosterIT {
         .contains("There is no course “c9”");
   }
 
+  /** A folder that somebody packed on a desktop, with what that adds, and more than is read. */
+  @Test
+  void aZippedFolderIsReadAnAideAssistsAndWhatIsNotReadIsSaid() throws Exception {
+    zip(
+        "packed.zip",
+        "__MACOSX/roster/manifest.csv",
+        "x",
+        "roster\\manifest.csv",
+        manifest("1.1"),
+        "roster\\orgs.csv",
+        "sourcedId,name,type,parentSourcedId\no1,District,district,\no2,Main Pier,school,o1\n",
+        "roster\\users.csv",
+        "sourcedId,enabledUser,orgSourcedIds,role,username,givenName,familyName,agentSourcedIds,grades,pronouns\n"
+            + "u1,true,\"o2,o1\",student,ana,Ana,Lund,\"u3,u4\",\"09,10\",she/her\n"
+            + "u2,true,o2,aide,bfinch,Bo,Finch,,,\n"
+            + "u3,true,o2,guardian,mlund,Mia,Lund,,,\nu4,true,o2,guardian,plund,Per,Lund,,,\n",
+        "roster\\demographics.csv",
+        "sourcedId,birthDate,sex\nu1,2012-02-03,female\n",
+        "roster\\classes.csv",
+        "sourcedId,title,classCode,schoolSourcedId,termSourcedIds\nc1,Coast,NAV-1,o2,\n",
+        "roster\\enrollments.csv",
+        "userSourcedId,classSourcedId,role\nu1,c1,student\nu2,c1,teacher\n",
+        "roster\\lineItems.csv",
+        "sourcedId\nl1\n");
+    assertThat(program.run("check", "packed.zip", "--all", "--format", "json").out())
+        .contains("not-read")
+        .contains("further agents (users.csv) in 1 row", "further orgs (users.csv) in 1 row")
+        .contains("pronouns (users.csv) in 1 row", "sex (demographics.csv) in 1 row")
+        .contains("the file lineitems.csv");
+    assertThat(program.run("tidy", "packed.zip", "--to", "clean").exit()).isZero();
+    StringBuilder all = new StringBuilder();
+    try (var made = Files.list(temp.resolve("clean"))) {
+      for (Path file : made.sorted().toList()) {
+        all.append(Files.readString(file));
+      }
+    }
+    assertThat(all).contains("bfinch,NAV-1,assistant", "\"09,10\"", "mlund");
+  }
+
   @Test
   void whatIsNoDeliveryIsSaid() throws Exception {
     zip("new.zip", "manifest.csv", manifest("2.0"), "users.csv", USERS);

@@ -3,6 +3,7 @@ package neatroster.formats;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
 import neatroster.core.compare.WholeRecords;
 
 /**
@@ -14,7 +15,8 @@ import neatroster.core.compare.WholeRecords;
  * @param packedAt when the batch is packed
  * @param today the same as a day where the user is
  * @param whole what users and courses are as a whole after a change
- * @param teaches whether a user, by the username, teaches or assists in any course of the roster
+ * @param teaching the role of a user, by the username, who is an instructor or an assistant in any
+ *     course of the roster; else an empty text
  * @param guards whether an account, by its username, is a guardian’s
  * @param ids the sourcedIds of what was delivered
  * @param oneRoster the version of OneRoster, {@code 1.1} or {@code 1.2}
@@ -28,7 +30,7 @@ public record BatchBackground(
     Instant packedAt,
     LocalDate today,
     WholeRecords whole,
-    Predicate<String> teaches,
+    UnaryOperator<String> teaching,
     Predicate<String> guards,
     SourcedIds ids,
     String oneRoster,

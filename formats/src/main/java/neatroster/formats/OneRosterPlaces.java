@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Consumer;
 import neatroster.core.model.Field;
 
 /**
@@ -21,6 +22,7 @@ final class OneRosterPlaces {
   private final BatchBackground background;
   private final OneRosterZip zip;
   private final Marker marker;
+  private final Consumer<String> notCarried;
   private final Set<String> orgs = new HashSet<>();
   private final Set<String> sessions = new HashSet<>();
   private final Set<String> catalog = new HashSet<>();
@@ -35,7 +37,14 @@ final class OneRosterPlaces {
     void mark(Map<String, String> row, boolean isThere);
   }
 
-  OneRosterPlaces(BatchBackground background, OneRosterZip zip, Marker marker) {
+  /**
+   * Places.
+   *
+   * @param notCarried is told what is written otherwise than it was said
+   */
+  OneRosterPlaces(
+      BatchBackground background, OneRosterZip zip, Marker marker, Consumer<String> notCarried) {
+    this.notCarried = notCarried;
     this.background = background;
     this.zip = zip;
     this.marker = marker;
@@ -117,10 +126,18 @@ final class OneRosterPlaces {
     String term = course.getOrDefault(Field.TERM, "");
     LocalDate first = starts.isEmpty() ? null : LocalDate.parse(starts);
     LocalDate last = ends.isEmpty() ? null : LocalDate.parse(ends);
-    boolean isTerm = first != null && last != null;
-    if (!isTerm) {
-      LocalDate in = first != null ? first : last != null ? last : background.today();
-      first = LocalDate.of(yearOf(in) - 1, FIRST_MONTH, 1);
+    boolean isTerm = first != null || last != null;
+    if (first == null ^ last == null) {
+      // A session has two days: the other one is that of the school year.
+      notCarried.accept(
+          first == null
+              ? "course that only says when it ends, written from the first day of the school year on"
+              : "course that only says when it starts, written to the last day of the school year");
+      LocalDate begins = LocalDate.of(yearOf(first == null ? last : first) - 1, FIRST_MONTH, 1);
+      first = first == null ? begins : first;
+      last = last == null ? begins.plusYears(1).minusDays(1) : last;
+    } else if (!isTerm) {
+      first = LocalDate.of(yearOf(background.today()) - 1, FIRST_MONTH, 1);
       last = first.plusYears(1).minusDays(1);
     }
     String title = term.isEmpty() ? isTerm ? first + " – " + last : "" : term;

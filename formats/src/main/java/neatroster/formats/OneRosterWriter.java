@@ -116,7 +116,7 @@ final class OneRosterWriter implements BatchWriter {
     this.background = background;
     zip = new OneRosterZip(files, background.oneRoster());
     modified = MODIFIED.format(background.packedAt());
-    places = new OneRosterPlaces(background, zip, this::mark);
+    places = new OneRosterPlaces(background, zip, this::mark, this::miss);
     zip.extend(OneRosterFile.USERS, metadata(Table.USERS));
     zip.extend(OneRosterFile.CLASSES, metadata(Table.COURSES));
     zip.extend(OneRosterFile.ENROLLMENTS, metadata(Table.ENROLLMENTS));
@@ -302,7 +302,7 @@ final class OneRosterWriter implements BatchWriter {
       return "guardian";
     }
     if (own.isEmpty()) {
-      return background.teaches().test(username) ? "teacher" : "student";
+      return ROLES.getOrDefault(background.teaching().apply(username), "student");
     }
     String role = ROLES.get(own);
     if (role == null) {
@@ -372,7 +372,7 @@ final class OneRosterWriter implements BatchWriter {
     String course = change.value(Field.COURSE);
     String user = background.ids().of("user", change.value(Field.USER));
     String theClass = background.ids().of("class", course);
-    boolean leads = background.isFirst() && role.equals("instructor") && led.add(course);
+    boolean leads = isThere && role.equals("instructor") && leads(change.value(Field.USER), course);
     // There are more of these than of anything else: the cells stand in the order of the headers,
     // and the id is given where they are written.
     List<String> row = new ArrayList<>();
@@ -391,6 +391,15 @@ final class OneRosterWriter implements BatchWriter {
         .of(Table.ENROLLMENTS)
         .forEach(name -> row.add(change.own().getOrDefault(name, "")));
     zip.row(OneRosterFile.ENROLLMENTS, row);
+  }
+
+  /**
+   * Whether somebody is the primary teacher of a class: the first one of a class that has none yet,
+   * and whoever is its only one.
+   */
+  private boolean leads(String user, String course) {
+    String there = background.isFirst() ? "" : background.whole().instructorsThere(course);
+    return there.isEmpty() ? led.add(course) : there.equalsIgnoreCase(user);
   }
 
   /** A date, where it is one: what is counted from the day of enrolling says no day. */

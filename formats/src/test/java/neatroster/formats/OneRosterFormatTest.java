@@ -146,6 +146,7 @@ class OneRosterFormatTest {
                             assertThat(ids).as(file + " " + header).contains(value);
                           }
                         })));
+    assertThat(OneRosterRules.brokenBy(version, true, zip)).isEmpty();
     Map<String, String> manifest =
         zip.get("manifest").stream()
             .collect(Collectors.toMap(r -> r.get("propertyName"), r -> r.get("value")));
@@ -154,6 +155,41 @@ class OneRosterFormatTest {
         .containsEntry("file.users", "bulk")
         .containsEntry("file.lineItems", "absent")
         .containsEntry("source.systemName", "Gull School");
+  }
+
+  /** A delta that makes a class, adds a teacher to another, and takes both kinds away. */
+  @ParameterizedTest
+  @ValueSource(strings = {"1.1", "1.2"})
+  void aDeltaKeepsToTheStandardAndNewClassesHaveTheirPrimaryTeacher(String version)
+      throws IOException {
+    List<PlannedChange> changes = new ArrayList<>(ROSTER);
+    changes.add(
+        Written.change(
+            Phase.COURSES, Change.CREATE, Field.CODE, "SAIL-1", Field.STARTS, "2027-02-01"));
+    changes.add(enrolled("cy", "SAIL-1", "", "assistant"));
+    changes.add(
+        Written.change(
+            Phase.WITHDRAWALS, Change.WITHDRAW, Field.USER, "dee", Field.COURSE, "RAD-1"));
+    changes.add(Written.change(Phase.REMOVALS, Change.REMOVE, Field.USERNAME, "dee"));
+    Written files = new Written(temp);
+    BatchWriter writer =
+        files.write(
+            "oneroster",
+            Written.background(Known.nothing(), false, version, Set.of("bo")),
+            changes);
+    Map<String, List<Map<String, String>>> zip = files.zip("oneroster-" + version + "-delta.zip");
+    // Of whom a removal does not tell the names they are not known.
+    assertThat(OneRosterRules.brokenBy(version, false, zip))
+        .allMatch(text -> text.matches("(given|family)Name of users .*username=dee.*"));
+    assertThat(zip.get("enrollments"))
+        .filteredOn(row -> row.get("primary").equals("true"))
+        .singleElement()
+        .satisfies(row -> assertThat(row.get("role")).isEqualTo("teacher"));
+    assertThat(zip.get("academicSessions"))
+        .extracting(row -> row.get("startDate") + " " + row.get("endDate"))
+        .contains("2027-02-01 2027-07-31");
+    assertThat(writer.notCarried().keySet())
+        .anyMatch(text -> text.contains("only says when it starts"));
   }
 
   @Test

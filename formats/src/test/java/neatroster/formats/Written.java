@@ -55,7 +55,7 @@ final class Written implements NewFiles {
         Instant.parse("2027-01-12T09:30:00Z"),
         LocalDate.of(2027, 1, 12),
         new WholeRecords(known),
-        teaches::contains,
+        username -> teaches.contains(username) ? "instructor" : "",
         "gmarlowe"::equals,
         new SourcedIds(Map.of()),
         version,

@@ -54,7 +54,7 @@ public final class RunBackground {
         Instant.now(),
         LocalDate.now(ZoneId.systemDefault()),
         whole,
-        teaching::has,
+        teaching::roleOf,
         username -> guardians.contains(username.toLowerCase(Locale.ROOT)),
         new SourcedIds(register.sourcedIds()),
         oneRoster,

@@ -1,5 +1,6 @@
 package neatroster.sheets;
 
+import java.util.List;
 import java.util.Optional;
 import neatroster.core.grid.FileFacts;
 import neatroster.core.grid.Hidden;
@@ -33,6 +34,11 @@ record CarefulSheet(Sheet sheet, ReadingBudget budget) implements Sheet {
   @Override
   public Hidden hidden() {
     return sheet.hidden();
+  }
+
+  @Override
+  public List<String> unread() {
+    return sheet.unread();
   }
 
   @Override

@@ -13,7 +13,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.zip.ZipFile;
 import neatroster.core.grid.UnreadableSheetException;
 
 /** Reads one CSV file of a OneRoster delivery, whose columns may stand in any order. */
@@ -21,10 +20,10 @@ final class OneRosterRows {
   private OneRosterRows() {}
 
   /** The headers of a file; none where the delivery has no such file. */
-  static List<String> headers(ZipFile zip, String file)
+  static List<String> headers(OneRosterArchive zip, String file)
       throws UnreadableSheetException, IOException {
     List<String> headers = new ArrayList<>();
-    if (zip.getEntry(file) != null) {
+    if (zip.has(file)) {
       try (Reader text = reader(zip, file);
           CsvReader<CsvRecord> rows = CsvReader.builder().ofCsvRecord(text)) {
         rows.stream().findFirst().ifPresent(row -> headers.addAll(row.getFields()));
@@ -36,9 +35,9 @@ final class OneRosterRows {
   }
 
   /** Hands on the rows of a file; none where the delivery has no such file. */
-  static void read(ZipFile zip, String file, OneRosterZipFormat.RowReceiver receiver)
+  static void read(OneRosterArchive zip, String file, OneRosterZipFormat.RowReceiver receiver)
       throws UnreadableSheetException, IOException {
-    if (zip.getEntry(file) == null) {
+    if (!zip.has(file)) {
       return;
     }
     int number = 0;
@@ -73,11 +72,11 @@ final class OneRosterRows {
   }
 
   /** A file's text, which is UTF-8; the mark that some programs put before it is left out. */
-  private static Reader reader(ZipFile zip, String file)
+  private static Reader reader(OneRosterArchive zip, String file)
       throws IOException, UnreadableSheetException {
     BufferedReader text =
         new BufferedReader(
-            new InputStreamReader(SafeZip.content(zip, file), StandardCharsets.UTF_8), 1 << 16);
+            new InputStreamReader(zip.content(file), StandardCharsets.UTF_8), 1 << 16);
     text.mark(1);
     if (text.read() != '\ufeff') {
       text.reset();

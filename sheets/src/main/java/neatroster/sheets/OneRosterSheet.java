@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.zip.ZipFile;
 import neatroster.core.grid.FileFacts;
 import neatroster.core.grid.Sheet;
 import neatroster.core.grid.SheetName;
@@ -53,13 +52,13 @@ final class OneRosterSheet implements Sheet {
     }
   }
 
-  private final ZipFile zip;
+  private final OneRosterArchive zip;
   private final SheetName name;
   private final Kind kind;
   private final OneRosterTables tables;
   private final List<String> more = new ArrayList<>();
 
-  OneRosterSheet(ZipFile zip, String file, Kind kind, OneRosterTables tables)
+  OneRosterSheet(OneRosterArchive zip, String file, Kind kind, OneRosterTables tables)
       throws UnreadableSheetException, IOException {
     this.zip = zip;
     this.name = new SheetName(file, kind.fileName());
@@ -80,6 +79,11 @@ final class OneRosterSheet implements Sheet {
   @Override
   public FileFacts facts() {
     return FileFacts.of("oneroster");
+  }
+
+  @Override
+  public List<String> unread() {
+    return kind == Kind.USERS ? tables.unread() : List.of();
   }
 
   @Override
@@ -130,19 +134,19 @@ final class OneRosterSheet implements Sheet {
     String phone = cell(row, "phone");
     out.add(phone.isEmpty() ? cell(row, "sms") : phone);
     out.add(tables.birthDate(id));
-    out.add(OneRosterTables.first(cell(row, "grades")));
+    out.add(cell(row, "grades"));
     String org = cell(row, "primaryOrgSourcedId");
     out.add(tables.site(org.isEmpty() ? cell(row, "orgSourcedIds") : org));
     String agent = OneRosterTables.first(cell(row, "agentSourcedIds"));
     out.add(agent.isEmpty() ? "" : tables.username(agent));
     out.add(cell(row, "password"));
     String role = cell(row, "role");
-    out.add(role(role.isEmpty() ? tables.role(id) : role));
+    out.add(ourRole(role.isEmpty() ? tables.role(id) : role));
     boolean isShut = cell(row, "enabledUser").equalsIgnoreCase("false");
     out.add(isDeleted(row) ? "removed" : isShut ? "suspended" : "");
   }
 
-  private static String role(String role) {
+  private static String ourRole(String role) {
     return role.isEmpty() ? "" : ROLES.getOrDefault(role, "observer");
   }
 
@@ -164,7 +168,11 @@ final class OneRosterSheet implements Sheet {
   private void enrollment(Map<String, String> row, SheetRow out) {
     out.add(tables.username(cell(row, "userSourcedId")));
     out.add(tables.classCode(cell(row, "classSourcedId")));
-    out.add(role(cell(row, "role")));
+    String role = ourRole(cell(row, "role"));
+    // In a class an aide is a teacher, for want of a role: what the user is tells them apart.
+    boolean isAide =
+        role.equals("instructor") && tables.role(cell(row, "userSourcedId")).equals("aide");
+    out.add(isAide ? "assistant" : role);
     out.add(cell(row, "beginDate"));
     out.add(cell(row, "endDate"));
     out.add(isDeleted(row) ? "ended" : "");

@@ -3,9 +3,9 @@ package neatroster.sheets;
 import java.io.IOException;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.zip.ZipFile;
 import neatroster.core.grid.UnreadableSheetException;
 
 /** What the ids of a OneRoster delivery stand for. */
@@ -17,8 +17,9 @@ final class OneRosterTables {
   private final Map<String, String> usernames = new HashMap<>();
   private final Map<String, String> roles = new HashMap<>();
   private final Map<String, String> births = new HashMap<>();
+  private final OneRosterUnread unread = new OneRosterUnread();
 
-  OneRosterTables(ZipFile zip) throws UnreadableSheetException, IOException {
+  OneRosterTables(OneRosterArchive zip) throws UnreadableSheetException, IOException {
     OneRosterRows.read(
         zip,
         "orgs.csv",
@@ -40,25 +41,35 @@ final class OneRosterTables {
     collect(zip, "courses.csv", "courseCode", courseCodes);
     collect(zip, "classes.csv", "classCode", classCodes);
     collect(zip, "users.csv", "username", usernames);
+    collect(zip, "users.csv", "role", roles);
     collect(zip, "demographics.csv", "birthDate", births);
     OneRosterRows.read(
         zip,
         "roles.csv",
         (number, row) -> {
           String user = cell(row, "userSourcedId");
-          if (cell(row, "roleType").equals("primary") || !roles.containsKey(user)) {
+          boolean isPrimary = cell(row, "roleType").equals("primary");
+          if (!isPrimary && roles.containsKey(user)) {
+            unread.count("roles.csv", "further roles");
+          }
+          if (isPrimary || !roles.containsKey(user)) {
             roles.put(user, cell(row, "role"));
           }
           return true;
         });
+    unread.countFiles(zip);
   }
 
-  private static void collect(ZipFile zip, String file, String header, Map<String, String> into)
+  private void collect(
+      OneRosterArchive zip, String file, String header, Map<String, String> into)
       throws UnreadableSheetException, IOException {
     OneRosterRows.read(
         zip,
         file,
         (number, row) -> {
+          if (!header.equals("role")) {
+            unread.row(file, row);
+          }
           String value = cell(row, header);
           if (!value.isEmpty()) {
             into.put(id(row), value);
@@ -111,6 +122,11 @@ final class OneRosterTables {
   /** A user's role in roles.csv, or nothing. */
   String role(String user) {
     return roles.getOrDefault(user, "");
+  }
+
+  /** What of the delivery is not read, in words. */
+  List<String> unread() {
+    return unread.text();
   }
 
   /** When somebody was born, or nothing. */

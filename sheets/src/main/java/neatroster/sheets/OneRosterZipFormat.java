@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.zip.ZipFile;
 import neatroster.core.grid.Sheet;
 import neatroster.core.grid.UnreadableSheetException;
 
@@ -16,24 +15,23 @@ import neatroster.core.grid.UnreadableSheetException;
  * their ids.
  */
 final class OneRosterZipFormat implements FileFormat {
-  private static final String MANIFEST = "manifest.csv";
   private static final Set<String> VERSIONS = Set.of("1.0", "1.1", "1.2");
 
   @Override
   public boolean recognizes(Path path, byte[] head) {
-    return head.length > 1 && head[0] == 'P' && head[1] == 'K' && SafeZip.holds(path, MANIFEST);
+    return head.length > 1 && head[0] == 'P' && head[1] == 'K' && OneRosterArchive.isOne(path);
   }
 
   @Override
   public SheetFile open(Path path, String name, byte[] head, ReadingBudget budget)
       throws UnreadableSheetException, IOException {
-    ZipFile zip = SafeZip.open(path);
+    OneRosterArchive zip = OneRosterArchive.open(path);
     try {
       verify(zip);
       OneRosterTables tables = new OneRosterTables(zip);
       List<Sheet> sheets = new ArrayList<>();
       for (OneRosterSheet.Kind kind : OneRosterSheet.Kind.values()) {
-        if (zip.getEntry(kind.fileName()) != null) {
+        if (zip.has(kind.fileName())) {
           sheets.add(new OneRosterSheet(zip, name, kind, tables));
         }
       }
@@ -50,11 +48,11 @@ final class OneRosterZipFormat implements FileFormat {
     }
   }
 
-  private static void verify(ZipFile zip) throws UnreadableSheetException, IOException {
+  private static void verify(OneRosterArchive zip) throws UnreadableSheetException, IOException {
     String[] version = {""};
     OneRosterRows.read(
         zip,
-        MANIFEST,
+        OneRosterArchive.MANIFEST,
         (number, row) -> {
           if (row.getOrDefault("propertyName", "").equals("oneroster.version")) {
             version[0] = row.getOrDefault("value", "");
@@ -71,7 +69,7 @@ final class OneRosterZipFormat implements FileFormat {
   }
 
   /** The files of a delivery, which stay open with the zip. */
-  private record Open(ZipFile zip, List<Sheet> sheets) implements SheetFile {
+  private record Open(OneRosterArchive zip, List<Sheet> sheets) implements SheetFile {
     @Override
     public void close() throws IOException {
       zip.close();

@@ -60,6 +60,7 @@ public final class InspectJson {
     }
     return json.put("separator", facts.separator())
         .putPosition("headerRow", sheet.headerRow())
+        .list("notRead", sheet.sheet().unread(), what -> what)
         .put("rows", seen.rows())
         .put("enrollments", seen.enrollments())
         .put("course", sheet.courseOfAll().orElse(null))

@@ -91,6 +91,10 @@ public final class InspectText {
     sheet
         .plan()
         .ifPresent(plan -> screen.line("  read as " + plan.place() + " says" + covers(sheet)));
+    List<String> unread = sheet.sheet().unread();
+    if (!unread.isEmpty()) {
+      screen.line("  not read: " + String.join(", ", unread));
+    }
     FileFacts.Doubt doubt = sheet.sheet().facts().doubt();
     if (doubt != null) {
       screen.line(

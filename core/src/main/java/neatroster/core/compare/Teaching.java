@@ -1,7 +1,6 @@
 package neatroster.core.compare;
 
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -13,11 +12,11 @@ import neatroster.core.wanted.Wanted;
 /** Who teaches or assists in courses, for formats that want to know it of everybody. */
 public final class Teaching {
   private static final String INSTRUCTOR = "instructor";
-  private static final Set<String> TEACHING = Set.of(INSTRUCTOR, "assistant");
+  private static final String ASSISTANT = "assistant";
 
   private final KnownMemberships memberships;
   private final Optional<Wanted> wanted;
-  private Set<String> usernames;
+  private Map<String, String> roles;
   private final Map<String, Set<String>> instructors = new HashMap<>();
 
   /** Who teaches by what the platform has. */
@@ -36,9 +35,9 @@ public final class Teaching {
   }
 
   /** Finds it out when somebody asks, which most formats do not. */
-  private Set<String> usernames() {
-    if (usernames == null) {
-      usernames = new HashSet<>();
+  private Map<String, String> roles() {
+    if (roles == null) {
+      roles = new HashMap<>();
       wanted.ifPresent(this::add);
       memberships.each(
           seat ->
@@ -47,7 +46,7 @@ public final class Teaching {
                   memberships.courseOf(seat),
                   memberships.roleOf(seat)));
     }
-    return usernames;
+    return roles;
   }
 
   private void add(Wanted asked) {
@@ -63,24 +62,28 @@ public final class Teaching {
   }
 
   private void add(String username, String course, String role) {
-    if (TEACHING.contains(role) && !username.isEmpty()) {
-      usernames.add(username.toLowerCase(Locale.ROOT));
+    if (username.isEmpty()) {
+      return;
     }
-    if (role.equals(INSTRUCTOR) && !username.isEmpty()) {
+    if (role.equals(ASSISTANT)) {
+      roles.putIfAbsent(username.toLowerCase(Locale.ROOT), role);
+    }
+    if (role.equals(INSTRUCTOR)) {
+      roles.put(username.toLowerCase(Locale.ROOT), role);
       instructors
           .computeIfAbsent(course, c -> new TreeSet<>(String.CASE_INSENSITIVE_ORDER))
           .add(username);
     }
   }
 
-  /** Whether somebody teaches. */
-  public boolean has(String username) {
-    return usernames().contains(username.toLowerCase(Locale.ROOT));
+  /** Whether somebody is an instructor or an assistant anywhere, as that role; or an empty text. */
+  public String roleOf(String username) {
+    return roles().getOrDefault(username.toLowerCase(Locale.ROOT), "");
   }
 
   /** The usernames of who teaches a course, between semicolons; empty where nobody does. */
   public String instructorsOf(String course) {
-    usernames();
+    roles();
     return String.join("; ", instructors.getOrDefault(course, Set.of()));
   }
 }

@@ -24,6 +24,7 @@ public final class WholeRecords {
   private final Map<String, String> formerOf = new HashMap<>();
   private final Map<String, PlannedChange> assumed = new HashMap<>();
   private final Teaching teaching;
+  private Teaching there;
 
   /** Records over what the platform holds. */
   public WholeRecords(Known known) {
@@ -111,6 +112,14 @@ public final class WholeRecords {
   /** The usernames of who teaches a course, between semicolons; empty where nobody does. */
   public String instructorsOf(String course) {
     return teaching.instructorsOf(course);
+  }
+
+  /** The usernames of who teaches a course on the platform already, likewise. */
+  public String instructorsThere(String course) {
+    if (there == null) {
+      there = new Teaching(known.memberships());
+    }
+    return there.instructorsOf(course);
   }
 
   /** A course as the platform has it; nothing of one that it has not. */

@@ -1,5 +1,6 @@
 package neatroster.core.grid;
 
+import java.util.List;
 import java.util.Optional;
 import neatroster.core.text.RowBlock;
 
@@ -25,6 +26,11 @@ public interface Sheet {
   /** What the workbook does not show of it. */
   default Hidden hidden() {
     return Hidden.NOTHING;
+  }
+
+  /** What its file tells that its rows do not, each in words with how often. */
+  default List<String> unread() {
+    return List.of();
   }
 
   /**

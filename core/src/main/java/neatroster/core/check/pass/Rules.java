@@ -90,6 +90,7 @@ import neatroster.core.check.rules.sheets.NotATable;
 import neatroster.core.check.rules.sheets.RepeatedHeader;
 import neatroster.core.check.rules.sheets.SkippedRowNote;
 import neatroster.core.check.rules.sheets.StrayQuote;
+import neatroster.core.check.rules.sheets.NotRead;
 import neatroster.core.check.rules.sheets.UncertainLetters;
 import neatroster.core.check.rules.sheets.UncertainTable;
 import neatroster.core.check.rules.sheets.UncheckedReferences;
@@ -170,6 +171,7 @@ public final class Rules {
         new OddCharacter(),
         new UndecodableText(),
         new GarbledText(),
+        new NotRead(),
         new UncertainLetters(),
         new StrayQuote(),
         new SpreadsheetError(),

@@ -460,6 +460,7 @@ class RuleCasesTest {
           "made-group",
           "no-account",
           "not-a-table",
+          "not-read",
           "removed-still-named",
           "stray-quote",
           "uncertain-letters",
