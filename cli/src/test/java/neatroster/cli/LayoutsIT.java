@@ -9,6 +9,7 @@ import com.networknt.schema.JsonSchema;
 import com.networknt.schema.JsonSchemaFactory;
 import com.networknt.schema.SpecVersion;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.Reader;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
@@ -20,6 +21,9 @@ import java.util.stream.Stream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
+import org.dhatim.fastexcel.reader.ReadableWorkbook;
+import org.dhatim.fastexcel.reader.Row;
+import org.dhatim.fastexcel.reader.Sheet;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -193,6 +197,53 @@ class LayoutsIT {
     Program.Result again = program.run("inspect", "modèle.csv", "--layout", "port");
     assertThat(again.exit()).isEqualTo(2);
     assertThat(again.err()).contains("layouts/port.yaml is there already");
+  }
+
+  /** Templates of a spreadsheet library that is not ours, with title rows, choices and remarks. */
+  @Test
+  void sheetsTitleRowsWordsLengthsLevelsAndJoinedCoursesAreTakenFromTemplates() throws Exception {
+    for (String name : List.of("personen.xlsx", "courses.xlsx")) {
+      Files.copy(Path.of("src/test/resources/templates", name), temp.resolve(name));
+    }
+    Files.write(
+        temp.resolve("eleves.csv"),
+        ("Identifiant*;Nom;Prénom;Statut (actif/suspendu);Date de naissance (jj.mm.aa);"
+                + "Cours (séparés par une virgule)\r\n")
+            .getBytes(Charset.forName("windows-1252")));
+    Program.Result made =
+        program.run(
+            "inspect", "personen.xlsx", "courses.xlsx", "eleves.csv", "--layout", "harbour");
+    assertThat(made.exit()).as(made.err()).isZero();
+    assertThat(made.out()).contains("{header: \"Cost centre\", value: \"{Cost centre}\"}");
+    String layout = Files.readString(temp.resolve("layouts/harbour.yaml"));
+    assertThat(layout)
+        .contains("longest: 20", "{site:1}", "{category:2}", "dates: dd.MM.yy", "joined: \",\"")
+        .contains("status: {active: \"aktiv\", suspended: \"gesperrt\"}")
+        .contains("role: {learner: \"Teilnehmer\", instructor: \"Lehrkraft\"}");
+    Path batch = packed("--as", "layout:harbour").resolve("layout-harbour");
+    assertThat(rows(batch.resolve("eleves.csv"), ';', Charset.forName("windows-1252")))
+        .contains(List.of("bfinch", "Finch", "Bo", "aktiv", "24.12.11", "NAV-1,KNOT-1,MET-1"));
+    try (InputStream in = Files.newInputStream(batch.resolve("personen.xlsx"));
+        ReadableWorkbook workbook = new ReadableWorkbook(in)) {
+      List<Sheet> sheets = workbook.getSheets().toList();
+      assertThat(sheets).extracting(Sheet::getName).containsExactly("Personen", "Mitgliedschaften");
+      List<Row> people = sheets.get(0).read();
+      assertThat(people.get(0).getCellText(0)).isEqualTo("Importvorlage Personen, Version 4");
+      assertThat(people.get(2).getCellText(0)).isEqualTo("Benutzername (max. 20 Zeichen)");
+      assertThat(people).hasSize(3 + 4);
+      assertThat(sheets.get(1).read().get(1).getCellText(2)).isEqualTo("Lehrkraft");
+    }
+  }
+
+  @Test
+  void aLayoutThatTellsNobodyApartIsRefused() throws Exception {
+    Files.writeString(temp.resolve("names.csv"), "Cognome;Nome;Classe\r\n");
+    assertThat(program.run("inspect", "names.csv", "--layout", "names").out())
+        .contains("Nothing can be packed by it yet", "tells one enrollment from another");
+    Program.Result refused = pack("--as", "layout:names");
+    assertThat(refused.exit()).isEqualTo(2);
+    assertThat(refused.err()).contains("{username}");
+    assertThat(temp.resolve("out")).doesNotExist();
   }
 
   @Test

@@ -123,10 +123,13 @@ class OneRosterIT {
         "roster\\orgs.csv",
         "sourcedId,name,type,parentSourcedId\no1,District,district,\no2,Main Pier,school,o1\n",
         "roster\\users.csv",
-        "sourcedId,enabledUser,orgSourcedIds,role,username,givenName,familyName,agentSourcedIds,grades,pronouns\n"
-            + "u1,true,\"o2,o1\",student,ana,Ana,Lund,\"u3,u4\",\"09,10\",she/her\n"
-            + "u2,true,o2,aide,bfinch,Bo,Finch,,,\n"
-            + "u3,true,o2,guardian,mlund,Mia,Lund,,,\nu4,true,o2,guardian,plund,Per,Lund,,,\n",
+        """
+        sourcedId,enabledUser,orgSourcedIds,role,username,givenName,familyName,agentSourcedIds,grades,pronouns
+        u1,true,"o2,o1",student,ana,Ana,Lund,"u3,u4","09,10",she/her
+        u2,true,o2,aide,bfinch,Bo,Finch,,,
+        u3,true,o2,guardian,mlund,Mia,Lund,,,
+        u4,true,o2,guardian,plund,Per,Lund,,,
+        """,
         "roster\\demographics.csv",
         "sourcedId,birthDate,sex\nu1,2012-02-03,female\n",
         "roster\\classes.csv",

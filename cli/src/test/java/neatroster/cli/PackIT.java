@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assumptions.assumeThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -13,6 +15,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.dhatim.fastexcel.Workbook;
+import org.dhatim.fastexcel.Worksheet;
+import org.dhatim.fastexcel.reader.ReadableWorkbook;
+import org.dhatim.fastexcel.reader.Row;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -140,6 +146,43 @@ class PackIT {
     assertThat(under(".")).noneMatch(path -> path.toString().contains("runs"));
   }
 
+  /** A spreadsheet program takes noughts from CSV, and not from a workbook. */
+  @Test
+  void rowsOfAWorkbookComeBackInAWorkbook() throws Exception {
+    Files.delete(folder.resolve("sheets/users.csv"));
+    try (OutputStream out = Files.newOutputStream(folder.resolve("sheets/users.xlsx"));
+        Workbook workbook = new Workbook(out, "Quay", "1.0")) {
+      Worksheet sheet = workbook.newWorksheet("People");
+      List<List<String>> rows =
+          List.of(
+              List.of("id", "given name", "family name", "email"),
+              List.of("1", "Ana", "Marlowe", "ana@pier.example"),
+              List.of("0417", "Bo", "Fínch", "bo@pier"));
+      for (int row = 0; row < rows.size(); row++) {
+        for (int column = 0; column < rows.get(row).size(); column++) {
+          sheet.value(row, column, rows.get(row).get(column));
+        }
+      }
+    }
+    program.run("issue");
+    JsonNode run =
+        JSON.readTree(program.run("pack", "--leave-out-faulty", "--format", "json").out());
+    String name = "corrections/users-People.xlsx";
+    assertThat(run.get("corrections").toString()).contains(name);
+    Path corrections = folder.resolve(run.get("folder").asText()).resolve(name);
+    try (InputStream in = Files.newInputStream(corrections);
+        ReadableWorkbook workbook = new ReadableWorkbook(in)) {
+      Row row = workbook.getFirstSheet().read().get(1);
+      assertThat(row.getCellText(0)).isEqualTo("0417");
+      assertThat(row.getCellText(2)).isEqualTo("Fínch");
+    }
+    assertThat(
+            program
+                .run("pack", "--leave-out-faulty", "--corrections", "csv", "--format", "json")
+                .out())
+        .contains("corrections/users-People.csv");
+  }
+
   @Test
   void whatWasLeftOutIsMendedAndComesBack() throws Exception {
     program.file(
@@ -155,9 +198,10 @@ class PackIT {
     Path corrections = folder.resolve(run.get("folder").asText()).resolve("corrections");
     String users = Files.readString(corrections.resolve("users.csv"));
     assertThat(users)
+        .startsWith("\ufeff")
         .isEqualToNormalizingNewlines(
             """
-            id,given name,family name,email,why left out (from sheets/users.csv)
+            \ufeffid,given name,family name,email,why left out (from sheets/users.csv)
             2,Bo,Finch,bo@pier,"“bo@pier” is no email address: what stands behind the @ has no dot, as in pier.example."
             """);
     program.file("sheets/users.csv", users.replaceFirst("bo@pier", "bo@pier.example"));

@@ -25,13 +25,17 @@ final class LayoutCells {
   static RowWriter start(LayoutFile.Form form, OutputStream out, String name, NewFiles files)
       throws IOException {
     return form.isWorkbook()
-        ? new SteadyWorkbook(out, files.scratch().resolve(name), FileNames.stem(name))
+        ? new SteadyWorkbook(
+            out, files.scratch().resolve(name), FileNames.stem(name), form.titleRows().size())
         : text(form, out);
   }
 
   /** Starts a file of text. */
-  static RowWriter text(LayoutFile.Form form, OutputStream out) {
+  static RowWriter text(LayoutFile.Form form, OutputStream out) throws IOException {
     Writer text = new OutputStreamWriter(out, form.encoding());
+    if (form.hasMark()) {
+      text.write('\ufeff');
+    }
     if (form.quotes() == LayoutFile.Quotes.NEVER) {
       return new Unquoted(text, form);
     }

@@ -75,7 +75,7 @@ public final class LayoutExcerpt {
       if (isSecret && at < shown.size() && !shown.get(at).isEmpty()) {
         shown.set(at, HIDDEN);
       }
-      at += column.isForEachEnrollment() ? column.most() : 1;
+      at += column.comesAgain() ? column.most() : 1;
     }
     return shown;
   }
@@ -107,7 +107,13 @@ public final class LayoutExcerpt {
     for (LayoutFile file : layout.files()) {
       files.add(
           new Beginning(
-              file.name().toString(), format(file.form()), lines(file), counts.get(file)));
+              file.form()
+                  .sheet()
+                  .map(sheet -> file.name() + ", sheet " + sheet)
+                  .orElse(file.name().toString()),
+              format(file.form()),
+              lines(file),
+              counts.get(file)));
     }
     return files;
   }
@@ -121,10 +127,7 @@ public final class LayoutExcerpt {
   }
 
   private List<String> lines(LayoutFile file) throws IOException {
-    List<List<String>> all = new ArrayList<>();
-    if (file.header()) {
-      all.add(file.headers());
-    }
+    List<List<String>> all = new ArrayList<>(file.top());
     all.addAll(first.get(file));
     if (file.form().isWorkbook()) {
       return all.stream().map(row -> String.join(" | ", row)).toList();
@@ -136,7 +139,10 @@ public final class LayoutExcerpt {
             file.form().separator(),
             file.form().quotes(),
             java.nio.charset.StandardCharsets.UTF_8,
-            "\n");
+            false,
+            "\n",
+            java.util.Optional.empty(),
+            List.of());
     try (RowWriter out = LayoutCells.text(form, bytes)) {
       for (List<String> row : all) {
         out.row(row);

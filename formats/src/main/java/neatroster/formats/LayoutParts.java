@@ -60,8 +60,8 @@ final class LayoutParts {
     rows = 0;
     name = freeName();
     open = LayoutCells.start(file.form(), files.create(name), name, files);
-    if (file.header()) {
-      open.row(file.headers());
+    for (List<String> above : file.top()) {
+      open.row(above);
     }
   }
 

@@ -30,6 +30,9 @@ final class LayoutWriter implements BatchWriter {
   private final Map<LayoutFile, Map<Map<String, String>, List<List<List<String>>>>> kept =
       new HashMap<>();
 
+  /** The workbooks that several files of the layout are sheets of, by their names. */
+  private final Map<String, LayoutWorkbook> workbooks = new LinkedHashMap<>();
+
   LayoutWriter(Layout layout, NewFiles files, BatchBackground background) {
     this.layout = layout;
     this.files = files;
@@ -74,6 +77,12 @@ final class LayoutWriter implements BatchWriter {
   }
 
   private void take(LayoutFile file, Map<String, String> naming, List<List<String>> together) {
+    if (file.form().sheet().isPresent()) {
+      workbooks
+          .computeIfAbsent(file.name().toString(), name -> new LayoutWorkbook(sheetsOf(name)))
+          .rows(file, together);
+      return;
+    }
     if (!naming.isEmpty()) {
       kept.computeIfAbsent(file, f -> new LinkedHashMap<>())
           .computeIfAbsent(naming, n -> new ArrayList<>())
@@ -85,6 +94,12 @@ final class LayoutWriter implements BatchWriter {
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
+  }
+
+  private List<LayoutFile> sheetsOf(String name) {
+    return layout.files().stream()
+        .filter(file -> file.form().sheet().isPresent() && file.name().toString().equals(name))
+        .toList();
   }
 
   private LayoutParts parts(LayoutFile file, Map<String, String> naming) {
@@ -100,6 +115,10 @@ final class LayoutWriter implements BatchWriter {
     }
 
     for (LayoutFile file : layout.files()) {
+      LayoutWorkbook workbook = workbooks.remove(file.name().toString());
+      if (workbook != null) {
+        written.get(file).add(workbook.write(files, taken));
+      }
       if (open.containsKey(file)) {
         open.get(file).close();
       }

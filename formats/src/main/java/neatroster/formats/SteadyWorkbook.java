@@ -29,11 +29,17 @@ final class SteadyWorkbook implements RowWriter {
    *
    * @param out where it goes, when it is closed
    * @param draft where it may be put together
+   * @param above how many rows stand above the headers of its first sheet
    */
-  SteadyWorkbook(OutputStream out, Path draft, String sheet) throws IOException {
+  SteadyWorkbook(OutputStream out, Path draft, String sheet, int above) throws IOException {
     this.out = out;
     this.draft = draft;
-    rows = new XlsxRows(Files.newOutputStream(draft), sheet);
+    rows = new XlsxRows(Files.newOutputStream(draft), sheet, above);
+  }
+
+  /** Goes on with another sheet, which has so many rows above its headers. */
+  void sheet(String name, int above) throws IOException {
+    rows.sheet(name, above);
   }
 
   @Override

@@ -1,6 +1,7 @@
 package neatroster.sheets;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import neatroster.core.grid.FileFacts;
 import neatroster.core.grid.Hidden;
@@ -34,6 +35,11 @@ record CarefulSheet(Sheet sheet, ReadingBudget budget) implements Sheet {
   @Override
   public Hidden hidden() {
     return sheet.hidden();
+  }
+
+  @Override
+  public Map<Integer, List<String>> hints() {
+    return sheet.hints();
   }
 
   @Override

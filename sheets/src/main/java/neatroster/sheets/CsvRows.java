@@ -5,6 +5,8 @@ import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
+import java.io.UncheckedIOException;
+import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.function.UnaryOperator;
@@ -12,7 +14,10 @@ import java.util.regex.Pattern;
 import neatroster.core.grid.RowWriter;
 import neatroster.core.text.FormulaSigns;
 
-/** Writes CSV (RFC 4180): UTF-8, comma, CR LF. */
+/**
+ * Writes CSV (RFC 4180): UTF-8, comma, CR LF. What people open begins with a byte order mark,
+ * without which spreadsheet programs take its letters for those of another encoding.
+ */
 public final class CsvRows implements RowWriter {
   private static final Pattern HARMLESS =
       Pattern.compile("[+-][0-9 ()./-]*(?:day|week|month|year)?s?");
@@ -20,12 +25,17 @@ public final class CsvRows implements RowWriter {
   private final CsvWriter writer;
   private final UnaryOperator<String> guard;
 
-  private CsvRows(OutputStream out, UnaryOperator<String> guard) {
+  private CsvRows(OutputStream out, UnaryOperator<String> guard, boolean hasMark) {
     this.guard = guard;
-    writer =
-        CsvWriter.builder()
-            .lineDelimiter(LineDelimiter.CRLF)
-            .build(new OutputStreamWriter(out, StandardCharsets.UTF_8));
+    Writer text = new OutputStreamWriter(out, StandardCharsets.UTF_8);
+    if (hasMark) {
+      try {
+        text.write('\ufeff');
+      } catch (IOException e) {
+        throw new UncheckedIOException(e);
+      }
+    }
+    writer = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(text);
   }
 
   /**
@@ -34,7 +44,7 @@ public final class CsvRows implements RowWriter {
    * @param out the stream, which {@link #close} closes
    */
   public static CsvRows literal(OutputStream out) {
-    return new CsvRows(out, UnaryOperator.identity());
+    return new CsvRows(out, UnaryOperator.identity(), false);
   }
 
   /**
@@ -44,7 +54,7 @@ public final class CsvRows implements RowWriter {
    * @param out the stream, which {@link #close} closes
    */
   public static CsvRows forPeople(OutputStream out) {
-    return new CsvRows(out, CsvRows::withoutFormula);
+    return new CsvRows(out, CsvRows::withoutFormula, true);
   }
 
   /**
@@ -54,7 +64,7 @@ public final class CsvRows implements RowWriter {
    * @param out the stream, which {@link #close} closes
    */
   public static CsvRows guarded(OutputStream out) {
-    return new CsvRows(out, CsvRows::guarded);
+    return new CsvRows(out, CsvRows::guarded, false);
   }
 
   /** Writes one row. */

@@ -65,7 +65,9 @@ final class OneRosterArchive implements Closeable {
       String name = all.next().getName();
       String lower = name.toLowerCase(Locale.ROOT);
       boolean isManifest =
-          lower.equals(MANIFEST) || lower.endsWith("/" + MANIFEST) || lower.endsWith("\\" + MANIFEST);
+          lower.equals(MANIFEST)
+              || lower.endsWith("/" + MANIFEST)
+              || lower.endsWith("\\" + MANIFEST);
       if (isManifest && !name.startsWith("__MACOSX")) {
         found = found == null || name.length() < found.length() ? name : found;
       }

@@ -60,8 +60,7 @@ final class OneRosterTables {
     unread.countFiles(zip);
   }
 
-  private void collect(
-      OneRosterArchive zip, String file, String header, Map<String, String> into)
+  private void collect(OneRosterArchive zip, String file, String header, Map<String, String> into)
       throws UnreadableSheetException, IOException {
     OneRosterRows.read(
         zip,

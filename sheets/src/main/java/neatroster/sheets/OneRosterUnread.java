@@ -116,7 +116,8 @@ final class OneRosterUnread {
   /** What is not read, each with how often, in words. */
   List<String> text() {
     List<String> all = new ArrayList<>();
-    counts.forEach((what, count) -> all.add(what + " in " + count + (count == 1 ? " row" : " rows")));
+    counts.forEach(
+        (what, count) -> all.add(what + " in " + count + (count == 1 ? " row" : " rows")));
     files.forEach(file -> all.add("the file " + file));
     if (all.size() > MOST_NAMED) {
       int more = all.size() - MOST_NAMED;

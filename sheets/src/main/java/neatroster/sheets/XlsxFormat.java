@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.math.BigDecimal;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.Iterator;
 import java.util.List;
@@ -156,6 +157,8 @@ final class XlsxFormat implements FileFormat {
   }
 
   private static final class XlsxSheet implements Sheet {
+    private static final int MOST_WORDS = 50;
+
     private final OpenWorkbook workbook;
     private final org.dhatim.fastexcel.reader.Sheet sheet;
     private final String file;
@@ -179,6 +182,37 @@ final class XlsxFormat implements FileFormat {
         // Whoever reads the rows comes to the same place and says so.
         return new Hidden(whole, 0, List.of());
       }
+    }
+
+    @Override
+    public Map<Integer, List<String>> hints() {
+      try {
+        return XlsxHints.of(workbook.zip, entry, this::words);
+      } catch (UnreadableSheetException e) {
+        return Map.of();
+      }
+    }
+
+    /** The words in a column of a sheet of the workbook. */
+    private List<String> words(String of, int column, int firstRow, int lastRow) {
+      List<String> words = new ArrayList<>();
+      for (Sheet other : workbook.sheets) {
+        if (other.name().sheet().equals(of == null ? sheet.getName() : of)) {
+          try {
+            other.read(
+                row -> {
+                  boolean isIn = row.number() >= firstRow && column < row.size();
+                  if (isIn && !row.cell(column).toString().isBlank()) {
+                    words.add(row.cell(column).toString());
+                  }
+                  return row.number() < lastRow && words.size() < MOST_WORDS;
+                });
+          } catch (UnreadableSheetException e) {
+            return words;
+          }
+        }
+      }
+      return words;
     }
 
     private XlsxMarkup markup() throws UnreadableSheetException {

@@ -29,7 +29,8 @@ public final class XlsxRows implements RowWriter {
 
   private final OutputStream out;
   private final Workbook workbook;
-  private final String sheetName;
+  private String sheetName;
+  private int above;
   private final int mostRows;
   private Worksheet sheet;
   private List<String> header = List.of();
@@ -50,11 +51,39 @@ public final class XlsxRows implements RowWriter {
     this(out, sheetName, application, MOST_ROWS);
   }
 
+  /**
+   * Starts a workbook on a stream, which {@link #close} closes.
+   *
+   * @param above how many rows stand above the headers
+   */
+  public XlsxRows(OutputStream out, String sheetName, int above) {
+    this(out, sheetName, "Neat Roster", MOST_ROWS, above);
+  }
+
   XlsxRows(OutputStream out, String sheetName, String application, int mostRows) {
+    this(out, sheetName, application, mostRows, 0);
+  }
+
+  private XlsxRows(
+      OutputStream out, String sheetName, String application, int mostRows, int above) {
+    this.above = above;
     this.out = out;
     this.sheetName = sheetName;
     this.mostRows = mostRows;
     workbook = new Workbook(out, application, null);
+    startSheet();
+  }
+
+  /**
+   * Goes on with another sheet.
+   *
+   * @param above how many rows stand above its headers
+   */
+  public void sheet(String name, int above) throws IOException {
+    sheet.finish();
+    sheetName = name;
+    this.above = above;
+    sheets = 0;
     startSheet();
   }
 
@@ -65,7 +94,7 @@ public final class XlsxRows implements RowWriter {
     sheet =
         workbook.newWorksheet(
             name.substring(0, Math.min(name.length(), LONGEST_NAME - number.length())) + number);
-    sheet.freezePane(0, 1);
+    sheet.freezePane(0, above + 1);
     rows = 0;
   }
 
@@ -85,10 +114,11 @@ public final class XlsxRows implements RowWriter {
   public void row(List<String> cells) throws IOException {
     if (rows == mostRows) {
       sheet.finish();
+      above = 0;
       startSheet();
       write(header);
     }
-    if (rows == 0) {
+    if (rows == above) {
       header = List.copyOf(cells);
     }
     write(cells);
@@ -104,10 +134,10 @@ public final class XlsxRows implements RowWriter {
               + "; write it as CSV");
     }
     for (int i = 0; i < cells.size(); i++) {
-      if (rows == 0) {
+      if (rows == above) {
         int letters = cells.get(i).length() + 4;
         sheet.width(i, Math.max(NARROWEST, Math.min(WIDEST, letters)));
-        sheet.style(0, i).bold().fillColor("DCE6F1").set();
+        sheet.style(rows, i).bold().fillColor("DCE6F1").set();
       }
       if (cells.get(i).length() > MOST_LETTERS) {
         throw new IOException(

@@ -120,6 +120,6 @@ class SheetFilesTest {
     try (CsvRows rows = CsvRows.forPeople(bytes)) {
       rows.row(List.of("a", value));
     }
-    assertThat(bytes.toString(StandardCharsets.UTF_8)).isEqualTo("a," + written + "\r\n");
+    assertThat(bytes.toString(StandardCharsets.UTF_8)).isEqualTo("\ufeffa," + written + "\r\n");
   }
 }

@@ -98,6 +98,12 @@ final class FormatOptions {
           throw Problem.usage(extra.otherwise());
         }
       }
+      layout
+          .whatIsMissing()
+          .ifPresent(
+              missing -> {
+                throw Problem.usage(layout.place() + ": " + missing + ".");
+              });
     }
   }
 

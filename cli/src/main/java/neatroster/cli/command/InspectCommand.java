@@ -2,7 +2,10 @@ package neatroster.cli.command;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import neatroster.cli.folder.Layouts;
 import neatroster.cli.folder.OpenRoster;
@@ -19,13 +22,14 @@ import neatroster.cli.terminal.Screen;
 import neatroster.core.check.Basis;
 import neatroster.core.check.Proposals;
 import neatroster.core.check.pass.Checker;
+import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.layout.LayoutProposal;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.disk.DiskTrouble;
-import neatroster.disk.LineEnds;
+import neatroster.disk.TextForm;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -114,9 +118,10 @@ public final class InspectCommand implements Callable<Integer> {
   }
 
   private int propose(Session session) {
-    if (files.size() != 1 || save || who) {
+    if (files.isEmpty() || save || who) {
       throw Problem.usage(
-          "--layout takes one template: neat-roster inspect TEMPLATE --layout " + layout);
+          "--layout takes the platform’s templates: neat-roster inspect TEMPLATE… --layout "
+              + layout);
     }
     Layouts layouts = new Layouts(session);
     layouts.verifyFree(layout);
@@ -131,19 +136,34 @@ public final class InspectCommand implements Callable<Integer> {
                 + ".yaml by hand; docs/layouts.md says how.",
             null);
       }
-      Path template = session.resolve(Path.of(sheets.get(0).name().file()));
-      LayoutProposal proposal =
-          new LayoutProposal(
-              layout, sheets, template.getFileName().toString(), LineEnds.of(template));
+      Map<String, List<SheetReading>> byFile = new LinkedHashMap<>();
+      for (SheetReading sheet : sheets) {
+        byFile.computeIfAbsent(sheet.name().file(), f -> new ArrayList<>()).add(sheet);
+      }
+      List<LayoutProposal.Template> templates = new ArrayList<>();
+      for (Map.Entry<String, List<SheetReading>> one : byFile.entrySet()) {
+        Path template = session.resolve(Path.of(one.getKey()));
+        templates.add(
+            new LayoutProposal.Template(
+                template.getFileName().toString(),
+                one.getValue(),
+                TextForm.lineEnd(template),
+                TextForm.hasMark(template)));
+      }
+      LayoutProposal proposal = new LayoutProposal(layout, templates, session.settings().roles());
       open.verifyUnchanged();
       String file = layouts.write(layout, proposal.text());
-      ProposalReport report = new ProposalReport(layout, file, proposal.matched(), open.roster());
+      ProposalReport report =
+          new ProposalReport(
+              layout, file, proposal.matched(), open.roster(), layouts.trouble(layout));
       if (options.json()) {
         Json.write(session.screen().out(), report.document());
       } else {
         report.text(session.screen());
       }
       return Exit.DONE;
+    } catch (UnreadableSheetException e) {
+      throw Problem.unreadable(files.get(0) + " cannot be read: " + e.getMessage() + ".", e);
     } catch (IOException e) {
       throw Problem.unreadable(
           files.get(0) + " cannot be read (" + DiskTrouble.reason(e) + ").", e);

@@ -79,6 +79,19 @@ public final class PackCommand implements Callable<Integer> {
       description = "Packs the sound rows and writes the others as correction sheets.")
   private boolean leaveOutFaulty;
 
+  /** How correction sheets are written; the names are those on the command line. */
+  enum Corrections {
+    csv,
+    xlsx
+  }
+
+  @Option(
+      names = "--corrections",
+      paramLabel = "csv|xlsx",
+      description =
+          "How correction sheets are written (default: xlsx for the rows of workbooks, csv for others).")
+  private Corrections corrections;
+
   @Option(
       names = "--to",
       paramLabel = "DIR",
@@ -312,7 +325,7 @@ public final class PackCommand implements Callable<Integer> {
     screen.line(screen.red(why));
   }
 
-  private static PackReport pack(
+  private PackReport pack(
       Settings settings,
       FormatOptions formats,
       OpenRoster open,
@@ -341,7 +354,9 @@ public final class PackCommand implements Callable<Integer> {
                   formats.split()));
       List<PackReport.Dropped> dropped = new ArrayList<>();
       Notices notices = new Notices();
-      CorrectionSheets corrections = new CorrectionSheets(run, checked);
+      CorrectionSheets sheets =
+          new CorrectionSheets(
+              run, checked, Optional.ofNullable(corrections).map(Corrections.xlsx::equals));
       try {
         ChangeReceiver receiver =
             new ChangeReceiver() {
@@ -357,7 +372,7 @@ public final class PackCommand implements Callable<Integer> {
 
               @Override
               public void leftOut(RosterRow row, int line, String why) {
-                corrections.add(row, why);
+                sheets.add(row, why);
               }
 
               @Override
@@ -378,11 +393,11 @@ public final class PackCommand implements Callable<Integer> {
         new Comparison(settings, checked, known, items, today, receiver).run();
       } finally {
         batches.close();
-        corrections.close();
+        sheets.close();
       }
       List<RunBatches.PackedFile> files = batches.files();
       open.verifyUnchanged();
-      if (batches.counts().isEmpty() && corrections.rows() == 0) {
+      if (batches.counts().isEmpty() && sheets.rows() == 0) {
         return PackReport.carryingNothing(batches.notCarried(), batches.stillDue(), notices);
       }
       String digest = batches.digest();
@@ -399,8 +414,8 @@ public final class PackCommand implements Callable<Integer> {
               batches.notCarried(),
               batches.stillDue(),
               batches.counts(),
-              corrections.rows(),
-              List.copyOf(corrections.names()),
+              sheets.rows(),
+              List.copyOf(sheets.names()),
               dropped,
               batches.passwords().size(),
               batches.passwordsKept(),

@@ -66,6 +66,18 @@ public final class Layouts {
     }
   }
 
+  /** Why nothing can be packed by a layout, or an empty text. */
+  public String trouble(String name) {
+    try {
+      LayoutReader.read(place(file(name)), file(name), name, session.settings());
+      return "";
+    } catch (SettingsException e) {
+      return e.getMessage();
+    } catch (IOException e) {
+      throw Problem.unreadable(file(name) + " cannot be read (" + DiskTrouble.reason(e) + ").", e);
+    }
+  }
+
   private String others(String name) {
     Path layouts = place(FOLDER);
     if (!Files.isDirectory(layouts)) {

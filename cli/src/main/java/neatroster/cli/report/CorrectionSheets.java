@@ -2,6 +2,7 @@ package neatroster.cli.report;
 
 import java.io.Closeable;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -9,11 +10,13 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import neatroster.cli.folder.FileStems;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.grid.Place;
+import neatroster.core.grid.RowWriter;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.Shape;
 import neatroster.core.intake.SheetReading;
@@ -22,21 +25,33 @@ import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.runs.NewRun;
 import neatroster.sheets.CsvRows;
+import neatroster.sheets.XlsxRows;
 
 /**
  * The rows that were left out, for each sheet in a sheet of its own with the same columns and one
  * more that says why. They can be mended there and given to {@code check} again.
  */
 public final class CorrectionSheets implements Closeable {
+  /** In these a spreadsheet program keeps what it would change in CSV, as leading noughts. */
+  private static final Set<String> WORKBOOKS = Set.of("xlsx", "xls", "ods");
+
   private final NewRun files;
+  private final Optional<Boolean> asWorkbooks;
   private final Map<Place, String> whyOfPlace = new HashMap<>();
-  private final Map<SheetReading, CsvRows> open = new LinkedHashMap<>();
+  private final Map<SheetReading, RowWriter> open = new LinkedHashMap<>();
   private final Set<String> stems = new HashSet<>();
   private final List<String> names = new ArrayList<>();
   private int rows;
 
-  public CorrectionSheets(NewRun files, CheckResult checked) {
+  /**
+   * Correction sheets.
+   *
+   * @param asWorkbooks whether all are workbooks, or none is; where nothing is said, those of
+   *     workbooks are
+   */
+  public CorrectionSheets(NewRun files, CheckResult checked, Optional<Boolean> asWorkbooks) {
     this.files = files;
+    this.asWorkbooks = asWorkbooks;
     for (Finding finding : checked.findings()) {
       if (finding.severity() == Severity.ERROR) {
         add(
@@ -67,7 +82,7 @@ public final class CorrectionSheets implements Closeable {
   /** Adds a row. */
   public void add(RosterRow row, String why) {
     try {
-      CsvRows sheet = open.get(row.reading());
+      RowWriter sheet = open.get(row.reading());
       if (sheet == null) {
         sheet = start(row.reading());
       }
@@ -110,10 +125,13 @@ public final class CorrectionSheets implements Closeable {
     }
   }
 
-  private CsvRows start(SheetReading sheet) throws IOException {
-    String name = "corrections/" + FileStems.free(sheet.name(), stems) + ".csv";
+  private RowWriter start(SheetReading sheet) throws IOException {
+    boolean isWorkbook = asWorkbooks.orElse(WORKBOOKS.contains(sheet.sheet().facts().format()));
+    String stem = FileStems.free(sheet.name(), stems);
+    String name = "corrections/" + stem + (isWorkbook ? ".xlsx" : ".csv");
     names.add(name);
-    CsvRows rowsOfSheet = CsvRows.forPeople(files.create(name));
+    OutputStream out = files.create(name);
+    RowWriter rowsOfSheet = isWorkbook ? new XlsxRows(out, stem) : CsvRows.forPeople(out);
     open.put(sheet, rowsOfSheet);
     List<String> header = new ArrayList<>(sheet.headersOfCopy());
     if (sheet.shape() == Shape.HEADINGS) {
@@ -137,7 +155,7 @@ public final class CorrectionSheets implements Closeable {
 
   @Override
   public void close() throws IOException {
-    for (CsvRows sheet : open.values()) {
+    for (RowWriter sheet : open.values()) {
       sheet.close();
     }
   }

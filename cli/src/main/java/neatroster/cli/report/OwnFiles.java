@@ -57,7 +57,7 @@ public final class OwnFiles {
   }
 
   private static boolean hasOurHeader(String head) {
-    String first = head.lines().findFirst().orElse("");
+    String first = head.lines().findFirst().orElse("").replaceFirst("^\ufeff", "");
     return first.equals(String.join(",", FindingsCsv.HEADER))
         || first.equals(String.join(",", PreviewCsv.HEADER))
         || HandoutRows.headers().stream()

@@ -15,9 +15,10 @@ import neatroster.core.roster.Roster;
  * @param file its file
  * @param sheets what was matched
  * @param roster the template
+ * @param trouble why nothing can be packed by the layout yet, or an empty text
  */
 public record ProposalReport(
-    String name, String file, List<LayoutProposal.Matched> sheets, Roster roster) {
+    String name, String file, List<LayoutProposal.Matched> sheets, Roster roster, String trouble) {
   /** Longer headers stand beyond the column of values. */
   private static final int WIDEST = 40;
 
@@ -47,6 +48,11 @@ public record ProposalReport(
       if (!open.isEmpty()) {
         screen.line(
             "  " + screen.yellow("not matched") + ", left blank: " + String.join(", ", open));
+        screen.line("  Where your sheets have such a column, put in its place:");
+        for (String header : open) {
+          screen.line("    " + LayoutProposal.ofSheets(header));
+        }
+        screen.line("  Else, as its value, one of " + sheet.valuesLeft());
       }
       screen.line("");
     }
@@ -59,6 +65,11 @@ public record ProposalReport(
               + (sheet.isLeftAlone() ? "no header is one that we know" : sheet.why().getMessage())
               + ".");
     }
+    if (!trouble.isEmpty()) {
+      screen.line("Wrote " + screen.bold(file) + ".");
+      screen.line(screen.yellow("Nothing can be packed by it yet") + ": " + trouble + ".");
+      return;
+    }
     screen.line("Wrote " + screen.bold(file) + ". Look it over, then see what comes out of it:");
     screen.line("neat-roster pack --as layout:" + name + " --show 5");
   }
@@ -68,6 +79,7 @@ public record ProposalReport(
     return Json.of("inspect")
         .put("layout", name)
         .put("path", file)
+        .put("trouble", trouble)
         .list(
             "files",
             sheets,

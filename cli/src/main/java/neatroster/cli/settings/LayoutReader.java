@@ -22,6 +22,7 @@ import neatroster.core.layout.Layout;
 import neatroster.core.layout.LayoutColumn;
 import neatroster.core.layout.LayoutFile;
 import neatroster.core.layout.LayoutWords;
+import neatroster.core.layout.PathLevels;
 import neatroster.core.layout.RowKind;
 import neatroster.core.model.Field;
 import neatroster.core.model.FieldType;
@@ -47,12 +48,18 @@ public final class LayoutReader {
           "quotes",
           "encoding",
           "line-end",
+          "byte-order-mark",
+          "title-rows",
           "dates",
           "most-rows",
-          "columns");
+          "columns",
+          "sheets");
+
+  private static final List<String> OF_SHEETS =
+      List.of("name", "row", "changes", "header", "title-rows", "dates", "columns");
 
   private static final List<String> OF_COLUMNS =
-      List.of("header", "value", "required", "longest", "allow", "each", "most");
+      List.of("header", "value", "required", "longest", "allow", "each", "most", "joined");
 
   private static final Set<Change> AWAY =
       Set.of(Change.SUSPEND, Change.RESTORE, Change.REMOVE, Change.WITHDRAW);
@@ -60,6 +67,9 @@ public final class LayoutReader {
   /** Words of patterns that are no columns. */
   private static final Set<String> RESERVED = Set.of("n", "i", "word", "random");
 
+  private static final String ALL_ENROLLMENTS = "{enrollments}";
+  private static final String USUAL_JOINT = "; ";
+  private static final int LONGEST_SHEET_NAME = 31;
   private static final int MOST_ROWS = 100_000_000;
   private static final int MOST_COLUMNS = 1000;
   private static final int LONGEST_CELL = 1_000_000;
@@ -102,6 +112,10 @@ public final class LayoutReader {
     List<LayoutFile> files = new ArrayList<>();
     Set<String> names = new HashSet<>();
     for (YamlSection section : sections) {
+      if (section.has("sheets")) {
+        workbook(section, names, files);
+        continue;
+      }
       LayoutFile file = file(section);
       if (!names.add(file.name().toString().toLowerCase(Locale.ROOT))) {
         throw section.error(
@@ -109,16 +123,63 @@ public final class LayoutReader {
       }
       files.add(file);
     }
-    return new Layout(
-        name,
-        shown,
-        List.copyOf(files),
-        words(root.section("words")),
-        List.copyOf(extras.values()));
+    Layout layout =
+        new Layout(
+            name,
+            shown,
+            List.copyOf(files),
+            words(root.section("words")),
+            List.copyOf(extras.values()));
+    Optional<String> missing = layout.whatIsMissing();
+    if (extras.isEmpty() && missing.isPresent()) {
+      throw new SettingsException(shown + ": " + missing.get());
+    }
+    return layout;
+  }
+
+  /** A workbook of several sheets, each with rows of its own. */
+  private void workbook(YamlSection section, Set<String> names, List<LayoutFile> files)
+      throws SettingsException {
+    section.only(List.of("name", "as", "sheets"));
+    section.choice("as", SettingsReader.ordered("xlsx", true), true);
+    String file = section.text("name", name + ".xlsx");
+    if (!names.add(file.toLowerCase(Locale.ROOT))) {
+      throw section.error("two files of the layout are called " + Quoted.value(file));
+    }
+    Set<String> taken = new HashSet<>();
+    for (YamlSection sheet : section.sections("sheets")) {
+      sheet.only(OF_SHEETS);
+      String sheetName = sheet.text("name", "");
+      if (sheetName.isBlank()
+          || sheetName.length() > LONGEST_SHEET_NAME
+          || sheetName.matches(".*[\\[\\]:*?/\\\\].*")) {
+        throw sheet.error(
+            "a sheet has a name of "
+                + LONGEST_SHEET_NAME
+                + " characters at the most, without any of [ ] : * ? / \\");
+      }
+      if (!taken.add(sheetName.toLowerCase(Locale.ROOT))) {
+        throw sheet.error("two sheets of the file are called " + Quoted.value(sheetName));
+      }
+      files.add(file(sheet, section, Optional.of(sheetName)));
+    }
+    if (taken.isEmpty()) {
+      throw section.error("sheets names one sheet or more");
+    }
   }
 
   private LayoutFile file(YamlSection section) throws SettingsException {
     section.only(OF_FILES);
+    return file(section, section, Optional.empty());
+  }
+
+  /**
+   * A file, or a sheet of a workbook.
+   *
+   * @param named what says the name of the file
+   */
+  private LayoutFile file(YamlSection section, YamlSection named, Optional<String> sheet)
+      throws SettingsException {
     Map<String, RowKind> kinds = new LinkedHashMap<>();
     for (RowKind kind : RowKind.values()) {
       kinds.put(kind.word(), kind);
@@ -128,24 +189,29 @@ public final class LayoutReader {
           "a file says what its rows stand for: row: " + String.join(", ", kinds.keySet()));
     }
     RowKind row = section.choice("row", kinds, RowKind.USER);
-    boolean isNamedWorkbook = section.text("name", "").toLowerCase(Locale.ROOT).endsWith(".xlsx");
+    boolean isNamedWorkbook = named.text("name", "").toLowerCase(Locale.ROOT).endsWith(".xlsx");
     boolean isWorkbook =
-        section.choice("as", SettingsReader.ordered("csv", false, "xlsx", true), isNamedWorkbook);
+        sheet.isPresent()
+            || section.choice(
+                "as", SettingsReader.ordered("csv", false, "xlsx", true), isNamedWorkbook);
     boolean header = section.yes("header", true);
     List<LayoutColumn> columns = columns(section, row, header);
     return new LayoutFile(
-        fileName(section, row, isWorkbook),
+        fileName(named, row, isWorkbook, sheet.isPresent()),
         row,
         changes(section, row, saysWhat(columns)),
-        form(section, isWorkbook),
+        form(section, isWorkbook, sheet),
         header,
         section.has("most-rows") ? section.number("most-rows", 1, MOST_ROWS, 1) : 0,
         columns);
   }
 
-  private Pattern fileName(YamlSection section, RowKind row, boolean isWorkbook)
+  private Pattern fileName(YamlSection section, RowKind row, boolean isWorkbook, boolean hasSheets)
       throws SettingsException {
-    String usual = name + "-" + row.word() + "s" + (isWorkbook ? ".xlsx" : ".csv");
+    String usual =
+        hasSheets
+            ? name + ".xlsx"
+            : name + "-" + row.word() + "s" + (isWorkbook ? ".xlsx" : ".csv");
     section.verify("name", text -> pattern(text, LayoutFile.NAMED).fault());
     String text = section.text("name", usual);
     if (text.isBlank() || text.startsWith(".") || text.matches(".*[\\\\/:*?\"<>|].*")) {
@@ -153,6 +219,10 @@ public final class LayoutReader {
     }
     Pattern pattern = pattern(text, LayoutFile.NAMED).pattern().orElseThrow();
     for (String by : pattern.names()) {
+      if (hasSheets) {
+        throw section.error(
+            "name", "a workbook with sheets: is one file, so its name has no {" + by + "}");
+      }
       if (!by.equals("n") && !row.isOfOne(by)) {
         throw section.error(
             "name",
@@ -215,7 +285,8 @@ public final class LayoutReader {
     };
   }
 
-  private LayoutFile.Form form(YamlSection section, boolean isWorkbook) throws SettingsException {
+  private static LayoutFile.Form form(
+      YamlSection section, boolean isWorkbook, Optional<String> sheet) throws SettingsException {
     String separator = section.text("separator", ",");
     if (separator.equals("tab")) {
       separator = "\t";
@@ -249,7 +320,10 @@ public final class LayoutReader {
                 LayoutFile.Quotes.NEVER),
             LayoutFile.Quotes.WHERE_NEEDED),
         charset,
-        section.choice("line-end", SettingsReader.ordered("crlf", "\r\n", "lf", "\n"), "\r\n"));
+        section.yes("byte-order-mark", false),
+        section.choice("line-end", SettingsReader.ordered("crlf", "\r\n", "lf", "\n"), "\r\n"),
+        sheet,
+        section.rows("title-rows"));
   }
 
   private List<LayoutColumn> columns(YamlSection section, RowKind row, boolean header)
@@ -261,14 +335,17 @@ public final class LayoutReader {
               + MOST_COLUMNS
               + ", such as “columns: [{header: LOGIN, value: \"{username}\"}]”");
     }
-    boolean repeats = sections.stream().anyMatch(column -> column.has("each"));
+    boolean repeats = false;
+    for (YamlSection column : sections) {
+      repeats |= isEach(column);
+    }
     String dates = dates(section);
     List<LayoutColumn> columns = new ArrayList<>();
     int most = 0;
     for (YamlSection column : sections) {
       columns.add(column(column, row, header, repeats, dates));
       LayoutColumn last = columns.get(columns.size() - 1);
-      if (last.isForEachEnrollment() && most > 0 && last.most() != most) {
+      if (last.comesAgain() && most > 0 && last.most() != most) {
         throw column.error("most", "all repeated columns of a file come again equally often");
       }
       most = Math.max(most, last.most());
@@ -297,15 +374,20 @@ public final class LayoutReader {
       YamlSection column, RowKind row, boolean header, boolean repeats, String dates)
       throws SettingsException {
     column.only(OF_COLUMNS);
-    boolean isEach =
-        column.has("each")
-            && column.choice("each", SettingsReader.ordered("enrollment", true), false);
+    boolean isEach = isEach(column);
+    boolean isJoined = isEach && (column.has("joined") || isAllEnrollments(column));
     if (isEach && row != RowKind.USER) {
       throw column.error("each", "only a file of users (row: user) has columns that come again");
     }
     String title = column.text("header", "");
     if (header && title.isBlank()) {
       throw column.error("a column has a header, unless the file says header: false");
+    }
+    if (column.has("joined") && !isEach) {
+      throw column.error("joined", "only what a user has several of is joined: each: enrollment");
+    }
+    if (column.has("joined") && column.has("most")) {
+      throw column.error("joined", "what stands in one cell does not come again; leave most out");
     }
     if (column.has("most") && !isEach) {
       throw column.error("most", "only a column with each: enrollment comes again");
@@ -321,9 +403,9 @@ public final class LayoutReader {
     for (String extra : extras(column, names, kind.table())) {
       names.add(extra);
     }
-    column.verify("value", text -> pattern(text, names).fault());
+    column.verify("value", text -> pattern(valueOf(text), names).fault());
 
-    Pattern value = pattern(column.text("value", ""), names).pattern().orElseThrow();
+    Pattern value = pattern(valueOf(column.text("value", "")), names).pattern().orElseThrow();
     Optional<AllowedLetters> allowed = AllowedLetters.of(column.text("allow", ""));
     if (column.has("allow") && allowed.isEmpty()) {
       throw column.error("allow", "here stand the letters that are allowed, such as a-z0-9._-");
@@ -335,7 +417,23 @@ public final class LayoutReader {
         column.has("longest") ? column.number("longest", 1, LONGEST_CELL, 1) : 0,
         allowed,
         isEach,
-        isEach ? column.number("most", 1, MOST_COLUMNS, 1) : 0);
+        isEach && !isJoined ? column.number("most", 1, MOST_COLUMNS, 1) : 0,
+        isJoined ? column.text("joined", USUAL_JOINT) : "");
+  }
+
+  private static boolean isEach(YamlSection column) throws SettingsException {
+    return isAllEnrollments(column)
+        || (column.has("each")
+            && column.choice("each", SettingsReader.ordered("enrollment", true), false));
+  }
+
+  /** A value that stands for the courses of all enrollments in one cell. */
+  private static boolean isAllEnrollments(YamlSection column) throws SettingsException {
+    return column.text("value", "").strip().equalsIgnoreCase(ALL_ENROLLMENTS);
+  }
+
+  private static String valueOf(String text) {
+    return text.strip().equalsIgnoreCase(ALL_ENROLLMENTS) ? "{course}" : PathLevels.named(text);
   }
 
   /**
@@ -345,9 +443,9 @@ public final class LayoutReader {
   private List<String> extras(YamlSection column, Set<String> names, Table table)
       throws SettingsException {
     List<String> found = new ArrayList<>();
-    for (String value : unknown(column.text("value", ""), names)) {
+    for (String value : unknown(valueOf(column.text("value", "")), names)) {
       try {
-        column.verify("value", text -> pattern(text, names).fault());
+        column.verify("value", text -> pattern(valueOf(text), names).fault());
       } catch (SettingsException e) {
         OwnField field =
             new OwnField(value, table, OwnField.Type.TEXT, List.of(), false, false, "");

@@ -254,6 +254,30 @@ final class YamlSection {
     return words;
   }
 
+  /** Rows of cells; a single text counts as a row of one. */
+  List<List<String>> rows(String key) throws SettingsException {
+    NodeTuple entry = entries.get(key);
+    if (entry == null || isNothing(entry.getValueNode())) {
+      return List.of();
+    }
+    if (!(entry.getValueNode() instanceof SequenceNode sequence)) {
+      return List.of(List.of(scalar(entry.getValueNode()).getValue()));
+    }
+    List<List<String>> rows = new ArrayList<>();
+    for (Node row : sequence.getValue()) {
+      List<String> cells = new ArrayList<>();
+      if (row instanceof SequenceNode list) {
+        for (Node cell : list.getValue()) {
+          cells.add(scalar(cell).getValue());
+        }
+      } else {
+        cells.add(scalar(row).getValue());
+      }
+      rows.add(List.copyOf(cells));
+    }
+    return List.copyOf(rows);
+  }
+
   /** Reads the text of a key by a function that may say what is wrong with it and where in it. */
   void verify(String key, Function<String, Optional<Fault>> judge) throws SettingsException {
     NodeTuple entry = entries.get(key);

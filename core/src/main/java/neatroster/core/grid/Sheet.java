@@ -1,6 +1,7 @@
 package neatroster.core.grid;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import neatroster.core.text.RowBlock;
 
@@ -26,6 +27,14 @@ public interface Sheet {
   /** What the workbook does not show of it. */
   default Hidden hidden() {
     return Hidden.NOTHING;
+  }
+
+  /**
+   * What is said of columns beside the cells, by column from 0: the words that may be chosen there,
+   * remarks for whoever fills it in.
+   */
+  default Map<Integer, List<String>> hints() {
+    return Map.of();
   }
 
   /** What its file tells that its rows do not, each in words with how often. */

@@ -168,6 +168,7 @@ final class HeaderWords {
     }
     if (table == Table.USERS) {
       settleNames(matches, headers, taken);
+      settleEnrollment(matches, headers, taken);
     } else if (table == Table.COURSES && !taken.contains(Field.CODE)) {
       settleCodes(matches, headers);
     }
@@ -202,6 +203,26 @@ final class HeaderWords {
     if (course >= 0 && title >= 0) {
       matches.set(course, Optional.of(new Match(Field.CODE, Column.By.SYNONYM)));
       matches.set(title, match(Table.COURSES, headers.get(title)));
+    }
+  }
+
+  /**
+   * Beside people stand the courses that they are in, under any header of enrollments; and beside
+   * courses, when they are in them.
+   */
+  private static void settleEnrollment(
+      List<Optional<Match>> matches, List<String> headers, Set<Field> taken) {
+    for (Set<Field> meant : List.of(EnumSet.of(Field.COURSE), OF_ENROLLMENT)) {
+      for (int i = 0;
+          i < matches.size() && (meant.size() == 1 || taken.contains(Field.COURSE));
+          i++) {
+        if (matches.get(i).isEmpty()) {
+          matches.set(
+              i,
+              match(Table.ENROLLMENTS, headers.get(i))
+                  .filter(match -> meant.contains(match.field()) && taken.add(match.field())));
+        }
+      }
     }
   }
 

@@ -8,7 +8,7 @@ import neatroster.core.language.Vocabulary;
 import neatroster.core.model.Table;
 
 /** Words for what has become of a user, a course, a group or an enrollment. */
-final class StatusWords {
+public final class StatusWords {
   private static final Map<Table, Map<String, String>> WORDS = read();
 
   private StatusWords() {}
@@ -26,12 +26,12 @@ final class StatusWords {
   }
 
   /** What the words of a table stand for, by word in lower case. */
-  static Map<String, String> of(Table table) {
+  public static Map<String, String> of(Table table) {
     return WORDS.get(table);
   }
 
   /** What yes and no stand for below a header that is a status itself: “Suspended”, “Active”. */
-  static Map<String, String> ofFlag(String header) {
+  public static Map<String, String> ofFlag(String header) {
     String word = header.strip().toLowerCase(Locale.ROOT);
     String status = word.equals("suspended") ? word : word.equals("active") ? word : "";
     status = status.isEmpty() ? WORDS.get(Table.USERS).getOrDefault(word, "") : status;

@@ -1,6 +1,7 @@
 package neatroster.core.layout;
 
 import java.util.List;
+import java.util.Optional;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
@@ -59,6 +60,26 @@ public record Layout(
       }
     }
     return false;
+  }
+
+  /**
+   * What is wrong where rows of a file tell nobody apart, which would fill a platform with rows of
+   * nobody; nothing where all do.
+   */
+  public Optional<String> whatIsMissing() {
+    for (LayoutFile file : files) {
+      Optional<String> missing = file.whatIsMissing();
+      if (missing.isPresent()) {
+        return Optional.of(
+            "nothing in a row of "
+                + file.form().sheet().orElse(file.name().toString())
+                + " tells one "
+                + file.row().word()
+                + " from another; a column has to say "
+                + missing.get());
+      }
+    }
+    return Optional.empty();
   }
 
   private Layout with(List<LayoutFile> other) {

@@ -12,7 +12,8 @@ import neatroster.core.pattern.Pattern;
  * @param longest how many characters a cell takes; 0 for any number
  * @param allowed the letters that a cell takes, where not all are
  * @param isForEachEnrollment whether the column comes again for each of a user's enrollments
- * @param most how often a column comes again
+ * @param most how often a column comes again; 0 where all enrollments stand in one cell
+ * @param joint what stands between the enrollments in one cell
  */
 public record LayoutColumn(
     String header,
@@ -21,7 +22,18 @@ public record LayoutColumn(
     int longest,
     Optional<AllowedLetters> allowed,
     boolean isForEachEnrollment,
-    int most) {
+    int most,
+    String joint) {
+  /** Whether it comes again beside itself, and not within one cell. */
+  public boolean comesAgain() {
+    return isForEachEnrollment && most > 0;
+  }
+
+  /** Whether its cell holds all enrollments of the user. */
+  boolean isJoined() {
+    return isForEachEnrollment && most == 0;
+  }
+
   /** The header of a repeated column. */
   String header(int number) {
     return header.replace("{i}", String.valueOf(number));

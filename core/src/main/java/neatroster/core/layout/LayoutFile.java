@@ -3,8 +3,12 @@ package neatroster.core.layout;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
@@ -40,21 +44,32 @@ public record LayoutFile(
   }
 
   /**
-   * How a file is written down; all but the dates is for CSV.
+   * How a file is written down; encoding, separator, quotes and line end are for CSV.
    *
    * @param isWorkbook whether it is a workbook (XLSX) and no CSV
    * @param separator what stands between cells
    * @param quotes when cells are quoted
    * @param encoding how text is encoded
+   * @param hasMark whether the text begins with a byte order mark
    * @param lineEnd what ends a line
+   * @param sheet the name of its sheet in a workbook, which other files of the layout may be sheets
+   *     of too
+   * @param titleRows the cells of the rows above the headers
    */
   public record Form(
-      boolean isWorkbook, char separator, Quotes quotes, Charset encoding, String lineEnd) {}
+      boolean isWorkbook,
+      char separator,
+      Quotes quotes,
+      Charset encoding,
+      boolean hasMark,
+      String lineEnd,
+      Optional<String> sheet,
+      List<List<String>> titleRows) {}
 
   /** The names of values that a file's name may have. */
   public static final Set<String> NAMED = Set.of("n", "course", "site");
 
-  /** No two files of a layout have one name, and files are looked up for every row. */
+  /** Few files of a layout have one name, and files are looked up for every row. */
   @Override
   public int hashCode() {
     return name.toString().hashCode();
@@ -104,13 +119,17 @@ public record LayoutFile(
 
   /** The same file with so many rows at the most, unless it takes fewer. */
   LayoutFile withMostRows(int most) {
+    if (form.sheet().isPresent()) {
+      // The sheets of a workbook stay together.
+      return this;
+    }
     int fewer = mostRows == 0 ? most : Math.min(mostRows, most);
     return new LayoutFile(name, row, changes, form, header, fewer, columns);
   }
 
   /** The same file, one for each course or site where its rows are of one. */
   LayoutFile splitBy(String by) {
-    if (name.names().contains(by) || !row.isOfOne(by)) {
+    if (name.names().contains(by) || !row.isOfOne(by) || form.sheet().isPresent()) {
       return this;
     }
     String text = name.toString();
@@ -122,6 +141,50 @@ public record LayoutFile(
     } catch (PatternException e) {
       throw new IllegalStateException(split, e);
     }
+  }
+
+  /** What stands above the first row: the title rows and the headers. */
+  public List<List<String>> top() {
+    List<List<String>> top = new ArrayList<>(form.titleRows());
+    if (header) {
+      top.add(headers());
+    }
+    return top;
+  }
+
+  /** By what a user, a course, a group or a site is told from others, as values know it. */
+  private static final Map<RowKind, List<Set<String>>> TOLD_BY =
+      Map.of(
+          RowKind.USER,
+          List.of(Set.of("username", "email", "id")),
+          RowKind.COURSE,
+          List.of(Set.of("code", "title")),
+          RowKind.GROUP,
+          List.of(Set.of("name")),
+          RowKind.SITE,
+          List.of(Set.of("site", "site 1")),
+          RowKind.ENROLLMENT,
+          List.of(
+              Set.of("user", "username", "email", "id"),
+              Set.of("course", "code", "title", "group")));
+
+  /**
+   * What its rows would have to say so that one is told from another, and do not; nothing where
+   * they do. A name is none: two people may have one.
+   */
+  Optional<String> whatIsMissing() {
+    Set<String> named = new HashSet<>(name.names());
+    columns.forEach(column -> named.addAll(column.value().names()));
+    for (Set<String> marks : TOLD_BY.get(row)) {
+      if (marks.stream().noneMatch(named::contains)) {
+        return Optional.of(
+            marks.stream()
+                .sorted()
+                .map(mark -> "{" + mark + "}")
+                .collect(Collectors.joining(" or ")));
+      }
+    }
+    return Optional.empty();
   }
 
   /** Whether a row holds the enrollments of its user. */
@@ -137,7 +200,7 @@ public record LayoutFile(
   /** How many enrollments a row holds. */
   int places() {
     return columns.stream()
-        .filter(LayoutColumn::isForEachEnrollment)
+        .filter(LayoutColumn::comesAgain)
         .mapToInt(LayoutColumn::most)
         .max()
         .orElse(0);
@@ -149,9 +212,9 @@ public record LayoutFile(
     int places = places();
     for (int i = 0; i < columns.size(); i++) {
       LayoutColumn column = columns.get(i);
-      if (!column.isForEachEnrollment()) {
+      if (!column.comesAgain()) {
         headers.add(column.header());
-      } else if (i == 0 || !columns.get(i - 1).isForEachEnrollment()) {
+      } else if (i == 0 || !columns.get(i - 1).comesAgain()) {
         for (int place = 1; place <= places; place++) {
           for (LayoutColumn each : repeatedFrom(i)) {
             headers.add(each.header(place));
@@ -165,7 +228,7 @@ public record LayoutFile(
   /** The repeated columns that stand together from a column on. */
   List<LayoutColumn> repeatedFrom(int first) {
     int end = first;
-    while (end < columns.size() && columns.get(end).isForEachEnrollment()) {
+    while (end < columns.size() && columns.get(end).comesAgain()) {
       end++;
     }
     return columns.subList(first, end);

@@ -60,6 +60,13 @@ final class LayoutLosses {
               if (!value.isEmpty() && !taken.fields().contains(field)) {
                 losses.merge(name(field) + " of " + kind.word() + "s", 1, Integer::sum);
               }
+              int deepest = PathLevels.deepest(field, taken.own());
+              if (deepest > 0 && PathLevels.of(value).size() > deepest) {
+                losses.merge(
+                    field.label() + " below level " + deepest + " of " + kind.word() + "s",
+                    1,
+                    Integer::sum);
+              }
             });
     for (OwnField field : ownFields) {
       if (!change.own().getOrDefault(field.name(), "").isEmpty()
@@ -116,7 +123,12 @@ final class LayoutLosses {
     Field field = brief.getOrDefault(name, Field.named(name).orElse(null));
     if (field != null) {
       fields.add(field);
-    } else if (kind != RowKind.SITE) {
+      return;
+    }
+    PathLevels.FIELDS.stream()
+        .filter(path -> PathLevels.names(path).contains(name))
+        .forEach(fields::add);
+    if (kind != RowKind.SITE) {
       own.add(name);
     }
   }

@@ -2,27 +2,25 @@ package neatroster.core.layout;
 
 import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
-import java.util.Optional;
+import java.util.Map;
 import java.util.Set;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import neatroster.core.grid.FileFacts;
+import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.Shape;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
+import neatroster.core.model.RoleWords;
 import neatroster.core.model.Table;
 
 /** A layout made of a platform's blank import template, as the text of its file. */
 public final class LayoutProposal {
-  /** How headers say in which form they want dates: {@code DD/MM/YYYY}, {@code TT.MM.JJJJ}. */
-  private static final Pattern DATE_FORM =
-      Pattern.compile(
-          "(?i)(?:dd|tt|jj)([./-])mm\\1(?:yyyy|jjjj|aaaa)|mm([./-])dd\\2yyyy"
-              + "|(?:yyyy|jjjj|aaaa)([./-])mm\\3(?:dd|tt|jj)");
+  private static final String YES_NO = "yes and no";
+  private static final int MOST_TITLE_ROWS = 50;
 
   private static final Set<Field> NOT_OFFERED =
       EnumSet.of(
@@ -34,6 +32,11 @@ public final class LayoutProposal {
           Field.COPY_OF);
 
   private final StringBuilder text = new StringBuilder();
+  private final RoleWords roles;
+
+  /** The platform's words for ours, by the name of the value. */
+  private final Map<String, Map<String, String>> words = new LinkedHashMap<>();
+
   private final List<Matched> matched = new ArrayList<>();
 
   /**
@@ -42,8 +45,19 @@ public final class LayoutProposal {
    * @param sheet the sheet
    * @param row what its rows stand for
    * @param columns its columns: each header with its value, empty where nothing matches
+   * @param valuesLeft the values that no column has, as a list in a sentence
    */
-  public record Matched(SheetReading sheet, RowKind row, List<MatchedColumn> columns) {}
+  public record Matched(
+      SheetReading sheet, RowKind row, List<MatchedColumn> columns, String valuesLeft) {}
+
+  /** How a column is said that holds what a column of the sheets does, by its header. */
+  public static String ofSheets(String header) {
+    return "{header: "
+        + quoted(header)
+        + ", value: "
+        + quoted("{" + header.replaceAll("[{}|:]", " ").strip() + "}")
+        + "}";
+  }
 
   /**
    * What became of a column.
@@ -53,47 +67,87 @@ public final class LayoutProposal {
   public record MatchedColumn(String header, String value, int most) {}
 
   /**
+   * A file of the platform's.
+   *
+   * @param name its name without its folder
+   * @param sheets its sheets
+   * @param lineEnd what ends its lines, {@code crlf} or {@code lf}
+   * @param hasMark whether it begins with a byte order mark
+   */
+  public record Template(String name, List<SheetReading> sheets, String lineEnd, boolean hasMark) {}
+
+  /**
    * Makes the layout.
    *
    * @param name what the layout is called
-   * @param sheets the template's sheets
-   * @param template the template's name without its folder
-   * @param lineEnd what ends its lines, {@code crlf} or {@code lf}
+   * @param roles the roles of the roster and words for them
    */
-  public LayoutProposal(String name, List<SheetReading> sheets, String template, String lineEnd) {
-    text.append("# Made of ").append(template).append(" by neat-roster inspect --layout.\n");
+  public LayoutProposal(String name, List<Template> templates, RoleWords roles)
+      throws UnreadableSheetException {
+    this.roles = roles;
+    text.append("# Made of ")
+        .append(templates.stream().map(Template::name).collect(Collectors.joining(", ")))
+        .append(" by neat-roster inspect --layout.\n");
     text.append("# Look it over, then see what comes out: neat-roster pack --as layout:")
         .append(name)
         .append(" --show 5\n");
-    if (sheets.size() > 1) {
-      text.append("# Each sheet of the template becomes a file of its own.\n");
-    }
     text.append("files:\n");
-    for (SheetReading sheet : sheets) {
-      file(sheet, name(sheet, template, sheets.size() > 1), lineEnd);
+    for (Template template : templates) {
+      file(template);
     }
-    text.append("# The platform's words for ours, where it has others:\n");
-    text.append("# words:\n");
-    text.append("#   role: {learner: student, instructor: teacher}\n");
-    text.append("#   change: {create: new, change: edit}\n");
-    text.append("#   yes: \"1\"\n");
-    text.append("#   no: \"0\"\n");
+    words();
   }
 
-  private static String name(SheetReading sheet, String template, boolean isOneOfSeveral) {
-    int dot = template.lastIndexOf('.');
-    String stem = dot < 0 ? template : template.substring(0, dot);
-    String ending = isWorkbook(sheet) ? ".xlsx" : dot < 0 ? ".csv" : template.substring(dot);
-    String part = isOneOfSeveral && sheet.name().sheet() != null ? "-" + sheet.name().sheet() : "";
-    return (stem + part + ending).replaceAll("[\\\\/:*?\"<>|{}]", "_");
+  /** The platform's words as far as the template tells them, and how others would be said. */
+  private void words() {
+    boolean isAny = !words.isEmpty();
+    if (isAny) {
+      text.append("words:\n");
+      words.forEach(
+          (value, of) -> {
+            if (value.equals(YES_NO)) {
+              of.forEach((ours, theirs) -> line("  " + ours + ": " + quoted(theirs)));
+            } else {
+              line(
+                  "  "
+                      + value
+                      + ": {"
+                      + of.entrySet().stream()
+                          .map(word -> word.getKey() + ": " + quoted(word.getValue()))
+                          .collect(Collectors.joining(", "))
+                      + "}");
+            }
+          });
+    }
+    text.append("# The platform's words for ours, where it has others:\n");
+    text.append(isAny ? "" : "# words:\n");
+    if (!words.containsKey("role")) {
+      text.append("#   role: {learner: student, instructor: teacher}\n");
+    }
+    text.append("#   change: {create: new, change: edit}\n");
+    if (!words.containsKey(YES_NO)) {
+      text.append("#   yes: \"1\"\n");
+      text.append("#   no: \"0\"\n");
+    }
   }
 
   private static boolean isWorkbook(SheetReading sheet) {
     return sheet.sheet().facts().separator() == null;
   }
 
+  /**
+   * What the rows of a sheet stand for, as those of a filled sheet: a row with people and a course
+   * is an enrollment, unless one cell is to hold all courses.
+   */
   private static RowKind kind(SheetReading sheet) {
-    if (sheet.table() == Table.USERS && sheet.enrolls() && sheet.shape() == Shape.ROWS) {
+    boolean hasJoined =
+        sheet.columns().stream()
+            .filter(column -> column.field().filter(Field.COURSE::equals).isPresent())
+            .anyMatch(column -> hints(sheet, column).joint().isPresent());
+    if (sheet.table() == Table.USERS
+        && sheet.enrolls()
+        && sheet.shape() == Shape.ROWS
+        && !hasJoined) {
       return RowKind.ENROLLMENT;
     }
     return switch (sheet.table()) {
@@ -104,39 +158,121 @@ public final class LayoutProposal {
     };
   }
 
-  private void file(SheetReading sheet, String name, String lineEnd) {
-    RowKind kind = kind(sheet);
-    FileFacts facts = sheet.sheet().facts();
-    line("  - name: " + quoted(name));
-    line("    row: " + kind.word());
-    if (isWorkbook(sheet)) {
-      line("    as: xlsx");
+  static HeaderHints hints(SheetReading sheet, Column column) {
+    return new HeaderHints(
+        column.header(), sheet.sheet().hints().getOrDefault(column.index(), List.of()));
+  }
+
+  private void file(Template template) throws UnreadableSheetException {
+    if (isWorkbook(template.sheets().get(0))) {
+      int dot = template.name().lastIndexOf('.');
+      String stem = dot < 0 ? template.name() : template.name().substring(0, dot);
+      line("  - name: " + quoted(fileName(stem + ".xlsx")));
+      line("    sheets:");
+      for (SheetReading sheet : template.sheets()) {
+        String name = sheet.name().sheet();
+        line("      - name: " + quoted(name == null ? stem : name));
+        rows(sheet, "        ");
+      }
     } else {
+      SheetReading sheet = template.sheets().get(0);
+      FileFacts facts = sheet.sheet().facts();
+      line("  - name: " + quoted(fileName(template.name())));
       line(
           "    separator: " + (facts.separator().equals("\t") ? "tab" : quoted(facts.separator())));
       line("    encoding: " + facts.encoding());
-      line("    line-end: " + lineEnd);
+      if (template.hasMark()) {
+        line("    byte-order-mark: true");
+      }
+      line("    line-end: " + template.lineEnd());
+      rows(sheet, "    ");
     }
-    dates(sheet).ifPresent(form -> line("    dates: " + form));
-    line("    columns:");
+  }
+
+  private static String fileName(String name) {
+    return name.replaceAll("[\\\\/:*?\"<>|{}]", "_");
+  }
+
+  /** What a row of a sheet stands for, and its columns. */
+  private void rows(SheetReading sheet, String indent) throws UnreadableSheetException {
+    RowKind kind = kind(sheet);
+    line(indent + "row: " + kind.word());
+    List<List<String>> titles = titleRows(sheet);
+    if (!titles.isEmpty()) {
+      line(indent + "title-rows:");
+      for (List<String> row : titles) {
+        line(
+            indent
+                + "  - ["
+                + row.stream().map(LayoutProposal::quoted).collect(Collectors.joining(", "))
+                + "]");
+      }
+    }
+    List<ProposedColumns.Proposed> proposed = ProposedColumns.of(sheet, kind);
+    Set<String> forms =
+        proposed.stream()
+            .flatMap(column -> column.dates().stream())
+            .collect(Collectors.toCollection(LinkedHashSet::new));
+    if (forms.size() == 1) {
+      line(indent + "dates: " + forms.iterator().next());
+    }
+    line(indent + "columns:");
     List<MatchedColumn> columns = new ArrayList<>();
-    for (ProposedColumns.Proposed column : ProposedColumns.of(sheet, kind)) {
+    for (ProposedColumns.Proposed column : proposed) {
       columns.add(new MatchedColumn(column.header(), column.value(), column.most()));
-      String what =
-          "      - {header: "
-              + quoted(column.header())
-              + ", value: "
-              + quoted(column.value())
-              + (column.isRequired() ? ", required: true" : "")
-              + (column.most() > 0 ? ", each: enrollment, most: " + column.most() : "")
-              + "}";
-      line(column.value().isEmpty() ? what + "   # not matched: left blank" : what);
+      line(indent + "  - " + column.text(forms.size() > 1));
+      learnWords(sheet, column);
     }
     if (columns.stream().anyMatch(column -> column.value().isEmpty())) {
-      line("    # What was not matched may be: " + values(kind, columns));
-      line("    # or a column of your sheets by its header, such as {Cost centre}");
+      line(indent + "# What was not matched may be: " + values(kind, columns));
+      line(indent + "# or a column of your sheets by its header, such as {Cost centre}");
     }
-    matched.add(new Matched(sheet, kind, List.copyOf(columns)));
+    matched.add(new Matched(sheet, kind, List.copyOf(columns), values(kind, columns)));
+  }
+
+  private void learnWords(SheetReading sheet, ProposedColumns.Proposed column) {
+    column
+        .field()
+        .ifPresent(
+            field -> {
+              Table table = sheet.table();
+              Map<String, String> of = hints(sheet, column.column()).words(field, table, roles);
+              String value = field == Field.STATUS || field == Field.ROLE ? field.label() : YES_NO;
+              if (!of.isEmpty()) {
+                words.putIfAbsent(value, of);
+              }
+            });
+  }
+
+  /** The cells of the rows above the headers, each row to its last cell with something in it. */
+  private static List<List<String>> titleRows(SheetReading sheet) throws UnreadableSheetException {
+    List<List<String>> rows = new ArrayList<>();
+    if (sheet.headerRow() > 1) {
+      sheet
+          .sheet()
+          .read(
+              row -> {
+                if (row.number() >= sheet.headerRow() || rows.size() >= MOST_TITLE_ROWS) {
+                  return false;
+                }
+                while (rows.size() < row.number() - 1) {
+                  rows.add(List.of());
+                }
+                List<String> cells = new ArrayList<>();
+                for (int i = 0; i < row.size(); i++) {
+                  cells.add(row.cell(i).toString());
+                }
+                while (!cells.isEmpty() && cells.get(cells.size() - 1).isBlank()) {
+                  cells.remove(cells.size() - 1);
+                }
+                rows.add(cells);
+                return true;
+              });
+      while (rows.size() < Math.min(sheet.headerRow() - 1, MOST_TITLE_ROWS)) {
+        rows.add(List.of());
+      }
+    }
+    return rows;
   }
 
   /** The values of such rows that no column has. */
@@ -150,27 +286,12 @@ public final class LayoutProposal {
         + ", {change}";
   }
 
-  private static Optional<String> dates(SheetReading sheet) {
-    for (Column column : sheet.columns()) {
-      Matcher form = DATE_FORM.matcher(column.header());
-      if (form.find()) {
-        return Optional.of(
-            form.group()
-                .toLowerCase(Locale.ROOT)
-                .replace("mm", "MM")
-                .replaceAll("jjjj|aaaa", "yyyy")
-                .replaceAll("tt|jj", "dd"));
-      }
-    }
-    return Optional.empty();
-  }
-
   private void line(String line) {
     text.append(line).append('\n');
   }
 
   /** A text in YAML's double quotation marks. */
-  private static String quoted(String value) {
+  static String quoted(String value) {
     return '"'
         + value.replace("\\", "\\\\").replace("\"", "\\\"").replace("\n", "\\n").replace("\r", "")
         + '"';

@@ -5,6 +5,7 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -47,11 +48,13 @@ public final class LayoutRows {
   private static final class Waiting {
     final byte[] cells;
     final Map<String, String> naming;
+    final PlannedChange change;
     byte[] enrollments = {};
 
-    Waiting(byte[] cells, Map<String, String> naming) {
+    Waiting(byte[] cells, Map<String, String> naming, PlannedChange change) {
       this.cells = cells;
       this.naming = naming;
+      this.change = change;
     }
   }
 
@@ -132,6 +135,14 @@ public final class LayoutRows {
       Map<String, String> row,
       PlannedChange change) {
     String value = column.value().fillPlainly(row);
+    if (!column.isJoined()) {
+      verify(file, column, header, value, change);
+    }
+    return value;
+  }
+
+  private void verify(
+      LayoutFile file, LayoutColumn column, String header, String value, PlannedChange change) {
     Optional<String> trouble = fits.get(file).trouble(column, value);
     trouble.ifPresent(
         why -> {
@@ -143,7 +154,6 @@ public final class LayoutRows {
                   what + " of " + change.key() + " " + why + ".",
                   isSecret ? null : value));
         });
-    return value;
   }
 
   private Place place(PlannedChange change) {
@@ -172,7 +182,12 @@ public final class LayoutRows {
         cells.add(cell(file, column, column.header(), row, change));
       }
     }
-    Waiting user = new Waiting(PackedCells.of(cells), naming(file, row));
+    Waiting user =
+        new Waiting(
+            PackedCells.of(cells),
+            naming(file, row),
+            // Held for what is judged only when all enrollments are there.
+            file.columns().stream().anyMatch(LayoutColumn::isJoined) ? change : null);
     String name = row.getOrDefault(Field.USERNAME.label(), "");
     Waiting earlier =
         waiting.get(file).put(name.isEmpty() ? change.key() : name.toLowerCase(Locale.ROOT), user);
@@ -212,12 +227,25 @@ public final class LayoutRows {
     List<String> enrollments = PackedCells.cells(user.enrollments);
     int width = (int) file.columns().stream().filter(LayoutColumn::isForEachEnrollment).count();
     int count = enrollments.size() / width;
-    int places = file.places();
+    int places = Math.max(1, file.places());
+    int rowsNeeded = file.places() == 0 ? 1 : Math.max(1, (count + places - 1) / places);
     List<List<String>> rows = new ArrayList<>();
-    for (int first = 0; first == 0 || first < count; first += places) {
-      rows.add(row(file, own, enrollments, first, width));
+    for (int i = 0; i < rowsNeeded; i++) {
+      rows.add(row(file, own, enrollments, i * places, width));
     }
+    verifyJoined(file, rows.get(0), user.change);
     receiver.rows(file, user.naming, rows);
+  }
+
+  /** What all enrollments are together in one cell is known only now. */
+  private void verifyJoined(LayoutFile file, List<String> row, PlannedChange change) {
+    int at = 0;
+    for (LayoutColumn column : file.columns()) {
+      if (column.isJoined()) {
+        verify(file, column, column.header(), row.get(at), change);
+      }
+      at += column.comesAgain() ? column.most() : 1;
+    }
   }
 
   private static List<String> row(
@@ -226,14 +254,19 @@ public final class LayoutRows {
     int ownIndex = 0;
     int eachIndex = 0;
     for (int i = 0; i < file.columns().size(); i++) {
-      if (!file.columns().get(i).isForEachEnrollment()) {
+      LayoutColumn column = file.columns().get(i);
+      if (!column.isForEachEnrollment()) {
         cells.add(own.get(ownIndex++));
+        continue;
+      }
+      if (column.isJoined()) {
+        cells.add(joined(column, enrollments, eachIndex++, width));
         continue;
       }
       int together = file.repeatedFrom(i).size();
       for (int place = first; place < first + file.places(); place++) {
-        for (int column = 0; column < together; column++) {
-          int at = place * width + eachIndex + column;
+        for (int each = 0; each < together; each++) {
+          int at = place * width + eachIndex + each;
           cells.add(at < enrollments.size() ? enrollments.get(at) : "");
         }
       }
@@ -241,6 +274,17 @@ public final class LayoutRows {
       i += together - 1;
     }
     return cells;
+  }
+
+  private static String joined(
+      LayoutColumn column, List<String> enrollments, int index, int width) {
+    Set<String> all = new LinkedHashSet<>();
+    for (int at = index; at < enrollments.size(); at += width) {
+      if (!enrollments.get(at).isEmpty()) {
+        all.add(enrollments.get(at));
+      }
+    }
+    return String.join(column.joint(), all);
   }
 
   /** What no file has a place for, and how often. */

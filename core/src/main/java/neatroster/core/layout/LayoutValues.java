@@ -45,7 +45,9 @@ final class LayoutValues {
   }
 
   private static boolean isNamed(Field field, Set<String> named) {
-    return named.contains(field.label()) || named.contains(SHORT.getOrDefault(field, ""));
+    return named.contains(field.label())
+        || named.contains(SHORT.getOrDefault(field, ""))
+        || PathLevels.names(field).stream().anyMatch(named::contains);
   }
 
   /** The values of a change's own fields: of the user or the course as a whole, after it. */
@@ -133,6 +135,12 @@ final class LayoutValues {
       written = words.yes();
     }
     values.put(field.label(), written);
+    if (PathLevels.FIELDS.contains(field)) {
+      List<String> levels = PathLevels.of(value);
+      for (int level = 1; level <= levels.size(); level++) {
+        values.put(PathLevels.name(field, level), levels.get(level - 1));
+      }
+    }
     String brief = SHORT.get(field);
     if (brief != null) {
       values.put(brief, written);

@@ -12,7 +12,9 @@ import java.util.regex.Pattern;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.HeaderMeaning;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.language.Vocabulary;
 import neatroster.core.model.Field;
+import neatroster.core.model.FieldType;
 import neatroster.core.model.Table;
 
 /** Matches the headers of a platform's template to the values of a layout. */
@@ -34,7 +36,18 @@ final class ProposedColumns {
           "acao",
           "operação");
 
+  private static final String ALL_ENROLLMENTS = "{enrollments}";
+
   private static final Pattern NUMBERED = Pattern.compile("(.*?)(\\d{1,3})(\\D*)");
+
+  /** The headers of the levels of a path: “Site level 2”, “Standort Ebene 2”, “Category 2”. */
+  private static final Pattern LEVEL =
+      Pattern.compile(
+          "(?iU)(.*?)[\\s_.-]*(?:"
+              + Vocabulary.alternatives("level")
+              + ")?[\\s_.-]*([1-9])(?:[\\s_.-]*(?:"
+              + Vocabulary.alternatives("level")
+              + "))?");
 
   /**
    * A column of the layout.
@@ -43,8 +56,43 @@ final class ProposedColumns {
    * @param value the pattern of its cells; empty where nothing matches
    * @param most how often it comes again; 0 where it is not repeated
    * @param isRequired whether the template marks it
+   * @param column the first of the template's columns that it was made of
+   * @param field the field that it holds, where it is one
+   * @param longest how many characters a cell takes; 0 for any number
+   * @param dates the form of dates, where the template says one
+   * @param joint what stands between enrollments in one cell, where all stand in one
    */
-  record Proposed(String header, String value, int most, boolean isRequired) {}
+  record Proposed(
+      String header,
+      String value,
+      int most,
+      boolean isRequired,
+      Column column,
+      Optional<Field> field,
+      int longest,
+      Optional<String> dates,
+      Optional<String> joint) {
+    /** The column as a layout says it. */
+    String text(boolean hasOwnDates) {
+      boolean isDate = field.filter(of -> of.type() == FieldType.DATE).isPresent();
+      String shown =
+          hasOwnDates && isDate && dates.isPresent()
+              ? value.replace("}", "|" + dates.get() + "}")
+              : value;
+      return "{header: "
+          + LayoutProposal.quoted(header)
+          + ", value: "
+          + LayoutProposal.quoted(shown)
+          + (isRequired ? ", required: true" : "")
+          + (longest > 0 ? ", longest: " + longest : "")
+          + (most > 0 ? ", each: enrollment, most: " + most : "")
+          + joint
+              .map(sign -> ", each: enrollment, joined: " + LayoutProposal.quoted(sign))
+              .orElse("")
+          + "}"
+          + (value.isEmpty() ? "   # not matched: left blank" : "");
+    }
+  }
 
   private ProposedColumns() {}
 
@@ -67,15 +115,45 @@ final class ProposedColumns {
   }
 
   private static Proposed single(SheetReading sheet, RowKind kind, Column column) {
-    boolean isNumbered = sheet.saysCourse(column) && kind == RowKind.USER;
-    Optional<Field> field = isNumbered ? Optional.empty() : column.field();
+    HeaderHints hints = LayoutProposal.hints(sheet, column);
+    Optional<Field> field = column.field();
+    boolean isOfEnrollments =
+        kind == RowKind.USER
+            && field.filter(of -> !kind.fields().contains(of)).isPresent()
+            && field.filter(RowKind.ENROLLMENT.fields()::contains).isPresent();
     String value =
         field
             .map(ProposedColumns::value)
             .or(() -> sheet.ownField(column).map(own -> "{" + own.key() + "}"))
             .or(() -> change(column.header()))
+            .or(() -> level(kind, column.header()))
             .orElse("");
-    return new Proposed(column.header(), value, 0, isMarked(column.header()));
+    Optional<String> joint =
+        isOfEnrollments || value.equals(ALL_ENROLLMENTS)
+            ? hints.joint().or(() -> Optional.of(";"))
+            : Optional.empty();
+    return new Proposed(
+        column.header(),
+        value,
+        0,
+        isMarked(column.header()),
+        column,
+        field,
+        hints.longest(field),
+        field.filter(of -> of.type() == FieldType.DATE).flatMap(of -> hints.dates()),
+        joint);
+  }
+
+  /** A level of a path, as {@code {site:2}}. */
+  private static Optional<String> level(RowKind kind, String header) {
+    Matcher matcher = LEVEL.matcher(header.replaceAll("\\s*\\(.*", "").replace("*", "").strip());
+    if (!matcher.matches()) {
+      return Optional.empty();
+    }
+    return HeaderMeaning.of(kind.table(), matcher.group(1).strip())
+        .filter(PathLevels.FIELDS::contains)
+        .filter(kind.fields()::contains)
+        .map(field -> "{" + field.label() + ":" + matcher.group(2) + "}");
   }
 
   /** Whether a column says what is to be done. */
@@ -91,7 +169,8 @@ final class ProposedColumns {
       case MIDDLE_NAME -> "{middle}";
       case FAMILY_NAME -> "{family}";
       case FULL_NAME -> "{given} {family}";
-      case ENROLLMENTS_CELL, NOTE, MEMBERS_OF -> "";
+      case ENROLLMENTS_CELL -> ALL_ENROLLMENTS;
+      case NOTE, MEMBERS_OF -> "";
       default -> "{" + field.label() + "}";
     };
   }
@@ -125,7 +204,7 @@ final class ProposedColumns {
         break;
       }
       number = its;
-      bases.put(base, new Proposed(base, value(field.get()), 1, false));
+      bases.put(base, repeated(base, value(field.get()), 1, columns.get(i)));
     }
     int width = bases.size();
     if (width == 0 || bases.values().stream().noneMatch(one -> one.value().equals("{course}"))) {
@@ -137,8 +216,13 @@ final class ProposedColumns {
     }
     int times = most;
     return bases.values().stream()
-        .map(one -> new Proposed(one.header(), one.value(), times, false))
+        .map(one -> repeated(one.header(), one.value(), times, one.column()))
         .toList();
+  }
+
+  private static Proposed repeated(String header, String value, int most, Column column) {
+    return new Proposed(
+        header, value, most, false, column, column.field(), 0, Optional.empty(), Optional.empty());
   }
 
   private static boolean stands(

@@ -85,7 +85,10 @@ public enum RowKind {
   public Set<String> names(List<OwnField> ownFields) {
     Set<String> names = new LinkedHashSet<>();
     for (RowKind kind : withOthers()) {
-      kind.fields().forEach(field -> names.add(field.label()));
+      for (Field field : kind.fields()) {
+        names.add(field.label());
+        names.addAll(PathLevels.names(field));
+      }
       if (kind == USER) {
         names.addAll(List.of("given", "middle", "family"));
       }

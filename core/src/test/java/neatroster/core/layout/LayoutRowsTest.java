@@ -25,7 +25,8 @@ import org.junit.jupiter.api.Test;
 class LayoutRowsTest {
   private static LayoutColumn column(String header, String value, boolean isEach, int most)
       throws PatternException {
-    return new LayoutColumn(header, Pattern.parse(value), false, 0, Optional.empty(), isEach, most);
+    return new LayoutColumn(
+        header, Pattern.parse(value), false, 0, Optional.empty(), isEach, most, "");
   }
 
   private static Layout layout(Charset encoding, LayoutColumn... columns) throws PatternException {
@@ -37,7 +38,15 @@ class LayoutRowsTest {
                 Pattern.parse("people.csv"),
                 RowKind.USER,
                 EnumSet.of(Change.CREATE, Change.CHANGE),
-                new LayoutFile.Form(false, ',', LayoutFile.Quotes.NEVER, encoding, "\n"),
+                new LayoutFile.Form(
+                    false,
+                    ',',
+                    LayoutFile.Quotes.NEVER,
+                    encoding,
+                    false,
+                    "\n",
+                    Optional.empty(),
+                    List.of()),
                 true,
                 0,
                 List.of(columns))),
@@ -150,7 +159,7 @@ class LayoutRowsTest {
   void whatAFileCannotHoldIsSaid() throws PatternException {
     LayoutColumn narrow =
         new LayoutColumn(
-            "LOGIN", Pattern.parse("{username}"), true, 3, AllowedLetters.of("a-z"), false, 0);
+            "LOGIN", Pattern.parse("{username}"), true, 3, AllowedLetters.of("a-z"), false, 0, "");
     Layout layout =
         layout(Charset.forName("windows-1252"), narrow, column("NAME", "{family}", false, 0));
     assertThat(
