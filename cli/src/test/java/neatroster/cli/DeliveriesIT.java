@@ -262,7 +262,7 @@ class DeliveriesIT {
         "1,ana.lund,Ana,Morgan,ana@pier.example,8,",
         "2,bfinch,Bo,Finch,bo@gull.example,8,starboard");
     assertThat(preview().get("counts").has("enrollments")).isFalse();
-    assertThat(program.run("undo", run(2)).out()).contains("plain/3-users.csv");
+    assertThat(program.run("undo", run(2)).out()).contains("oneroster/oneroster-1.1-delta.zip");
     program.run("pack", "--as", "oneroster", "--oneroster", "1.1");
     assertThat(rows(4, "delta", "users"))
         .singleElement()

@@ -5,6 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import de.captaingoldfish.scim.sdk.common.resources.Group;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.file.Path;
 import java.util.Random;
 import org.junit.jupiter.api.AfterEach;
@@ -83,6 +87,43 @@ class ForeignPlatformIT {
     assertThat(json("send", "--yes").get("failed").asInt()).isZero();
     assertThat(server.users.all).isEmpty();
     assertThat(server.groups.all).isEmpty();
+  }
+
+  /** The batch is one request, with references of its own that the server resolves. */
+  @Test
+  void theBatchForScimIsTakenWhole() throws Exception {
+    JsonNode packed = json("pack", "--as", "scim");
+    Path batch =
+        temp.resolve("school")
+            .resolve(packed.get("folder").asText())
+            .resolve(packed.get("files").get(0).get("path").asText());
+    try (ForeignServer roomy = new ForeignServer(false, 1000)) {
+      roomy.groups.sharesNames = true;
+      HttpResponse<String> answer =
+          HttpClient.newHttpClient()
+              .send(
+                  HttpRequest.newBuilder(URI.create(roomy.service() + "/Bulk"))
+                      .header("Content-Type", "application/scim+json")
+                      .header("Authorization", "Bearer any")
+                      .POST(HttpRequest.BodyPublishers.ofFile(batch))
+                      .build(),
+                  HttpResponse.BodyHandlers.ofString());
+      assertThat(answer.statusCode()).as(answer.body()).isEqualTo(200);
+      for (JsonNode one : JSON.readTree(answer.body()).get("Operations")) {
+        assertThat(one.get("status").asInt()).as(one.toString()).isEqualTo(201);
+      }
+      assertThat(roomy.users.all).hasSize(60);
+      assertThat(
+              roomy.groups.all.values().stream()
+                  .filter(group -> group.getExternalId().orElse("").startsWith("course:"))
+                  .mapToInt(ForeignPlatformIT::members)
+                  .sum())
+          .isEqualTo(138);
+      for (Group group : roomy.groups.all.values()) {
+        assertThat(group.getMembers())
+            .allMatch(member -> roomy.users.all.containsKey(member.getValue().orElse("")));
+      }
+    }
   }
 
   private static int members(Group group) {

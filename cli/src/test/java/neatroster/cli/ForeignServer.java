@@ -56,11 +56,15 @@ final class ForeignServer implements AutoCloseable {
   abstract static class Memory<T extends ResourceNode> extends ResourceHandler<T> {
     final Map<String, T> all = new LinkedHashMap<>();
 
+    /** Whether two may have one name, as RFC 7643 has it for Groups. */
+    boolean sharesNames;
+
     abstract String name(T resource);
 
     @Override
     public synchronized T createResource(T resource, Context context) {
-      if (all.values().stream().anyMatch(one -> name(one).equalsIgnoreCase(name(resource)))) {
+      if (!sharesNames
+          && all.values().stream().anyMatch(one -> name(one).equalsIgnoreCase(name(resource)))) {
         throw new ConflictException("the name " + name(resource) + " is there already");
       }
       String id = UUID.randomUUID().toString();
@@ -135,14 +139,18 @@ final class ForeignServer implements AutoCloseable {
    * @param isPlain whether it has neither Bulk nor PATCH nor filters
    */
   ForeignServer(boolean isPlain) throws IOException {
+    this(isPlain, 7);
+  }
+
+  ForeignServer(boolean isPlain, int mostOperations) throws IOException {
     endpoint =
         new ResourceEndpoint(
             ServiceProvider.builder()
                 .bulkConfig(
                     BulkConfig.builder()
                         .supported(!isPlain)
-                        .maxOperations(7)
-                        .maxPayloadSize(60_000L)
+                        .maxOperations(mostOperations)
+                        .maxPayloadSize(mostOperations * 9_000L)
                         .build())
                 .filterConfig(FilterConfig.builder().supported(!isPlain).maxResults(20).build())
                 .patchConfig(PatchConfig.builder().supported(!isPlain).build())

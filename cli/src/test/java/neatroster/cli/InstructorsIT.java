@@ -102,6 +102,7 @@ class InstructorsIT {
         "    row: enrollment",
         "    columns:",
         "      - {header: WHO, value: \"{user}\"}",
+        "      - {header: WHERE, value: \"{course}\"}",
         "      - {header: AS, value: \"{role}\"}");
     JsonNode packed =
         json("pack", "--as", "plain", "--as", "oneroster", "--as", "scim", "--as", "layout:theirs");
@@ -111,7 +112,7 @@ class InstructorsIT {
     assertThat(Files.readString(run.resolve("layout-theirs/classes.csv")))
         .contains("NAV-1,amarlowe; bfinch");
     assertThat(Files.readString(run.resolve("layout-theirs/members.csv")))
-        .contains("amarlowe,instructor", "bfinch,instructor", "cmoss,learner");
+        .contains("amarlowe,NAV-1,instructor", "bfinch,NAV-1,instructor", "cmoss,NAV-1,learner");
     for (JsonNode file : packed.get("files")) {
       Path path = run.resolve(file.get("path").asText());
       if (file.get("format").asText().equals("scim")) {

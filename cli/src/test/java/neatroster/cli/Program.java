@@ -47,7 +47,9 @@ public final class Program {
   }
 
   Result run(String... args) throws IOException, InterruptedException {
-    return isWithin ? within(folder, args) : run(List.of(), args);
+    Result result = isWithin ? within(folder, args) : run(List.of(), args);
+    JsonSchemas.verify(args, result.out());
+    return result;
   }
 
   /** Runs it within this process. */

@@ -157,7 +157,7 @@ class ReadingIT {
                 .exit())
         .isZero();
     assertThat(Files.readString(temp.resolve("out/enr.csv")).replace("\r", ""))
-        .isEqualTo("user,course\nana,NAV-2\nboo,NAV-2\ncyr,NAV-2\ndia,NAV-2\nedd,NAV-1\n");
+        .isEqualTo("\ufeffuser,course\nana,NAV-2\nboo,NAV-2\ncyr,NAV-2\ndia,NAV-2\nedd,NAV-1\n");
     JsonNode run =
         JSON.readTree(program.run("pack", "--leave-out-faulty", "--format", "json").out());
     Path folder = temp.resolve(run.get("folder").asText());

@@ -21,6 +21,8 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import neatroster.cli.terminal.Surroundings;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.pass.Rules;
@@ -68,6 +70,15 @@ class RuleExamplesTest {
     return finding.get("file").asText().replaceAll(".*/", "") + ":" + Math.max(1, row);
   }
 
+  private static void oneRoster(Path file, List<String> users) throws IOException {
+    try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file))) {
+      zip.putNextEntry(new ZipEntry("manifest.csv"));
+      zip.write("propertyName,value\noneroster.version,1.2\n".getBytes(StandardCharsets.UTF_8));
+      zip.putNextEntry(new ZipEntry("users.csv"));
+      zip.write(String.join("\n", users).replaceAll(" *←.*", "").getBytes(StandardCharsets.UTF_8));
+    }
+  }
+
   /** Writes an example's sheets into the folder and gives the places that it marks. */
   private Set<String> write(String example) throws IOException {
     Files.createDirectories(folder.resolve("sheets"));
@@ -103,6 +114,13 @@ class RuleExamplesTest {
           }
         }
         sheet(folder.resolve("known").resolve(known), lines);
+        lines.clear();
+      } else if (first.equals("(users.csv of a OneRoster zip)")) {
+        lines.remove(0);
+        if (lines.get(0).contains("←")) {
+          marked.add("roster.zip:1");
+        }
+        oneRoster(folder.resolve("sheets/roster.zip"), lines);
         lines.clear();
       } else if (first.equals("(issued last year)")) {
         lines.remove(0);

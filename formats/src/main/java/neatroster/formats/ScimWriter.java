@@ -21,6 +21,10 @@ import neatroster.disk.NewFiles;
 final class ScimWriter implements BatchWriter {
   static final String BULK = "urn:ietf:params:scim:api:messages:2.0:BulkRequest";
   private static final String NAME = "1-bulk.json";
+
+  /** All bulkIds are equally long: none begins as another does, for services that replace text. */
+  private static final int FIRST = 1_000_001;
+
   private static final String NEEDS_ID = "the platform has, whose ids a batch does not know";
 
   private final NewFiles files;
@@ -96,7 +100,7 @@ final class ScimWriter implements BatchWriter {
     switch (change.phase()) {
       case USERS -> {
         missFields(change, ScimUser.CARRIED, "users");
-        users.put(lower(change.value(Field.USERNAME)), "user-" + (users.size() + 1));
+        users.put(lower(change.value(Field.USERNAME)), "user-" + (FIRST + users.size()));
         if (change.value(Field.MANAGER).isEmpty()) {
           write(change, "");
         } else {
@@ -118,7 +122,7 @@ final class ScimWriter implements BatchWriter {
 
   /** A bulkId is letters, digits and hyphens: names have signs that some services refuse in one. */
   private void put(String key, PlannedChange change) {
-    groups.put(key, new Group(change, "group-" + (groups.size() + 1)));
+    groups.put(key, new Group(change, "group-" + (FIRST + groups.size())));
   }
 
   private void enroll(PlannedChange change) {

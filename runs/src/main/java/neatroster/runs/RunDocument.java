@@ -8,6 +8,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * What a run's {@code run.json} says, as far as commands go by it.
@@ -30,6 +32,7 @@ public record RunDocument(
     List<String> replaces) {
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final String NAME = "run.json";
+  private static final Pattern ONE_ROSTER = Pattern.compile("oneroster-(1\\.[12])-");
 
   /**
    * A batch file of the run.
@@ -45,6 +48,23 @@ public record RunDocument(
     files = files == null ? List.of() : files;
     notices = notices == null ? List.of() : notices;
     replaces = replaces == null ? List.of() : replaces;
+  }
+
+  /** The formats of its batches, as {@code --as} names them. */
+  public List<String> formats() {
+    return files.stream()
+        .map(file -> file.path().replaceFirst("/.*", "").replaceFirst("^layout-", "layout:"))
+        .distinct()
+        .toList();
+  }
+
+  /** The version of OneRoster that its batches are of, where they are of one. */
+  public Optional<String> oneRoster() {
+    return files.stream()
+        .map(file -> ONE_ROSTER.matcher(file.path()))
+        .filter(Matcher::find)
+        .map(name -> name.group(1))
+        .findFirst();
   }
 
   /**

@@ -15,6 +15,7 @@ import neatroster.formats.BatchFormat;
 import neatroster.formats.BatchFormats;
 import neatroster.formats.LayoutFormat;
 import neatroster.formats.Split;
+import neatroster.runs.RunDocument;
 import picocli.CommandLine.Option;
 
 /** The formats that batches are written in. */
@@ -32,7 +33,7 @@ final class FormatOptions {
       names = "--oneroster",
       paramLabel = "1.1|1.2",
       description = "The version of OneRoster that --as oneroster writes (default: 1.2).")
-  private String oneRoster = "1.2";
+  private String oneRoster;
 
   @Option(
       names = "--most-rows",
@@ -46,10 +47,26 @@ final class FormatOptions {
       description = "Divides batches into a file for each course or site.")
   private Split.By by;
 
+  private static final String USUAL_ONE_ROSTER = "1.2";
+
   private List<BatchFormat> formats;
+
+  /** Without formats on the command line those that another run was packed in are written. */
+  void likeIn(RunDocument run) {
+    if (as.isEmpty()) {
+      // A batch of SCIM makes things, and takes nothing back.
+      as = run.formats().stream().filter(format -> !format.equals("scim")).toList();
+    }
+    if (oneRoster == null) {
+      oneRoster = run.oneRoster().orElse(null);
+    }
+  }
 
   /** The version of OneRoster. */
   String oneRoster() {
+    if (oneRoster == null) {
+      return USUAL_ONE_ROSTER;
+    }
     if (!oneRoster.equals("1.1") && !oneRoster.equals("1.2")) {
       throw Problem.usage("--oneroster takes 1.1 or 1.2.");
     }

@@ -99,7 +99,6 @@ public final class UndoCommand implements Callable<Integer> {
     Session session = options.session();
     RosterFolder folder =
         session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
-    formats.verify(session);
     try (Workplace workplace = session.work("undo")) {
       List<Run> runs = workplace.register().runs();
       Run run = RunChoice.of(runs, named);
@@ -109,6 +108,9 @@ public final class UndoCommand implements Callable<Integer> {
       RunChoice.verifyTaken(folder, run);
       RunChoice.remarkEdited(session.screen(), folder, run);
       RunFolder place = folder.run(run.name());
+      // It is taken back the way it went.
+      place.document().ifPresent(formats::likeIn);
+      formats.verify(session);
       Roster none = new Roster(List.of(), List.of(), List.of());
       Known known = session.basis(workplace.known(), none).known();
       RunOutcomes outcomes = RunChoice.outcomes(folder, run);

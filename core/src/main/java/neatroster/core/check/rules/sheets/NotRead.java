@@ -18,10 +18,10 @@ public final class NotRead implements SheetRule {
           "What is not read is in no batch, and does not reach the platform this way.",
           "Nothing, where the platform has it from elsewhere or does without. Else add it to the sheets.",
           """
-          users.csv in oneroster.zip
-          givenName,familyName,pronouns
-          Ana,Marlowe,she/her
-          Bo,Finch,he/him
+          (users.csv of a OneRoster zip)
+          sourcedId,username,givenName,familyName,pronouns     ← pronouns of 2 people
+          u1,amarlowe,Ana,Marlowe,she/her
+          u2,bfinch,Bo,Finch,he/him
           """);
 
   @Override
