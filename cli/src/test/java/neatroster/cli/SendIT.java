@@ -212,6 +212,18 @@ class SendIT {
     assertAsAsked();
   }
 
+  /** What is made under an id that nobody says is made once, and found when it is needed. */
+  @Test
+  void whatIsMadeWithoutAnIdIsNotMadeAgain() throws Exception {
+    for (Faults.Kind kind : List.of(Faults.Kind.NO_IDS, Faults.Kind.NO_BULK)) {
+      platform.faults().set(kind, 1);
+    }
+    assertThat(json("send", "--yes").get("failed").asInt()).isZero();
+    assertThat(platform.all("Users")).hasSize(60);
+    assertThat(platform.all("Groups")).hasSize(20);
+    assertAsAsked();
+  }
+
   /** RFC 6749, section 4.4: the token comes from a server of OAuth. */
   @Test
   void aTokenIsAskedForWhereTheSettingsNameAClient() throws Exception {

@@ -5,15 +5,22 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.MissingNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.net.URI;
+import java.net.URISyntaxException;
 import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** Reads answers, whose names may be written in upper or lower case (RFC 7643, section 2.1). */
 final class Answers {
   static final ObjectMapper JSON = new ObjectMapper();
+
+  /** The address of a resource, with its id as one segment (RFC 7644, section 3.2). */
+  private static final Pattern RESOURCE = Pattern.compile("(?i)(?:^|/)(?:Users|Groups)/([^/]+)/?$");
 
   private Answers() {}
 
@@ -82,12 +89,14 @@ final class Answers {
     if (!id.isEmpty() || made.location().isEmpty()) {
       return id;
     }
-    String path = made.location().replaceFirst("[?#].*$", "");
     try {
-      return URLDecoder.decode(
-          path.substring(path.lastIndexOf('/') + 1).replace("+", "%2B"), StandardCharsets.UTF_8);
-    } catch (IllegalArgumentException e) {
       // What is no address says nothing; the resource is looked for by its name.
+      String path = new URI(made.location()).getRawPath();
+      Matcher resource = RESOURCE.matcher(path == null ? "" : path);
+      return resource.find()
+          ? URLDecoder.decode(resource.group(1).replace("+", "%2B"), StandardCharsets.UTF_8)
+          : "";
+    } catch (URISyntaxException | IllegalArgumentException e) {
       return "";
     }
   }

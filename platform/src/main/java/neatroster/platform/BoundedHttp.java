@@ -23,11 +23,10 @@ import javax.net.ssl.SSLHandshakeException;
 final class BoundedHttp {
   private static final Duration PATIENCE_FOR_CONNECTION = Duration.ofSeconds(10);
 
-  /** From a request to the first of its answer; tests have less time. */
-  private static final Duration PATIENCE_FOR_ANSWER =
-      Duration.ofMillis(Long.getLong("neatroster.patience", 120_000));
+  /** From a request to the first of its answer. */
+  private static final Duration PATIENCE_FOR_ANSWER = Duration.ofMinutes(2);
 
-  /** From the first of an answer to its end. */
+  /** From the first of an answer to its end; tests have less time. */
   private static final Duration PATIENCE_FOR_BODY =
       Duration.ofMillis(Long.getLong("neatroster.patience", 60_000));
 

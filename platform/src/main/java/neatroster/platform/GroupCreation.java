@@ -56,7 +56,8 @@ final class GroupCreation extends Operation {
     if (reply.isDone()) {
       String id = Answers.idOf(reply);
       if (id.isEmpty()) {
-        return lookUp(desk);
+        desk.lookup().madeUnseen(key);
+        return Optional.of(whenMade);
       }
       return Optional.of(made(desk, id));
     }

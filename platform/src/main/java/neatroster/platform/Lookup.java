@@ -131,6 +131,17 @@ final class Lookup {
     ids.put(key, id);
   }
 
+  /**
+   * It is made, and the platform does not say under which id: that is looked for when somebody
+   * needs it.
+   */
+  synchronized void madeUnseen(String key) {
+    pending.remove(lower(key));
+    ids.forget(key);
+    hasUsers = false;
+    hasGroups = false;
+  }
+
   private void look(String name, JsonNode user) {
     String key = Ids.user(name);
     lookedAt.add(lower(key));

@@ -101,7 +101,11 @@ final class UserCreation extends Operation {
   Optional<Verdict> judge(Reply reply, Desk desk) throws PlatformException, InterruptedException {
     if (reply.isDone()) {
       String id = Answers.idOf(reply);
-      return id.isEmpty() ? lookUp(desk) : made(desk, id, reply.body());
+      if (id.isEmpty()) {
+        desk.lookup().madeUnseen(Ids.user(Ids.nameOf(change)));
+        return Optional.of(whenMade);
+      }
+      return made(desk, id, reply.body());
     }
     if (reply.status() == 409) {
       Optional<Verdict> there = lookUp(desk);

@@ -35,7 +35,7 @@ class HttpTransportTest {
   private static final String PASSWORD = "gannet \"oar\" 52/ä";
 
   static {
-    System.setProperty("neatroster.patience", "300");
+    System.setProperty("neatroster.patience", "1500");
   }
 
   private HttpServer server;
@@ -252,8 +252,11 @@ class HttpTransportTest {
             });
     assertThat(Answers.idOf(transport.send(creation()))).isEqualTo("a b");
     assertThat(Answers.idOf(transport.send(creation()))).isEqualTo("c d");
-    Reply odd = new Reply(201, JsonNodeFactory.instance.objectNode(), "", "%zz", Optional.empty());
-    assertThat(Answers.idOf(odd)).isEmpty();
+    for (String where : List.of("%zz", "http://[bad loc", "http://here/scim", "/scim/Users/%zz")) {
+      Reply odd =
+          new Reply(201, JsonNodeFactory.instance.objectNode(), "", where, Optional.empty());
+      assertThat(Answers.idOf(odd)).as(where).isEmpty();
+    }
   }
 
   @Test

@@ -38,6 +38,8 @@ public final class Faults {
     NO_ENTERPRISE("no-enterprise", "nothing of sites and managers of people is known"),
     /** Lists are turned over by cursors alone (RFC 9865). */
     CURSORS("cursors", "pages of an answer are turned by cursors alone"),
+    /** What a request makes is answered without saying what or where. */
+    NO_IDS("no-ids", "what is made is answered without its id"),
     /** The token may read, and nothing else. */
     READ_ONLY("read-only", "the token may only read"),
     /** Two Groups cannot have the same displayName. */
@@ -71,6 +73,7 @@ public final class Faults {
             NO_EXTENSION,
             NO_ENTERPRISE,
             CURSORS,
+            NO_IDS,
             READ_ONLY,
             UNIQUE_NAMES,
             MAKES_USERNAMES ->

@@ -16,6 +16,7 @@ import java.util.Base64;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicLong;
 import org.eclipse.jetty.http.HttpHeader;
 import org.eclipse.jetty.io.Content;
@@ -108,6 +109,9 @@ final class PracticeHandler extends Handler.Abstract {
       return;
     }
     ScimAnswer answer = answer(request, path);
+    if (answer.status() == 201 && faults.has(Faults.Kind.NO_IDS)) {
+      answer = new ScimAnswer(201, Optional.empty(), Optional.empty(), Optional.empty());
+    }
     if (faults.hits(Faults.Kind.CUT_AFTER, number)) {
       cut(request, callback);
     } else {

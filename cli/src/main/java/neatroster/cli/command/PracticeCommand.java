@@ -69,7 +69,7 @@ public final class PracticeCommand implements Callable<Integer> {
       description =
           "What goes wrong or is not offered: slow=MILLISECONDS, busy=N, broken=N, cut-before=N,"
               + " cut-after=N, no-bulk, no-patch, most-operations=N, most-bytes=N, page=N,"
-              + " no-extension, no-enterprise, cursors, read-only, unique-names, makes-usernames."
+              + " no-extension, no-enterprise, cursors, no-ids, read-only, unique-names, makes-usernames."
               + " Repeatable; its page /faults changes them later.")
   private List<String> named = List.of();
 
