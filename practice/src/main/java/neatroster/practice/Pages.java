@@ -204,7 +204,8 @@ final class Pages {
 
   private void table(Element main, List<PracticeStore.Resource> groups, boolean areCourses)
       throws SQLException {
-    Element table = main.appendElement("div").addClass("wide").appendElement("table");
+    Element table =
+        main.appendElement("div").addClass("wide").attr("tabindex", "0").appendElement("table");
     Element head = table.appendElement("thead").appendElement("tr");
     List<String> headers =
         areCourses ? List.of("Code", "Course", "In it", "Of them") : List.of("Group", "In it");
@@ -306,7 +307,8 @@ final class Pages {
   }
 
   private static Element people(Element main, List<String> headers) {
-    Element table = main.appendElement("div").addClass("wide").appendElement("table");
+    Element table =
+        main.appendElement("div").addClass("wide").attr("tabindex", "0").appendElement("table");
     Element head = table.appendElement("thead").appendElement("tr");
     for (String text : headers) {
       Element cell = head.appendElement("th").text(text);

@@ -178,7 +178,8 @@ final class FindingsHtml {
     int middle = Math.max(0, finding.columnIndex());
     int from = finding.columnIndex() < 0 ? 0 : Math.max(0, middle - COLUMNS_AROUND);
     int to = Math.min(last, Math.max(middle + COLUMNS_AROUND, from + 2 * COLUMNS_AROUND));
-    Element table = article.appendElement("div").addClass("piece").appendElement("table");
+    Element table =
+        article.appendElement("div").addClass("piece").attr("tabindex", "0").appendElement("table");
     Element letters = table.appendElement("tr").addClass("letters");
     letters.appendElement("th");
     Element headers = table.appendElement("tr").addClass("headers");

@@ -208,7 +208,12 @@ final class PreviewHtml {
     Element section = main.appendElement("section").addClass("filtered");
     section.appendElement("h2").text(name + ": " + counts.get(name));
     Element table =
-        section.appendElement("div").addClass("piece").appendElement("table").addClass("changes");
+        section
+            .appendElement("div")
+            .addClass("piece")
+            .attr("tabindex", "0")
+            .appendElement("table")
+            .addClass("changes");
     headers(table, "change", "what", "", "why", "where");
     for (PlannedChange change : changes) {
       Element row =
