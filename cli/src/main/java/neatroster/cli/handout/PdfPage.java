@@ -5,6 +5,8 @@ import com.google.zxing.common.BitMatrix;
 import com.lowagie.text.Document;
 import com.lowagie.text.Rectangle;
 import com.lowagie.text.pdf.PdfContentByte;
+import com.lowagie.text.pdf.PdfName;
+import com.lowagie.text.pdf.PdfString;
 import com.lowagie.text.pdf.PdfWriter;
 import java.io.Closeable;
 import java.io.OutputStream;
@@ -37,6 +39,7 @@ final class PdfPage implements Closeable {
     writer.setFullCompression();
     document.addTitle(title);
     document.addCreator(Handout.MARK);
+    writer.getExtraCatalog().put(PdfName.LANG, new PdfString("en"));
   }
 
   /** Begins another page. */
