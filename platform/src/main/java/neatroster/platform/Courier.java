@@ -4,11 +4,15 @@ import java.io.IOException;
 import java.net.ConnectException;
 import java.net.UnknownHostException;
 import java.net.http.HttpConnectTimeoutException;
+import java.net.http.HttpTimeoutException;
 import java.nio.channels.ClosedChannelException;
 import java.time.Duration;
 
 /** Sends requests until they are answered, as far as that does nothing twice. */
 public final class Courier {
+  /** How often a request is tried whose answer takes longer than anybody waits. */
+  private static final int MOST_LATE = 3;
+
   private final Transport transport;
 
   /** Sends requests this way. */
@@ -28,8 +32,13 @@ public final class Courier {
    * @param reply the answer, or null where none came
    * @param doubt whether it may have been carried out
    * @param trouble why no answer came, in words; or an empty text
+   * @param isLate whether it took longer than anybody waits
    */
-  record Attempt(Reply reply, Doubt doubt, String trouble) {}
+  record Attempt(Reply reply, Doubt doubt, String trouble, boolean isLate) {
+    Attempt(Reply reply, Doubt doubt, String trouble) {
+      this(reply, doubt, trouble, false);
+    }
+  }
 
   /** Sends a request once. */
   Attempt once(Call call) throws PlatformException, InterruptedException {
@@ -42,6 +51,8 @@ public final class Courier {
       throw new PlatformException("there is no host " + e.getMessage() + ", or no network", e);
     } catch (ConnectException | HttpConnectTimeoutException e) {
       return new Attempt(null, Doubt.NONE, "nothing answers there");
+    } catch (HttpTimeoutException e) {
+      return new Attempt(null, Doubt.MAYBE_DONE, "the connection was lost" + why(e), true);
     } catch (IOException e) {
       return new Attempt(null, Doubt.MAYBE_DONE, "the connection was lost" + why(e));
     }
@@ -73,13 +84,15 @@ public final class Courier {
 
   /** The same, with as many attempts where no answer comes. */
   Reply read(Call call, int attemptsWithoutAnswer) throws PlatformException, InterruptedException {
+    int late = 0;
     for (int attempt = 1; ; attempt++) {
       Attempt tried = once(call);
       if (tried.reply() != null && !tried.reply().isForLater()) {
         return tried.reply();
       }
-      boolean isAnswered = tried.reply() != null;
-      if (attempt == (isAnswered ? Patience.ATTEMPTS : attemptsWithoutAnswer)) {
+      int most = tried.reply() != null ? Patience.ATTEMPTS : attemptsWithoutAnswer;
+      late += tried.isLate() ? 1 : 0;
+      if (attempt >= most || late == MOST_LATE) {
         throw givenUp(tried);
       }
       rest(attempt, tried.reply());

@@ -13,8 +13,8 @@ import java.util.List;
 final class Listing {
   private static final int PAGE = 500;
 
-  /** More than any platform has of a kind. */
-  private static final long MOST = 20_000_000;
+  /** More than any school has; a list that goes on beyond it does not end. */
+  private static final long MOST = 3_000_000;
 
   private Listing() {}
 

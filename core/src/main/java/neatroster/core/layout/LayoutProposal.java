@@ -172,12 +172,14 @@ public final class LayoutProposal {
       for (SheetReading sheet : template.sheets()) {
         String name = sheet.name().sheet();
         line("      - name: " + quoted(name == null ? stem : name));
+        line("        row: " + kind(sheet).word());
         rows(sheet, "        ");
       }
     } else {
       SheetReading sheet = template.sheets().get(0);
       FileFacts facts = sheet.sheet().facts();
       line("  - name: " + quoted(fileName(template.name())));
+      line("    row: " + kind(sheet).word());
       line(
           "    separator: " + (facts.separator().equals("\t") ? "tab" : quoted(facts.separator())));
       line("    encoding: " + facts.encoding());
@@ -193,10 +195,9 @@ public final class LayoutProposal {
     return name.replaceAll("[\\\\/:*?\"<>|{}]", "_");
   }
 
-  /** What a row of a sheet stands for, and its columns. */
+  /** What stands above the columns of a sheet, and the columns. */
   private void rows(SheetReading sheet, String indent) throws UnreadableSheetException {
     RowKind kind = kind(sheet);
-    line(indent + "row: " + kind.word());
     List<List<String>> titles = titleRows(sheet);
     if (!titles.isEmpty()) {
       line(indent + "title-rows:");
