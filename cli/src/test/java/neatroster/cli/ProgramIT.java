@@ -168,7 +168,7 @@ class ProgramIT {
     assertThat(Files.readString(place.resolve("corrections/enrollments.csv")))
         .isEqualToNormalizingNewlines(
             """
-            user,course,group,role,why left out (from sheets/enrollments.csv)
+            \ufeffuser,course,group,role,why left out (from sheets/enrollments.csv)
             502,NAV-2,,learner,There is no course “NAV-2”. Type NAV-1.
             """);
     assertThat(Files.readString(place.resolve("corrections/more.csv")))
