@@ -235,6 +235,24 @@ class LayoutsIT {
     }
   }
 
+  /** Whoever takes the cell apart again would find courses in it that nobody asked for. */
+  @Test
+  void aCodeWithTheSignBetweenCoursesIsRefused() throws Exception {
+    Files.writeString(
+        temp.resolve("layouts/one.yaml"),
+        """
+        files:
+          - row: user
+            columns:
+              - {header: LOGIN, value: "{username}"}
+              - {header: COURSES, value: "{course}", each: enrollment, joined: "-"}
+        """);
+    Program.Result refused = pack("--as", "layout:one");
+    assertThat(refused.exit()).isEqualTo(1);
+    assertThat(refused.out().replaceAll("\\s+", " "))
+        .contains("NAV-1 has the sign “-”, which is to stand between several");
+  }
+
   @Test
   void aLayoutThatTellsNobodyApartIsRefused() throws Exception {
     Files.writeString(temp.resolve("names.csv"), "Cognome;Nome;Classe\r\n");

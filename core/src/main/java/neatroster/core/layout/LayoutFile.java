@@ -85,7 +85,10 @@ public record LayoutFile(
         || columns.stream()
             .anyMatch(
                 column ->
-                    column.isRequired() || column.longest() > 0 || column.allowed().isPresent());
+                    column.isRequired()
+                        || column.isJoined()
+                        || column.longest() > 0
+                        || column.allowed().isPresent());
   }
 
   /** Whether a change gets a row of its own. */

@@ -239,8 +239,13 @@ public final class LayoutProposal {
               Table table = sheet.table();
               Map<String, String> of = hints(sheet, column.column()).words(field, table, roles);
               String value = field == Field.STATUS || field == Field.ROLE ? field.label() : YES_NO;
-              if (!of.isEmpty()) {
-                words.putIfAbsent(value, of);
+              Map<String, String> earlier = of.isEmpty() ? null : words.putIfAbsent(value, of);
+              if (earlier != null && !earlier.equals(of)) {
+                line(
+                    "# "
+                        + column.header()
+                        + " has other words than a column before, not used here:");
+                line("#   " + String.join(", ", of.values()));
               }
             });
   }

@@ -18,6 +18,7 @@ import neatroster.core.grid.SheetName;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.text.PackedCells;
+import neatroster.core.text.Quoted;
 
 /** Makes the rows of a layout's files from the changes of a batch. */
 public final class LayoutRows {
@@ -137,6 +138,18 @@ public final class LayoutRows {
     String value = column.value().fillPlainly(row);
     if (!column.isJoined()) {
       verify(file, column, header, value, change);
+    } else if (!column.joint().isBlank() && value.contains(column.joint().strip())) {
+      // Whoever takes the cell apart would find other courses in it.
+      receiver.misfit(
+          new Misfit(
+              place(change),
+              header
+                  + " of "
+                  + change.key()
+                  + " has the sign "
+                  + Quoted.value(column.joint().strip())
+                  + ", which is to stand between several.",
+              value));
     }
     return value;
   }
