@@ -3,6 +3,7 @@ package neatroster.cli.handout;
 import java.io.OutputStream;
 import java.util.List;
 import neatroster.cli.handout.PdfFonts.Style;
+import neatroster.cli.handout.PdfTags.Tag;
 import neatroster.core.handout.ClassList;
 import neatroster.core.handout.CourseInfo;
 import neatroster.core.settings.Settings;
@@ -38,17 +39,21 @@ public final class ClassListsPdf {
     int pages = Math.max(1, (list.members().size() + perPage - 1) / perPage);
     for (int p = 0; p < pages; p++) {
       page.begin();
+      // A list that goes on over several pages is one table, and its head is read once.
       head(list, p + 1, pages);
       float[] columns = columns();
       float y = MARGIN + HEAD;
       for (int i = p * perPage; i < Math.min((p + 1) * perPage, list.members().size()); i++) {
         y += LINE;
         ClassList.Member member = list.members().get(i);
-        cell(columns, 0, y, String.valueOf(i + 1), Style.PLAIN);
-        cell(columns, 1, y, member.name(), Style.PLAIN);
-        cell(columns, 2, y, member.username(), Style.PLAIN);
-        cell(columns, 3, y, member.group(), Style.PLAIN);
-        cell(columns, 4, y, member.role(), Style.PLAIN);
+        List<String> cells =
+            List.of(
+                String.valueOf(i + 1),
+                member.name(),
+                member.username(),
+                member.group(),
+                member.role());
+        row(Tag.CELL, columns, y, cells);
         page.line(MARGIN, y + 5, page.width() - MARGIN, y + 5, false);
       }
     }
@@ -57,12 +62,16 @@ public final class ClassListsPdf {
   private void head(ClassList list, int number, int pages) {
     CourseInfo course = list.course();
     float right = page.width() - MARGIN;
+    page.tag(number == 1 ? Tag.SECTION : Tag.ARTIFACT);
     page.grey(true);
+    begin(Tag.PARAGRAPH, number);
     page.text(MARGIN, MARGIN, wording.school(), Style.PLAIN, 9);
+    page.tag(Tag.ARTIFACT);
     page.textTo(right, MARGIN, pages == 1 ? "" : number + " of " + pages, Style.PLAIN, 9);
     page.grey(false);
     String title = course.title();
     float points = page.fitting(title, Style.BOLD, 17, right - MARGIN, 9);
+    begin(Tag.HEADING, number);
     page.text(
         MARGIN,
         MARGIN + 24,
@@ -77,6 +86,7 @@ public final class ClassListsPdf {
             + " — "
             + list.members().size()
             + (list.members().size() == 1 ? " person" : " people");
+    begin(Tag.PARAGRAPH, number);
     page.text(
         MARGIN,
         MARGIN + 42,
@@ -86,12 +96,29 @@ public final class ClassListsPdf {
     float[] columns = columns();
     float y = MARGIN + HEAD - 4;
     page.grey(true);
-    String[] headers = {"", "Name", "Username", "Group", "Role"};
-    for (int i = 0; i < headers.length; i++) {
-      cell(columns, i, y, headers[i], Style.PLAIN);
-    }
+    begin(Tag.TABLE, number);
+    row(
+        number == 1 ? Tag.HEADER : Tag.ARTIFACT,
+        columns,
+        y,
+        List.of("No.", "Name", "Username", "Group", "Role"));
     page.grey(false);
     page.line(MARGIN, y + 5, right, y + 5, false);
+  }
+
+  /** Begins a part of the head, which is read on the first page alone. */
+  private void begin(Tag tag, int number) {
+    page.tag(number == 1 ? tag : Tag.ARTIFACT);
+  }
+
+  private void row(Tag tag, float[] columns, float y, List<String> cells) {
+    if (tag != Tag.ARTIFACT) {
+      page.tag(Tag.ROW);
+    }
+    for (int i = 0; i < cells.size(); i++) {
+      page.tag(tag);
+      cell(columns, i, y, cells.get(i), Style.PLAIN);
+    }
   }
 
   /** Where the columns begin, and where the last one ends. */

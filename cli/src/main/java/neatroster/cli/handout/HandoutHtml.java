@@ -111,11 +111,11 @@ public final class HandoutHtml {
             + Entities.escape(title)
             + "</title><style>\n"
             + css()
-            + "</style></head><body>\n");
+            + "</style></head><body><main>\n");
   }
 
   private Drawn end() throws IOException {
-    write("</body></html>\n");
+    write("</main></body></html>\n");
     return Drawn.withoutPages();
   }
 
@@ -178,7 +178,7 @@ public final class HandoutHtml {
                 : " — " + String.join(", ", course.instructors())));
     Element table = page.appendElement("table");
     Element headers = table.appendElement("thead").appendElement("tr");
-    for (String header : List.of("", "Name", "Username", "Group", "Role")) {
+    for (String header : List.of("No.", "Name", "Username", "Group", "Role")) {
       headers.appendElement("th").text(header);
     }
     Element body = table.appendElement("tbody");

@@ -4,6 +4,7 @@ import java.io.OutputStream;
 import java.util.List;
 import java.util.Map;
 import neatroster.cli.handout.PdfFonts.Style;
+import neatroster.cli.handout.PdfTags.Tag;
 import neatroster.core.handout.CourseInfo;
 import neatroster.core.settings.Settings;
 
@@ -41,12 +42,15 @@ public final class JoinSheetsPdf {
 
   private void sheet(CourseInfo course, String group, String code) {
     page.begin();
+    page.tag(Tag.SECTION);
     float middle = page.width() / 2;
     float room = page.width() - 2 * MARGIN;
+    page.tag(Tag.PARAGRAPH);
     page.grey(true);
     line(middle, 96, wording.school(), Style.PLAIN, 14, room);
     page.grey(false);
     float y = 150;
+    page.tag(Tag.HEADING);
     float points = page.fitting(course.title(), Style.BOLD, 34, room, 20);
     List<String> title = page.lines(course.title(), Style.BOLD, points, room);
     for (String part : title.subList(0, Math.min(3, title.size()))) {
@@ -54,21 +58,25 @@ public final class JoinSheetsPdf {
       y += points * 1.2f;
     }
     if (!group.isEmpty()) {
+      page.tag(Tag.PARAGRAPH);
       line(middle, y, group, Style.BOLD, 22, room);
       y += 30;
     }
     if (!course.instructors().isEmpty()) {
+      page.tag(Tag.PARAGRAPH);
       line(middle, y, "with " + String.join(", ", course.instructors()), Style.PLAIN, 15, room);
       y += 24;
     }
     y += 34;
     if (!wording.address().isEmpty()) {
+      page.tag(Tag.PARAGRAPH);
       page.grey(true);
       page.centered(middle, y, "Go to", Style.PLAIN, 13);
       page.grey(false);
       line(middle, y + 30, wording.address(), Style.BOLD, 24, room);
       y += 74;
     }
+    page.tag(Tag.PARAGRAPH);
     page.grey(true);
     page.centered(middle, y, "and join with the code", Style.PLAIN, 13);
     page.grey(false);

@@ -103,8 +103,6 @@ final class PdfFonts {
   private static synchronized void enableShaping() {
     if (!LayoutProcessor.isEnabled()) {
       LayoutProcessor.enableKernLiga();
-      // So that names can be searched for and copied whatever their letters look like side by side.
-      LayoutProcessor.setWriteActualText();
     }
   }
 
@@ -113,8 +111,9 @@ final class PdfFonts {
    *
    * @param font the font
    * @param text the piece
+   * @param rightToLeft whether it is read from the right
    */
-  record Piece(BaseFont font, String text) {}
+  record Piece(BaseFont font, String text, boolean rightToLeft) {}
 
   /** Whether any text had a character that no font here has. */
   boolean isLacking() {
@@ -142,8 +141,9 @@ final class PdfFonts {
           }
           at += Character.charCount(text.codePointAt(at));
         }
-        pieces.add(new Piece(font, text.substring(start, at)));
-        levels.add((byte) bidi.getRunLevel(run));
+        int level = bidi.getRunLevel(run);
+        pieces.add(new Piece(font, text.substring(start, at), level % 2 == 1));
+        levels.add((byte) level);
         start = at;
       }
     }
@@ -184,8 +184,12 @@ final class PdfFonts {
   private static BaseFont load(String file) {
     String name = FOLDER + file;
     try (InputStream in = PdfFonts.class.getClassLoader().getResourceAsStream(name)) {
-      return BaseFont.createFont(
-          name, BaseFont.IDENTITY_H, BaseFont.EMBEDDED, true, in.readAllBytes(), null);
+      BaseFont font =
+          BaseFont.createFont(
+              name, BaseFont.IDENTITY_H, BaseFont.EMBEDDED, true, in.readAllBytes(), null);
+      // It would have to name every letter of the part of the font that is embedded.
+      font.setIncludeCidSet(false);
+      return font;
     } catch (DocumentException e) {
       throw new IllegalStateException(name, e);
     } catch (IOException e) {

@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 import neatroster.cli.handout.PdfFonts.Piece;
 import neatroster.cli.handout.PdfFonts.Style;
+import neatroster.cli.handout.PdfTags.Tag;
 
 /**
  * A PDF document that is drawn page by page. Places are points (1/72 inch) from the left and from
@@ -27,6 +28,7 @@ final class PdfPage implements Closeable {
 
   private final Document document;
   private final PdfWriter writer;
+  private final PdfTags tags;
   private final PdfFonts fonts = new PdfFonts();
   private final Rectangle size;
   private PdfContentByte canvas;
@@ -37,9 +39,12 @@ final class PdfPage implements Closeable {
     document = new Document(size, 0, 0, 0, 0);
     writer = PdfWriter.getInstance(document, out);
     writer.setFullCompression();
+    writer.setViewerPreferences(PdfWriter.DisplayDocTitle);
+    tags = new PdfTags(writer);
     document.addTitle(title);
     document.addCreator(Handout.MARK);
     writer.getExtraCatalog().put(PdfName.LANG, new PdfString("en"));
+    writer.setXmpMetadata(PdfTags.metadata(title));
   }
 
   /** Begins another page. */
@@ -72,17 +77,37 @@ final class PdfPage implements Closeable {
     return fonts;
   }
 
+  /** Says what is drawn from now on, for readers for the blind. */
+  void tag(Tag tag) {
+    tags.begin(tag);
+  }
+
   /** Draws a text as it is. */
   void text(float x, float y, String text, Style style, float points) {
-    float at = x;
     List<Piece> pieces = fonts.pieces(text, style);
+    tags.say(text, pieces.stream().anyMatch(Piece::rightToLeft));
+    float at = x;
     for (Piece piece : pieces) {
-      canvas.beginText();
-      canvas.setFontAndSize(piece.font(), points);
-      canvas.setTextMatrix(at, height() - y);
-      canvas.showText(piece.text());
-      canvas.endText();
+      float left = at;
+      tags.draw(canvas, () -> piece(left, y, piece, points));
       at += pieces.size() == 1 ? 0 : PdfFonts.width(piece, points);
+    }
+  }
+
+  private void piece(float x, float y, Piece piece, float points) {
+    // Glyphs of many scripts stand in another order than their letters. Where they run to the left,
+    // programs that take the text out turn them round themselves.
+    boolean spelled = !piece.rightToLeft();
+    if (spelled) {
+      tags.beginSpelled(canvas, piece.text());
+    }
+    canvas.beginText();
+    canvas.setFontAndSize(piece.font(), points);
+    canvas.setTextMatrix(x, height() - y);
+    canvas.showText(piece.text());
+    canvas.endText();
+    if (spelled) {
+      canvas.endMarkedContentSequence();
     }
   }
 
@@ -158,6 +183,10 @@ final class PdfPage implements Closeable {
 
   /** Draws a line, dashed where it is to be cut along. */
   void line(float fromX, float fromY, float toX, float toY, boolean dashed) {
+    tags.decorate(canvas, () -> stroke(fromX, fromY, toX, toY, dashed));
+  }
+
+  private void stroke(float fromX, float fromY, float toX, float toY, boolean dashed) {
     canvas.saveState();
     canvas.setLineWidth(0.5f);
     canvas.setGrayStroke(dashed ? 0.6f : 0.75f);
@@ -172,11 +201,15 @@ final class PdfPage implements Closeable {
 
   /** Draws the outline of a box. */
   void box(float x, float y, float side) {
-    canvas.saveState();
-    canvas.setLineWidth(0.8f);
-    canvas.rectangle(x, height() - y, side, side);
-    canvas.stroke();
-    canvas.restoreState();
+    tags.decorate(
+        canvas,
+        () -> {
+          canvas.saveState();
+          canvas.setLineWidth(0.8f);
+          canvas.rectangle(x, height() - y, side, side);
+          canvas.stroke();
+          canvas.restoreState();
+        });
   }
 
   /**
@@ -189,6 +222,12 @@ final class PdfPage implements Closeable {
     } catch (WriterException e) {
       return;
     }
+    tags.begin(Tag.FIGURE);
+    tags.describe("QR code of " + text, x, height() - y - side, x + side, height() - y);
+    tags.draw(canvas, () -> squares(code, x, y, side));
+  }
+
+  private void squares(BitMatrix code, float x, float y, float side) {
     float dot = side / code.getWidth();
     for (int row = 0; row < code.getHeight(); row++) {
       for (int column = 0; column < code.getWidth(); column++) {

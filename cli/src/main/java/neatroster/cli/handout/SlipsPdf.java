@@ -3,6 +3,7 @@ package neatroster.cli.handout;
 import java.io.OutputStream;
 import java.util.List;
 import neatroster.cli.handout.PdfFonts.Style;
+import neatroster.cli.handout.PdfTags.Tag;
 import neatroster.core.handout.Attendee;
 import neatroster.core.handout.CourseInfo;
 import neatroster.core.handout.Section;
@@ -63,6 +64,7 @@ public final class SlipsPdf {
       if (place == 0) {
         page.begin();
         if (!section.title().isEmpty()) {
+          page.tag(i == 0 ? Tag.HEADING : Tag.ARTIFACT);
           page.text(MARGIN + INSET, MARGIN + 4, section.title(), Style.BOLD, 10);
         }
         cutLines(top, width, height, Math.min(perPage, section.people().size() - i));
@@ -97,12 +99,15 @@ public final class SlipsPdf {
     float room = width - 2 * INSET;
     float bottom = top + height - 8 * scale;
     float y = top + 18 * scale;
+    page.tag(Tag.SECTION);
     page.grey(true);
+    page.tag(Tag.PARAGRAPH);
     String site = person.site();
     float siteWidth = Math.min(room / 2, page.fonts().width(site, Style.PLAIN, 7.5f * scale));
     one(x, y, wording.school(), 7.5f * scale, room - siteWidth - 8);
     if (!site.isEmpty()) {
       float points = page.fitting(site, Style.PLAIN, 7.5f * scale, room / 2, 0);
+      page.tag(Tag.PARAGRAPH);
       page.textTo(x + room, y, site, Style.PLAIN, points);
     }
     page.grey(false);
@@ -111,6 +116,7 @@ public final class SlipsPdf {
     if (!children.isEmpty()) {
       y = paragraph(x, y, children, 8 * scale, room, 2);
     }
+    page.tag(Tag.LIST);
     if (!wording.address().isEmpty()) {
       y = item(x, y, room, scale, "Log in at", wording.address(), Style.PLAIN);
     }
@@ -131,6 +137,7 @@ public final class SlipsPdf {
 
   /** A long name gets smaller, then a second line, then smaller still. */
   private float name(Attendee person, float x, float y, float room, float scale) {
+    page.tag(Tag.HEADING);
     String name = wording.name(person);
     float points = page.fitting(name, Style.BOLD, 15 * scale, room, 11 * scale);
     List<String> lines = page.lines(name, Style.BOLD, points, room);
@@ -150,8 +157,11 @@ public final class SlipsPdf {
       float x, float y, float room, float scale, String label, String value, Style style) {
     float labelWidth = 56 * scale;
     page.grey(true);
+    page.tag(Tag.ITEM);
+    page.tag(Tag.LABEL);
     page.text(x, y, label, Style.PLAIN, 8 * scale);
     page.grey(false);
+    page.tag(Tag.VALUE);
     float points = page.fitting(value, style, 11.5f * scale, room - labelWidth, 8 * scale);
     float at = y;
     for (String line : page.lines(value, style, points, room - labelWidth)) {
@@ -170,6 +180,7 @@ public final class SlipsPdf {
   }
 
   private float paragraph(float x, float y, String text, float points, float room, int most) {
+    page.tag(Tag.PARAGRAPH);
     List<String> lines = page.lines(text, Style.PLAIN, points, room);
     float at = y;
     for (int i = 0; i < Math.min(most, lines.size()); i++) {
@@ -189,6 +200,7 @@ public final class SlipsPdf {
     if (courses.isEmpty() || most < 1) {
       return;
     }
+    page.tag(Tag.PARAGRAPH);
     for (int shown = courses.size(); shown >= 0; shown--) {
       int left = courses.size() - shown;
       String more = left == 0 ? "" : (shown == 0 ? "" : ", ") + "and " + left + " more";

@@ -31,8 +31,8 @@ final class ConfirmHtml {
       header.appendElement("p").text(report.stillAskedInWords());
     }
     report.notKept().forEach(line -> header.appendElement("p").text(line));
-    courses(body, report.headcounts());
-    Element main = body.appendElement("main");
+    courses(page.main(), report.headcounts());
+    Element main = page.main();
     section(main, "Missing", report.missing());
     section(main, "Different", report.different());
     section(main, "Extra, asked for by nobody", report.extra());
@@ -50,16 +50,16 @@ final class ConfirmHtml {
     item.appendText(" " + what);
   }
 
-  private static void courses(Element body, List<CourseCounts.Count> headcounts) {
+  private static void courses(Element main, List<CourseCounts.Count> headcounts) {
     if (headcounts.isEmpty()) {
       return;
     }
-    Element section = body.appendElement("section").addClass("courses");
+    Element section = main.appendElement("section").addClass("courses");
     section.appendElement("h2").text("In the courses");
     Element table = section.appendElement("div").addClass("columns").appendElement("table");
     Element head = table.appendElement("tr");
     for (String name : List.of("course", "role", "expected", "there", "")) {
-      head.appendElement("th").text(name);
+      HtmlPage.header(head, name);
     }
     for (CourseCounts.Count count : headcounts.subList(0, Math.min(MOST, headcounts.size()))) {
       Element row = table.appendElement("tr");

@@ -74,7 +74,7 @@ final class FindingsHtml {
     Element body = page.body();
     header(body);
     filters(page);
-    Element main = body.appendElement("main");
+    Element main = page.main();
     SheetName sheet = null;
     Element section = null;
     for (Finding finding : shown) {
@@ -181,12 +181,12 @@ final class FindingsHtml {
     Element table =
         article.appendElement("div").addClass("piece").attr("tabindex", "0").appendElement("table");
     Element letters = table.appendElement("tr").addClass("letters");
-    letters.appendElement("th");
+    letters.appendElement("td");
     Element headers = table.appendElement("tr").addClass("headers");
-    headers.appendElement("th").text(sheet.headerRow() == 0 ? "" : "" + sheet.headerRow());
+    HtmlPage.header(headers, sheet.headerRow() == 0 ? "" : "" + sheet.headerRow());
     for (int i = from; i <= to; i++) {
       letters.appendElement("th").text(Column.letters(i));
-      headers.appendElement("th").text(sheet.columns().get(i).header());
+      HtmlPage.header(headers, sheet.columns().get(i).header());
     }
     for (int number = row - 1; number <= row + 1; number++) {
       List<String> cells = pieces.row(finding.place().sheet(), number).orElse(null);

@@ -39,9 +39,15 @@ final class HtmlPage {
     return page.body();
   }
 
+  /** What the page is about, below its header. */
+  Element main() {
+    Element main = body().selectFirst("main");
+    return main == null ? body().appendElement("main") : main;
+  }
+
   /** Starts the row of filters. */
   Element filters() {
-    return body().appendElement("form").addClass("filters");
+    return main().appendElement("form").addClass("filters");
   }
 
   /** A filter of what has the attribute {@code data-NAME}. */
@@ -50,6 +56,11 @@ final class HtmlPage {
     Element select = label.appendElement("select").attr("name", name);
     select.appendElement("option").attr("value", "").text("all");
     choices.forEach(choice -> select.appendElement("option").attr("value", choice).text(choice));
+  }
+
+  /** A cell that is a header where something stands in it. */
+  static void header(Element row, String text) {
+    row.appendElement(text.isEmpty() ? "td" : "th").text(text);
   }
 
   /** What is said where the filters leave nothing. */

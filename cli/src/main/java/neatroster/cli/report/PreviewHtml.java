@@ -50,11 +50,11 @@ final class PreviewHtml {
     HtmlPage page = new HtmlPage("Preview: " + Counted.of(all, "change"));
     Element body = page.body();
     header(body);
-    courses(body);
+    courses(page.main());
     if (!shown.isEmpty()) {
       filters(page);
     }
-    Element main = body.appendElement("main");
+    Element main = page.main();
     shown.forEach((table, changes) -> table(main, table, changes));
     HtmlPage.nothing(main);
     left(main);
@@ -125,7 +125,7 @@ final class PreviewHtml {
             : "note";
   }
 
-  private void courses(Element body) {
+  private void courses(Element main) {
     List<String> aftermath = ChangeWords.aftermath(preview.aftermath());
     Map<String, Integer> moves = preview.totals().moves();
     List<String[]> heads = new ArrayList<>();
@@ -146,7 +146,7 @@ final class PreviewHtml {
     if (heads.isEmpty() && aftermath.isEmpty() && moves.isEmpty()) {
       return;
     }
-    Element section = body.appendElement("section").addClass("courses");
+    Element section = main.appendElement("section").addClass("courses");
     section.appendElement("h2").text("In the courses");
     aftermath.stream()
         .limit(MOST_LEFT)
@@ -171,7 +171,7 @@ final class PreviewHtml {
   private static void headers(Element table, String... names) {
     Element row = table.appendElement("tr");
     for (String name : names) {
-      row.appendElement("th").text(name);
+      HtmlPage.header(row, name);
     }
   }
 

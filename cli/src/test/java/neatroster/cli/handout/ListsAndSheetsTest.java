@@ -8,8 +8,6 @@ import com.google.zxing.RGBLuminanceSource;
 import com.google.zxing.common.BitMatrix;
 import com.google.zxing.common.HybridBinarizer;
 import com.google.zxing.qrcode.QRCodeReader;
-import com.lowagie.text.pdf.PdfReader;
-import com.lowagie.text.pdf.parser.PdfTextExtractor;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -39,16 +37,6 @@ class ListsAndSheetsTest {
     return new CourseInfo(code, "Title of " + code, List.of("Tom Quay"), joinCode, groups);
   }
 
-  private static List<String> pages(byte[] pdf) throws IOException {
-    List<String> pages = new ArrayList<>();
-    try (PdfReader reader = new PdfReader(pdf)) {
-      for (int page = 1; page <= reader.getNumberOfPages(); page++) {
-        pages.add(new PdfTextExtractor(reader).getTextFromPage(page).replaceAll("\\s+", ""));
-      }
-    }
-    return pages;
-  }
-
   @Test
   void aLongClassGoesOnOverPagesThatAreCounted() throws IOException {
     List<ClassList.Member> members = new ArrayList<>();
@@ -63,7 +51,7 @@ class ListsAndSheetsTest {
         SETTINGS,
         Paper.A4,
         out);
-    List<String> pages = pages(out.toByteArray());
+    List<String> pages = TaggedPdfTest.words(out.toByteArray());
     assertThat(pages).hasSize(4);
     assertThat(pages.get(0)).contains("1of3", "95people", "amarlowe1PortWatch");
     assertThat(pages.get(2)).contains("3of3", "amarlowe95");
@@ -81,7 +69,7 @@ class ListsAndSheetsTest {
         SETTINGS,
         Paper.A4,
         out);
-    List<String> pages = pages(out.toByteArray());
+    List<String> pages = TaggedPdfTest.words(out.toByteArray());
     assertThat(pages).hasSize(2);
     assertThat(pages.get(0))
         .contains("TitleofNAV-2", "withTomQuay", "ABC-123", "https://learn.pier.example")
@@ -128,7 +116,7 @@ class ListsAndSheetsTest {
     List<Attendee> children = List.of(child("Ana Marlowe", "Rosa Marlowe"), child("Bo Finch", ""));
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     assertThat(ConsentLettersPdf.write(children, SETTINGS, Paper.A4, out).pages()).isEqualTo(2);
-    List<String> pages = pages(out.toByteArray());
+    List<String> pages = TaggedPdfTest.words(out.toByteArray());
     assertThat(pages.get(0))
         .contains("DearRosaMarlowe,", "AnaMarlowe,bornon2016-05-01", "below13years", "Iconsent.");
     assertThat(pages.get(1)).contains("Dearparentorguardian,", "BoFinch");

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.lowagie.text.pdf.PdfDictionary;
 import com.lowagie.text.pdf.PdfName;
 import com.lowagie.text.pdf.PdfReader;
-import com.lowagie.text.pdf.parser.PdfTextExtractor;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -80,11 +79,8 @@ class SlipsPdfTest {
     }
   }
 
-  /** The words on a page, without the spaces that the extraction puts between letters. */
   private static String text(byte[] pdf, int page) throws IOException {
-    try (PdfReader reader = new PdfReader(pdf)) {
-      return new PdfTextExtractor(reader).getTextFromPage(page).replaceAll("\\s+", "");
-    }
+    return TaggedPdfTest.words(pdf).get(page - 1);
   }
 
   @Test
