@@ -12,4 +12,11 @@ public interface WaitListener {
    * @param what what for, as “an answer of the platform”; an empty text where it has come
    */
   void waitsFor(String what);
+
+  /**
+   * So many things that the platform holds are read by now.
+   *
+   * @param count how many; 0 where all are
+   */
+  default void hasRead(long count) {}
 }

@@ -46,6 +46,7 @@ import neatroster.disk.DiskTrouble;
 import neatroster.formats.OwnColumns;
 import neatroster.platform.Offer;
 import neatroster.platform.PlatformException;
+import neatroster.platform.WaitListener;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
 import neatroster.runs.KeptChanges;
@@ -249,8 +250,8 @@ public final class ConfirmCommand implements Callable<Integer> {
       RunConfirmation confirmation,
       ConfirmReport report)
       throws IOException, InterruptedException, RegisterException {
-    PlatformAccess access =
-        PlatformAccess.of(workplace.folder(), session.settings(), options.waits());
+    WaitListener waits = options.waits();
+    PlatformAccess access = PlatformAccess.of(workplace.folder(), session.settings(), waits);
     Offer offer = access.offer();
     Map<String, String> ids = workplace.register().deliveries().ids(access.service());
     Instant until = Instant.now().plus(Duration.ofMinutes(wait == null ? 0 : wait));
@@ -258,7 +259,7 @@ public final class ConfirmCommand implements Callable<Integer> {
     while (true) {
       PlatformReading reading;
       try {
-        reading = PlatformReading.of(access.transport(), offer, ids);
+        reading = PlatformReading.of(access.transport(), offer, ids, waits);
       } catch (PlatformException e) {
         throw access.trouble(e);
       }

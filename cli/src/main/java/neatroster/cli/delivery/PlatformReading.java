@@ -16,6 +16,7 @@ import neatroster.platform.Offer;
 import neatroster.platform.PlatformException;
 import neatroster.platform.ReadBack;
 import neatroster.platform.Transport;
+import neatroster.platform.WaitListener;
 
 /**
  * What a platform holds, read from it into a file that lasts as long as the process.
@@ -29,15 +30,19 @@ public record PlatformReading(Path file, Set<Field> neverShown) {
    *
    * @param offer what it offers
    * @param ids what it calls things
+   * @param waits is told how much was read
    */
-  public static PlatformReading of(Transport transport, Offer offer, Map<String, String> ids)
+  public static PlatformReading of(
+      Transport transport, Offer offer, Map<String, String> ids, WaitListener waits)
       throws PlatformException, InterruptedException {
     try {
       Path file = TemporaryFiles.next();
       file.toFile().deleteOnExit();
       ReadBack reading = new ReadBack(transport, offer, new Ids(ids));
       try (OutputStream out = new BufferedOutputStream(PrivateFiles.create(file), 1 << 16)) {
-        reading.write(out, count -> {});
+        reading.write(out, waits::hasRead);
+      } finally {
+        waits.hasRead(0);
       }
       return new PlatformReading(file, reading.neverShown());
     } catch (IOException e) {

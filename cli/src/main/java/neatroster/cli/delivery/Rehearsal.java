@@ -120,7 +120,8 @@ public final class Rehearsal {
 
   private void compare(Transport transport, Offer offer, Ids ids)
       throws PlatformException, InterruptedException, IOException {
-    PlatformReading reading = PlatformReading.of(transport, offer, ids.toRemember());
+    PlatformReading reading =
+        PlatformReading.of(transport, offer, ids.toRemember(), WaitListener.NOBODY);
     Session there = session.knowingPlatform(PlatformExport.WORD, reading.file());
     Known now = there.basis(workplace.known(), new Roster(List.of(), List.of(), List.of())).known();
     Arrival arrival = new Arrival(session.settings(), now);

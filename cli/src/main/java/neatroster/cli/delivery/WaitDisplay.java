@@ -20,12 +20,18 @@ public final class WaitDisplay implements WaitListener {
   private boolean isStarted;
   private boolean isShown;
   private long saidAt;
+  private volatile long read;
+  private volatile long readsSince;
 
   /** What one thread waits for. */
   private record Wait(String what, long since) {
     long seconds() {
-      return (System.nanoTime() - since) / 1_000_000_000;
+      return secondsSince(since);
     }
+  }
+
+  private static long secondsSince(long nanos) {
+    return (System.nanoTime() - nanos) / 1_000_000_000;
   }
 
   /**
@@ -46,7 +52,22 @@ public final class WaitDisplay implements WaitListener {
       return;
     }
     waits.remove(Thread.currentThread());
-    clear();
+    if (read == 0) {
+      clear();
+    }
+  }
+
+  @Override
+  public void hasRead(long count) {
+    if (read == 0) {
+      readsSince = System.nanoTime();
+    }
+    read = count;
+    if (count == 0) {
+      clear();
+    } else {
+      start();
+    }
   }
 
   private synchronized void start() {
@@ -73,16 +94,19 @@ public final class WaitDisplay implements WaitListener {
         Thread.sleep(EACH_MILLIS);
         Optional<Wait> longest =
             waits.values().stream().min((a, b) -> Long.compare(a.since(), b.since()));
-        longest.ifPresent(this::show);
+        if (longest.isPresent() && (read == 0 || longest.get().seconds() >= FIRST_LIVE_SECONDS)) {
+          long seconds = longest.get().seconds();
+          show("waiting for " + longest.get().what() + ", " + seconds + " s so far", seconds);
+        } else if (read > 0) {
+          show("reading what the platform holds, " + read + " so far", secondsSince(readsSince));
+        }
       }
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
     }
   }
 
-  private synchronized void show(Wait wait) {
-    long seconds = wait.seconds();
-    String text = "waiting for " + wait.what() + ", " + seconds + " s so far";
+  private synchronized void show(String text, long seconds) {
     if (isLive && seconds >= FIRST_LIVE_SECONDS) {
       isShown = true;
       err.print(TO_LINE_START + text);

@@ -1,6 +1,8 @@
 package neatroster.core.layout;
 
 import java.util.Optional;
+import java.util.Set;
+import neatroster.core.model.Field;
 import neatroster.core.pattern.Pattern;
 
 /**
@@ -32,6 +34,11 @@ public record LayoutColumn(
   /** Whether its cell holds all enrollments of the user. */
   boolean isJoined() {
     return isForEachEnrollment && most == 0;
+  }
+
+  /** Whether its cell holds the role of the user, or the one of all their enrollments. */
+  boolean isRoleOfAll() {
+    return !isForEachEnrollment && value.names().equals(Set.of(Field.ROLE.label()));
   }
 
   /** The header of a repeated column. */

@@ -77,6 +77,18 @@ final class LayoutLosses {
     }
   }
 
+  /** Counts the role of an enrollment in whose row the user’s own stands, and is another. */
+  void addRole(LayoutFile file, String own, String role) {
+    boolean hasOne = file.columns().stream().anyMatch(LayoutColumn::isRoleOfAll);
+    boolean hasEach =
+        file.columns().stream()
+            .filter(LayoutColumn::isForEachEnrollment)
+            .anyMatch(column -> column.value().names().contains(Field.ROLE.label()));
+    if (hasOne && !hasEach && !own.isEmpty() && !own.equals(role)) {
+      losses.merge("role of enrollments", 1, Integer::sum);
+    }
+  }
+
   private static String name(Field field) {
     return field == Field.PASSWORD ? "first password" : field.label();
   }
@@ -89,7 +101,7 @@ final class LayoutLosses {
       boolean along = file.takesAlong(change);
       if (takes || along) {
         for (LayoutColumn column : file.columns()) {
-          if (takes || column.isForEachEnrollment()) {
+          if (takes || column.isForEachEnrollment() || column.isRoleOfAll()) {
             column.value().names().forEach(name -> add(name, kind, fields, own));
           }
         }

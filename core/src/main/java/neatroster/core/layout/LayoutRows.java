@@ -50,11 +50,16 @@ public final class LayoutRows {
     final byte[] cells;
     final Map<String, String> naming;
     final PlannedChange change;
+    final String role;
     byte[] enrollments = {};
 
-    Waiting(byte[] cells, Map<String, String> naming, PlannedChange change) {
+    /** The roles in those enrollments, in the platform's words. */
+    final Set<String> roles = new LinkedHashSet<>();
+
+    Waiting(byte[] cells, Map<String, String> naming, String role, PlannedChange change) {
       this.cells = cells;
       this.naming = naming;
+      this.role = role;
       this.change = change;
     }
   }
@@ -192,15 +197,23 @@ public final class LayoutRows {
     List<String> cells = new ArrayList<>();
     for (LayoutColumn column : file.columns()) {
       if (!column.isForEachEnrollment()) {
-        cells.add(cell(file, column, column.header(), row, change));
+        boolean isLater =
+            column.isRoleOfAll() && row.getOrDefault(Field.ROLE.label(), "").isEmpty();
+        cells.add(
+            isLater
+                ? column.value().fillPlainly(row)
+                : cell(file, column, column.header(), row, change));
       }
     }
     Waiting user =
         new Waiting(
             PackedCells.of(cells),
             naming(file, row),
+            row.getOrDefault(Field.ROLE.label(), ""),
             // Held for what is judged only when all enrollments are there.
-            file.columns().stream().anyMatch(LayoutColumn::isJoined) ? change : null);
+            file.columns().stream().anyMatch(column -> column.isJoined() || column.isRoleOfAll())
+                ? change
+                : null);
     String name = row.getOrDefault(Field.USERNAME.label(), "");
     Waiting earlier =
         waiting.get(file).put(name.isEmpty() ? change.key() : name.toLowerCase(Locale.ROOT), user);
@@ -222,6 +235,11 @@ public final class LayoutRows {
         cells.add(cell(file, column, column.header().replace("{i}", ""), row, change));
       }
     }
+    String role = row.getOrDefault(Field.ROLE.label(), "");
+    if (!role.isEmpty()) {
+      user.roles.add(role);
+      losses.addRole(file, user.role, role);
+    }
     user.enrollments = PackedCells.joined(user.enrollments, PackedCells.of(cells));
   }
 
@@ -236,7 +254,8 @@ public final class LayoutRows {
   }
 
   private void hand(LayoutFile file, Waiting user) {
-    List<String> own = PackedCells.cells(user.cells);
+    List<String> own = new ArrayList<>(PackedCells.cells(user.cells));
+    fillRole(file, own, user);
     List<String> enrollments = PackedCells.cells(user.enrollments);
     int width = (int) file.columns().stream().filter(LayoutColumn::isForEachEnrollment).count();
     int count = enrollments.size() / width;
@@ -248,6 +267,34 @@ public final class LayoutRows {
     }
     verifyJoined(file, rows.get(0), user.change);
     receiver.rows(file, user.naming, rows);
+  }
+
+  /** Whoever has no role of their own is what they are in all their courses. */
+  private void fillRole(LayoutFile file, List<String> own, Waiting user) {
+    int at = 0;
+    for (LayoutColumn column : file.columns()) {
+      if (column.isForEachEnrollment()) {
+        continue;
+      }
+      if (column.isRoleOfAll() && own.get(at).isEmpty()) {
+        String roles = String.join(", ", user.roles);
+        own.set(at, column.value().fillPlainly(Map.of(Field.ROLE.label(), roles)));
+        if (user.roles.size() < 2) {
+          verify(file, column, column.header(), own.get(at), user.change);
+        } else {
+          receiver.misfit(
+              new Misfit(
+                  place(user.change),
+                  column.header()
+                      + " of "
+                      + user.change.key()
+                      + " has room for one role, and they have another in another course. Give the"
+                      + " column “each: enrollment”, or the person a role of their own.",
+                  roles));
+        }
+      }
+      at++;
+    }
   }
 
   /** What all enrollments are together in one cell is known only now. */

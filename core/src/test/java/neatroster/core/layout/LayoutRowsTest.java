@@ -156,6 +156,36 @@ class LayoutRowsTest {
   }
 
   @Test
+  void whoHasNoRoleOfTheirOwnIsWhatTheyAreInTheirCourses() throws PatternException {
+    Layout layout =
+        layout(
+            StandardCharsets.UTF_8,
+            column("LOGIN", "{username}", false, 0),
+            column("ROLE", "{role}", false, 0),
+            column("C{i}", "{course}", true, 2));
+    PlannedChange teaches =
+        new PlannedChange(
+            Phase.ENROLLMENTS,
+            Change.ENROLL,
+            Map.of(Field.USER, "cy", Field.COURSE, "Y-1", Field.ROLE, "instructor"));
+    Made made =
+        Made.of(
+            layout,
+            user("bo", "Marlowe"),
+            user("cy", "Quay"),
+            enrollment("bo", "X-1"),
+            enrollment("bo", "Y-1"),
+            enrollment("cy", "X-1"),
+            teaches);
+    assertThat(made.rows.get(0)).containsExactly(List.of("bo", "learner", "X-1", "Y-1"));
+    assertThat(made.misfits)
+        .singleElement()
+        .asString()
+        .startsWith("ROLE of cy has room for one role");
+    assertThat(made.notCarried).containsOnlyKeys("family name of users");
+  }
+
+  @Test
   void whatAFileCannotHoldIsSaid() throws PatternException {
     LayoutColumn narrow =
         new LayoutColumn(
