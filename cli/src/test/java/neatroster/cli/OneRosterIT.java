@@ -11,6 +11,7 @@ import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -151,6 +152,127 @@ class OneRosterIT {
       }
     }
     assertThat(all).contains("bfinch,NAV-1,assistant", "\"09,10\"", "mlund");
+  }
+
+  /** A delta goes by the ids that the platform has, and keeps what its rows say beside ours. */
+  @Test
+  void aDeltaForAPlatformThatAnotherFilledGoesByItsIdsAndKeepsWhatIsNotOurs() throws Exception {
+    Files.createDirectories(temp.resolve("known"));
+    zip(
+        "known/export.zip",
+        "manifest.csv",
+        manifest("1.2"),
+        "orgs.csv",
+        """
+        sourcedId,name,type,parentSourcedId
+        o1,District,district,
+        o2,Main Pier,school,o1
+        o3,Lagoon,school,o1
+        """,
+        "academicSessions.csv",
+        "sourcedId,title,type,startDate,endDate,schoolYear\ns1,Autumn,term,2027-08-01,2027-12-20,2028\n",
+        "courses.csv",
+        "sourcedId,title,courseCode,orgSourcedId\nk1,Coast,COAST,o2\n",
+        "classes.csv",
+        """
+        sourcedId,title,courseSourcedId,classCode,classType,location,schoolSourcedId,termSourcedIds
+        c1,Coast,k1,NAV-1,homeroom,Pier 4,o2,"s1,s2"
+        """,
+        "users.csv",
+        """
+        sourcedId,enabledUser,username,givenName,familyName,identifier,email,sms,agentSourcedIds,grades,primaryOrgSourcedId,pronouns
+        u1,true,ana,Ana,Lund,P1,ana@pier.example,,"u3,u4",09,o2,she/her
+        u2,true,bfinch,Bo,Finch,P2,bo@pier.example,,,,o2,
+        u3,true,mlund,Mia,Lund,P3,mia@pier.example,,,,o2,
+        u4,true,plund,Per,Lund,P4,per@pier.example,,,,o2,
+        """,
+        "roles.csv",
+        """
+        sourcedId,userSourcedId,roleType,role,orgSourcedId
+        r1,u1,primary,student,o2
+        r2,u2,primary,student,o2
+        r3,u3,primary,parent,o2
+        r4,u4,primary,parent,o2
+        """,
+        "demographics.csv",
+        "sourcedId,birthDate,sex\nu1,2012-02-03,female\n",
+        "enrollments.csv",
+        """
+        sourcedId,classSourcedId,schoolSourcedId,userSourcedId,role,primary
+        e1,c1,o2,u1,student,false
+        e2,c1,o2,u2,student,false
+        """);
+    program.file(
+        "roster.yaml",
+        "policy: {users: {renamed: follow, known: overwrite}, courses: {known: overwrite}}");
+    program.file(
+        "sheets/users.csv",
+        """
+        id,username,given name,family name,email,birth date,former username
+        P1,alund,Ana,Lund-Quay,ana@pier.example,2012-02-03,ana
+        P5,,Cy,Marlowe,cy@pier.example,,
+        """);
+    program.file("sheets/courses.csv", "code,title\nNAV-1,Coast and tides\n");
+    program.file(
+        "sheets/enrollments.csv",
+        "user,course,role,status\nP1,NAV-1,learner,\nP5,NAV-1,learner,\nP2,NAV-1,learner,ended\n");
+    assertThat(program.run("issue").exit()).isZero();
+    Program.Result packed =
+        program.run(
+            "pack",
+            "--as",
+            "oneroster",
+            "--go-above",
+            "withdrawals=1",
+            "--go-above",
+            "changes=1",
+            "--format",
+            "json");
+    assertThat(packed.exit()).describedAs(packed.out() + packed.err()).isZero();
+    JsonNode run = JSON.readTree(packed.out());
+    Map<String, String> files =
+        unzipped(temp.resolve(run.get("folder").asText() + "/" + run.at("/files/0/path").asText()));
+    assertThat(files.get("users.csv"))
+        .contains("u1,active,", ",alund,", ",Lund-Quay,", "\"u3,u4\"", ",she/her")
+        .contains(",Marlowe,")
+        .doesNotContain("u2,");
+    assertThat(files.get("roles.csv")).contains("r1,active,", ",student,");
+    assertThat(files.get("demographics.csv")).contains("2012-02-03,female");
+    assertThat(files.get("classes.csv"))
+        .contains("c1,active,", ",Coast and tides,", ",k1,NAV-1,homeroom,Pier 4,o2,\"s1,s2\"");
+    assertThat(files.get("enrollments.csv"))
+        .contains("e2,tobedeleted,", ",c1,o2,u2,")
+        .containsPattern(",active,[^,]*,c1,o2,[-0-9a-f]{36},student")
+        .doesNotContain("e1,");
+    assertThat(files).doesNotContainKeys("courses.csv", "academicSessions.csv");
+
+    // The export that is there keeps her former name; the next delta knows her all the same.
+    program.run("send", run.get("run").asText(), "--by-hand");
+    program.file(
+        "sheets/users.csv",
+        """
+        id,username,given name,family name,email,birth date
+        P1,alund,Anna,Lund-Quay,ana@pier.example,2012-02-03
+        P5,,Cy,Marlowe,cy@pier.example,
+        """);
+    JsonNode next =
+        JSON.readTree(program.run("pack", "--as", "oneroster", "--format", "json").out());
+    assertThat(
+            unzipped(
+                    temp.resolve(
+                        next.get("folder").asText() + "/" + next.at("/files/0/path").asText()))
+                .get("users.csv"))
+        .contains("u1,active,", ",alund,,Anna,", ",she/her");
+  }
+
+  private static Map<String, String> unzipped(Path zip) throws IOException {
+    Map<String, String> files = new HashMap<>();
+    try (ZipInputStream in = new ZipInputStream(Files.newInputStream(zip))) {
+      for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
+        files.put(entry.getName(), new String(in.readAllBytes(), StandardCharsets.UTF_8));
+      }
+    }
+    return files;
   }
 
   @Test

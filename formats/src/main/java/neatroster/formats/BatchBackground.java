@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 import neatroster.core.compare.WholeRecords;
+import neatroster.sheets.OneRosterExports;
 
 /**
  * What a format may need beside the changes.
@@ -19,6 +20,7 @@ import neatroster.core.compare.WholeRecords;
  *     course of the roster; else an empty text
  * @param guards whether an account, by its username, is a guardian’s
  * @param ids the sourcedIds of what was delivered
+ * @param exports what the platform's own OneRoster exports say
  * @param oneRoster the version of OneRoster, {@code 1.1} or {@code 1.2}
  * @param ldifBase the entry of a directory that everything is under
  * @param split how files are divided
@@ -33,6 +35,7 @@ public record BatchBackground(
     UnaryOperator<String> teaching,
     Predicate<String> guards,
     SourcedIds ids,
+    OneRosterExports exports,
     String oneRoster,
     String ldifBase,
     Split split) {}

@@ -57,7 +57,7 @@ final class OneRosterPlaces {
    */
   String org(String site) throws IOException {
     String id = background.ids().of(ORG, site);
-    if (!orgs.add(site)) {
+    if (!orgs.add(site) || background.ids().isExported(ORG, site)) {
       return id;
     }
     int last = site.lastIndexOf('/');
@@ -86,28 +86,39 @@ final class OneRosterPlaces {
   }
 
   /** Writes our course as a class, and the catalog course that it is one of. */
-  void course(String code, Map<Field, String> whole, Map<String, String> own, boolean isThere)
+  void course(
+      String code,
+      Map<Field, String> whole,
+      Map<String, String> own,
+      OneRosterEarlierRows earlier,
+      boolean isThere)
       throws IOException {
     String org = org(whole.getOrDefault(Field.SITE, ""));
     orgOfCourse.put(code, org);
     String title = whole.getOrDefault(Field.TITLE, "");
-    String course = catalog(whole.getOrDefault(Field.CATALOG_CODE, code), title, org);
-    Map<String, String> row = new HashMap<>();
-    row.put("sourcedId", background.ids().of("class", code));
+    String id = background.ids().of("class", code);
+    String catalogCode = whole.getOrDefault(Field.CATALOG_CODE, code);
+    String course = earlier.courseKept(id, background.whole().course(code), catalogCode);
+    if (course.isEmpty()) {
+      course = catalog(catalogCode, title, org);
+    }
+    Map<String, String> row = earlier.theClass(id);
+    row.put("sourcedId", id);
     marker.mark(row, isThere && !whole.getOrDefault(Field.STATUS, "").equals("removed"));
     row.put("title", title.isEmpty() ? code : title);
     row.put("courseSourcedId", course);
     row.put("classCode", code);
-    row.put("classType", "scheduled");
+    row.putIfAbsent("classType", "scheduled");
     row.put("schoolSourcedId", org);
-    row.put("termSourcedIds", session(whole));
+    String terms = earlier.termsKept(id, background.whole().course(code), whole);
+    row.put("termSourcedIds", terms.isEmpty() ? session(whole) : terms);
     own.forEach((name, value) -> row.put(OneRosterZip.metadata(name), value));
     zip.row(OneRosterFile.CLASSES, row);
   }
 
   private String catalog(String code, String title, String org) throws IOException {
     String id = background.ids().of("course", code);
-    if (catalog.add(code)) {
+    if (catalog.add(code) && !background.ids().isExported("course", code)) {
       Map<String, String> row = new HashMap<>();
       row.put("sourcedId", id);
       marker.mark(row, true);

@@ -13,6 +13,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
@@ -85,6 +86,7 @@ final class OneRosterWriter implements BatchWriter {
   private final BatchBackground background;
   private final OneRosterZip zip;
   private final OneRosterPlaces places;
+  private final OneRosterEarlierRows earlier;
   private final String modified;
   private final Map<String, Integer> notCarried = new TreeMap<>();
 
@@ -92,6 +94,14 @@ final class OneRosterWriter implements BatchWriter {
   private final Map<String, Map<Field, String>> changedUsers = new LinkedHashMap<>();
 
   private final Map<String, Map<String, String>> changedOwn = new HashMap<>();
+
+  /** Users who are removed, as they were. */
+  private final List<Map<Field, String>> removedUsers = new ArrayList<>();
+
+  private final Map<String, Map<Field, String>> removedCourses = new LinkedHashMap<>();
+
+  /** The enrollments of a delta whose ids the platform's exports may tell. */
+  private final List<List<String>> enrollments = new ArrayList<>();
 
   /** The usernames of guardians, in lower case. */
   private final Set<String> guardians = new HashSet<>();
@@ -120,7 +130,10 @@ final class OneRosterWriter implements BatchWriter {
     zip.extend(OneRosterFile.USERS, metadata(Table.USERS));
     zip.extend(OneRosterFile.CLASSES, metadata(Table.COURSES));
     zip.extend(OneRosterFile.ENROLLMENTS, metadata(Table.ENROLLMENTS));
-    zip.finish(OneRosterFile.ENROLLMENTS, OneRosterWriter::withId);
+    earlier = new OneRosterEarlierRows(background);
+    if (!earlier.isAny()) {
+      zip.finish(OneRosterFile.ENROLLMENTS, OneRosterWriter::withId);
+    }
   }
 
   /** An enrollment with the id that its user and its class give. */
@@ -129,6 +142,10 @@ final class OneRosterWriter implements BatchWriter {
     String theClass = enrollment.get(3);
     enrollment.set(0, SourcedIds.made("enrollment " + user + " " + theClass));
     return enrollment;
+  }
+
+  private static String pair(List<String> enrollment) {
+    return enrollment.get(5) + " " + enrollment.get(3);
   }
 
   private List<String> metadata(Table table) {
@@ -208,7 +225,7 @@ final class OneRosterWriter implements BatchWriter {
       WholeRecords.apply(whole, change);
     }
     if (change.change() == Change.CREATE) {
-      places.course(code, whole, change.own(), true);
+      places.course(code, whole, change.own(), earlier, true);
     } else {
       changedCourses.put(code, whole);
     }
@@ -247,13 +264,13 @@ final class OneRosterWriter implements BatchWriter {
     String username = whole.getOrDefault(Field.USERNAME, "");
     String id = background.ids().of("user", username);
     String org = places.org(whole.getOrDefault(Field.SITE, ""));
-    String role = role(username, whole.getOrDefault(Field.ROLE, ""));
-    Map<String, String> row = new HashMap<>();
+    String role = role(username, id, whole.getOrDefault(Field.ROLE, ""));
+    Map<String, String> row = earlier.user(id);
     row.put("sourcedId", id);
     mark(row, isThere);
     boolean isOpen = !whole.getOrDefault(Field.STATUS, "").equals("suspended");
     row.put("enabledUser", String.valueOf(isOpen && isThere));
-    row.put("orgSourcedIds", org);
+    row.put("orgSourcedIds", earlier.orgs(id, org));
     row.put("primaryOrgSourcedId", org);
     row.put("role", role);
     row.put("username", username);
@@ -273,22 +290,28 @@ final class OneRosterWriter implements BatchWriter {
     row.put("phone", whole.getOrDefault(Field.PHONE, ""));
     row.put("grades", whole.getOrDefault(Field.GRADE, ""));
     row.put("password", whole.getOrDefault(Field.PASSWORD, ""));
-    row.put("agentSourcedIds", agents(whole.getOrDefault(Field.MANAGER, "")));
+    row.put("agentSourcedIds", agents(id, whole.getOrDefault(Field.MANAGER, "")));
     own.forEach((name, value) -> row.put(OneRosterZip.metadata(name), value));
     zip.row(OneRosterFile.USERS, row);
     if (background.oneRoster().equals("1.2")) {
-      Map<String, String> roleRow = new HashMap<>();
-      roleRow.put("sourcedId", background.ids().of("role", id));
+      String roleId = background.ids().of("role", id);
+      Map<String, String> roleRow = earlier.role(roleId);
+      roleRow.put("sourcedId", roleId);
       mark(roleRow, isThere);
       roleRow.put("userSourcedId", id);
       roleRow.put("roleType", "primary");
-      roleRow.put("role", role.equals("administrator") ? "siteAdministrator" : role);
+      String roleThere = earlier.roleKept(id, whole.getOrDefault(Field.ROLE, ""));
+      roleRow.put(
+          "role",
+          !roleThere.isEmpty()
+              ? roleThere
+              : role.equals("administrator") ? "siteAdministrator" : role);
       roleRow.put("orgSourcedId", org);
       zip.row(OneRosterFile.ROLES, roleRow);
     }
     String born = whole.getOrDefault(Field.BIRTH_DATE, "");
     if (!born.isEmpty()) {
-      Map<String, String> demographics = new HashMap<>();
+      Map<String, String> demographics = earlier.demographics(id);
       demographics.put("sourcedId", id);
       mark(demographics, isThere);
       demographics.put("birthDate", born);
@@ -297,7 +320,11 @@ final class OneRosterWriter implements BatchWriter {
   }
 
   /** The role of a user who has none of their own: whoever teaches any class is a teacher. */
-  private String role(String username, String own) {
+  private String role(String username, String id, String own) {
+    String there = earlier.roleKept(id, own);
+    if (!there.isEmpty()) {
+      return there;
+    }
     if (isGuardian(username)) {
       return "guardian";
     }
@@ -317,15 +344,13 @@ final class OneRosterWriter implements BatchWriter {
         || background.guards().test(username);
   }
 
-  private String agents(String manager) {
-    if (manager.isEmpty()) {
-      return "";
-    }
-    if (isGuardian(manager)) {
-      return background.ids().of("user", manager);
+  private String agents(String user, String manager) {
+    String id = manager.isEmpty() ? "" : background.ids().of("user", manager);
+    if (manager.isEmpty() || isGuardian(manager) || earlier.isFirstAgent(user, id)) {
+      return earlier.agents(user, id);
     }
     miss("manager of users");
-    return "";
+    return earlier.agents(user, "");
   }
 
   private void enrollment(PlannedChange change) throws IOException {
@@ -390,7 +415,11 @@ final class OneRosterWriter implements BatchWriter {
         .own()
         .of(Table.ENROLLMENTS)
         .forEach(name -> row.add(change.own().getOrDefault(name, "")));
-    zip.row(OneRosterFile.ENROLLMENTS, row);
+    if (earlier.isAny()) {
+      enrollments.add(row);
+    } else {
+      zip.row(OneRosterFile.ENROLLMENTS, row);
+    }
   }
 
   /**
@@ -424,20 +453,31 @@ final class OneRosterWriter implements BatchWriter {
       String code = change.value(Field.COURSE);
       Map<Field, String> whole = background.whole().course(change);
       whole.put(Field.CODE, code);
-      places.course(code, whole, Map.of(), false);
+      removedCourses.put(code, whole);
       changedCourses.remove(code);
     } else {
       Map<Field, String> whole = background.whole().user(change);
       whole.put(Field.USERNAME, change.value(Field.USERNAME));
-      user(whole, Map.of(), false);
+      removedUsers.add(whole);
       changedUsers.remove(change.value(Field.USERNAME).toLowerCase(Locale.ROOT));
     }
   }
 
   @Override
   public void close() throws IOException {
+    List<Map<Field, String>> users = new ArrayList<>(removedUsers);
+    users.addAll(changedUsers.values());
+    List<String> courses = new ArrayList<>(removedCourses.keySet());
+    courses.addAll(changedCourses.keySet());
+    earlier.read(users, courses);
+    for (Map.Entry<String, Map<Field, String>> course : removedCourses.entrySet()) {
+      places.course(course.getKey(), course.getValue(), Map.of(), earlier, false);
+    }
+    for (Map<Field, String> user : removedUsers) {
+      user(user, Map.of(), false);
+    }
     for (Map.Entry<String, Map<Field, String>> course : changedCourses.entrySet()) {
-      places.course(course.getKey(), course.getValue(), Map.of(), true);
+      places.course(course.getKey(), course.getValue(), Map.of(), earlier, true);
     }
     for (Map.Entry<String, Map<Field, String>> user : changedUsers.entrySet()) {
       user(user.getValue(), changedOwn.getOrDefault(user.getKey(), Map.of()), true);
@@ -453,6 +493,14 @@ final class OneRosterWriter implements BatchWriter {
       } else {
         enroll(first, false);
       }
+    }
+    Map<String, String> ids =
+        earlier.enrollments(
+            enrollments.stream().map(OneRosterWriter::pair).collect(Collectors.toSet()));
+    for (List<String> row : enrollments) {
+      withId(row);
+      row.set(0, ids.getOrDefault(pair(row), row.get(0)));
+      zip.row(OneRosterFile.ENROLLMENTS, row);
     }
     if (zip.rows() > 0) {
       String kind = background.isFirst() ? "bulk" : "delta";

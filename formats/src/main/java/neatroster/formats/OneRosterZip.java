@@ -55,7 +55,7 @@ final class OneRosterZip {
     finishers.put(file, finisher);
   }
 
-  /** Adds a row; columns that it does not name are blank. */
+  /** Adds a row; columns that it does not name are blank, and names that are no columns go. */
   void row(OneRosterFile file, Map<String, String> cells) throws IOException {
     RowWriter out = file(file);
     List<String> row = new ArrayList<>();

@@ -45,6 +45,8 @@ public final class SourcedIds {
   private long[] highOfKept = new long[64];
   private long[] lowOfKept = new long[64];
   private final Map<String, String> remembered;
+  private final Map<String, String> exported = new HashMap<>();
+  private final Map<String, String> renamed = new HashMap<>();
 
   /**
    * The ids in the light of what was delivered.
@@ -52,13 +54,30 @@ public final class SourcedIds {
    * @param remembered those that differ from what their names give, by kind and name
    */
   public SourcedIds(Map<String, String> remembered) {
+    this(remembered, Map.of());
+  }
+
+  /**
+   * The ids in the light of what was delivered, and of what the platform goes by.
+   *
+   * @param remembered those that differ from what their names give, by kind and name
+   * @param exported those that exports of the platform have; what was delivered since goes before
+   */
+  public SourcedIds(Map<String, String> remembered, Map<String, String> exported) {
     this.remembered = new HashMap<>(remembered);
+    exported.forEach(
+        (key, id) -> {
+          if (!made(key).equals(id)) {
+            this.exported.put(key, id);
+          }
+        });
   }
 
   /** The id of a thing of a kind, by its name; usernames make no difference by case. */
   public String of(String kind, String name) {
     String key = key(kind, name);
     String there = remembered.isEmpty() ? null : remembered.get(key);
+    there = there == null && !exported.isEmpty() ? exported.get(key) : there;
     if (there != null) {
       return there;
     }
@@ -84,6 +103,9 @@ public final class SourcedIds {
   /** Notes that a thing has another name from now on. */
   public void rename(String kind, String from, String to) {
     String id = of(kind, from);
+    if (exported.containsKey(key(kind, from))) {
+      renamed.put(key(kind, from), id);
+    }
     retire(kind, from);
     remembered.put(key(kind, to), id);
   }
@@ -92,6 +114,16 @@ public final class SourcedIds {
   public void retire(String kind, String name) {
     String key = key(kind, name);
     remembered.put(key, made(key + "\n" + of(kind, name)));
+  }
+
+  /** Whether an export of the platform has a thing of that name. */
+  boolean isExported(String kind, String name) {
+    return exported.containsKey(key(kind, name));
+  }
+
+  /** What things were called in exports that have other names now: no export will say it again. */
+  public Map<String, String> renamed() {
+    return Map.copyOf(renamed);
   }
 
   /** The ids that differ from what their names give, by kind and name. */

@@ -24,6 +24,7 @@ import neatroster.core.compare.WholeRecords;
 import neatroster.core.model.Field;
 import neatroster.core.state.Known;
 import neatroster.disk.NewFiles;
+import neatroster.sheets.OneRosterExports;
 
 /** Files that a format wrote, read by others than those who wrote them. */
 final class Written implements NewFiles {
@@ -58,6 +59,7 @@ final class Written implements NewFiles {
         username -> teaches.contains(username) ? "instructor" : "",
         "gmarlowe"::equals,
         new SourcedIds(Map.of()),
+        OneRosterExports.NONE,
         version,
         "dc=school,dc=example",
         Split.NONE);

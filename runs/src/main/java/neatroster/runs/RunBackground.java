@@ -18,6 +18,7 @@ import neatroster.formats.SourcedIds;
 import neatroster.formats.Split;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
+import neatroster.sheets.OneRosterExports;
 
 /** What the formats of a run may need beside its changes. */
 public final class RunBackground {
@@ -28,6 +29,7 @@ public final class RunBackground {
    *
    * @param whole what users and courses are as a whole
    * @param teaching who teaches
+   * @param exports OneRoster exports of the platform
    * @param oneRoster the version of OneRoster
    * @param split how files are divided
    */
@@ -37,6 +39,7 @@ public final class RunBackground {
       WholeRecords whole,
       Teaching teaching,
       Register register,
+      OneRosterExports exports,
       String oneRoster,
       Split split)
       throws RegisterException {
@@ -56,7 +59,8 @@ public final class RunBackground {
         whole,
         teaching::roleOf,
         username -> guardians.contains(username.toLowerCase(Locale.ROOT)),
-        new SourcedIds(register.sourcedIds()),
+        new SourcedIds(register.sourcedIds(), exports.ids()),
+        exports,
         oneRoster,
         settings.ldifBase(),
         split);

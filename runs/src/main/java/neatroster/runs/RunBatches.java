@@ -21,6 +21,7 @@ public final class RunBatches implements Closeable {
   private final RunChanges changes;
   private final RunChanges due;
   private final RunSecrets secrets;
+  private final BatchBackground background;
   private final Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
   private final List<String> passwords = new ArrayList<>();
   private int stillDue;
@@ -51,6 +52,7 @@ public final class RunBatches implements Closeable {
     this.run = run;
     secrets = new RunSecrets(run, seal);
     this.formats = formats;
+    this.background = background;
     changes = new RunChanges(run.in(RunFolder.CHANGES), background.own());
     due = new RunChanges(run.in(RunFolder.DUE), background.own());
     for (BatchFormat format : formats) {
@@ -84,6 +86,11 @@ public final class RunBatches implements Closeable {
       }
     }
     changes.add(change);
+  }
+
+  /** Under which sourcedId exports have whoever has another name from this run on. */
+  public Map<String, String> sourcedIds() {
+    return background.ids().renamed();
   }
 
   /** How many changes no format carries: they are due as before. */

@@ -146,7 +146,7 @@ final class OneRosterSheet implements Sheet {
     out.add(isDeleted(row) ? "removed" : isShut ? "suspended" : "");
   }
 
-  private static String ourRole(String role) {
+  static String ourRole(String role) {
     return role.isEmpty() ? "" : ROLES.getOrDefault(role, "observer");
   }
 

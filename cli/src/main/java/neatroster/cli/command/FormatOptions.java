@@ -1,13 +1,16 @@
 package neatroster.cli.command;
 
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.Layouts;
 import neatroster.cli.folder.Session;
 import neatroster.cli.terminal.Problem;
+import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.layout.Layout;
 import neatroster.core.roster.Roster;
 import neatroster.core.text.Nearest;
@@ -16,6 +19,7 @@ import neatroster.formats.BatchFormats;
 import neatroster.formats.LayoutFormat;
 import neatroster.formats.Split;
 import neatroster.runs.RunDocument;
+import neatroster.sheets.OneRosterExports;
 import picocli.CommandLine.Option;
 
 /** The formats that batches are written in. */
@@ -71,6 +75,18 @@ final class FormatOptions {
       throw Problem.usage("--oneroster takes 1.1 or 1.2.");
     }
     return oneRoster;
+  }
+
+  /** What OneRoster exports of the platform say that a delta in that format goes by. */
+  OneRosterExports oneRosterExports(Session session) {
+    if (formats.stream().noneMatch(format -> format.name().equals("oneroster"))) {
+      return OneRosterExports.NONE;
+    }
+    try {
+      return OneRosterExports.of(KnownSource.exportFiles(session));
+    } catch (UnreadableSheetException | IOException e) {
+      throw Problem.unreadable("An export cannot be read: " + e.getMessage() + ".", e);
+    }
   }
 
   /** How batches are divided. */

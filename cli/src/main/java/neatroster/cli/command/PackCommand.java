@@ -149,7 +149,7 @@ public final class PackCommand implements Callable<Integer> {
         return Exit.FINDINGS;
       }
       boolean ofFolder = files.isEmpty() && to == null;
-      PackReport packed = pack(settings, as, open, checked, known, items, ofFolder, workplace);
+      PackReport packed = pack(session, as, open, checked, known, items, ofFolder, workplace);
       if (options.json()) {
         Json.write(screen.out(), packed.document());
       } else {
@@ -326,7 +326,7 @@ public final class PackCommand implements Callable<Integer> {
   }
 
   private PackReport pack(
-      Settings settings,
+      Session session,
       FormatOptions formats,
       OpenRoster open,
       CheckResult checked,
@@ -336,6 +336,7 @@ public final class PackCommand implements Callable<Integer> {
       Workplace workplace)
       throws IOException, RegisterException {
 
+    Settings settings = session.settings();
     Path runs = workplace.folder().path("runs");
     LocalDate today = LocalDate.now(ZoneId.systemDefault());
     try (NewRun run = NewRun.start(runs, today)) {
@@ -350,6 +351,7 @@ public final class PackCommand implements Callable<Integer> {
                   whole(checked, known),
                   new Teaching(known.memberships(), checked.wanted()),
                   workplace.register(),
+                  formats.oneRosterExports(session),
                   formats.oneRoster(),
                   formats.split()));
       List<PackReport.Dropped> dropped = new ArrayList<>();
@@ -434,6 +436,7 @@ public final class PackCommand implements Callable<Integer> {
       }
       run.finish();
       workplace.register().runPacked(run.name(), Instant.now(), digest, Optional.empty());
+      workplace.register().rememberSourcedIds(batches.sourcedIds());
       workplace.register().passwordsPacked(run.name(), batches.passwords());
       return packed;
     }

@@ -137,8 +137,7 @@ public final class UndoCommand implements Callable<Integer> {
         refuse(session.screen(), run, misfits);
         return Exit.FINDINGS;
       }
-      Undone undone =
-          pack(session.settings(), known, whole, teaching, folder, workplace, run, reversal);
+      Undone undone = pack(session, known, whole, teaching, folder, workplace, run, reversal);
       if (options.json()) {
         Json.write(session.screen().out(), json(undone));
       } else {
@@ -212,7 +211,7 @@ public final class UndoCommand implements Callable<Integer> {
   }
 
   private Undone pack(
-      Settings settings,
+      Session session,
       Known known,
       WholeRecords whole,
       Teaching teaching,
@@ -221,6 +220,7 @@ public final class UndoCommand implements Callable<Integer> {
       Run undoes,
       Reversal reversal)
       throws IOException, RegisterException {
+    Settings settings = session.settings();
     Path runs = folder.path("runs");
     Map<String, Integer> kept = new LinkedHashMap<>();
     try (NewRun run = NewRun.start(runs, LocalDate.now(ZoneId.systemDefault()))) {
@@ -235,6 +235,7 @@ public final class UndoCommand implements Callable<Integer> {
                   whole,
                   teaching,
                   workplace.register(),
+                  formats.oneRosterExports(session),
                   formats.oneRoster(),
                   formats.split()));
       try {
@@ -264,6 +265,7 @@ public final class UndoCommand implements Callable<Integer> {
       }
       run.finish();
       workplace.register().runPacked(run.name(), Instant.now(), digest, Optional.of(undoes.name()));
+      workplace.register().rememberSourcedIds(batches.sourcedIds());
       return undone;
     }
   }

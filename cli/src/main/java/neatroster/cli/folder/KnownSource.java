@@ -1,6 +1,7 @@
 package neatroster.cli.folder;
 
 import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -51,6 +52,15 @@ public record KnownSource(
             });
     sources.sort(Comparator.comparing(KnownSource::at).reversed());
     return sources;
+  }
+
+  /** The files of the platform's exports, the newest last. */
+  public static List<Path> exportFiles(Session session) {
+    return exports(session).stream()
+        .sorted(Comparator.comparing(KnownSource::at))
+        .flatMap(source -> source.export().stream())
+        .map(FileArgument::path)
+        .toList();
   }
 
   /** The exports of the platform, and its answer, whenever they were made. */
