@@ -33,14 +33,14 @@ import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
 import neatroster.disk.NewFolder;
 import neatroster.formats.OwnColumns;
-import neatroster.platform.Call;
-import neatroster.platform.Courier;
 import neatroster.platform.Delivery;
+import neatroster.platform.HttpRetryClient;
 import neatroster.platform.HttpTransport;
-import neatroster.platform.Ids;
-import neatroster.platform.Offer;
 import neatroster.platform.PlatformAddress;
-import neatroster.platform.Reply;
+import neatroster.platform.PlatformIds;
+import neatroster.platform.ScimRequest;
+import neatroster.platform.ScimResponse;
+import neatroster.platform.ServiceProviderConfig;
 import neatroster.platform.SignIn;
 import neatroster.platform.Transport;
 import neatroster.platform.WaitListener;
@@ -108,7 +108,7 @@ public final class SendBenchmark {
   }
 
   /** A request that was answered. */
-  private record Exchange(Call call, JsonNode answer) {}
+  private record Exchange(ScimRequest call, JsonNode answer) {}
 
   private static void changes(Path folder, int users, int courses, int enrollments)
       throws IOException {
@@ -177,7 +177,7 @@ public final class SendBenchmark {
     ConcurrentLinkedQueue<Exchange> recorded = new ConcurrentLinkedQueue<>();
     Transport recording =
         call -> {
-          Reply reply = http.send(call);
+          ScimResponse reply = http.send(call);
           recorded.add(new Exchange(call, reply.body()));
           return reply;
         };
@@ -189,10 +189,10 @@ public final class SendBenchmark {
       Delivery delivery =
           new Delivery(
               recording,
-              Offer.ask(new Courier(recording)),
+              ServiceProviderConfig.ask(new HttpRetryClient(recording)),
               changes,
               journal,
-              new Ids(Map.of()),
+              new PlatformIds(Map.of()),
               name -> Optional.empty(),
               change -> "",
               (phase, rows) -> {});

@@ -30,10 +30,10 @@ import neatroster.cli.command.TidyCommand;
 import neatroster.cli.command.UndoCommand;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Problem;
-import neatroster.cli.terminal.Surroundings;
+import neatroster.cli.terminal.ProcessEnvironment;
 import neatroster.core.grid.OutOfMemoryInSheetException;
 import neatroster.core.text.Nearest;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.TemporaryFiles;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -88,7 +88,7 @@ public final class Main implements Runnable, Program {
     COMMANDS.put("demo", DemoCommand::new);
   }
 
-  private final Surroundings surroundings;
+  private final ProcessEnvironment surroundings;
 
   @Spec private CommandSpec spec;
 
@@ -100,13 +100,13 @@ public final class Main implements Runnable, Program {
   @SuppressWarnings("UnusedVariable") // picocli reads it
   private boolean version;
 
-  private Main(Surroundings surroundings) {
+  private Main(ProcessEnvironment surroundings) {
     this.surroundings = surroundings;
   }
 
   /** Runs a command line and ends the process with its exit code. */
   public static void main(String[] args) {
-    Surroundings surroundings = Surroundings.ofProcess();
+    ProcessEnvironment surroundings = ProcessEnvironment.ofProcess();
     int exit = Exit.DONE;
     if (args.length == 1 && args[0].equals("--version")) {
       // Scripts ask this often; the command line's machinery takes longer to load than to answer.
@@ -127,7 +127,7 @@ public final class Main implements Runnable, Program {
     System.exit(exit);
   }
 
-  private static int runWithinMemory(Surroundings surroundings, String... args) {
+  private static int runWithinMemory(ProcessEnvironment surroundings, String... args) {
     try {
       TemporaryFiles.clear();
       return execute(surroundings, args);
@@ -142,7 +142,7 @@ public final class Main implements Runnable, Program {
   }
 
   /** Runs a command line and gives its exit code. */
-  static int execute(Surroundings surroundings, String... args) {
+  static int execute(ProcessEnvironment surroundings, String... args) {
     CommandLine commands = new CommandLine(new Main(surroundings));
     // Describing a command to the parser takes time: only the one that is meant, where that can be
     // told.
@@ -163,10 +163,10 @@ public final class Main implements Runnable, Program {
   /** Says what went wrong. A class of its own can be kept in the archive that we start from. */
   private static final class Troubles
       implements IParameterExceptionHandler, IExecutionExceptionHandler {
-    private final Surroundings surroundings;
+    private final ProcessEnvironment surroundings;
     private final boolean verbose;
 
-    Troubles(Surroundings surroundings, boolean verbose) {
+    Troubles(ProcessEnvironment surroundings, boolean verbose) {
       this.surroundings = surroundings;
       this.verbose = verbose;
     }
@@ -183,12 +183,12 @@ public final class Main implements Runnable, Program {
   }
 
   @Override
-  public Surroundings surroundings() {
+  public ProcessEnvironment surroundings() {
     return surroundings;
   }
 
   @Override
-  public int run(Surroundings inside, String... words) {
+  public int run(ProcessEnvironment inside, String... words) {
     return execute(inside, words);
   }
 
@@ -198,7 +198,7 @@ public final class Main implements Runnable, Program {
     spec.commandLine().usage(surroundings.outWriter());
   }
 
-  private static int usage(Surroundings surroundings, ParameterException e) {
+  private static int usage(ProcessEnvironment surroundings, ParameterException e) {
     CommandLine command = e.getCommandLine();
     String message = e.getMessage();
     if (e instanceof UnmatchedArgumentException unmatched && !unmatched.getUnmatched().isEmpty()) {
@@ -227,7 +227,7 @@ public final class Main implements Runnable, Program {
     return word.map(near -> " Is " + near + " meant?").orElse("");
   }
 
-  private static int trouble(Surroundings surroundings, Exception e, boolean verbose) {
+  private static int trouble(ProcessEnvironment surroundings, Exception e, boolean verbose) {
     int exit = Exit.UNREADABLE;
     String message;
     if (e instanceof Problem problem) {
@@ -245,7 +245,7 @@ public final class Main implements Runnable, Program {
               + "” cannot be the name of a file here. If it has accents, run the command with"
               + " LC_ALL=C.UTF-8.";
     } else if (e instanceof UncheckedIOException io) {
-      message = "A file could not be read or written (" + DiskTrouble.reason(io.getCause()) + ").";
+      message = "A file could not be read or written (" + DiskErrors.reason(io.getCause()) + ").";
     } else {
       message =
           "Something went wrong that should not have, and the work was not done to its end. Add --verbose and send"

@@ -15,7 +15,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import neatroster.cli.terminal.Surroundings;
+import neatroster.cli.terminal.ProcessEnvironment;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -173,7 +173,7 @@ class PeopleInSeveralListsTest {
     ByteArrayOutputStream err = new ByteArrayOutputStream();
     try (PrintStream to = new PrintStream(out, false, UTF_8);
         PrintStream errors = new PrintStream(err, false, UTF_8)) {
-      Main.execute(new Surroundings(to, errors, UTF_8, folder, false), line);
+      Main.execute(new ProcessEnvironment(to, errors, UTF_8, folder, false), line);
     }
     return out.toString(UTF_8);
   }

@@ -15,7 +15,7 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
-import neatroster.cli.terminal.Surroundings;
+import neatroster.cli.terminal.ProcessEnvironment;
 
 /** The built program, run as a process in a folder. */
 public final class Program {
@@ -60,7 +60,8 @@ public final class Program {
     try (PrintStream to = new PrintStream(out, false, StandardCharsets.UTF_8);
         PrintStream errors = new PrintStream(err, false, StandardCharsets.UTF_8)) {
       exit =
-          Main.execute(new Surroundings(to, errors, StandardCharsets.UTF_8, folder, false), args);
+          Main.execute(
+              new ProcessEnvironment(to, errors, StandardCharsets.UTF_8, folder, false), args);
     }
     return new Result(
         exit, out.toString(StandardCharsets.UTF_8), err.toString(StandardCharsets.UTF_8));

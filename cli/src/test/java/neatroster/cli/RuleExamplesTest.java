@@ -23,7 +23,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
-import neatroster.cli.terminal.Surroundings;
+import neatroster.cli.terminal.ProcessEnvironment;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.pass.Rules;
 import org.dhatim.fastexcel.Workbook;
@@ -204,7 +204,7 @@ class RuleExamplesTest {
     try (PrintStream to = new PrintStream(out, false, StandardCharsets.UTF_8);
         PrintStream errors = new PrintStream(err, false, StandardCharsets.UTF_8)) {
       Main.execute(
-          new Surroundings(to, errors, StandardCharsets.UTF_8, folder, false),
+          new ProcessEnvironment(to, errors, StandardCharsets.UTF_8, folder, false),
           command,
           "--format",
           "json");

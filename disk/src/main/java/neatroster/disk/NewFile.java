@@ -17,7 +17,7 @@ public final class NewFile implements Closeable {
   private final Path draft;
 
   private NewFile(Path place) {
-    this.draft = Leftovers.beside(place);
+    this.draft = TemporaryFileRegistry.beside(place);
   }
 
   /** Writes to a stream. */
@@ -94,6 +94,6 @@ public final class NewFile implements Closeable {
   @Override
   public void close() throws IOException {
     Files.deleteIfExists(draft);
-    Leftovers.done(draft);
+    TemporaryFileRegistry.done(draft);
   }
 }

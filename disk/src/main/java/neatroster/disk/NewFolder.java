@@ -25,7 +25,7 @@ public final class NewFolder implements NewFiles, Closeable {
 
   /** Starts one under a name of its own beside its place. */
   public static NewFolder beside(Path place) throws IOException {
-    return start(Leftovers.beside(place));
+    return start(TemporaryFileRegistry.beside(place));
   }
 
   /**
@@ -34,7 +34,7 @@ public final class NewFolder implements NewFiles, Closeable {
    * @param making where it is filled; nothing may be there
    */
   public static NewFolder start(Path making) throws IOException {
-    Leftovers.goesWithProcess(making);
+    TemporaryFileRegistry.goesWithProcess(making);
     PrivateFiles.folder(making);
     return new NewFolder(making);
   }
@@ -63,7 +63,7 @@ public final class NewFolder implements NewFiles, Closeable {
   public void moveTo(Path place) throws IOException {
     clearScratch();
     Files.move(making, place, StandardCopyOption.ATOMIC_MOVE);
-    Leftovers.done(making);
+    TemporaryFileRegistry.done(making);
   }
 
   /**
@@ -90,6 +90,6 @@ public final class NewFolder implements NewFiles, Closeable {
   @Override
   public void close() throws IOException {
     PrivateFiles.delete(making);
-    Leftovers.done(making);
+    TemporaryFileRegistry.done(making);
   }
 }

@@ -14,7 +14,7 @@ public final class TemporaryFiles {
   public static Path next() throws IOException {
     Optional<Path> folder = UserCache.folder(FOLDER);
     if (folder.isPresent()) {
-      return Leftovers.beside(folder.get().resolve("input"));
+      return TemporaryFileRegistry.beside(folder.get().resolve("input"));
     }
     Path file = PrivateFiles.temporary();
     file.toFile().deleteOnExit();
@@ -30,7 +30,7 @@ public final class TemporaryFiles {
     if (folder.isEmpty()) {
       return;
     }
-    Path own = Leftovers.beside(folder.get().resolve("library"));
+    Path own = TemporaryFileRegistry.beside(folder.get().resolve("library"));
     try {
       PrivateFiles.folder(own);
       System.setProperty("java.io.tmpdir", own.toString());
@@ -42,6 +42,6 @@ public final class TemporaryFiles {
 
   /** Clears away what processes that were killed left. */
   public static void clear() {
-    UserCache.place().ifPresent(place -> Leftovers.clear(place.resolve(FOLDER)));
+    UserCache.place().ifPresent(place -> TemporaryFileRegistry.clear(place.resolve(FOLDER)));
   }
 }

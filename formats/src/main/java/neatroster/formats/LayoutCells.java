@@ -25,7 +25,7 @@ final class LayoutCells {
   static RowWriter start(LayoutFile.Form form, OutputStream out, String name, NewFiles files)
       throws IOException {
     return form.isWorkbook()
-        ? new SteadyWorkbook(
+        ? new ReproducibleWorkbook(
             out, files.scratch().resolve(name), FileNames.stem(name), form.titleRows().size())
         : text(form, out);
   }

@@ -13,7 +13,7 @@ import neatroster.core.layout.Layout;
 import neatroster.core.layout.LayoutColumn;
 import neatroster.core.layout.LayoutFile;
 import neatroster.core.layout.LayoutRows;
-import neatroster.core.layout.Misfit;
+import neatroster.core.layout.UnfitValue;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 
@@ -52,7 +52,7 @@ public final class LayoutExcerpt {
               }
 
               @Override
-              public void misfit(Misfit misfit) {
+              public void misfit(UnfitValue misfit) {
                 // It is looked at just because something may not fit.
               }
             });

@@ -32,13 +32,14 @@ final class LayoutWorkbook {
   WrittenFile write(NewFiles files, FileNames taken) throws IOException {
     LayoutFile first = rows.keySet().iterator().next();
     String name = taken.free(first.name().fillPlainly(Map.of()));
-    SteadyWorkbook workbook = null;
+    ReproducibleWorkbook workbook = null;
     for (Map.Entry<LayoutFile, List<byte[]>> sheet : rows.entrySet()) {
       String title = sheet.getKey().form().sheet().orElseThrow();
       int above = sheet.getKey().form().titleRows().size();
       if (workbook == null) {
         workbook =
-            new SteadyWorkbook(files.create(name), files.scratch().resolve(name), title, above);
+            new ReproducibleWorkbook(
+                files.create(name), files.scratch().resolve(name), title, above);
       } else {
         workbook.sheet(title, above);
       }

@@ -11,7 +11,7 @@ import neatroster.core.change.PlannedChange;
 import neatroster.core.layout.Layout;
 import neatroster.core.layout.LayoutFile;
 import neatroster.core.layout.LayoutRows;
-import neatroster.core.layout.Misfit;
+import neatroster.core.layout.UnfitValue;
 import neatroster.core.model.Field;
 import neatroster.disk.NewFiles;
 
@@ -51,7 +51,7 @@ final class LayoutWriter implements BatchWriter {
               }
 
               @Override
-              public void misfit(Misfit misfit) {
+              public void misfit(UnfitValue misfit) {
                 throw new IllegalStateException("what does not fit is found out before");
               }
             });

@@ -16,8 +16,8 @@ import java.util.zip.CheckedOutputStream;
 import java.util.zip.ZipOutputStream;
 import neatroster.core.grid.RowWriter;
 import neatroster.disk.NewFiles;
+import neatroster.sheets.BackgroundRowWriter;
 import neatroster.sheets.CsvRows;
-import neatroster.sheets.RowsBeside;
 
 /**
  * Gathers the CSV files of a OneRoster delivery and puts them into one zip. The zip is the same
@@ -50,7 +50,7 @@ final class OneRosterZip {
     more.put(file, headers);
   }
 
-  /** Says what is still to be done to the rows of a file: see {@link RowsBeside}. */
+  /** Says what is still to be done to the rows of a file: see {@link BackgroundRowWriter}. */
   void finish(OneRosterFile file, UnaryOperator<List<String>> finisher) {
     finishers.put(file, finisher);
   }
@@ -86,7 +86,7 @@ final class OneRosterZip {
               new CheckedOutputStream(
                   new BufferedOutputStream(Files.newOutputStream(place), 1 << 16), sum));
       csv.row(header);
-      out = new RowsBeside(csv, finishers.getOrDefault(file, UnaryOperator.identity()));
+      out = new BackgroundRowWriter(csv, finishers.getOrDefault(file, UnaryOperator.identity()));
       open.put(file, out);
     }
     return out;
@@ -142,6 +142,6 @@ final class OneRosterZip {
 
   private static void begin(ZipOutputStream zip, String name, long size, CRC32 sum)
       throws IOException {
-    zip.putNextEntry(SteadyZip.entry(name, size, sum.getValue()));
+    zip.putNextEntry(ReproducibleZip.entry(name, size, sum.getValue()));
   }
 }

@@ -14,8 +14,8 @@ import neatroster.core.compare.WholeRecords;
 import neatroster.core.grid.RowWriter;
 import neatroster.core.model.Field;
 import neatroster.disk.NewFiles;
+import neatroster.sheets.BackgroundRowWriter;
 import neatroster.sheets.CsvRows;
-import neatroster.sheets.RowsBeside;
 
 /**
  * Our own CSV: one file for each phase that has rows, a first column {@code change}, then every
@@ -78,7 +78,7 @@ final class PlainFormat implements BatchFormat {
     public void row(PlannedChange row) throws IOException {
       RowWriter file = open.get(row.phase());
       if (file == null) {
-        file = new RowsBeside(CsvRows.literal(files.create(stem(row.phase()) + ENDING)));
+        file = new BackgroundRowWriter(CsvRows.literal(files.create(stem(row.phase()) + ENDING)));
         open.put(row.phase(), file);
         file.row(header(row.phase(), own));
       }

@@ -83,7 +83,7 @@ final class BoundedHttp {
             // One connection for each request in flight: a service that drops one drops one only.
             .version(HttpClient.Version.HTTP_1_1);
     if (!authorities.isEmpty()) {
-      builder.sslContext(Authorities.trusting(authorities));
+      builder.sslContext(CertificateAuthorities.trusting(authorities));
     }
     this.client = builder.build();
   }

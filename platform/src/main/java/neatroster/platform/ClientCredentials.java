@@ -82,7 +82,7 @@ public final class ClientCredentials implements SignIn {
             .build();
     BoundedHttp.Answer answer = http.send(request);
     JsonNode said = json(answer.body());
-    String token = Answers.text(said, "access_token");
+    String token = ScimJson.text(said, "access_token");
     if (answer.status() >= 500 || answer.status() == 429) {
       throw new IOException(address + " answered " + answer.status());
     }
@@ -98,7 +98,7 @@ public final class ClientCredentials implements SignIn {
     }
     secrets.add(token);
     header = "Bearer " + token;
-    String lifetime = Answers.text(said, "expires_in");
+    String lifetime = ScimJson.text(said, "expires_in");
     hasEnd = lifetime.matches("\\d{1,9}");
     if (hasEnd) {
       long seconds = Long.parseLong(lifetime);
@@ -110,15 +110,15 @@ public final class ClientCredentials implements SignIn {
 
   /** What the server says is wrong (RFC 6749, section 5.2). */
   private static String reason(int status, JsonNode said) {
-    String error = Answers.text(said, "error");
-    String description = Answers.text(said, "error_description");
+    String error = ScimJson.text(said, "error");
+    String description = ScimJson.text(said, "error_description");
     String words = error.isEmpty() ? "it answered " + status : error;
     return description.isEmpty() ? words : words + ": " + description;
   }
 
   private static JsonNode json(byte[] body) {
     try {
-      JsonNode read = Answers.JSON.readTree(body);
+      JsonNode read = ScimJson.JSON.readTree(body);
       return read == null ? MissingNode.getInstance() : read;
     } catch (IOException e) {
       return MissingNode.getInstance();

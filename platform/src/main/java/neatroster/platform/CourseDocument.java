@@ -17,13 +17,13 @@ final class CourseDocument implements GroupChange.Edit {
   }
 
   @Override
-  public Patch of(ObjectNode whole, Desk desk) {
+  public Patch of(ObjectNode whole, DeliveryContext desk) {
     Patch patch = new Patch();
     for (PlannedChange change : changes) {
       boolean isCourse = ScimGroup.isCourse(change);
       String title = change.value(Field.TITLE);
-      String shown = Answers.nameOf(whole, "displayName");
-      if (isCourse && !title.isEmpty() && !title.equals(Answers.text(whole, shown))) {
+      String shown = ScimJson.nameOf(whole, "displayName");
+      if (isCourse && !title.isEmpty() && !title.equals(ScimJson.text(whole, shown))) {
         whole.put(shown, title);
         patch.replace(shown, whole.get(shown));
       }
@@ -35,15 +35,15 @@ final class CourseDocument implements GroupChange.Edit {
   }
 
   private static void extension(ObjectNode whole, PlannedChange change, Patch patch) {
-    String urn = Answers.nameOf(whole, ScimGroup.COURSE);
+    String urn = ScimJson.nameOf(whole, ScimGroup.COURSE);
     ObjectNode there = whole.get(urn) instanceof ObjectNode o ? o : whole.putObject(urn);
-    ObjectNode said = Documents.extension(change);
+    ObjectNode said = ScimDocuments.extension(change);
     for (Map.Entry<Field, String> entry : change.values().entrySet()) {
       String name = entry.getKey().key();
       if (!ScimGroup.CARRIED.contains(entry.getKey()) || entry.getKey() == Field.INSTRUCTORS) {
         continue;
       }
-      String own = Answers.nameOf(there, name);
+      String own = ScimJson.nameOf(there, name);
       if (entry.getValue().equals(Cleared.WORD)) {
         if (there.remove(own) != null) {
           patch.remove(urn + ":" + own);

@@ -14,23 +14,23 @@ final class Deletion extends Operation {
    * @param key its key among the ids
    * @param path its address
    */
-  Deletion(Row row, String key, String path) {
+  Deletion(DeliveryRow row, String key, String path) {
     super(List.of(row));
     this.key = key;
     this.path = path;
   }
 
   @Override
-  Optional<Call> call() {
-    return Optional.of(Call.of("DELETE", path, ""));
+  Optional<ScimRequest> call() {
+    return Optional.of(ScimRequest.of("DELETE", path, ""));
   }
 
   @Override
-  Optional<Verdict> judge(Reply reply, Desk desk) {
+  Optional<OperationResult> judge(ScimResponse reply, DeliveryContext desk) {
     if (reply.isDone() || reply.status() == 404) {
       desk.ids().forget(key);
-      return Optional.of(Verdict.DONE);
+      return Optional.of(OperationResult.DONE);
     }
-    return Optional.of(Verdict.refused(reply));
+    return Optional.of(OperationResult.refused(reply));
   }
 }

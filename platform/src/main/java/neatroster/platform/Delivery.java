@@ -23,7 +23,7 @@ public final class Delivery {
   private final Journal journal;
   private final Function<PlannedChange, String> passwords;
   private final Progress progress;
-  private final Desk desk;
+  private final DeliveryContext desk;
   private final int inFlight;
 
   /** Is told how far it is. */
@@ -48,10 +48,10 @@ public final class Delivery {
    */
   public Delivery(
       Transport transport,
-      Offer offer,
+      ServiceProviderConfig offer,
       KeptChanges changes,
       Journal journal,
-      Ids ids,
+      PlatformIds ids,
       Function<String, Optional<Person>> people,
       Function<PlannedChange, String> passwords,
       Progress progress) {
@@ -60,10 +60,10 @@ public final class Delivery {
 
   Delivery(
       Transport transport,
-      Offer offer,
+      ServiceProviderConfig offer,
       KeptChanges changes,
       Journal journal,
-      Ids ids,
+      PlatformIds ids,
       Function<String, Optional<Person>> people,
       Function<PlannedChange, String> passwords,
       Progress progress,
@@ -73,7 +73,8 @@ public final class Delivery {
     this.passwords = passwords;
     this.progress = progress;
     this.inFlight = inFlight;
-    this.desk = new Desk(new Courier(transport), offer, ids, new Identity(people));
+    this.desk =
+        new DeliveryContext(new HttpRetryClient(transport), offer, ids, new Identity(people));
   }
 
   /** What the platform has no room for, and how often. */
@@ -90,13 +91,14 @@ public final class Delivery {
   public void run(Collection<Phase> phases)
       throws PlatformException, InterruptedException, IOException {
     RunRows rows = new RunRows(changes, journal);
-    rows.notMade(Phase.USERS, change -> desk.lookup().expect(Ids.user(Ids.nameOf(change))));
+    rows.notMade(
+        Phase.USERS, change -> desk.lookup().expect(PlatformIds.user(PlatformIds.nameOf(change))));
     for (Phase phase : List.of(Phase.COURSES, Phase.GROUPS)) {
       rows.notMade(phase, change -> desk.lookup().expect(GroupRows.keyOf(change)));
     }
-    try (Outbox outbox = new Outbox(desk, journal, progress, inFlight)) {
+    try (OperationSender outbox = new OperationSender(desk, journal, progress, inFlight)) {
       GroupRows groups = new GroupRows(desk, outbox, rows);
-      SeatRows seats = new SeatRows(desk, outbox, rows);
+      MembershipRows seats = new MembershipRows(desk, outbox, rows);
       for (Phase phase : Phase.values()) {
         if (!phases.contains(phase)) {
           continue;

@@ -30,7 +30,7 @@ final class GroupChange extends Operation {
      * @param whole the Group, to be changed in place
      * @return the same as parts of a patch
      */
-    Patch of(ObjectNode whole, Desk desk) throws PlatformException, InterruptedException;
+    Patch of(ObjectNode whole, DeliveryContext desk) throws PlatformException, InterruptedException;
   }
 
   /**
@@ -38,30 +38,31 @@ final class GroupChange extends Operation {
    *
    * @param group the platform's id of it
    */
-  GroupChange(List<Row> rows, String group, Edit edit) {
+  GroupChange(List<DeliveryRow> rows, String group, Edit edit) {
     super(rows);
     this.group = group;
     this.edit = edit;
   }
 
   @Override
-  Optional<Call> call() {
+  Optional<ScimRequest> call() {
     return Optional.empty();
   }
 
   @Override
-  Courier.Attempt send(Desk desk) throws PlatformException, InterruptedException {
+  HttpRetryClient.Attempt send(DeliveryContext desk)
+      throws PlatformException, InterruptedException {
     for (int conflict = 1; ; conflict++) {
-      Reply now = desk.courier().read(Call.get(Call.path("/Groups/", group)));
+      ScimResponse now = desk.courier().read(ScimRequest.get(ScimRequest.path("/Groups/", group)));
       if (!now.isDone() || !(now.body() instanceof ObjectNode whole)) {
-        return new Courier.Attempt(now, Courier.Doubt.NONE, "");
+        return new HttpRetryClient.Attempt(now, HttpRetryClient.Doubt.NONE, "");
       }
       ObjectNode changed = whole.deepCopy();
       Patch patch = edit.of(changed, desk);
       if (patch.isEmpty()) {
-        return new Courier.Attempt(now, Courier.Doubt.NONE, "");
+        return new HttpRetryClient.Attempt(now, HttpRetryClient.Doubt.NONE, "");
       }
-      Courier.Attempt tried = desk.courier().once(write(desk, patch, changed, now));
+      HttpRetryClient.Attempt tried = desk.courier().once(write(desk, patch, changed, now));
       boolean isConflict = tried.reply() != null && tried.reply().status() == 412;
       if (!isConflict || conflict == CONFLICTS) {
         return tried;
@@ -69,31 +70,38 @@ final class GroupChange extends Operation {
     }
   }
 
-  private Call write(Desk desk, Patch patch, ObjectNode changed, Reply now) {
+  private ScimRequest write(
+      DeliveryContext desk, Patch patch, ObjectNode changed, ScimResponse now) {
     return desk.offer().hasPatch()
-        ? new Call("PATCH", Call.path("/Groups/", group), patch.body().toString(), etag(now))
-        : new Call("PUT", Call.path("/Groups/", group), bare(changed).toString(), etag(now));
+        ? new ScimRequest(
+            "PATCH", ScimRequest.path("/Groups/", group), patch.body().toString(), etag(now))
+        : new ScimRequest(
+            "PUT", ScimRequest.path("/Groups/", group), bare(changed).toString(), etag(now));
   }
 
-  private static String etag(Reply reply) {
+  private static String etag(ScimResponse reply) {
     return reply.etag().isEmpty()
-        ? Answers.text(Answers.get(reply.body(), "meta"), "version")
+        ? ScimJson.text(ScimJson.get(reply.body(), "meta"), "version")
         : reply.etag();
   }
 
   /** Reads a whole Group and puts it back changed, for platforms that take no parts. */
-  static Courier.Attempt put(Desk desk, String group, Consumer<ObjectNode> into)
+  static HttpRetryClient.Attempt put(DeliveryContext desk, String group, Consumer<ObjectNode> into)
       throws PlatformException, InterruptedException {
     for (int conflict = 1; ; conflict++) {
-      Reply now = desk.courier().read(Call.get(Call.path("/Groups/", group)));
+      ScimResponse now = desk.courier().read(ScimRequest.get(ScimRequest.path("/Groups/", group)));
       if (!now.isDone() || !(now.body() instanceof ObjectNode whole)) {
-        return new Courier.Attempt(now, Courier.Doubt.NONE, "");
+        return new HttpRetryClient.Attempt(now, HttpRetryClient.Doubt.NONE, "");
       }
       into.accept(whole);
-      Courier.Attempt tried =
+      HttpRetryClient.Attempt tried =
           desk.courier()
               .once(
-                  new Call("PUT", Call.path("/Groups/", group), bare(whole).toString(), etag(now)));
+                  new ScimRequest(
+                      "PUT",
+                      ScimRequest.path("/Groups/", group),
+                      bare(whole).toString(),
+                      etag(now)));
       boolean isConflict = tried.reply() != null && tried.reply().status() == 412;
       if (!isConflict || conflict == CONFLICTS) {
         return tried;
@@ -102,19 +110,19 @@ final class GroupChange extends Operation {
   }
 
   private static ObjectNode bare(ObjectNode whole) {
-    whole.remove(Answers.nameOf(whole, "meta"));
+    whole.remove(ScimJson.nameOf(whole, "meta"));
     return whole;
   }
 
   /** A list of a Group, which is made where there is none. */
   static ArrayNode array(ObjectNode of, String name) {
-    String there = Answers.nameOf(of, name);
+    String there = ScimJson.nameOf(of, name);
     return of.get(there) instanceof ArrayNode list ? list : of.putArray(there);
   }
 
   /** What the extension says of the members. */
   static ArrayNode enrollments(ObjectNode whole) {
-    String urn = Answers.nameOf(whole, ScimGroup.COURSE);
+    String urn = ScimJson.nameOf(whole, ScimGroup.COURSE);
     ObjectNode extension =
         whole.get(urn) instanceof ObjectNode object ? object : whole.putObject(urn);
     return array(extension, "enrollments");
@@ -123,7 +131,7 @@ final class GroupChange extends Operation {
   /** The place of somebody in a list of enrollments, or -1. */
   static int find(ArrayNode enrollments, String user) {
     for (int i = 0; i < enrollments.size(); i++) {
-      if (Answers.text(enrollments.get(i), "user").equals(user)) {
+      if (ScimJson.text(enrollments.get(i), "user").equals(user)) {
         return i;
       }
     }
@@ -133,7 +141,7 @@ final class GroupChange extends Operation {
   /** The groups that an enrollment names. */
   static Set<String> groups(JsonNode enrollment) {
     Set<String> names = new LinkedHashSet<>();
-    JsonNode list = Answers.get(enrollment, "groups");
+    JsonNode list = ScimJson.get(enrollment, "groups");
     if (list.isTextual()) {
       names.add(list.asText());
     }
@@ -143,16 +151,16 @@ final class GroupChange extends Operation {
 
   static void setGroups(ObjectNode enrollment, Set<String> names) {
     if (names.isEmpty()) {
-      enrollment.remove(Answers.nameOf(enrollment, "groups"));
+      enrollment.remove(ScimJson.nameOf(enrollment, "groups"));
     } else {
-      ArrayNode list = enrollment.putArray(Answers.nameOf(enrollment, "groups"));
+      ArrayNode list = enrollment.putArray(ScimJson.nameOf(enrollment, "groups"));
       names.forEach(list::add);
     }
   }
 
   /** Adds an enrollment; the groups of one that is there stay. */
   static void merge(ArrayNode enrollments, ObjectNode enrollment) {
-    int at = find(enrollments, Answers.text(enrollment, "user"));
+    int at = find(enrollments, ScimJson.text(enrollment, "user"));
     if (at < 0) {
       enrollments.add(enrollment.deepCopy());
     } else if (enrollments.get(at) instanceof ObjectNode there) {
@@ -164,11 +172,11 @@ final class GroupChange extends Operation {
   }
 
   @Override
-  Optional<Verdict> judge(Reply reply, Desk desk) {
+  Optional<OperationResult> judge(ScimResponse reply, DeliveryContext desk) {
     if (reply.isDone()) {
-      return Optional.of(Verdict.DONE);
+      return Optional.of(OperationResult.DONE);
     }
     String reason = reply.status() == 404 ? "the course is not on the platform" : reply.reason();
-    return Optional.of(Verdict.refused(reply.status(), reason));
+    return Optional.of(OperationResult.refused(reply.status(), reason));
   }
 }

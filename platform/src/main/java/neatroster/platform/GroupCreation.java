@@ -9,7 +9,7 @@ final class GroupCreation extends Operation {
   private final String key;
   private final ObjectNode body;
   private final String otherName;
-  private final Verdict whenMade;
+  private final OperationResult whenMade;
   private boolean isRenamed;
 
   /**
@@ -19,7 +19,8 @@ final class GroupCreation extends Operation {
    * @param body the Group as SCIM writes it
    * @param otherName what it is called where its name is taken
    */
-  GroupCreation(Row row, String key, ObjectNode body, String otherName, Verdict whenMade) {
+  GroupCreation(
+      DeliveryRow row, String key, ObjectNode body, String otherName, OperationResult whenMade) {
     super(List.of(row));
     this.key = key;
     this.body = body;
@@ -28,33 +29,35 @@ final class GroupCreation extends Operation {
   }
 
   @Override
-  Optional<Call> call() {
-    return Optional.of(Call.of("POST", "/Groups", body.toString()));
+  Optional<ScimRequest> call() {
+    return Optional.of(ScimRequest.of("POST", "/Groups", body.toString()));
   }
 
   @Override
-  Optional<Verdict> lookUp(Desk desk) throws PlatformException, InterruptedException {
+  Optional<OperationResult> lookUp(DeliveryContext desk)
+      throws PlatformException, InterruptedException {
     Optional<String> known = desk.ids().of(key);
     Optional<String> id =
         known.isPresent()
             ? known
             : desk.lookup()
-                .recent(Answers.text(body, "externalId"), Answers.text(body, "displayName"));
+                .recent(ScimJson.text(body, "externalId"), ScimJson.text(body, "displayName"));
     return id.map(there -> made(desk, there));
   }
 
-  private Verdict made(Desk desk, String id) {
+  private OperationResult made(DeliveryContext desk, String id) {
     desk.lookup().made(key, id);
     if (isRenamed) {
-      desk.ids().put(Ids.givenName(key), otherName);
+      desk.ids().put(PlatformIds.givenName(key), otherName);
     }
     return whenMade;
   }
 
   @Override
-  Optional<Verdict> judge(Reply reply, Desk desk) throws PlatformException, InterruptedException {
+  Optional<OperationResult> judge(ScimResponse reply, DeliveryContext desk)
+      throws PlatformException, InterruptedException {
     if (reply.isDone()) {
-      String id = Answers.idOf(reply);
+      String id = ScimJson.idOf(reply);
       if (id.isEmpty()) {
         desk.lookup().madeUnseen(key);
         return Optional.of(whenMade);
@@ -62,11 +65,11 @@ final class GroupCreation extends Operation {
       return Optional.of(made(desk, id));
     }
     if (reply.status() == 409) {
-      Optional<Verdict> there = isDoubtful() ? lookUp(desk) : Optional.empty();
+      Optional<OperationResult> there = isDoubtful() ? lookUp(desk) : Optional.empty();
       if (there.isPresent()) {
         return there;
       }
-      if (!Answers.text(body, "displayName").equals(otherName)) {
+      if (!ScimJson.text(body, "displayName").equals(otherName)) {
         // Two courses may have one title here, and not there.
         body.put("displayName", otherName);
         isRenamed = true;
@@ -74,6 +77,6 @@ final class GroupCreation extends Operation {
         return Optional.empty();
       }
     }
-    return Optional.of(Verdict.refused(reply));
+    return Optional.of(OperationResult.refused(reply));
   }
 }

@@ -15,11 +15,11 @@ import neatroster.formats.ScimGroup;
 
 /** Sends what a run changes about courses and groups, but for who is in them. */
 final class GroupRows {
-  private final Desk desk;
-  private final Outbox outbox;
+  private final DeliveryContext desk;
+  private final OperationSender outbox;
   private final RunRows rows;
 
-  GroupRows(Desk desk, Outbox outbox, RunRows rows) {
+  GroupRows(DeliveryContext desk, OperationSender outbox, RunRows rows) {
     this.desk = desk;
     this.outbox = outbox;
     this.rows = rows;
@@ -35,51 +35,53 @@ final class GroupRows {
 
   static String keyOf(PlannedChange change) {
     return ScimGroup.isCourse(change)
-        ? Ids.course(change.value(Field.CODE))
-        : Ids.group(change.value(Field.COURSE), change.value(Field.NAME));
+        ? PlatformIds.course(change.value(Field.CODE))
+        : PlatformIds.group(change.value(Field.COURSE), change.value(Field.NAME));
   }
 
-  private void createGroup(Row row) throws PlatformException, InterruptedException {
+  private void createGroup(DeliveryRow row) throws PlatformException, InterruptedException {
     PlannedChange change = row.change();
     boolean isCourse = ScimGroup.isCourse(change);
     String key = keyOf(change);
     if (desk.offer().hasExtension()) {
       Collection<Field> carried = new ArrayList<>(ScimGroup.CARRIED);
       carried.addAll(List.of(Field.NAME, Field.COURSE));
-      Documents.miss(desk, change, carried, isCourse ? "courses" : "groups");
+      ScimDocuments.miss(desk, change, carried, isCourse ? "courses" : "groups");
     } else {
-      Documents.miss(
+      ScimDocuments.miss(
           desk,
           change,
           List.of(Field.CODE, Field.TITLE, Field.NAME, Field.COURSE, Field.INSTRUCTORS),
           isCourse ? "courses" : "groups");
     }
     String course =
-        isCourse ? "" : desk.ids().of(Ids.course(change.value(Field.COURSE))).orElse("");
-    Row known = desk.ids().of(key).isPresent() ? doubtful(row) : row;
+        isCourse ? "" : desk.ids().of(PlatformIds.course(change.value(Field.COURSE))).orElse("");
+    DeliveryRow known = desk.ids().of(key).isPresent() ? doubtful(row) : row;
     outbox.add(
         change.phase(),
         new GroupCreation(
             known,
             key,
-            Documents.group(change, course, desk.offer().hasExtension()),
-            Documents.otherName(change),
-            row.isDoubtful() || desk.ids().of(key).isEmpty() ? Verdict.DONE : Verdict.FOUND));
+            ScimDocuments.group(change, course, desk.offer().hasExtension()),
+            ScimDocuments.otherName(change),
+            row.isDoubtful() || desk.ids().of(key).isEmpty()
+                ? OperationResult.DONE
+                : OperationResult.FOUND));
   }
 
   /** What is there already is not made again. */
-  private static Row doubtful(Row row) {
-    return new Row(row.key(), row.change(), true);
+  private static DeliveryRow doubtful(DeliveryRow row) {
+    return new DeliveryRow(row.key(), row.change(), true);
   }
 
   private void changeGroups(Phase phase)
       throws PlatformException, InterruptedException, IOException {
-    Map<String, List<Row>> window = new LinkedHashMap<>();
+    Map<String, List<DeliveryRow>> window = new LinkedHashMap<>();
     rows.each(
         phase,
         List.of(Change.CHANGE),
         row -> window.computeIfAbsent(keyOf(row.change()), k -> new ArrayList<>()).add(row));
-    for (Map.Entry<String, List<Row>> one : window.entrySet()) {
+    for (Map.Entry<String, List<DeliveryRow>> one : window.entrySet()) {
       Optional<String> id = desk.lookup().groupId(one.getKey());
       if (id.isEmpty()) {
         one.getValue()
@@ -87,7 +89,7 @@ final class GroupRows {
                 row -> outbox.refuse(phase, row, "the " + phase.one() + " is not on the platform"));
         continue;
       }
-      List<PlannedChange> all = one.getValue().stream().map(Row::change).toList();
+      List<PlannedChange> all = one.getValue().stream().map(DeliveryRow::change).toList();
       outbox.add(phase, new GroupChange(one.getValue(), id.get(), new CourseDocument(all)));
     }
     outbox.flush(phase);

@@ -52,7 +52,8 @@ public final class HttpTransport implements Transport {
   }
 
   @Override
-  public Reply send(Call call) throws IOException, PlatformException, InterruptedException {
+  public ScimResponse send(ScimRequest call)
+      throws IOException, PlatformException, InterruptedException {
     secrets.addPasswordsOf(call.body());
     waits.waitsFor("an answer of the platform");
     try {
@@ -72,7 +73,7 @@ public final class HttpTransport implements Transport {
     }
   }
 
-  private BoundedHttp.Answer answer(Call call)
+  private BoundedHttp.Answer answer(ScimRequest call)
       throws IOException, PlatformException, InterruptedException {
     String header = signIn.header(secrets);
     BoundedHttp.Answer answer = followed(call, header);
@@ -83,7 +84,7 @@ public final class HttpTransport implements Transport {
     return answer;
   }
 
-  private BoundedHttp.Answer followed(Call call, String header)
+  private BoundedHttp.Answer followed(ScimRequest call, String header)
       throws IOException, PlatformException, InterruptedException {
     URI uri = URI.create(address.uri() + call.path());
     for (int redirection = 0; ; redirection++) {
@@ -111,7 +112,7 @@ public final class HttpTransport implements Transport {
     }
   }
 
-  private static HttpRequest request(Call call, URI uri, String header) {
+  private static HttpRequest request(ScimRequest call, URI uri, String header) {
     HttpRequest.Builder request =
         HttpRequest.newBuilder(uri)
             .header("Authorization", header)
@@ -137,12 +138,12 @@ public final class HttpTransport implements Transport {
     }
   }
 
-  private Reply reply(BoundedHttp.Answer answer) throws PlatformException {
+  private ScimResponse reply(BoundedHttp.Answer answer) throws PlatformException {
     byte[] bytes = answer.body();
     JsonNode body = MissingNode.getInstance();
     if (bytes.length > 0) {
       try {
-        JsonNode read = Answers.JSON.readTree(bytes);
+        JsonNode read = ScimJson.JSON.readTree(bytes);
         body = read == null ? body : secrets.blankedAnswer(answer.status(), read);
       } catch (JsonProcessingException e) {
         if (answer.status() < 300) {
@@ -155,7 +156,7 @@ public final class HttpTransport implements Transport {
         throw new IllegalStateException(e);
       }
     }
-    return new Reply(
+    return new ScimResponse(
         answer.status(),
         body,
         answer.header("ETag"),

@@ -42,26 +42,26 @@ final class Identity {
    */
   private static Person person(JsonNode account, String email) {
     String first = "";
-    for (JsonNode one : Answers.list(account, "emails")) {
-      String value = Answers.text(one, "value");
+    for (JsonNode one : ScimJson.list(account, "emails")) {
+      String value = ScimJson.text(one, "value");
       first = first.isEmpty() || value.equalsIgnoreCase(email) ? value : first;
     }
-    return new Person(Answers.text(account, "externalId"), first, name(account), "", "");
+    return new Person(ScimJson.text(account, "externalId"), first, name(account), "", "");
   }
 
   /** The whole name of an account, or an empty text. */
   private static String name(JsonNode account) {
-    JsonNode name = Answers.get(account, "name");
+    JsonNode name = ScimJson.get(account, "name");
     String parts =
         String.join(
                 " ",
                 List.of(
-                    Answers.text(name, "givenName"),
-                    Answers.text(name, "middleName"),
-                    Answers.text(name, "familyName")))
+                    ScimJson.text(name, "givenName"),
+                    ScimJson.text(name, "middleName"),
+                    ScimJson.text(name, "familyName")))
             .replaceAll(" +", " ")
             .strip();
-    return parts.isEmpty() ? Answers.text(name, "formatted") : parts;
+    return parts.isEmpty() ? ScimJson.text(name, "formatted") : parts;
   }
 
   /** Whose an account is, in words. */

@@ -20,9 +20,9 @@ final class Lookup {
   /** How many unknown users are asked for one by one before all are listed. */
   private static final int ASKED_SINGLY = 40;
 
-  private final Courier courier;
-  private final Offer offer;
-  private final Ids ids;
+  private final HttpRetryClient courier;
+  private final ServiceProviderConfig offer;
+  private final PlatformIds ids;
   private final Identity identity;
 
   /** The users who were looked at, and whose accounts are there, by their names in lower case. */
@@ -40,7 +40,7 @@ final class Lookup {
   private int asked;
   private boolean hasGroups;
 
-  Lookup(Courier courier, Offer offer, Ids ids, Identity identity) {
+  Lookup(HttpRetryClient courier, ServiceProviderConfig offer, PlatformIds ids, Identity identity) {
     this.courier = courier;
     this.offer = offer;
     this.ids = ids;
@@ -55,15 +55,15 @@ final class Lookup {
   Optional<JsonNode> user(String userName) throws PlatformException, InterruptedException {
     if (offer.hasFilter()) {
       String filter = "userName eq " + Patch.quoted(userName);
-      Reply found = courier.read(Call.get("/Users?filter=" + encoded(filter)));
+      ScimResponse found = courier.read(ScimRequest.get("/Users?filter=" + encoded(filter)));
       if (found.isDone()) {
-        return Answers.list(found.body(), "Resources").stream()
-            .filter(user -> Answers.text(user, "userName").equalsIgnoreCase(userName))
+        return ScimJson.list(found.body(), "Resources").stream()
+            .filter(user -> ScimJson.text(user, "userName").equalsIgnoreCase(userName))
             .findFirst();
       }
     }
     loadUsers();
-    Optional<String> id = ids.of(Ids.user(userName));
+    Optional<String> id = ids.of(PlatformIds.user(userName));
     return id.isEmpty() ? Optional.empty() : resource("/Users/", id.get());
   }
 
@@ -78,8 +78,8 @@ final class Lookup {
       if (filter.isEmpty() || !offer.hasFilter()) {
         continue;
       }
-      Reply found = courier.read(Call.get("/Users?filter=" + encoded(filter)));
-      List<JsonNode> users = Answers.list(found.body(), "Resources");
+      ScimResponse found = courier.read(ScimRequest.get("/Users?filter=" + encoded(filter)));
+      List<JsonNode> users = ScimJson.list(found.body(), "Resources");
       if (found.isDone() && users.size() == 1) {
         return Optional.of(users.get(0));
       }
@@ -89,7 +89,7 @@ final class Lookup {
 
   private Optional<JsonNode> resource(String path, String id)
       throws PlatformException, InterruptedException {
-    Reply found = courier.read(Call.get(Call.path(path, id)));
+    ScimResponse found = courier.read(ScimRequest.get(ScimRequest.path(path, id)));
     return found.isDone() ? Optional.of(found.body()) : Optional.empty();
   }
 
@@ -99,13 +99,13 @@ final class Lookup {
       return;
     }
     try {
-      Listing.each(
+      PagedListing.each(
           courier,
           offer,
           "/Users",
           "&attributes=userName,externalId,name,emails",
           user -> {
-            String name = Answers.text(user, "userName");
+            String name = ScimJson.text(user, "userName");
             if (!name.isEmpty()) {
               look(name, user);
             }
@@ -143,10 +143,10 @@ final class Lookup {
   }
 
   private void look(String name, JsonNode user) {
-    String key = Ids.user(name);
+    String key = PlatformIds.user(name);
     lookedAt.add(lower(key));
     if (identity.isMeant(name, user)) {
-      ids.put(key, Answers.text(user, "id"));
+      ids.put(key, ScimJson.text(user, "id"));
     } else {
       strangers.put(lower(key), Identity.shown(user));
       ids.forget(key);
@@ -155,7 +155,7 @@ final class Lookup {
 
   /** Whose the account of a name is, where it is somebody else's. */
   Optional<String> stranger(String name) {
-    return Optional.ofNullable(strangers.get(lower(Ids.user(name))));
+    return Optional.ofNullable(strangers.get(lower(PlatformIds.user(name))));
   }
 
   /** Why nothing can be done with a user. */
@@ -181,7 +181,7 @@ final class Lookup {
 
   /** The id of a user as far as it is known. */
   Optional<String> knownUserId(String name) {
-    String key = Ids.user(name);
+    String key = PlatformIds.user(name);
     return pending.contains(lower(key)) ? Optional.empty() : ids.of(key);
   }
 
@@ -196,7 +196,7 @@ final class Lookup {
    * for somebody else by now.
    */
   Optional<String> userId(String name) throws PlatformException, InterruptedException {
-    String key = Ids.user(name);
+    String key = PlatformIds.user(name);
     if (!pending.contains(lower(key)) && !lookedAt.contains(lower(key))) {
       Optional<String> remembered = ids.of(key);
       Optional<JsonNode> there =
@@ -212,10 +212,10 @@ final class Lookup {
 
   /** Whether a user has a name there; whoever the platform named itself goes by another mark. */
   static boolean isCalled(JsonNode user, String name) {
-    return Answers.text(user, "userName").equalsIgnoreCase(name)
-        || Answers.text(user, "externalId").equals(name)
-        || Answers.list(user, "emails").stream()
-            .anyMatch(one -> Answers.text(one, "value").equalsIgnoreCase(name));
+    return ScimJson.text(user, "userName").equalsIgnoreCase(name)
+        || ScimJson.text(user, "externalId").equals(name)
+        || ScimJson.list(user, "emails").stream()
+            .anyMatch(one -> ScimJson.text(one, "value").equalsIgnoreCase(name));
   }
 
   /** Learns the ids of all Groups, once. */
@@ -225,14 +225,14 @@ final class Lookup {
     }
     Set<String> listed = new HashSet<>();
     try {
-      Listing.each(
+      PagedListing.each(
           courier,
           offer,
           "/Groups",
           "&excludedAttributes=members"
               + (offer.hasExtension() ? "," + MembersAddition.ENROLLMENTS : ""),
           group -> {
-            listed.add(Answers.text(group, "id"));
+            listed.add(ScimJson.text(group, "id"));
             learn(group);
           });
     } catch (IOException e) {
@@ -243,18 +243,18 @@ final class Lookup {
   }
 
   private void learn(JsonNode group) {
-    String id = Answers.text(group, "id");
-    String external = Answers.text(group, "externalId");
-    String code = Answers.text(Answers.get(group, ScimGroup.COURSE), "code");
+    String id = ScimJson.text(group, "id");
+    String external = ScimJson.text(group, "externalId");
+    String code = ScimJson.text(ScimJson.get(group, ScimGroup.COURSE), "code");
     String key =
         external.startsWith("course:") || external.startsWith("group:")
             ? external
-            : code.isEmpty() ? "" : Ids.course(code);
+            : code.isEmpty() ? "" : PlatformIds.course(code);
     if (!key.isEmpty()) {
       ids.forgetOthers(id, key);
       ids.put(key, id);
     }
-    groupsByName.put(Answers.text(group, "displayName").toLowerCase(Locale.ROOT), id);
+    groupsByName.put(ScimJson.text(group, "displayName").toLowerCase(Locale.ROOT), id);
   }
 
   /**
@@ -272,22 +272,23 @@ final class Lookup {
   private Optional<String> filtered(String attribute, String value, String compared)
       throws PlatformException, InterruptedException {
     String filter = attribute + " eq " + Patch.quoted(value);
-    Reply found =
-        courier.read(Call.get("/Groups?filter=" + encoded(filter) + "&excludedAttributes=members"));
+    ScimResponse found =
+        courier.read(
+            ScimRequest.get("/Groups?filter=" + encoded(filter) + "&excludedAttributes=members"));
     if (!found.isDone()) {
       return Optional.empty();
     }
-    return Answers.list(found.body(), "Resources").stream()
-        .filter(group -> Answers.text(group, compared).equalsIgnoreCase(value))
+    return ScimJson.list(found.body(), "Resources").stream()
+        .filter(group -> ScimJson.text(group, compared).equalsIgnoreCase(value))
         // One that stands for something else of ours is not it.
         .filter(group -> isFree(group, compared))
-        .map(group -> Answers.text(group, "id"))
+        .map(group -> ScimJson.text(group, "id"))
         .findFirst();
   }
 
   private boolean isFree(JsonNode group, String compared) {
     return compared.equals("externalId")
-        || (Answers.text(group, "externalId").isEmpty() && !ids.hasId(Answers.text(group, "id")));
+        || (ScimJson.text(group, "externalId").isEmpty() && !ids.hasId(ScimJson.text(group, "id")));
   }
 
   /** The id of a course or group, by its key. */
@@ -309,7 +310,7 @@ final class Lookup {
   /** Looks at users: one by one later on, or at all together where they are many. */
   void find(Collection<String> names) throws PlatformException, InterruptedException {
     for (String name : names) {
-      String key = lower(Ids.user(name));
+      String key = lower(PlatformIds.user(name));
       asked += pending.contains(key) || lookedAt.contains(key) ? 0 : 1;
     }
     if (asked > ASKED_SINGLY) {

@@ -25,7 +25,7 @@ final class MembersAddition extends Operation {
    * @param id the platform's id of the user
    * @param enrollment what the extension says of them, or null
    */
-  record Newcomer(Row row, String id, ObjectNode enrollment) {
+  record Newcomer(DeliveryRow row, String id, ObjectNode enrollment) {
     /** About how long it is in a request, in bytes. */
     int length() {
       return id.length() + 16 + (enrollment == null ? 0 : enrollment.toString().length() + 1);
@@ -46,12 +46,12 @@ final class MembersAddition extends Operation {
   }
 
   @Override
-  Optional<Call> call() {
+  Optional<ScimRequest> call() {
     if (!hasPatch) {
       return Optional.empty();
     }
-    ArrayNode members = Answers.JSON.createArrayNode();
-    ArrayNode enrollments = Answers.JSON.createArrayNode();
+    ArrayNode members = ScimJson.JSON.createArrayNode();
+    ArrayNode enrollments = ScimJson.JSON.createArrayNode();
     Set<String> told = new HashSet<>();
     for (Newcomer one : newcomers) {
       if (told.add(one.id())) {
@@ -65,18 +65,20 @@ final class MembersAddition extends Operation {
     if (!enrollments.isEmpty()) {
       patch.add(ENROLLMENTS, enrollments);
     }
-    return Optional.of(Call.of("PATCH", Call.path("/Groups/", group), patch.body().toString()));
+    return Optional.of(
+        ScimRequest.of("PATCH", ScimRequest.path("/Groups/", group), patch.body().toString()));
   }
 
   @Override
-  Courier.Attempt send(Desk desk) throws PlatformException, InterruptedException {
+  HttpRetryClient.Attempt send(DeliveryContext desk)
+      throws PlatformException, InterruptedException {
     return hasPatch ? super.send(desk) : GroupChange.put(desk, group, this::into);
   }
 
   private void into(ObjectNode whole) {
     ArrayNode members = GroupChange.array(whole, "members");
     Set<String> there = new HashSet<>();
-    members.forEach(one -> there.add(Answers.text(one, "value")));
+    members.forEach(one -> there.add(ScimJson.text(one, "value")));
     for (Newcomer one : newcomers) {
       if (there.add(one.id())) {
         members.addObject().put("value", one.id());
@@ -88,12 +90,12 @@ final class MembersAddition extends Operation {
   }
 
   @Override
-  Optional<Verdict> judge(Reply reply, Desk desk) {
+  Optional<OperationResult> judge(ScimResponse reply, DeliveryContext desk) {
     if (reply.isDone()) {
-      return Optional.of(Verdict.DONE);
+      return Optional.of(OperationResult.DONE);
     }
     String reason = reply.status() == 404 ? "the course is not on the platform" : reply.reason();
-    return Optional.of(Verdict.refused(reply.status(), reason));
+    return Optional.of(OperationResult.refused(reply.status(), reason));
   }
 
   @Override

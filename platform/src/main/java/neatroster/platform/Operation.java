@@ -5,15 +5,15 @@ import java.util.Optional;
 
 /** Something that is done on the platform for one or more rows. */
 abstract class Operation {
-  private final List<Row> rows;
+  private final List<DeliveryRow> rows;
   private boolean isDoubtful;
 
-  Operation(List<Row> rows) {
+  Operation(List<DeliveryRow> rows) {
     this.rows = List.copyOf(rows);
-    this.isDoubtful = rows.stream().anyMatch(Row::isDoubtful);
+    this.isDoubtful = rows.stream().anyMatch(DeliveryRow::isDoubtful);
   }
 
-  List<Row> rows() {
+  List<DeliveryRow> rows() {
     return rows;
   }
 
@@ -31,10 +31,11 @@ abstract class Operation {
    * The one request that does it; nothing where something is to be read first, so that it cannot go
    * into a Bulk request.
    */
-  abstract Optional<Call> call();
+  abstract Optional<ScimRequest> call();
 
   /** Whether it was carried out already, where that is to be found out before it is sent again. */
-  Optional<Verdict> lookUp(Desk desk) throws PlatformException, InterruptedException {
+  Optional<OperationResult> lookUp(DeliveryContext desk)
+      throws PlatformException, InterruptedException {
     return Optional.empty();
   }
 
@@ -43,11 +44,12 @@ abstract class Operation {
    *
    * @return nothing where it is to be sent again in another form
    */
-  abstract Optional<Verdict> judge(Reply reply, Desk desk)
+  abstract Optional<OperationResult> judge(ScimResponse reply, DeliveryContext desk)
       throws PlatformException, InterruptedException;
 
   /** Sends it, with what is to be read first. */
-  Courier.Attempt send(Desk desk) throws PlatformException, InterruptedException {
+  HttpRetryClient.Attempt send(DeliveryContext desk)
+      throws PlatformException, InterruptedException {
     return desk.courier().once(call().orElseThrow());
   }
 

@@ -8,7 +8,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 final class Patch {
   static final String SCHEMA = "urn:ietf:params:scim:api:messages:2.0:PatchOp";
 
-  private final ObjectNode request = Answers.JSON.createObjectNode();
+  private final ObjectNode request = ScimJson.JSON.createObjectNode();
   private final ArrayNode operations;
 
   Patch() {
@@ -41,6 +41,6 @@ final class Patch {
 
   /** A text in a filter, quoted as JSON writes it (RFC 7644, section 3.4.2.2). */
   static String quoted(String text) {
-    return Answers.JSON.getNodeFactory().textNode(text).toString();
+    return ScimJson.JSON.getNodeFactory().textNode(text).toString();
   }
 }

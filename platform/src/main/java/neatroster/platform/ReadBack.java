@@ -25,9 +25,9 @@ public final class ReadBack {
   private static final Set<Field> ALWAYS =
       EnumSet.of(Field.USERNAME, Field.PASSWORD, Field.STATUS, Field.GIVEN_NAME, Field.FAMILY_NAME);
 
-  private final Courier courier;
-  private final Offer offer;
-  private final Ids ids;
+  private final HttpRetryClient courier;
+  private final ServiceProviderConfig offer;
+  private final PlatformIds ids;
   private final Map<String, String> keys;
   private final Set<Field> shown = new HashSet<>();
   private long count;
@@ -38,9 +38,9 @@ public final class ReadBack {
    * @param offer what it offers
    * @param ids what it calls things, by which courses are known again where it keeps no ids of ours
    */
-  public ReadBack(Transport transport, Offer offer, Ids ids) {
+  public ReadBack(Transport transport, ServiceProviderConfig offer, PlatformIds ids) {
     this.offer = offer;
-    this.courier = new Courier(transport);
+    this.courier = new HttpRetryClient(transport);
     this.ids = ids;
     this.keys = ids.byId();
   }
@@ -52,30 +52,30 @@ public final class ReadBack {
    */
   public void write(OutputStream out, LongConsumer progress)
       throws PlatformException, InterruptedException, IOException {
-    try (JsonGenerator json = Answers.JSON.createGenerator(out)) {
+    try (JsonGenerator json = ScimJson.JSON.createGenerator(out)) {
       json.disable(JsonGenerator.Feature.AUTO_CLOSE_TARGET);
       json.writeStartObject();
       json.writeArrayFieldStart("schemas");
       json.writeString(LIST);
       json.writeEndArray();
       json.writeArrayFieldStart("Resources");
-      Listing.each(
+      PagedListing.each(
           courier,
           offer,
           "/Users",
           "",
           user -> {
             note(user);
-            Answers.JSON.writeTree(json, user);
+            ScimJson.JSON.writeTree(json, user);
             progress.accept(++count);
           });
-      Listing.each(
+      PagedListing.each(
           courier,
           offer,
           "/Groups",
           "",
           group -> {
-            Answers.JSON.writeTree(json, named(group));
+            ScimJson.JSON.writeTree(json, named(group));
             json.writeRaw('\n');
             progress.accept(++count);
           });
@@ -86,19 +86,19 @@ public final class ReadBack {
 
   /** A course that the platform keeps under an id of its own alone gets ours. */
   private JsonNode named(JsonNode group) {
-    String key = keys.getOrDefault(Answers.text(group, "id"), "");
+    String key = keys.getOrDefault(ScimJson.text(group, "id"), "");
     boolean isNameless =
-        Answers.text(group, "externalId").isEmpty()
-            && Answers.get(group, ScimGroup.COURSE).isMissingNode();
+        ScimJson.text(group, "externalId").isEmpty()
+            && ScimJson.get(group, ScimGroup.COURSE).isMissingNode();
     if (isNameless && !key.isEmpty() && group instanceof ObjectNode object) {
       object.put("externalId", key);
     }
-    String given = ids.of(Ids.givenName(key)).orElse("");
+    String given = ids.of(PlatformIds.givenName(key)).orElse("");
     if (!given.isEmpty()
-        && given.equals(Answers.text(group, "displayName"))
+        && given.equals(ScimJson.text(group, "displayName"))
         && group instanceof ObjectNode object) {
       // It has the name that it was to have as far as that was to be had.
-      object.put("displayName", Documents.ownName(given));
+      object.put("displayName", ScimDocuments.ownName(given));
     }
     return group;
   }
@@ -114,10 +114,10 @@ public final class ReadBack {
 
   private static boolean isShown(JsonNode user, String attribute) {
     int extension = attribute.startsWith("urn:") ? attribute.lastIndexOf(':') : -1;
-    JsonNode value = extension > 0 ? Answers.get(user, attribute.substring(0, extension)) : user;
+    JsonNode value = extension > 0 ? ScimJson.get(user, attribute.substring(0, extension)) : user;
     for (String part : attribute.substring(extension + 1).split("\\.", -1)) {
       value = value.isArray() ? value.path(0) : value;
-      value = Answers.get(value, part);
+      value = ScimJson.get(value, part);
     }
     return value.isValueNode() ? !value.asText("").isEmpty() && !value.isNull() : !value.isEmpty();
   }

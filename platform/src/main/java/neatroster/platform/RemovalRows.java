@@ -17,11 +17,11 @@ final class RemovalRows {
   /** What others are in goes after them. */
   private static final List<Table> ORDER = List.of(Table.GROUPS, Table.COURSES, Table.USERS);
 
-  private final Desk desk;
-  private final Outbox outbox;
+  private final DeliveryContext desk;
+  private final OperationSender outbox;
   private final RunRows rows;
 
-  RemovalRows(Desk desk, Outbox outbox, RunRows rows) {
+  RemovalRows(DeliveryContext desk, OperationSender outbox, RunRows rows) {
     this.desk = desk;
     this.outbox = outbox;
     this.rows = rows;
@@ -29,15 +29,15 @@ final class RemovalRows {
 
   /** Sends them. */
   void send(Phase phase) throws PlatformException, InterruptedException, IOException {
-    List<Row> removals = new ArrayList<>();
+    List<DeliveryRow> removals = new ArrayList<>();
     rows.each(phase, List.of(Change.REMOVE), removals::add);
     removals.sort(Comparator.comparingInt(row -> ORDER.indexOf(row.change().table())));
-    for (Row row : removals) {
+    for (DeliveryRow row : removals) {
       remove(phase, row);
     }
   }
 
-  private void remove(Phase phase, Row row) throws PlatformException, InterruptedException {
+  private void remove(Phase phase, DeliveryRow row) throws PlatformException, InterruptedException {
     PlannedChange change = row.change();
     Subject subject = change.subject();
     String course = subject.course();
@@ -48,26 +48,27 @@ final class RemovalRows {
       if (desk.lookup().stranger(name).isPresent()) {
         outbox.refuse(phase, row, desk.lookup().notThere(name));
       } else {
-        delete(phase, row, Ids.user(name), "/Users/", id);
+        delete(phase, row, PlatformIds.user(name), "/Users/", id);
       }
     } else if (subject.table() == Table.GROUPS) {
-      String key = Ids.group(course, group);
+      String key = PlatformIds.group(course, group);
       delete(phase, row, key, "/Groups/", desk.lookup().groupId(key));
     } else {
       // Its groups go with it.
-      String within = Ids.group(course, "");
+      String within = PlatformIds.group(course, "");
       for (Map.Entry<String, String> one : desk.ids().beginning(within).entrySet()) {
-        outbox.add(phase, new Deletion(row, one.getKey(), Call.path("/Groups/", one.getValue())));
+        outbox.add(
+            phase, new Deletion(row, one.getKey(), ScimRequest.path("/Groups/", one.getValue())));
       }
-      String key = Ids.course(course);
+      String key = PlatformIds.course(course);
       delete(phase, row, key, "/Groups/", desk.lookup().groupId(key));
     }
   }
 
-  private void delete(Phase phase, Row row, String key, String path, Optional<String> id)
+  private void delete(Phase phase, DeliveryRow row, String key, String path, Optional<String> id)
       throws PlatformException, InterruptedException {
     if (id.isPresent()) {
-      outbox.add(phase, new Deletion(row, key, Call.path(path, id.get())));
+      outbox.add(phase, new Deletion(row, key, ScimRequest.path(path, id.get())));
     } else {
       outbox.done(phase, row);
     }

@@ -24,7 +24,7 @@ final class RunRows {
   /** Something done with a row. */
   @FunctionalInterface
   interface Step {
-    void take(Row row) throws PlatformException, InterruptedException;
+    void take(DeliveryRow row) throws PlatformException, InterruptedException;
   }
 
   /** Carries what a receiver of changes cannot throw. */
@@ -55,7 +55,7 @@ final class RunRows {
               return;
             }
             try {
-              step.take(new Row(key, change, state == Journal.State.STARTED));
+              step.take(new DeliveryRow(key, change, state == Journal.State.STARTED));
             } catch (PlatformException e) {
               throw new WrappedException(e);
             } catch (InterruptedException e) {
@@ -87,13 +87,13 @@ final class RunRows {
   }
 
   /** The rows of users of which a part is to follow. */
-  List<Row> halfMadeUsers() throws IOException {
-    List<Row> half = new ArrayList<>();
+  List<DeliveryRow> halfMadeUsers() throws IOException {
+    List<DeliveryRow> half = new ArrayList<>();
     changes.readKeyed(
         Phase.USERS,
         (key, change) -> {
           if (journal.state(key) == Journal.State.HALF) {
-            half.add(new Row(key, change, false));
+            half.add(new DeliveryRow(key, change, false));
           }
         });
     return half;

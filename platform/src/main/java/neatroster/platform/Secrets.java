@@ -58,7 +58,7 @@ public final class Secrets {
       Matcher password = PASSWORD.matcher(body);
       while (password.find()) {
         try {
-          add(Answers.JSON.readTree(password.group(1)).asText());
+          add(ScimJson.JSON.readTree(password.group(1)).asText());
         } catch (JsonProcessingException e) {
           throw new IllegalStateException("the request is no JSON", e);
         }
@@ -100,7 +100,7 @@ public final class Secrets {
     if (status >= 300) {
       return blanked(body);
     }
-    for (JsonNode operation : Answers.list(body, "Operations")) {
+    for (JsonNode operation : ScimJson.list(body, "Operations")) {
       if (operation instanceof ObjectNode object) {
         blanked(object);
       }

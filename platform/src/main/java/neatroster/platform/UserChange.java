@@ -26,35 +26,37 @@ final class UserChange extends Operation {
    * @param name what the platform calls them before
    * @param changes what is changed, in this order, with first passwords
    */
-  UserChange(List<Row> rows, String name, List<PlannedChange> changes) {
+  UserChange(List<DeliveryRow> rows, String name, List<PlannedChange> changes) {
     super(rows);
     this.name = name;
     this.changes = List.copyOf(changes);
   }
 
   @Override
-  Optional<Call> call() {
+  Optional<ScimRequest> call() {
     return Optional.empty();
   }
 
   @Override
-  Courier.Attempt send(Desk desk) throws PlatformException, InterruptedException {
+  HttpRetryClient.Attempt send(DeliveryContext desk)
+      throws PlatformException, InterruptedException {
     for (int conflict = 1; ; conflict++) {
       Optional<String> id = id(desk);
       if (id.isEmpty()) {
         return gone();
       }
-      Reply now = desk.courier().read(Call.get(Call.path("/Users/", id.get())));
+      ScimResponse now =
+          desk.courier().read(ScimRequest.get(ScimRequest.path("/Users/", id.get())));
       boolean isAnother = now.isDone() && !isCalled(now.body());
       if (now.status() == 404 || isAnother) {
-        desk.ids().forget(Ids.user(name));
+        desk.ids().forget(PlatformIds.user(name));
         if (conflict == CONFLICTS) {
           return gone();
         }
         continue;
       }
       if (!now.isDone() || !(now.body() instanceof ObjectNode there)) {
-        return new Courier.Attempt(now, Courier.Doubt.NONE, "");
+        return new HttpRetryClient.Attempt(now, HttpRetryClient.Doubt.NONE, "");
       }
       if (!isMeant(desk, there)) {
         return refused(409, Lookup.strange(name, Identity.shown(there)));
@@ -64,21 +66,24 @@ final class UserChange extends Operation {
         document.change(change, manager(desk, change));
       }
       String etag =
-          now.etag().isEmpty() ? Answers.text(Answers.get(there, "meta"), "version") : now.etag();
+          now.etag().isEmpty() ? ScimJson.text(ScimJson.get(there, "meta"), "version") : now.etag();
       document.leaveOut(desk.offer().announced());
       Patch patch = document.patch();
       if (patch.isEmpty()) {
-        return new Courier.Attempt(now, Courier.Doubt.NONE, "");
+        return new HttpRetryClient.Attempt(now, HttpRetryClient.Doubt.NONE, "");
       }
-      Courier.Attempt tried =
+      HttpRetryClient.Attempt tried =
           desk.courier()
               .once(
                   desk.offer().hasPatch()
-                      ? new Call(
-                          "PATCH", Call.path("/Users/", id.get()), patch.body().toString(), etag)
-                      : new Call(
+                      ? new ScimRequest(
+                          "PATCH",
+                          ScimRequest.path("/Users/", id.get()),
+                          patch.body().toString(),
+                          etag)
+                      : new ScimRequest(
                           "PUT",
-                          Call.path("/Users/", id.get()),
+                          ScimRequest.path("/Users/", id.get()),
                           document.whole().toString(),
                           etag));
       boolean isConflict = tried.reply() != null && tried.reply().status() == 412;
@@ -88,15 +93,15 @@ final class UserChange extends Operation {
     }
   }
 
-  private static Courier.Attempt gone() {
+  private static HttpRetryClient.Attempt gone() {
     return refused(404, "the user is not on the platform");
   }
 
-  private static Courier.Attempt refused(int status, String why) {
-    ObjectNode error = Answers.JSON.createObjectNode();
+  private static HttpRetryClient.Attempt refused(int status, String why) {
+    ObjectNode error = ScimJson.JSON.createObjectNode();
     error.put("detail", why);
-    return new Courier.Attempt(
-        new Reply(status, error, "", "", Optional.empty()), Courier.Doubt.NONE, "");
+    return new HttpRetryClient.Attempt(
+        new ScimResponse(status, error, "", "", Optional.empty()), HttpRetryClient.Doubt.NONE, "");
   }
 
   /** Whether a user has the name still, or already the one that they were to get. */
@@ -104,11 +109,11 @@ final class UserChange extends Operation {
     String renamed = changes.get(0).value(Field.USERNAME);
     return Lookup.isCalled(there, name)
         || (!renamed.isEmpty() && Lookup.isCalled(there, renamed))
-        || Answers.text(there, "userName").isEmpty();
+        || ScimJson.text(there, "userName").isEmpty();
   }
 
   /** Whether it is who is meant, as they were, or as this makes them where it was sent before. */
-  private boolean isMeant(Desk desk, JsonNode there) {
+  private boolean isMeant(DeliveryContext desk, JsonNode there) {
     Map<Field, String> given = new EnumMap<>(Field.class);
     changes.forEach(change -> given.putAll(change.values()));
     Person then = new PlannedChange(Phase.USERS, Change.CHANGE, given).person();
@@ -116,7 +121,7 @@ final class UserChange extends Operation {
   }
 
   /** Somebody who is renamed may have been so already when an answer was lost. */
-  private Optional<String> id(Desk desk) throws PlatformException, InterruptedException {
+  private Optional<String> id(DeliveryContext desk) throws PlatformException, InterruptedException {
     Optional<String> id = desk.lookup().idOfUser(name);
     String renamed = changes.get(0).value(Field.USERNAME);
     return id.isPresent() || !isDoubtful() || renamed.isEmpty()
@@ -124,16 +129,16 @@ final class UserChange extends Operation {
         : desk.lookup().idOfUser(renamed);
   }
 
-  private static Optional<String> manager(Desk desk, PlannedChange change)
+  private static Optional<String> manager(DeliveryContext desk, PlannedChange change)
       throws PlatformException, InterruptedException {
     String manager = change.value(Field.MANAGER);
     return manager.isEmpty() ? Optional.empty() : desk.lookup().userId(manager);
   }
 
   @Override
-  Optional<Verdict> judge(Reply reply, Desk desk) {
+  Optional<OperationResult> judge(ScimResponse reply, DeliveryContext desk) {
     if (!reply.isDone()) {
-      return Optional.of(Verdict.refused(reply));
+      return Optional.of(OperationResult.refused(reply));
     }
     for (PlannedChange change : changes) {
       String manager = change.value(Field.MANAGER);
@@ -141,16 +146,16 @@ final class UserChange extends Operation {
           !manager.isEmpty()
               && !manager.equals(Cleared.WORD)
               && desk.offer().carriedOfUsers().contains(Field.MANAGER);
-      if (isNamed && desk.ids().of(Ids.user(manager)).isEmpty()) {
+      if (isNamed && desk.ids().of(PlatformIds.user(manager)).isEmpty()) {
         desk.miss("manager who is not on the platform");
       }
       String former = change.value(Field.FORMER_USERNAME);
-      Optional<String> id = desk.ids().of(Ids.user(former));
+      Optional<String> id = desk.ids().of(PlatformIds.user(former));
       if (!former.isEmpty() && id.isPresent()) {
-        desk.ids().put(Ids.user(change.value(Field.USERNAME)), id.get());
-        desk.ids().forget(Ids.user(former));
+        desk.ids().put(PlatformIds.user(change.value(Field.USERNAME)), id.get());
+        desk.ids().forget(PlatformIds.user(former));
       }
     }
-    return Optional.of(Verdict.DONE);
+    return Optional.of(OperationResult.DONE);
   }
 }

@@ -11,7 +11,7 @@ import neatroster.core.model.Field;
 final class UserCreation extends Operation {
   private final PlannedChange change;
   private final ObjectNode body;
-  private final Verdict whenMade;
+  private final OperationResult whenMade;
 
   /**
    * Makes a user.
@@ -19,7 +19,7 @@ final class UserCreation extends Operation {
    * @param body the user as SCIM writes it
    * @param whenMade what the row's state is then: whoever looks after them may be still to come
    */
-  UserCreation(Row row, ObjectNode body, Verdict whenMade) {
+  UserCreation(DeliveryRow row, ObjectNode body, OperationResult whenMade) {
     super(List.of(row));
     this.change = row.change();
     this.body = body;
@@ -31,22 +31,24 @@ final class UserCreation extends Operation {
   }
 
   @Override
-  Optional<Call> call() {
+  Optional<ScimRequest> call() {
     // What the platform names the user is in the answer alone, which a Bulk request does not give.
     return userName().isEmpty() ? Optional.empty() : Optional.of(request());
   }
 
-  private Call request() {
-    return Call.of("POST", "/Users", body.toString());
+  private ScimRequest request() {
+    return ScimRequest.of("POST", "/Users", body.toString());
   }
 
   @Override
-  Courier.Attempt send(Desk desk) throws PlatformException, InterruptedException {
+  HttpRetryClient.Attempt send(DeliveryContext desk)
+      throws PlatformException, InterruptedException {
     return desk.courier().once(request());
   }
 
   @Override
-  Optional<Verdict> lookUp(Desk desk) throws PlatformException, InterruptedException {
+  Optional<OperationResult> lookUp(DeliveryContext desk)
+      throws PlatformException, InterruptedException {
     Optional<JsonNode> there =
         userName().isEmpty()
             ? desk.lookup().marked(change.value(Field.ID), change.value(Field.EMAIL))
@@ -56,7 +58,7 @@ final class UserCreation extends Operation {
     }
     if (!Identity.isOf(change.person(), there.get())) {
       return Optional.of(
-          Verdict.refused(
+          OperationResult.refused(
               409,
               "the username "
                   + userName()
@@ -66,9 +68,9 @@ final class UserCreation extends Operation {
                   + userName()));
     }
     if (!isDoubtful()) {
-      return Optional.of(Verdict.refused(409, isThere(there.get())));
+      return Optional.of(OperationResult.refused(409, isThere(there.get())));
     }
-    return made(desk, Answers.text(there.get(), "id"), there.get());
+    return made(desk, ScimJson.text(there.get(), "id"), there.get());
   }
 
   /**
@@ -77,7 +79,7 @@ final class UserCreation extends Operation {
   private String isThere(JsonNode there) {
     return Identity.isMarkedAs(change.person(), there)
         ? "this person has the account "
-            + Answers.text(there, "userName")
+            + ScimJson.text(there, "userName")
             + " on the platform already, which no run of ours made. To go on with it: neat-roster"
             + " pack --known platform"
         : "the username "
@@ -88,31 +90,32 @@ final class UserCreation extends Operation {
             + userName();
   }
 
-  private Optional<Verdict> made(Desk desk, String id, JsonNode user) {
-    desk.lookup().made(Ids.user(Ids.nameOf(change)), id);
-    String named = Answers.text(user, "userName");
+  private Optional<OperationResult> made(DeliveryContext desk, String id, JsonNode user) {
+    desk.lookup().made(PlatformIds.user(PlatformIds.nameOf(change)), id);
+    String named = ScimJson.text(user, "userName");
     if (userName().isEmpty() && !named.isEmpty()) {
-      desk.lookup().made(Ids.user(named), id);
+      desk.lookup().made(PlatformIds.user(named), id);
     }
     return Optional.of(whenMade);
   }
 
   @Override
-  Optional<Verdict> judge(Reply reply, Desk desk) throws PlatformException, InterruptedException {
+  Optional<OperationResult> judge(ScimResponse reply, DeliveryContext desk)
+      throws PlatformException, InterruptedException {
     if (reply.isDone()) {
-      String id = Answers.idOf(reply);
+      String id = ScimJson.idOf(reply);
       if (id.isEmpty()) {
-        desk.lookup().madeUnseen(Ids.user(Ids.nameOf(change)));
+        desk.lookup().madeUnseen(PlatformIds.user(PlatformIds.nameOf(change)));
         return Optional.of(whenMade);
       }
       return made(desk, id, reply.body());
     }
     if (reply.status() == 409) {
-      Optional<Verdict> there = lookUp(desk);
+      Optional<OperationResult> there = lookUp(desk);
       if (there.isPresent()) {
         return there;
       }
     }
-    return Optional.of(Verdict.refused(reply));
+    return Optional.of(OperationResult.refused(reply));
   }
 }

@@ -35,8 +35,8 @@ final class UserDocument {
     this.before = answered;
     this.now = answered.deepCopy();
     // What the platform says of itself is not sent back.
-    now.remove(Answers.nameOf(now, "meta"));
-    now.remove(Answers.nameOf(now, "groups"));
+    now.remove(ScimJson.nameOf(now, "meta"));
+    now.remove(ScimJson.nameOf(now, "groups"));
   }
 
   /**
@@ -46,8 +46,8 @@ final class UserDocument {
    */
   void change(PlannedChange change, Optional<String> manager) {
     switch (change.change()) {
-      case SUSPEND -> now.put(Answers.nameOf(now, "active"), false);
-      case RESTORE -> now.put(Answers.nameOf(now, "active"), true);
+      case SUSPEND -> now.put(ScimJson.nameOf(now, "active"), false);
+      case RESTORE -> now.put(ScimJson.nameOf(now, "active"), true);
       default -> {
         boolean hasName = false;
         for (Map.Entry<Field, String> entry : change.values().entrySet()) {
@@ -86,11 +86,11 @@ final class UserDocument {
         case SITE -> text(object(now, ScimUser.ENTERPRISE), "department", value);
         case COUNTRY -> address("country", value);
         case CITY -> address("locality", value);
-        case STATUS -> now.put(Answers.nameOf(now, "active"), !value.equals("suspended"));
+        case STATUS -> now.put(ScimJson.nameOf(now, "active"), !value.equals("suspended"));
         case MANAGER -> {
           ObjectNode more = object(now, ScimUser.ENTERPRISE);
           if (value.equals(Cleared.WORD)) {
-            more.remove(Answers.nameOf(more, "manager"));
+            more.remove(ScimJson.nameOf(more, "manager"));
           } else {
             manager.ifPresent(id -> object(more, "manager").removeAll().put("value", id));
           }
@@ -104,14 +104,14 @@ final class UserDocument {
 
   private static void text(ObjectNode of, String name, String value) {
     if (value.equals(Cleared.WORD)) {
-      of.remove(Answers.nameOf(of, name));
+      of.remove(ScimJson.nameOf(of, name));
     } else {
-      of.put(Answers.nameOf(of, name), value);
+      of.put(ScimJson.nameOf(of, name), value);
     }
   }
 
   private static ObjectNode object(ObjectNode of, String name) {
-    String there = Answers.nameOf(of, name);
+    String there = ScimJson.nameOf(of, name);
     return of.get(there) instanceof ObjectNode object ? object : of.putObject(there);
   }
 
@@ -120,7 +120,7 @@ final class UserDocument {
     ArrayNode all = GroupChange.array(now, list);
     int at = 0;
     for (int i = 0; i < all.size(); i++) {
-      if (Answers.text(all.get(i), "primary").equals("true")) {
+      if (ScimJson.text(all.get(i), "primary").equals("true")) {
         at = i;
       }
     }
@@ -134,7 +134,7 @@ final class UserDocument {
         one.put("primary", true);
       }
     } else if (all.get(at) instanceof ObjectNode one) {
-      one.put(Answers.nameOf(one, "value"), value);
+      one.put(ScimJson.nameOf(one, "value"), value);
     }
   }
 
@@ -145,10 +145,10 @@ final class UserDocument {
   }
 
   private String formatted() {
-    JsonNode name = Answers.get(now, "name");
+    JsonNode name = ScimJson.get(now, "name");
     StringJoiner joined = new StringJoiner(" ");
     for (String part : List.of("givenName", "middleName", "familyName", "honorificSuffix")) {
-      String text = Answers.text(name, part);
+      String text = ScimJson.text(name, part);
       if (!text.isEmpty()) {
         joined.add(text);
       }
@@ -158,17 +158,17 @@ final class UserDocument {
 
   /** The name as a whole follows its parts, and so does what people see where it was the same. */
   private void wholeName() {
-    String former = Answers.text(Answers.get(now, "name"), "formatted");
+    String former = ScimJson.text(ScimJson.get(now, "name"), "formatted");
     String name = formatted();
     ObjectNode parts = object(now, "name");
-    parts.put(Answers.nameOf(parts, "formatted"), name);
-    if (Answers.text(now, "displayName").equals(former)) {
-      now.put(Answers.nameOf(now, "displayName"), name);
+    parts.put(ScimJson.nameOf(parts, "formatted"), name);
+    if (ScimJson.text(now, "displayName").equals(former)) {
+      now.put(ScimJson.nameOf(now, "displayName"), name);
     }
   }
 
   /** Leaves out what the platform neither announces nor shows. */
-  void leaveOut(Announced announced) {
+  void leaveOut(AnnouncedAttributes announced) {
     announced.prune(now, before);
   }
 

@@ -17,13 +17,17 @@ import neatroster.core.model.Field;
 final class UserRows {
   private static final int WINDOW = 5_000;
 
-  private final Desk desk;
-  private final Outbox outbox;
+  private final DeliveryContext desk;
+  private final OperationSender outbox;
   private final RunRows rows;
   private final Function<PlannedChange, String> passwords;
   private final Set<Field> carried;
 
-  UserRows(Desk desk, Outbox outbox, RunRows rows, Function<PlannedChange, String> passwords) {
+  UserRows(
+      DeliveryContext desk,
+      OperationSender outbox,
+      RunRows rows,
+      Function<PlannedChange, String> passwords) {
     this.desk = desk;
     this.outbox = outbox;
     this.rows = rows;
@@ -42,8 +46,8 @@ final class UserRows {
 
   /** Names managers who were not there when they were first named. */
   private void nameManagers() throws PlatformException, InterruptedException, IOException {
-    for (Row row : rows.halfMadeUsers()) {
-      String name = Ids.nameOf(row.change());
+    for (DeliveryRow row : rows.halfMadeUsers()) {
+      String name = PlatformIds.nameOf(row.change());
       Map<Field, String> values =
           Map.of(Field.USERNAME, name, Field.MANAGER, row.change().value(Field.MANAGER));
       outbox.add(
@@ -67,9 +71,9 @@ final class UserRows {
         .fromOwn(change.ownBefore());
   }
 
-  private void createUser(Row row) throws PlatformException, InterruptedException {
+  private void createUser(DeliveryRow row) throws PlatformException, InterruptedException {
     PlannedChange change = withPassword(row.change());
-    Documents.miss(desk, change, carried, "users");
+    ScimDocuments.miss(desk, change, carried, "users");
     String manager = carried.contains(Field.MANAGER) ? change.value(Field.MANAGER) : "";
     String id = manager.isEmpty() ? "" : desk.lookup().knownUserId(manager).orElse("");
     boolean isComplete = manager.isEmpty() || (!id.isEmpty() && !row.isDoubtful());
@@ -77,11 +81,11 @@ final class UserRows {
         Phase.USERS,
         new UserCreation(
             row,
-            Documents.user(change, id, desk.offer().announced()),
-            isComplete ? Verdict.DONE : Verdict.HALF));
+            ScimDocuments.user(change, id, desk.offer().announced()),
+            isComplete ? OperationResult.DONE : OperationResult.HALF));
   }
 
-  private void rename(Phase phase, Row row) throws PlatformException, InterruptedException {
+  private void rename(Phase phase, DeliveryRow row) throws PlatformException, InterruptedException {
     // A name is given away before somebody else gets it: one after another.
     outbox.flush(phase);
     outbox.add(
@@ -93,12 +97,14 @@ final class UserRows {
 
   private void changeUsers(Phase phase)
       throws PlatformException, InterruptedException, IOException {
-    Map<String, List<Row>> window = new LinkedHashMap<>();
+    Map<String, List<DeliveryRow>> window = new LinkedHashMap<>();
     rows.each(
         phase,
         List.of(Change.CHANGE, Change.SUSPEND, Change.RESTORE),
         row -> {
-          window.computeIfAbsent(Ids.nameOf(row.change()), name -> new ArrayList<>()).add(row);
+          window
+              .computeIfAbsent(PlatformIds.nameOf(row.change()), name -> new ArrayList<>())
+              .add(row);
           if (window.size() >= WINDOW) {
             changeUsers(phase, window);
           }
@@ -107,18 +113,18 @@ final class UserRows {
     outbox.flush(phase);
   }
 
-  private void changeUsers(Phase phase, Map<String, List<Row>> window)
+  private void changeUsers(Phase phase, Map<String, List<DeliveryRow>> window)
       throws PlatformException, InterruptedException {
-    for (Map.Entry<String, List<Row>> one : window.entrySet()) {
+    for (Map.Entry<String, List<DeliveryRow>> one : window.entrySet()) {
       List<PlannedChange> all = new ArrayList<>();
-      for (Row row : one.getValue()) {
+      for (DeliveryRow row : one.getValue()) {
         PlannedChange change = row.change();
         boolean isPassword =
             change.change() == Change.CHANGE
                 && change.before().isEmpty()
                 && change.ownBefore().isEmpty();
         all.add(isPassword ? withPassword(change) : change);
-        Documents.miss(desk, change, carried, "users");
+        ScimDocuments.miss(desk, change, carried, "users");
       }
       outbox.add(phase, new UserChange(one.getValue(), one.getKey(), all));
     }

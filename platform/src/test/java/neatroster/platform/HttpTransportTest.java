@@ -72,10 +72,10 @@ class HttpTransportTest {
     exchange.getResponseBody().write(bytes);
   }
 
-  private static Call creation() {
+  private static ScimRequest creation() {
     ObjectNode user = JsonNodeFactory.instance.objectNode();
     user.put("userName", "amarlowe").put("password", PASSWORD);
-    return Call.of("POST", "/Users", user.toString());
+    return ScimRequest.of("POST", "/Users", user.toString());
   }
 
   /** Tokens of a server of OAuth that are good for two requests each. */
@@ -122,12 +122,12 @@ class HttpTransportTest {
     String here = "http://localhost:" + server.getAddress().getPort();
     Transport transport = oauth(here, "wäve:1");
     for (int i = 0; i < 5; i++) {
-      assertThat(transport.send(Call.get("/Users/" + i)).status()).isEqualTo(200);
+      assertThat(transport.send(ScimRequest.get("/Users/" + i)).status()).isEqualTo(200);
     }
     assertThat(done).hasSize(5).doesNotHaveDuplicates();
     assertThat(tokens).hasSize(3);
     Transport wrong = oauth(here, "gannet");
-    assertThatThrownBy(() -> wrong.send(Call.get("/Users")))
+    assertThatThrownBy(() -> wrong.send(ScimRequest.get("/Users")))
         .isInstanceOf(PlatformException.class)
         .hasMessageContaining("invalid_client")
         .hasMessageNotContainingAny("gannet", "dGhlK29mZmljZTpnYW5uZXQ");
@@ -161,7 +161,7 @@ class HttpTransportTest {
             SignIn.token(TOKEN),
             List.of(),
             told::add);
-    transport.send(Call.get("/Users"));
+    transport.send(ScimRequest.get("/Users"));
     transport.rest(Duration.ofMillis(1), "the platform, which asks for time");
     assertThat(told)
         .containsExactly("an answer of the platform", "", "the platform, which asks for time", "");
@@ -179,14 +179,17 @@ class HttpTransportTest {
                 Thread.currentThread().interrupt();
               }
             });
-    assertThatThrownBy(() -> silent.send(Call.get("/Users"))).isInstanceOf(IOException.class);
+    assertThatThrownBy(() -> silent.send(ScimRequest.get("/Users")))
+        .isInstanceOf(IOException.class);
     server.stop(0);
     Transport endless =
         to(
             exchange ->
                 answer(exchange, 200, "{\"Resources\":[{\"id\":\"1\"}],\"nextCursor\":\"x\"}"));
-    Offer offer = new Offer(false, 1, 1, true, true, true, Announced.all());
-    assertThatThrownBy(() -> Listing.each(new Courier(endless), offer, "/Users", "", one -> {}))
+    ServiceProviderConfig offer =
+        new ServiceProviderConfig(false, 1, 1, true, true, true, AnnouncedAttributes.all());
+    assertThatThrownBy(
+            () -> PagedListing.each(new HttpRetryClient(endless), offer, "/Users", "", one -> {}))
         .hasMessageContaining("does not come to an end");
   }
 
@@ -202,12 +205,12 @@ class HttpTransportTest {
                   "detail", body + " " + exchange.getRequestHeaders().getFirst("Authorization"));
               answer(exchange, 400, error.toString());
             });
-    Reply reply = transport.send(creation());
+    ScimResponse reply = transport.send(creation());
     assertThat(reply.reason())
         .contains("amarlowe", "…")
         .doesNotContain(PASSWORD, "gannet", "oar", TOKEN);
     // What was sent before is not told later either.
-    assertThat(transport.send(Call.get("/Users/1")).reason()).doesNotContain(TOKEN);
+    assertThat(transport.send(ScimRequest.get("/Users/1")).reason()).doesNotContain(TOKEN);
   }
 
   @Test
@@ -227,7 +230,7 @@ class HttpTransportTest {
                 Thread.currentThread().interrupt();
               }
             });
-    assertThatThrownBy(() -> transport.send(Call.get("/Users")))
+    assertThatThrownBy(() -> transport.send(ScimRequest.get("/Users")))
         .isInstanceOf(HttpTimeoutException.class)
         .hasMessageContaining("had not come to its end");
   }
@@ -236,7 +239,7 @@ class HttpTransportTest {
   void anIdIsOneSegmentOfThePathWhateverIsInIt() throws Exception {
     Transport transport = to(exchange -> answer(exchange, 200, "{}"));
     for (String id : List.of("a b", "100%", "../Groups/1", "..", "x?y#z", "é/ü")) {
-      transport.send(Call.get(Call.path("/Users/", id)));
+      transport.send(ScimRequest.get(ScimRequest.path("/Users/", id)));
     }
     assertThat(asked).hasSize(6).allMatch(path -> path.matches("/scim/Users/[^/?#]+"));
     assertThat(asked).contains("/scim/Users/..%2FGroups%2F1", "/scim/Users/%2E%2E");
@@ -250,12 +253,12 @@ class HttpTransportTest {
               exchange.getResponseHeaders().add("Location", "http://here/scim/Users/a%20b?x=1");
               answer(exchange, 201, asked.size() == 1 ? "{}" : "{\"id\": \"c d\"}");
             });
-    assertThat(Answers.idOf(transport.send(creation()))).isEqualTo("a b");
-    assertThat(Answers.idOf(transport.send(creation()))).isEqualTo("c d");
+    assertThat(ScimJson.idOf(transport.send(creation()))).isEqualTo("a b");
+    assertThat(ScimJson.idOf(transport.send(creation()))).isEqualTo("c d");
     for (String where : List.of("%zz", "http://[bad loc", "http://here/scim", "/scim/Users/%zz")) {
-      Reply odd =
-          new Reply(201, JsonNodeFactory.instance.objectNode(), "", where, Optional.empty());
-      assertThat(Answers.idOf(odd)).as(where).isEmpty();
+      ScimResponse odd =
+          new ScimResponse(201, JsonNodeFactory.instance.objectNode(), "", where, Optional.empty());
+      assertThat(ScimJson.idOf(odd)).as(where).isEmpty();
     }
   }
 

@@ -14,7 +14,7 @@ class IdentityTest {
 
   private static JsonNode account(String id, String email, String given, String family)
       throws Exception {
-    return Answers.parse(
+    return ScimJson.parse(
         """
         {"externalId": "%s", "emails": [{"value": "old@pier.example"}, {"value": "%s"}],
          "name": {"givenName": "%s", "familyName": "%s"}}
@@ -52,6 +52,6 @@ class IdentityTest {
     assertThat(identity.isMeant("amarlowe", ada)).isFalse();
     assertThat(identity.isMeant("amerrow", ada)).isTrue();
     assertThat(Identity.shown(ada)).isEqualTo("Ada Merrow");
-    assertThat(Identity.shown(Answers.parse("{}"))).isEqualTo("an account without a name");
+    assertThat(Identity.shown(ScimJson.parse("{}"))).isEqualTo("an account without a name");
   }
 }

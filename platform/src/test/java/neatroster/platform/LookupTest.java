@@ -37,45 +37,46 @@ class LookupTest {
         "/Groups/" + id, "{\"id\": \"%s\", \"externalId\": \"%s\"}".formatted(id, externalId));
   }
 
-  private Reply answer(Call call) throws PlatformException {
+  private ScimResponse answer(ScimRequest call) throws PlatformException {
     asked.add(call.path());
     String path = call.path().replaceAll("\\?.*", "");
     if (resources.containsKey(path)) {
-      return reply(200, Answers.parse(resources.get(path)));
+      return reply(200, ScimJson.parse(resources.get(path)));
     }
     if (!path.equals("/Users") && !path.equals("/Groups")) {
       return reply(404, MissingNode.getInstance());
     }
     String query = URLDecoder.decode(call.path(), StandardCharsets.UTF_8).toLowerCase(Locale.ROOT);
-    ObjectNode list = Answers.JSON.createObjectNode();
+    ObjectNode list = ScimJson.JSON.createObjectNode();
     ArrayNode all = list.putArray("Resources");
     for (Map.Entry<String, String> one : resources.entrySet()) {
       boolean isAsked =
           !query.contains("filter=")
               || query.contains(
-                  "\"" + Answers.text(Answers.parse(one.getValue()), "userName") + "\"");
+                  "\"" + ScimJson.text(ScimJson.parse(one.getValue()), "userName") + "\"");
       if (one.getKey().startsWith(path + "/") && isAsked) {
-        all.add(Answers.parse(one.getValue()));
+        all.add(ScimJson.parse(one.getValue()));
       }
     }
     return reply(200, list.put("totalResults", all.size()));
   }
 
-  private static Reply reply(int status, JsonNode body) {
-    return new Reply(status, body, "", "", Optional.empty());
+  private static ScimResponse reply(int status, JsonNode body) {
+    return new ScimResponse(status, body, "", "", Optional.empty());
   }
 
-  private Lookup lookup(Ids ids) {
+  private Lookup lookup(PlatformIds ids) {
     Identity identity =
         new Identity(name -> name.equals("amarlowe") ? Optional.of(ANA) : Optional.empty());
-    return new Lookup(new Courier(this::answer), Offer.plain(), ids, identity);
+    return new Lookup(
+        new HttpRetryClient(this::answer), ServiceProviderConfig.plain(), ids, identity);
   }
 
   @Test
   void whatWasRememberedForSomebodyElseIsLookedUpAnew() throws Exception {
     user("u1", "bfinch", "2");
     user("u2", "amarlowe", "1");
-    Ids ids = new Ids(Map.of("user:amarlowe", "u1", "user:bfinch", "gone"));
+    PlatformIds ids = new PlatformIds(Map.of("user:amarlowe", "u1", "user:bfinch", "gone"));
     Lookup lookup = lookup(ids);
     assertThat(lookup.userId("amarlowe")).contains("u2");
     assertThat(lookup.userId("BFinch")).contains("u1");
@@ -89,7 +90,7 @@ class LookupTest {
   @Test
   void whoseNameSomebodyElseHasIsNotThere() throws Exception {
     user("u1", "amarlowe", "9");
-    Lookup lookup = lookup(new Ids(Map.of("user:amarlowe", "u1")));
+    Lookup lookup = lookup(new PlatformIds(Map.of("user:amarlowe", "u1")));
     assertThat(lookup.userId("amarlowe")).isEmpty();
     assertThat(lookup.stranger("AMarlowe")).contains("an account without a name");
     assertThat(lookup.notThere("amarlowe")).contains("belongs to somebody else", "pack --known");
@@ -98,17 +99,17 @@ class LookupTest {
   @Test
   void whoIsStillToBeMadeIsNobodyUntilThen() throws Exception {
     user("u1", "amarlowe", "1");
-    Lookup lookup = lookup(new Ids(Map.of()));
-    lookup.expect(Ids.user("amarlowe"));
+    Lookup lookup = lookup(new PlatformIds(Map.of()));
+    lookup.expect(PlatformIds.user("amarlowe"));
     assertThat(lookup.userId("amarlowe")).isEmpty();
-    lookup.made(Ids.user("amarlowe"), "u7");
+    lookup.made(PlatformIds.user("amarlowe"), "u7");
     assertThat(lookup.userId("amarlowe")).contains("u7");
   }
 
   @Test
   void manyAreLookedAtTogether() throws Exception {
     IntStream.range(0, 60).forEach(i -> user("u" + i, "user" + i, ""));
-    Lookup lookup = lookup(new Ids(Map.of("user:user7", "u8")));
+    Lookup lookup = lookup(new PlatformIds(Map.of("user:user7", "u8")));
     lookup.find(IntStream.range(0, 60).mapToObj(i -> "user" + i).toList());
     assertThat(lookup.userId("user7")).contains("u7");
     assertThat(lookup.userId("user59")).contains("u59");
@@ -119,8 +120,9 @@ class LookupTest {
   void ofGroupsTheListOfThePlatformCounts() throws Exception {
     group("g1", "course:RAD-1");
     group("g2", "course:NAV-1");
-    Ids ids =
-        new Ids(Map.of("course:NAV-1", "g1", "course:KNOT-1", "g9", "group:NAV-1:Port", "g8"));
+    PlatformIds ids =
+        new PlatformIds(
+            Map.of("course:NAV-1", "g1", "course:KNOT-1", "g9", "group:NAV-1:Port", "g8"));
     Lookup lookup = lookup(ids);
     assertThat(lookup.groupId("course:NAV-1")).contains("g2");
     assertThat(lookup.groupId("course:RAD-1")).contains("g1");

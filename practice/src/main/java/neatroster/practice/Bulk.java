@@ -63,16 +63,16 @@ final class Bulk {
   }
 
   /** Carries out a request. */
-  ScimAnswer run(ObjectNode sent) throws SQLException, ScimTrouble {
+  ScimAnswer run(ObjectNode sent) throws SQLException, ScimError {
     if (faults.has(Faults.Kind.NO_BULK)) {
-      throw new ScimTrouble(501, "", "Bulk is not offered here.");
+      throw new ScimError(501, "", "Bulk is not offered here.");
     }
     if (!(sent.get("Operations") instanceof ArrayNode operations)) {
-      throw new ScimTrouble(400, "invalidSyntax", "There are no Operations.");
+      throw new ScimError(400, "invalidSyntax", "There are no Operations.");
     }
-    if (operations.size() > Limits.operations(faults)) {
-      throw new ScimTrouble(
-          413, "", "A request may have " + Limits.operations(faults) + " operations.");
+    if (operations.size() > RequestLimits.operations(faults)) {
+      throw new ScimError(
+          413, "", "A request may have " + RequestLimits.operations(faults) + " operations.");
     }
     int allowed = sent.path("failOnErrors").asInt(0);
     List<Operation> all =
@@ -138,11 +138,11 @@ final class Bulk {
   }
 
   /** RFC 7644, section 3.7.1. */
-  private static ScimTrouble unresolved() {
-    return new ScimTrouble(409, "", "It names a bulkId that stands for nothing.");
+  private static ScimError unresolved() {
+    return new ScimError(409, "", "It names a bulkId that stands for nothing.");
   }
 
-  private void refuse(Operation operation, ScimTrouble why) {
+  private void refuse(Operation operation, ScimError why) {
     operation.done = ScimService.error(why);
     errors++;
   }
@@ -162,21 +162,21 @@ final class Bulk {
             operation.bulkId,
             operation.location.substring(operation.location.lastIndexOf('/') + 1));
       }
-    } catch (ScimTrouble e) {
+    } catch (ScimError e) {
       refuse(operation, e);
       operation.location = operation.makes() ? "" : base + operation.path;
     }
   }
 
-  private void verify(Operation operation) throws ScimTrouble {
+  private void verify(Operation operation) throws ScimError {
     if (operation.makes() && operation.bulkId.isEmpty()) {
-      throw new ScimTrouble(400, "invalidSyntax", "What makes something wants a bulkId.");
+      throw new ScimError(400, "invalidSyntax", "What makes something wants a bulkId.");
     }
     if (operation.makes() && references.has(operation.bulkId)) {
-      throw ScimTrouble.invalid("The bulkId " + operation.bulkId + " is there twice.");
+      throw ScimError.invalid("The bulkId " + operation.bulkId + " is there twice.");
     }
     if (!operation.path.matches("/?(Users|Groups)(/.+)?") || operation.path.endsWith(".search")) {
-      throw new ScimTrouble(400, "invalidPath", "Bulk is about users and Groups.");
+      throw new ScimError(400, "invalidPath", "Bulk is about users and Groups.");
     }
   }
 
@@ -210,7 +210,7 @@ final class Bulk {
         refuse(operation, unresolved());
         operation.location = "";
       }
-    } catch (ScimTrouble e) {
+    } catch (ScimError e) {
       refuse(operation, e);
     }
   }

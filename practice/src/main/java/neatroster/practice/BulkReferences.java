@@ -72,14 +72,14 @@ final class BulkReferences {
   }
 
   /** The address of a resource, which may be made by the same request. */
-  String resolvedPath(String path) throws ScimTrouble {
+  String resolvedPath(String path) throws ScimError {
     int at = path.indexOf(MARK);
     if (at < 0) {
       return path;
     }
     String id = ids.get(path.substring(at + MARK.length()));
     if (id == null) {
-      throw new ScimTrouble(409, "", "It names a bulkId that stands for nothing.");
+      throw new ScimError(409, "", "It names a bulkId that stands for nothing.");
     }
     return path.substring(0, at) + id;
   }

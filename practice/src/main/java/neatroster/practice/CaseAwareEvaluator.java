@@ -16,11 +16,11 @@ final class CaseAwareEvaluator extends FilterEvaluator {
   }
 
   /** Whether a resource is one that a filter is about. */
-  boolean matches(Filter filter, JsonNode resource) throws ScimTrouble {
+  boolean matches(Filter filter, JsonNode resource) throws ScimError {
     try {
       return filter.visit(this, resource);
     } catch (ScimException e) {
-      throw new ScimTrouble(400, "invalidFilter", e.getMessage());
+      throw new ScimError(400, "invalidFilter", e.getMessage());
     }
   }
 

@@ -38,7 +38,7 @@ final class FilterGrammar {
   }
 
   /** A filter, with the names of core attributes alone; {@code invalidFilter} where it is none. */
-  static String filter(Schemas schemas, String text) throws ScimTrouble {
+  static String filter(Schemas schemas, String text) throws ScimError {
     FilterGrammar grammar = new FilterGrammar(schemas, text.strip(), "invalidFilter");
     grammar.expression("", 0);
     grammar.end();
@@ -46,7 +46,7 @@ final class FilterGrammar {
   }
 
   /** The path of an attribute, written likewise; {@code invalidPath} where it is none. */
-  static String path(Schemas schemas, String text) throws ScimTrouble {
+  static String path(Schemas schemas, String text) throws ScimError {
     FilterGrammar grammar = new FilterGrammar(schemas, text.strip(), "invalidPath");
     String attribute = grammar.attribute();
     if (grammar.isNext('[')) {
@@ -59,12 +59,12 @@ final class FilterGrammar {
     return grammar.plain.toString();
   }
 
-  private ScimTrouble wrong(String expected) {
-    return new ScimTrouble(
+  private ScimError wrong(String expected) {
+    return new ScimError(
         400, trouble, "At sign " + (at + 1) + " of “" + text + "” " + expected + " is expected.");
   }
 
-  private void end() throws ScimTrouble {
+  private void end() throws ScimError {
     if (at < text.length()) {
       throw wrong("the end");
     }
@@ -84,11 +84,11 @@ final class FilterGrammar {
     return Optional.of(matcher.group());
   }
 
-  private String take(Pattern pattern, String expected) throws ScimTrouble {
+  private String take(Pattern pattern, String expected) throws ScimError {
     return taken(pattern).orElseThrow(() -> wrong(expected));
   }
 
-  private void sign(char sign) throws ScimTrouble {
+  private void sign(char sign) throws ScimError {
     if (!isNext(sign)) {
       throw wrong("“" + sign + "”");
     }
@@ -97,9 +97,9 @@ final class FilterGrammar {
   }
 
   /** Terms joined by words; within brackets they are about the values of an attribute. */
-  private void expression(String within, int depth) throws ScimTrouble {
+  private void expression(String within, int depth) throws ScimError {
     if (depth > DEEPEST) {
-      throw new ScimTrouble(400, trouble, "The filter is nested too deep.");
+      throw new ScimError(400, trouble, "The filter is nested too deep.");
     }
     while (true) {
       term(within, depth);
@@ -117,7 +117,7 @@ final class FilterGrammar {
     }
   }
 
-  private void term(String within, int depth) throws ScimTrouble {
+  private void term(String within, int depth) throws ScimError {
     taken(Pattern.compile("(?i)not *(?=\\()"));
     if (isNext('(')) {
       sign('(');
@@ -153,20 +153,20 @@ final class FilterGrammar {
     value();
   }
 
-  private void values(String attribute, int depth) throws ScimTrouble {
+  private void values(String attribute, int depth) throws ScimError {
     sign('[');
     expression(attribute, depth);
     sign(']');
   }
 
-  private void value() throws ScimTrouble {
+  private void value() throws ScimError {
     if (taken(STRING).isEmpty() && taken(NUMBER).isEmpty() && taken(WORD).isEmpty()) {
       throw wrong("a text in quotation marks, a number, true, false or null");
     }
   }
 
   /** The name of an attribute, without the prefix of a core schema. */
-  private String attribute() throws ScimTrouble {
+  private String attribute() throws ScimError {
     Matcher name = ATTRIBUTE.matcher(text).region(at, text.length());
     if (!name.lookingAt()) {
       throw wrong("the name of an attribute");
@@ -190,17 +190,17 @@ final class FilterGrammar {
   }
 
   /** True and false have no order and no parts (RFC 7644, table 3). */
-  private void verifyComparable(String attribute, String operator) throws ScimTrouble {
+  private void verifyComparable(String attribute, String operator) throws ScimError {
     boolean isOfTruth =
         schemas
             .attribute(attribute)
             .filter(found -> found.getType() == AttributeDefinition.Type.BOOLEAN)
             .isPresent();
     if (isOfTruth && !operator.equals("eq") && !operator.equals("ne")) {
-      throw new ScimTrouble(400, trouble, attribute + " is true or false, and takes eq and ne.");
+      throw new ScimError(400, trouble, attribute + " is true or false, and takes eq and ne.");
     }
     if (attribute.equalsIgnoreCase("password")) {
-      throw new ScimTrouble(403, "sensitive", "Nobody is looked for by a password.");
+      throw new ScimError(403, "sensitive", "Nobody is looked for by a password.");
     }
   }
 }

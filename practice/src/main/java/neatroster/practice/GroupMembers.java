@@ -44,20 +44,20 @@ final class GroupMembers {
   }
 
   /** Sets the members of a Group to those that a client sent. */
-  void replace(long group, ObjectNode sent) throws SQLException, ScimTrouble {
+  void replace(long group, ObjectNode sent) throws SQLException, ScimError {
     store.clearMembers(group);
     add(group, sent);
   }
 
   /** Adds the members that a client sent. */
-  void add(long group, ObjectNode sent) throws SQLException, ScimTrouble {
+  void add(long group, ObjectNode sent) throws SQLException, ScimError {
     put(group, sent.get(MEMBERS));
     if (sent.get(Schemas.COURSE) instanceof ObjectNode extension) {
       place(group, extension.get(ENROLLMENTS), true);
     }
   }
 
-  private void put(long group, JsonNode members) throws SQLException, ScimTrouble {
+  private void put(long group, JsonNode members) throws SQLException, ScimError {
     for (JsonNode one : all(members)) {
       store.putMember(group, user(one.path(VALUE).asText("")));
     }
@@ -73,15 +73,15 @@ final class GroupMembers {
     return list;
   }
 
-  private long user(String id) throws SQLException, ScimTrouble {
+  private long user(String id) throws SQLException, ScimError {
     return store
         .find(false, id)
-        .orElseThrow(() -> ScimTrouble.invalid("There is no user " + id + " to be a member."))
+        .orElseThrow(() -> ScimError.invalid("There is no user " + id + " to be a member."))
         .number();
   }
 
   private void place(long group, JsonNode enrollments, boolean isAddition)
-      throws SQLException, ScimTrouble {
+      throws SQLException, ScimError {
     if (!keepsExtension) {
       return;
     }
@@ -117,7 +117,7 @@ final class GroupMembers {
   }
 
   /** Carries out an operation of a patch that is about members alone. */
-  void patch(long group, PatchOperation operation) throws SQLException, ScimTrouble, ScimException {
+  void patch(long group, PatchOperation operation) throws SQLException, ScimError, ScimException {
     Path path = operation.getPath();
     boolean isEnrollments = path.getSchemaUrn() != null;
     Filter filter = path.getElement(0).getValueFilter();
@@ -168,7 +168,7 @@ final class GroupMembers {
 
   /** Changes one thing of an enrollment, as {@code enrollments[user eq "ID"].role}. */
   private void set(long group, PracticeStore.Member member, Path path, JsonNode value)
-      throws SQLException, ScimTrouble {
+      throws SQLException, ScimError {
     ObjectNode changed = enrollment(member);
     if (path.size() > 1) {
       changed.set(path.getElement(1).getAttribute(), value);

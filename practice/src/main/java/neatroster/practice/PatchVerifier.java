@@ -20,12 +20,12 @@ final class PatchVerifier {
     this.isGroup = isGroup;
   }
 
-  private static ScimTrouble syntax(String detail) {
-    return new ScimTrouble(400, "invalidSyntax", detail);
+  private static ScimError syntax(String detail) {
+    return new ScimError(400, "invalidSyntax", detail);
   }
 
   /** A patch with its paths as {@link FilterGrammar} writes them. */
-  ObjectNode verified(ObjectNode sent, Set<String> announced) throws ScimTrouble {
+  ObjectNode verified(ObjectNode sent, Set<String> announced) throws ScimError {
     Schemas.verifyMessage(sent, SCHEMA);
     JsonNode operations = sent.path("Operations");
     if (!operations.isArray() || operations.isEmpty()) {
@@ -40,7 +40,7 @@ final class PatchVerifier {
     return sent;
   }
 
-  private void verify(ObjectNode operation, Set<String> announced) throws ScimTrouble {
+  private void verify(ObjectNode operation, Set<String> announced) throws ScimError {
     String op = operation.path("op").asText("").toLowerCase(Locale.ROOT);
     if (!OPERATIONS.contains(op)) {
       throw syntax("An operation adds, removes or replaces.");
@@ -50,14 +50,14 @@ final class PatchVerifier {
     JsonNode value = operation.get("value");
     boolean hasValue = value != null && !(op.equals("add") && value.isNull());
     if (!op.equals("remove") && !hasValue) {
-      throw ScimTrouble.invalid("The operation " + op + " wants a value.");
+      throw ScimError.invalid("The operation " + op + " wants a value.");
     }
     if (path.isEmpty()) {
       if (op.equals("remove")) {
-        throw new ScimTrouble(400, "noTarget", "The operation remove wants a path.");
+        throw new ScimError(400, "noTarget", "The operation remove wants a path.");
       }
       if (!(value instanceof ObjectNode whole)) {
-        throw ScimTrouble.invalid("Without a path the value is to be an object.");
+        throw ScimError.invalid("Without a path the value is to be an object.");
       }
       for (String name : (Iterable<String>) whole::fieldNames) {
         verifyMayChange(name, op);
@@ -72,12 +72,12 @@ final class PatchVerifier {
     // The extension itself may be the target, with all its attributes at once.
     boolean isExtension = announced.stream().anyMatch(attribute::equalsIgnoreCase);
     if (!isExtension && (!isAnnounced || schemas.attribute(isGroup, attribute).isEmpty())) {
-      throw new ScimTrouble(400, "invalidPath", "There is no attribute " + attribute + ".");
+      throw new ScimError(400, "invalidPath", "There is no attribute " + attribute + ".");
     }
     verifyMayChange(attribute, op);
   }
 
-  private void verifyMayChange(String attribute, String op) throws ScimTrouble {
+  private void verifyMayChange(String attribute, String op) throws ScimError {
     Optional<AttributeDefinition> known = schemas.attribute(isGroup, attribute);
     boolean isOurs =
         attribute.matches("(?i)(id|schemas|meta)(\\..*)?")
@@ -86,10 +86,10 @@ final class PatchVerifier {
                 .isPresent();
     boolean isNeeded = attribute.equalsIgnoreCase(isGroup ? "displayName" : "userName");
     if (isOurs && !attribute.equalsIgnoreCase("schemas")) {
-      throw new ScimTrouble(400, "mutability", attribute + " can only be read.");
+      throw new ScimError(400, "mutability", attribute + " can only be read.");
     }
     if (isNeeded && op.equals("remove")) {
-      throw new ScimTrouble(400, "mutability", attribute + " is required.");
+      throw new ScimError(400, "mutability", attribute + " is required.");
     }
   }
 }

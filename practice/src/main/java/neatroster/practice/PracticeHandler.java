@@ -92,7 +92,7 @@ final class PracticeHandler extends Handler.Abstract {
       send(
           response,
           callback,
-          ScimService.error(new ScimTrouble(401, "", "The token is missing or wrong.")));
+          ScimService.error(new ScimError(401, "", "The token is missing or wrong.")));
       return;
     }
     if (faults.hits(Faults.Kind.CUT_BEFORE, number)) {
@@ -101,11 +101,11 @@ final class PracticeHandler extends Handler.Abstract {
     }
     if (faults.hits(Faults.Kind.BUSY, number)) {
       response.getHeaders().put(HttpHeader.RETRY_AFTER, RETRY_SECONDS);
-      send(response, callback, ScimService.error(new ScimTrouble(429, "", "Later, please.")));
+      send(response, callback, ScimService.error(new ScimError(429, "", "Later, please.")));
       return;
     }
     if (faults.hits(Faults.Kind.BROKEN, number)) {
-      send(response, callback, ScimService.error(new ScimTrouble(500, "", "A fault of practice.")));
+      send(response, callback, ScimService.error(new ScimError(500, "", "A fault of practice.")));
       return;
     }
     ScimAnswer answer = answer(request, path);
@@ -141,21 +141,21 @@ final class PracticeHandler extends Handler.Abstract {
           parameters,
           body(request),
           condition == null ? "" : condition);
-    } catch (ScimTrouble e) {
+    } catch (ScimError e) {
       return ScimService.error(e);
     } catch (SQLException e) {
       return ScimService.error(
-          new ScimTrouble(500, "", "The practice data cannot be used: " + e.getMessage()));
+          new ScimError(500, "", "The practice data cannot be used: " + e.getMessage()));
     }
   }
 
-  private ObjectNode body(Request request) throws IOException, ScimTrouble {
-    int most = Limits.bytes(faults);
+  private ObjectNode body(Request request) throws IOException, ScimError {
+    int most = RequestLimits.bytes(faults);
     try (InputStream in = Content.Source.asInputStream(request)) {
       byte[] bytes = in.readNBytes(most + 1);
       if (bytes.length > most) {
-        in.skip(Limits.READ);
-        throw new ScimTrouble(413, "", "A request may have " + most + " bytes.");
+        in.skip(RequestLimits.READ);
+        throw new ScimError(413, "", "A request may have " + most + " bytes.");
       }
       if (bytes.length == 0) {
         return JsonUtils.getJsonNodeFactory().objectNode();
@@ -165,9 +165,9 @@ final class PracticeHandler extends Handler.Abstract {
       if (node instanceof ObjectNode object) {
         return object;
       }
-      throw new ScimTrouble(400, "invalidSyntax", "A JSON object is wanted.");
+      throw new ScimError(400, "invalidSyntax", "A JSON object is wanted.");
     } catch (JsonProcessingException e) {
-      throw new ScimTrouble(400, "invalidSyntax", "This is no JSON.");
+      throw new ScimError(400, "invalidSyntax", "This is no JSON.");
     }
   }
 

@@ -91,7 +91,7 @@ final class PracticeStore implements Closeable {
   /** Something done with the database. */
   @FunctionalInterface
   interface Work<T> {
-    T run() throws SQLException, ScimTrouble;
+    T run() throws SQLException, ScimError;
   }
 
   private PracticeStore(Connection connection) {
@@ -145,7 +145,7 @@ final class PracticeStore implements Closeable {
   }
 
   /** Does something wholly or not at all; within such work again, a part of it. */
-  synchronized <T> T wholly(Work<T> work) throws SQLException, ScimTrouble {
+  synchronized <T> T wholly(Work<T> work) throws SQLException, ScimError {
     boolean isInner = !connection.getAutoCommit();
     if (!isInner) {
       connection.setAutoCommit(false);

@@ -39,12 +39,11 @@ record Query(
   private static final Set<String> ALWAYS = Set.of("schemas", "id");
 
   /** Reads the parameters of a request. */
-  static Query of(Map<String, String> parameters, Faults faults, Schemas schemas)
-      throws ScimTrouble {
+  static Query of(Map<String, String> parameters, Faults faults, Schemas schemas) throws ScimError {
     try {
       String filter = parameters.getOrDefault("filter", "");
       String sortBy = parameters.getOrDefault("sortBy", "");
-      int mostOnPage = Limits.page(faults);
+      int mostOnPage = RequestLimits.page(faults);
       boolean isByCursor = faults.has(Faults.Kind.CURSORS);
       return new Query(
           filter.isEmpty()
@@ -60,34 +59,34 @@ record Query(
           names(parameters.getOrDefault("attributes", "")),
           names(parameters.getOrDefault("excludedAttributes", "")));
     } catch (ScimException e) {
-      throw new ScimTrouble(400, "invalidFilter", e.getMessage());
+      throw new ScimError(400, "invalidFilter", e.getMessage());
     }
   }
 
   private static int number(Map<String, String> parameters, String name, int usual)
-      throws ScimTrouble {
+      throws ScimError {
     String text = parameters.getOrDefault(name, "");
     if (text.isEmpty()) {
       return usual;
     }
     if (!text.matches("-?\\d{1,9}")) {
-      throw ScimTrouble.invalid(name + " is to be a number.");
+      throw ScimError.invalid(name + " is to be a number.");
     }
     return Integer.parseInt(text);
   }
 
   /** The first resource of the page that a cursor is for; a blank one is for the first. */
-  private static int cursor(Map<String, String> parameters) throws ScimTrouble {
+  private static int cursor(Map<String, String> parameters) throws ScimError {
     String cursor = parameters.getOrDefault("cursor", "");
     if (!cursor.isEmpty() && !cursor.matches("after-\\d{1,9}")) {
-      throw new ScimTrouble(400, "invalidCursor", "There is no such cursor.");
+      throw new ScimError(400, "invalidCursor", "There is no such cursor.");
     }
     return cursor.isEmpty() ? 1 : Integer.parseInt(cursor.substring("after-".length())) + 1;
   }
 
   /** An answer with a page of resources. */
   ScimAnswer page(ArrayNode resources, int total) {
-    ObjectNode list = Lists.of(resources, total, start);
+    ObjectNode list = ListResponse.of(resources, total, start);
     int last = start - 1 + resources.size();
     if (isByCursor) {
       list.remove("startIndex");

@@ -66,7 +66,7 @@ final class Resources {
   }
 
   private ScimAnswer answer(int status, PracticeStore.Resource resource, Query query)
-      throws SQLException, ScimTrouble {
+      throws SQLException, ScimError {
     return new ScimAnswer(
         status,
         Optional.of(query.of(shown(resource, query))),
@@ -112,20 +112,18 @@ final class Resources {
     return shown;
   }
 
-  private PracticeStore.Resource found(boolean isGroup, String id)
-      throws SQLException, ScimTrouble {
-    return store.find(isGroup, id).orElseThrow(() -> ScimTrouble.notFound(id));
+  private PracticeStore.Resource found(boolean isGroup, String id) throws SQLException, ScimError {
+    return store.find(isGroup, id).orElseThrow(() -> ScimError.notFound(id));
   }
 
-  private static void verify(PracticeStore.Resource resource, String ifMatch) throws ScimTrouble {
+  private static void verify(PracticeStore.Resource resource, String ifMatch) throws ScimError {
     if (!ifMatch.isEmpty() && !ifMatch.equals("*") && !ifMatch.equals(etag(resource))) {
-      throw new ScimTrouble(412, "", "The resource was changed meanwhile.");
+      throw new ScimError(412, "", "The resource was changed meanwhile.");
     }
   }
 
   /** Makes a resource. */
-  ScimAnswer create(boolean isGroup, ObjectNode sent, Query query)
-      throws SQLException, ScimTrouble {
+  ScimAnswer create(boolean isGroup, ObjectNode sent, Query query) throws SQLException, ScimError {
     return store.wholly(
         () -> {
           ObjectNode kept = shaped(isGroup, sent);
@@ -151,10 +149,11 @@ final class Resources {
         });
   }
 
-  private ObjectNode shaped(boolean isGroup, ObjectNode sent) throws ScimTrouble {
+  private ObjectNode shaped(boolean isGroup, ObjectNode sent) throws ScimError {
     Schemas.verifyMessage(sent, isGroup ? Schemas.GROUP : Schemas.USER);
     ObjectNode own = isGroup ? GroupMembers.without(sent) : sent;
-    ObjectNode kept = new Shape(schemas).of(own, isGroup, schemas.announced(isGroup, faults));
+    ObjectNode kept =
+        new SchemaNormalizer(schemas).of(own, isGroup, schemas.announced(isGroup, faults));
     // A password is taken and never shown again; here nobody logs in with it, so it is not kept.
     kept.remove("password");
     if (!isGroup && !kept.has("active")) {
@@ -163,23 +162,23 @@ final class Resources {
     return kept;
   }
 
-  private static String name(boolean isGroup, ObjectNode resource) throws ScimTrouble {
+  private static String name(boolean isGroup, ObjectNode resource) throws ScimError {
     String attribute = isGroup ? "displayName" : "userName";
     String name = resource.path(attribute).asText("").strip();
     if (name.isEmpty()) {
-      throw ScimTrouble.invalid(attribute + " is missing.");
+      throw ScimError.invalid(attribute + " is missing.");
     }
     return name;
   }
 
   private void verifyUnique(boolean isGroup, String name, String except)
-      throws SQLException, ScimTrouble {
+      throws SQLException, ScimError {
     if (isGroup && !faults.has(Faults.Kind.UNIQUE_NAMES)) {
       return;
     }
     for (PracticeStore.Resource other : store.named(isGroup, name)) {
       if (!other.id().equals(except)) {
-        throw new ScimTrouble(
+        throw new ScimError(
             409,
             "uniqueness",
             (isGroup ? "displayName" : "userName") + " " + name + " is taken already.");
@@ -189,7 +188,7 @@ final class Resources {
 
   /** One resource. */
   ScimAnswer get(boolean isGroup, String id, Query query, String ifNoneMatch)
-      throws SQLException, ScimTrouble {
+      throws SQLException, ScimError {
     return store.wholly(
         () -> {
           PracticeStore.Resource resource = found(isGroup, id);
@@ -201,7 +200,7 @@ final class Resources {
 
   /** Puts a resource in the place of another. */
   ScimAnswer replace(boolean isGroup, String id, ObjectNode sent, String ifMatch, Query query)
-      throws SQLException, ScimTrouble {
+      throws SQLException, ScimError {
     return store.wholly(
         () -> {
           PracticeStore.Resource resource = found(isGroup, id);
@@ -215,7 +214,7 @@ final class Resources {
   }
 
   private void keep(PracticeStore.Resource resource, ObjectNode kept)
-      throws SQLException, ScimTrouble {
+      throws SQLException, ScimError {
     String name = name(resource.isGroup(), kept);
     verifyUnique(resource.isGroup(), name, resource.id());
     store.change(resource, kept.path("externalId").asText(""), name, kept.toString(), now());
@@ -223,9 +222,9 @@ final class Resources {
 
   /** Changes parts of a resource. */
   ScimAnswer patch(boolean isGroup, String id, ObjectNode sent, String ifMatch, Query query)
-      throws SQLException, ScimTrouble {
+      throws SQLException, ScimError {
     if (faults.has(Faults.Kind.NO_PATCH)) {
-      throw new ScimTrouble(501, "", "PATCH is not offered here.");
+      throw new ScimError(501, "", "PATCH is not offered here.");
     }
     PatchRequest request =
         patchRequest(
@@ -241,7 +240,7 @@ final class Resources {
                 members().patch(resource.number(), operation);
               } else {
                 operation.apply(changed);
-                Primaries.settle(parsed(resource.json()), changed);
+                PrimaryValues.settle(parsed(resource.json()), changed);
               }
             }
           } catch (ScimException e) {
@@ -256,22 +255,22 @@ final class Resources {
         });
   }
 
-  private static PatchRequest patchRequest(ObjectNode sent) throws ScimTrouble {
+  private static PatchRequest patchRequest(ObjectNode sent) throws ScimError {
     try {
       return JsonUtils.nodeToValue(sent, PatchRequest.class);
     } catch (JsonProcessingException e) {
-      throw new ScimTrouble(400, "invalidSyntax", "The patch is not understood.");
+      throw new ScimError(400, "invalidSyntax", "The patch is not understood.");
     }
   }
 
-  static ScimTrouble trouble(ScimException e) {
+  static ScimError trouble(ScimException e) {
     String type = e.getScimError().getScimType();
-    return new ScimTrouble(
+    return new ScimError(
         e.getScimError().getStatus(), type == null ? "" : type, String.valueOf(e.getMessage()));
   }
 
   /** Removes a resource. */
-  ScimAnswer delete(boolean isGroup, String id, String ifMatch) throws SQLException, ScimTrouble {
+  ScimAnswer delete(boolean isGroup, String id, String ifMatch) throws SQLException, ScimError {
     return store.wholly(
         () -> {
           PracticeStore.Resource resource = found(isGroup, id);
@@ -303,7 +302,7 @@ final class Resources {
   }
 
   /** Lists users, Groups, or both. */
-  ScimAnswer list(List<Boolean> kinds, Query query) throws SQLException, ScimTrouble {
+  ScimAnswer list(List<Boolean> kinds, Query query) throws SQLException, ScimError {
     return store.wholly(
         () -> {
           ArrayNode page = JsonUtils.getJsonNodeFactory().arrayNode();
@@ -358,7 +357,7 @@ final class Resources {
     return store.page(isGroup, 0, Integer.MAX_VALUE);
   }
 
-  private static void sort(List<ObjectNode> all, Path by, boolean isDescending) throws ScimTrouble {
+  private static void sort(List<ObjectNode> all, Path by, boolean isDescending) throws ScimError {
     try {
       Comparator<String> order = Comparator.nullsLast(String.CASE_INSENSITIVE_ORDER);
       List<Map.Entry<Optional<String>, ObjectNode>> keyed = new ArrayList<>();
@@ -373,7 +372,7 @@ final class Resources {
       all.clear();
       keyed.forEach(entry -> all.add(entry.getValue()));
     } catch (ScimException e) {
-      throw new ScimTrouble(400, "invalidPath", e.getMessage());
+      throw new ScimError(400, "invalidPath", e.getMessage());
     }
   }
 }

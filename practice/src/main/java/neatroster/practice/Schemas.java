@@ -166,19 +166,19 @@ final class Schemas {
   /**
    * Every message says what it is (RFC 7644, section 3.1; RFC 7643, section 3).
    *
-   * @throws ScimTrouble where it does not
+   * @throws ScimError where it does not
    */
-  static void verifyMessage(ObjectNode sent, String schema) throws ScimTrouble {
+  static void verifyMessage(ObjectNode sent, String schema) throws ScimError {
     for (JsonNode one : sent.path("schemas")) {
       if (one.asText("").equalsIgnoreCase(schema)) {
         return;
       }
     }
-    throw new ScimTrouble(400, "invalidSyntax", "Its schemas do not name " + schema + ".");
+    throw new ScimError(400, "invalidSyntax", "Its schemas do not name " + schema + ".");
   }
 
   /** All schemas, or the one of a name. */
-  ScimAnswer schemas(String id, Faults faults, String base) throws ScimTrouble {
+  ScimAnswer schemas(String id, Faults faults, String base) throws ScimError {
     List<SchemaResource> all = new ArrayList<>(List.of(user, group));
     all.addAll(
         Stream.of(enterprise, course)
@@ -201,7 +201,7 @@ final class Schemas {
   }
 
   /** The kinds of resources, or the one of a name. */
-  ScimAnswer resourceTypes(String id, Faults faults, String base) throws ScimTrouble {
+  ScimAnswer resourceTypes(String id, Faults faults, String base) throws ScimError {
     ArrayNode found = JsonUtils.getJsonNodeFactory().arrayNode();
     for (boolean isGroup : new boolean[] {false, true}) {
       String name = isGroup ? "Group" : "User";
@@ -229,11 +229,11 @@ final class Schemas {
     return listed(found, id);
   }
 
-  private static ScimAnswer listed(ArrayNode found, String id) throws ScimTrouble {
+  private static ScimAnswer listed(ArrayNode found, String id) throws ScimError {
     if (!id.isEmpty()) {
-      throw ScimTrouble.notFound(id);
+      throw ScimError.notFound(id);
     }
-    return ScimAnswer.of(200, Lists.of(found, found.size(), 1));
+    return ScimAnswer.of(200, ListResponse.of(found, found.size(), 1));
   }
 
   /** What the service can do, and its limits. */
@@ -244,9 +244,9 @@ final class Schemas {
     config
         .putObject("bulk")
         .put("supported", !faults.has(Faults.Kind.NO_BULK))
-        .put("maxOperations", Limits.operations(faults))
-        .put("maxPayloadSize", Limits.bytes(faults));
-    config.putObject("filter").put("supported", true).put("maxResults", Limits.page(faults));
+        .put("maxOperations", RequestLimits.operations(faults))
+        .put("maxPayloadSize", RequestLimits.bytes(faults));
+    config.putObject("filter").put("supported", true).put("maxResults", RequestLimits.page(faults));
     config.putObject("changePassword").put("supported", false);
     config.putObject("sort").put("supported", true);
     config.putObject("etag").put("supported", true);

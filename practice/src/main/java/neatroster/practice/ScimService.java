@@ -31,7 +31,7 @@ final class ScimService {
   }
 
   /** The document that says what is wrong. */
-  static ScimAnswer error(ScimTrouble trouble) {
+  static ScimAnswer error(ScimError trouble) {
     ObjectNode error = JsonUtils.getJsonNodeFactory().objectNode();
     error.putArray("schemas").add(ERROR);
     error.put("status", String.valueOf(trouble.status()));
@@ -52,7 +52,7 @@ final class ScimService {
    */
   ScimAnswer answer(
       String method, String path, Map<String, String> parameters, ObjectNode body, String condition)
-      throws SQLException, ScimTrouble {
+      throws SQLException, ScimError {
     String[] parts = path.substring(1).split("/", 2);
     String id = parts.length > 1 ? parts[1] : "";
     if (!method.equals("GET")) {
@@ -60,7 +60,7 @@ final class ScimService {
     }
     if (ABOUT_ITSELF.contains(parts[0]) && parameters.containsKey("filter")) {
       // RFC 7644, section 4.
-      throw new ScimTrouble(403, "", "What the service says of itself is not filtered.");
+      throw new ScimError(403, "", "What the service says of itself is not filtered.");
     }
     Query query = query(parameters);
     return switch (parts[0]) {
@@ -74,19 +74,19 @@ final class ScimService {
             : resources.get(isGroup, id, query, condition);
       }
       case "" -> resources.list(List.of(false, true), query);
-      case "Me" -> throw new ScimTrouble(501, "", "There is nobody behind a token here.");
-      default -> throw ScimTrouble.notFound(path);
+      case "Me" -> throw new ScimError(501, "", "There is nobody behind a token here.");
+      default -> throw ScimError.notFound(path);
     };
   }
 
-  private Query query(Map<String, String> parameters) throws ScimTrouble {
+  private Query query(Map<String, String> parameters) throws ScimError {
     return Query.of(parameters, faults, schemas);
   }
 
   /** Answers a request that changes something, or one that asks in its body. */
   ScimAnswer change(
       String method, String path, ObjectNode body, String ifMatch, Map<String, String> parameters)
-      throws SQLException, ScimTrouble {
+      throws SQLException, ScimError {
     String[] parts = path.substring(path.startsWith("/") ? 1 : 0).split("/", 2);
     String id = parts.length > 1 ? parts[1] : "";
     if (id.equals(".search") || parts[0].equals(".search")) {
@@ -96,17 +96,17 @@ final class ScimService {
       return resources.list(kinds, search(body));
     }
     if (faults.has(Faults.Kind.READ_ONLY)) {
-      throw new ScimTrouble(403, "", "The token may only read.");
+      throw new ScimError(403, "", "The token may only read.");
     }
     if (parts[0].equals("Bulk") && method.equals("POST")) {
       Schemas.verifyMessage(body, Bulk.REQUEST);
       return new Bulk(store, this, faults, base).run(body);
     }
     if (ABOUT_ITSELF.contains(parts[0]) || parts[0].equals("Bulk")) {
-      throw new ScimTrouble(405, "", method + " does nothing here.");
+      throw new ScimError(405, "", method + " does nothing here.");
     }
     if (!parts[0].equals("Users") && !parts[0].equals("Groups")) {
-      throw ScimTrouble.notFound(path);
+      throw ScimError.notFound(path);
     }
     boolean isGroup = parts[0].equals("Groups");
     Query query = query(parameters);
@@ -114,18 +114,18 @@ final class ScimService {
       return resources.create(isGroup, body, query);
     }
     if (id.isEmpty()) {
-      throw new ScimTrouble(405, "", method + " wants the address of one resource.");
+      throw new ScimError(405, "", method + " wants the address of one resource.");
     }
     return switch (method) {
       case "PUT" -> resources.replace(isGroup, id, body, ifMatch, query);
       case "PATCH" -> resources.patch(isGroup, id, body, ifMatch, query);
       case "DELETE" -> resources.delete(isGroup, id, ifMatch);
-      default -> throw new ScimTrouble(405, "", method + " does nothing here.");
+      default -> throw new ScimError(405, "", method + " does nothing here.");
     };
   }
 
   /** A query in the body of a request (RFC 7644, section 3.4.3). */
-  private Query search(ObjectNode body) throws ScimTrouble {
+  private Query search(ObjectNode body) throws ScimError {
     Map<String, String> parameters = new HashMap<>();
     for (String name : List.of("filter", "sortBy", "sortOrder", "startIndex", "count", "cursor")) {
       Optional.ofNullable(body.get(name)).ifPresent(v -> parameters.put(name, v.asText()));

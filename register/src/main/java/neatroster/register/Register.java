@@ -743,7 +743,10 @@ public final class Register implements AutoCloseable {
    *     after an interruption whether that file belongs to what is remembered
    */
   public void issue(
-      Issue issue, Collection<String> kept, Collection<String> forgotten, String accountsDigest)
+      AccountsUpdate issue,
+      Collection<String> kept,
+      Collection<String> forgotten,
+      String accountsDigest)
       throws RegisterException {
     List<String> renewed = issue.renewed().stream().map(KnownUser::reference).toList();
     write(

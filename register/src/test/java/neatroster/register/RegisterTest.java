@@ -32,8 +32,8 @@ class RegisterTest {
   void remembersAccountsFromOneCommandToTheNext() throws Exception {
     try (Register register = Register.open(folder)) {
       assertThat(register.users()).isEmpty();
-      register.issue(Issue.of(List.of(ANA)), List.of(), List.of(), "first");
-      register.issue(Issue.of(List.of(BO)), List.of(), List.of(), "second");
+      register.issue(AccountsUpdate.of(List.of(ANA)), List.of(), List.of(), "first");
+      register.issue(AccountsUpdate.of(List.of(BO)), List.of(), List.of(), "second");
     }
     try (Register register = Register.open(folder)) {
       assertThat(register.users()).containsExactly(ANA, BO);
@@ -44,10 +44,12 @@ class RegisterTest {
   @Test
   void aUsernameIsNeverIssuedTwiceAndNothingIsHalfIssued() throws Exception {
     try (Register register = Register.open(folder)) {
-      register.issue(Issue.of(List.of(ANA)), List.of(), List.of(), "first");
+      register.issue(AccountsUpdate.of(List.of(ANA)), List.of(), List.of(), "first");
       KnownUser taken = new KnownUser(new Person("9", "", "Abel", "", ""), "AMARLOWE", "", "");
       assertThatThrownBy(
-              () -> register.issue(Issue.of(List.of(BO, taken)), List.of(), List.of(), "second"))
+              () ->
+                  register.issue(
+                      AccountsUpdate.of(List.of(BO, taken)), List.of(), List.of(), "second"))
           .isInstanceOf(RegisterException.class);
       assertThat(register.users()).containsExactly(ANA);
       assertThat(register.accountsDigest()).contains("first");
@@ -57,9 +59,10 @@ class RegisterTest {
   @Test
   void aRenamedAccountKeepsItsOldNameFromEverybodyElse() throws Exception {
     try (Register register = Register.open(folder)) {
-      register.issue(Issue.of(List.of(ANA, BO)), List.of(), List.of(), "first");
+      register.issue(AccountsUpdate.of(List.of(ANA, BO)), List.of(), List.of(), "first");
       register.issue(
-          new Issue(List.of(), List.of(new Renaming("amarlowe", "afinch")), List.of(), List.of(BO)),
+          new AccountsUpdate(
+              List.of(), List.of(new Renaming("amarlowe", "afinch")), List.of(), List.of(BO)),
           List.of(),
           List.of(),
           "second");
@@ -79,10 +82,13 @@ class RegisterTest {
     JoinCode code = new JoinCode("NAV-2", "Port Watch", "ABC-123");
     try (Register register = Register.open(folder)) {
       register.issue(
-          new Issue(List.of(), List.of(), List.of(code), List.of()), List.of(), List.of(), "first");
+          new AccountsUpdate(List.of(), List.of(), List.of(code), List.of()),
+          List.of(),
+          List.of(),
+          "first");
       assertThat(register.joinCodes()).containsExactly(code);
-      Issue again =
-          new Issue(
+      AccountsUpdate again =
+          new AccountsUpdate(
               List.of(BO), List.of(), List.of(new JoinCode("KNOT", "", "abc-123")), List.of());
       assertThatThrownBy(() -> register.issue(again, List.of(), List.of(), "second"))
           .isInstanceOf(RegisterException.class);
@@ -110,7 +116,7 @@ class RegisterTest {
     try (Register register = Register.open(folder)) {
       assertThat(register.users()).containsExactly(ANA);
       assertThat(register.accountsDigest()).contains("of old");
-      register.issue(Issue.of(List.of(BO)), List.of(), List.of(), "new");
+      register.issue(AccountsUpdate.of(List.of(BO)), List.of(), List.of(), "new");
     }
     try (Register register = Register.open(folder)) {
       assertThat(register.users()).containsExactly(ANA, BO);

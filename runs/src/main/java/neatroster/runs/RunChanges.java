@@ -14,8 +14,8 @@ import neatroster.core.grid.RowWriter;
 import neatroster.core.model.Field;
 import neatroster.disk.NewFiles;
 import neatroster.formats.OwnColumns;
+import neatroster.sheets.BackgroundRowWriter;
 import neatroster.sheets.CsvRows;
-import neatroster.sheets.RowsBeside;
 
 /**
  * What a run changes, kept with it whatever the formats of its batches: a file for each phase. Once
@@ -51,7 +51,7 @@ public final class RunChanges implements Closeable {
     Phase phase = change.phase();
     RowWriter file = open.get(phase);
     if (file == null) {
-      file = new RowsBeside(CsvRows.literal(files.create(fileName(phase))));
+      file = new BackgroundRowWriter(CsvRows.literal(files.create(fileName(phase))));
       open.put(phase, file);
       file.row(header(phase));
     }

@@ -8,8 +8,8 @@ import java.util.Optional;
 import java.util.function.BiFunction;
 import java.util.function.UnaryOperator;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.confirm.Outcome;
-import neatroster.core.confirm.Taken;
+import neatroster.core.confirm.AcceptedChanges;
+import neatroster.core.confirm.ChangeResult;
 import neatroster.disk.NewFolder;
 import neatroster.disk.PrivateFiles;
 import neatroster.formats.OwnColumns;
@@ -36,7 +36,7 @@ public final class RunConfirmation {
    * @param change the change
    * @param outcome what became of it
    */
-  public record Found(Journal.Key key, PlannedChange change, Outcome outcome) {}
+  public record Found(Journal.Key key, PlannedChange change, ChangeResult outcome) {}
 
   /**
    * A confirmation of a run in its folder.
@@ -58,7 +58,7 @@ public final class RunConfirmation {
    * @return the digest of what the platform took; nothing where nothing is kept
    */
   public Optional<String> ask(
-      BiFunction<Journal.Key, PlannedChange, Outcome> outcomes, boolean mayBeNothing)
+      BiFunction<Journal.Key, PlannedChange, ChangeResult> outcomes, boolean mayBeNothing)
       throws IOException {
     return ask(outcomes, UnaryOperator.identity(), mayBeNothing);
   }
@@ -69,7 +69,7 @@ public final class RunConfirmation {
    * @param completed a change with what the platform made
    */
   public Optional<String> ask(
-      BiFunction<Journal.Key, PlannedChange, Outcome> outcomes,
+      BiFunction<Journal.Key, PlannedChange, ChangeResult> outcomes,
       UnaryOperator<PlannedChange> completed,
       boolean mayBeNothing)
       throws IOException {
@@ -83,9 +83,9 @@ public final class RunConfirmation {
         run.changes()
             .readKeyed(
                 (key, change) -> {
-                  Outcome outcome = before.withReason(change, outcomes.apply(key, change));
+                  ChangeResult outcome = before.withReason(change, outcomes.apply(key, change));
                   note(new Found(key, change, outcome));
-                  if (outcome.kind() == Outcome.Kind.MISSING) {
+                  if (outcome.kind() == ChangeResult.Kind.MISSING) {
                     rows.look(change);
                     next.put(change, RunOutcomes.Kind.MISSING, outcome.why());
                   }
@@ -95,13 +95,13 @@ public final class RunConfirmation {
                           || (wasAsked
                               && !before.is(RunOutcomes.Kind.MISSING, change)
                               && !before.is(RunOutcomes.Kind.UNTOLD, change));
-                  boolean isOpen = outcome.kind() == Outcome.Kind.NOT_TOLD && !counts;
+                  boolean isOpen = outcome.kind() == ChangeResult.Kind.NOT_TOLD && !counts;
                   if (isOpen) {
                     undecided++;
                     next.put(change, RunOutcomes.Kind.UNTOLD, "");
                   }
                   Optional<PlannedChange> there =
-                      isOpen ? Optional.empty() : Taken.of(change, outcome);
+                      isOpen ? Optional.empty() : AcceptedChanges.of(change, outcome);
                   if (there.isPresent()) {
                     keep.add(completed.apply(there.get()));
                   }

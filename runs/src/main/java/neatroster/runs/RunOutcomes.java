@@ -13,7 +13,7 @@ import java.util.TreeMap;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.confirm.Outcome;
+import neatroster.core.confirm.ChangeResult;
 import neatroster.core.model.Field;
 import neatroster.disk.PrivateFiles;
 import neatroster.sheets.CsvLines;
@@ -92,12 +92,12 @@ public final class RunOutcomes {
   }
 
   /** An outcome with the reason that was given before, where it has none of its own. */
-  Outcome withReason(PlannedChange change, Outcome outcome) {
+  ChangeResult withReason(PlannedChange change, ChangeResult outcome) {
     boolean isBare =
-        outcome.kind() == Outcome.Kind.MISSING
-            && (outcome.why().isEmpty() || outcome.why().equals(Outcome.NOT_TAKEN));
+        outcome.kind() == ChangeResult.Kind.MISSING
+            && (outcome.why().isEmpty() || outcome.why().equals(ChangeResult.NOT_TAKEN));
     String before = isBare && is(Kind.MISSING, change) ? all.get(key(change)).why() : "";
-    return before.isEmpty() ? outcome : Outcome.missing(before);
+    return before.isEmpty() ? outcome : ChangeResult.missing(before);
   }
 
   /** Writes them down. */

@@ -5,7 +5,7 @@ import java.util.Optional;
 import java.util.function.BiFunction;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.confirm.Outcome;
+import neatroster.core.confirm.ChangeResult;
 import neatroster.register.DeliveryLog;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
@@ -15,11 +15,11 @@ import neatroster.register.Run;
  * missing before. Whatever says nothing of them does not say that they have arrived.
  */
 public final class Undelivered {
-  private static final Outcome MISSING_BEFORE = Outcome.missing(Outcome.NOT_TAKEN);
+  private static final ChangeResult MISSING_BEFORE = ChangeResult.missing(ChangeResult.NOT_TAKEN);
 
-  private final BiFunction<Journal.Key, PlannedChange, Optional<Outcome>> known;
+  private final BiFunction<Journal.Key, PlannedChange, Optional<ChangeResult>> known;
 
-  private Undelivered(BiFunction<Journal.Key, PlannedChange, Optional<Outcome>> known) {
+  private Undelivered(BiFunction<Journal.Key, PlannedChange, Optional<ChangeResult>> known) {
     this.known = known;
   }
 
@@ -41,10 +41,12 @@ public final class Undelivered {
         (key, change) ->
             switch (journal.state(key)) {
               case DONE -> Optional.empty();
-              case REFUSED -> journal.refusal(key).map(entry -> Outcome.missing(entry.reason()));
-              case OPEN -> Optional.of(Outcome.missing("it was not sent"));
+              case REFUSED ->
+                  journal.refusal(key).map(entry -> ChangeResult.missing(entry.reason()));
+              case OPEN -> Optional.of(ChangeResult.missing("it was not sent"));
               case STARTED, HALF ->
-                  Optional.of(Outcome.missing("it was sent, and no answer says that it is there"));
+                  Optional.of(
+                      ChangeResult.missing("it was sent, and no answer says that it is there"));
             });
   }
 
@@ -61,7 +63,7 @@ public final class Undelivered {
    *
    * @param told what was found out of it
    */
-  public Outcome judge(Journal.Key key, PlannedChange change, Outcome told) {
+  public ChangeResult judge(Journal.Key key, PlannedChange change, ChangeResult told) {
     return judge(key, change, told, false);
   }
 
@@ -71,19 +73,19 @@ public final class Undelivered {
    * @param isChangedSince whether a later run is about the same thing, so that what is there now
    *     does not say what became of this change
    */
-  public Outcome judge(
-      Journal.Key key, PlannedChange change, Outcome told, boolean isChangedSince) {
+  public ChangeResult judge(
+      Journal.Key key, PlannedChange change, ChangeResult told, boolean isChangedSince) {
     if (change.phase() == Phase.SITES) {
       return told;
     }
-    Optional<Outcome> missing = known.apply(key, change);
+    Optional<ChangeResult> missing = known.apply(key, change);
     if (isChangedSince) {
       boolean isOther =
-          told.kind() == Outcome.Kind.MISSING || told.kind() == Outcome.Kind.DIFFERENT;
-      return missing.orElse(isOther ? Outcome.AS_ASKED : told);
+          told.kind() == ChangeResult.Kind.MISSING || told.kind() == ChangeResult.Kind.DIFFERENT;
+      return missing.orElse(isOther ? ChangeResult.AS_ASKED : told);
     }
-    boolean isThere = told.kind() == Outcome.Kind.AS_ASKED;
-    boolean saysWhy = told.kind() == Outcome.Kind.MISSING && !told.why().isEmpty();
+    boolean isThere = told.kind() == ChangeResult.Kind.AS_ASKED;
+    boolean saysWhy = told.kind() == ChangeResult.Kind.MISSING && !told.why().isEmpty();
     return isThere || saysWhy ? told : missing.orElse(told);
   }
 }

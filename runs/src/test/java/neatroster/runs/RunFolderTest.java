@@ -20,7 +20,7 @@ import java.util.function.Function;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.confirm.Outcome;
+import neatroster.core.confirm.ChangeResult;
 import neatroster.core.model.Field;
 import neatroster.formats.OwnColumns;
 import neatroster.register.Register;
@@ -97,12 +97,13 @@ class RunFolderTest {
         false);
   }
 
-  private static Function<PlannedChange, Outcome> missing(PlannedChange one, String why) {
-    return change -> change.key().equals(one.key()) ? Outcome.missing(why) : Outcome.AS_ASKED;
+  private static Function<PlannedChange, ChangeResult> missing(PlannedChange one, String why) {
+    return change ->
+        change.key().equals(one.key()) ? ChangeResult.missing(why) : ChangeResult.AS_ASKED;
   }
 
   private static RunConfirmation ask(
-      RunFolder folder, boolean countsUntold, Function<PlannedChange, Outcome> outcomes)
+      RunFolder folder, boolean countsUntold, Function<PlannedChange, ChangeResult> outcomes)
       throws IOException {
     RunConfirmation confirmation = new RunConfirmation(folder, NO_OWN, countsUntold);
     confirmation.ask((key, change) -> outcomes.apply(change), true);
@@ -140,7 +141,8 @@ class RunFolderTest {
         ask(
             folder,
             true,
-            change -> change.key().equals("bfinch") ? Outcome.AS_ASKED : Outcome.missing("no"));
+            change ->
+                change.key().equals("bfinch") ? ChangeResult.AS_ASKED : ChangeResult.missing("no"));
     assertThat(asked.failedRows()).containsOnlyKeys("courses.csv", "users.csv");
     assertThat(Files.readString(folder.place().resolve("failed/courses.csv")))
         .contains("NAV-1,removed,no");
@@ -155,7 +157,7 @@ class RunFolderTest {
     assertThat(folder.isAsDelivered(run)).isFalse();
 
     // All is there now: nothing of what was missing stays behind.
-    assertThat(ask(folder, true, change -> Outcome.AS_ASKED).failedRows()).isEmpty();
+    assertThat(ask(folder, true, change -> ChangeResult.AS_ASKED).failedRows()).isEmpty();
     assertThat(folder.place().resolve("failed")).doesNotExist();
     assertThat(folder.outcomes().is(RunOutcomes.Kind.MISSING, ANA)).isFalse();
   }
@@ -171,7 +173,7 @@ class RunFolderTest {
   @Test
   void whatNothingTellsCountsOnlyWhereItCountedBefore() throws IOException {
     RunFolder folder = packed(ANA, BO);
-    Outcome untold = new Outcome(Outcome.Kind.NOT_TOLD, List.of(), "");
+    ChangeResult untold = new ChangeResult(ChangeResult.Kind.NOT_TOLD, List.of(), "");
     assertThat(ask(folder, false, change -> untold).undecided()).isEqualTo(2);
     assertThat(folder.taken().phases()).isEmpty();
     assertThat(ask(folder, false, change -> untold).undecided()).isEqualTo(2);
@@ -183,7 +185,7 @@ class RunFolderTest {
   void whatTheJournalKnowsAsUnsentHasNotArrived() throws Exception {
     RunFolder folder = packed(ANA, BO);
     Run run = run(folder, Optional.empty(), "2027-01-12T09:00:00Z");
-    Outcome untold = new Outcome(Outcome.Kind.NOT_TOLD, List.of(), "");
+    ChangeResult untold = new ChangeResult(ChangeResult.Kind.NOT_TOLD, List.of(), "");
     try (Register register = Register.open(temp)) {
       Journal journal = Journal.of(register.deliveries(), run.name(), "https://pier.example");
       Journal.Key first = new Journal.Key(Phase.USERS, 0);
@@ -191,8 +193,9 @@ class RunFolderTest {
       Undelivered undelivered = Undelivered.of(register.deliveries(), run, folder);
       assertThat(undelivered.judge(first, ANA, untold)).isEqualTo(untold);
       Journal.Key second = new Journal.Key(Phase.USERS, 1);
-      assertThat(undelivered.judge(second, BO, untold).kind()).isEqualTo(Outcome.Kind.MISSING);
-      assertThat(undelivered.judge(second, BO, Outcome.AS_ASKED)).isEqualTo(Outcome.AS_ASKED);
+      assertThat(undelivered.judge(second, BO, untold).kind()).isEqualTo(ChangeResult.Kind.MISSING);
+      assertThat(undelivered.judge(second, BO, ChangeResult.AS_ASKED))
+          .isEqualTo(ChangeResult.AS_ASKED);
       assertThat(RunTally.of(folder.changes(), journal).left()).isEqualTo(Map.of(Phase.USERS, 1));
     }
   }

@@ -4,9 +4,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
-import neatroster.core.text.EightBytes;
 import neatroster.core.text.OddText;
 import neatroster.core.text.RowBlock;
+import neatroster.core.text.SwarBytes;
 import neatroster.core.text.Utf8;
 
 /**
@@ -43,8 +43,8 @@ final class BlockSplitter {
     this.in = in;
     this.separator = (byte) separator;
     this.quote = (byte) quote;
-    separators = EightBytes.all(separator);
-    quotes = EightBytes.all(quote);
+    separators = SwarBytes.all(separator);
+    quotes = SwarBytes.all(quote);
   }
 
   /** Whether it stopped at a row that is for another reader. */
@@ -153,35 +153,35 @@ final class BlockSplitter {
     long letters = 0;
     int count = 0;
     // The text begins as behind a line end.
-    long foundBefore = EightBytes.LAST;
+    long foundBefore = SwarBytes.LAST;
     long spacesBefore = 0;
     for (int at = 0; at <= limit; at += 8) {
-      long word = EightBytes.at(bytes, at);
+      long word = SwarBytes.at(bytes, at);
       letters |= word;
-      long found = EightBytes.below(word, ' ') | EightBytes.noughts(word ^ signs);
+      long found = SwarBytes.below(word, ' ') | SwarBytes.noughts(word ^ signs);
       long spaces = OddText.spaces(word);
-      long behind = EightBytes.behind(found | spaces, foundBefore | spacesBefore);
+      long behind = SwarBytes.behind(found | spaces, foundBefore | spacesBefore);
       long hints =
           (OddText.hints(word) & ~found)
-              | (spaces & (behind | EightBytes.before(found)))
-              | (found & EightBytes.behind(0, spacesBefore));
+              | (spaces & (behind | SwarBytes.before(found)))
+              | (found & SwarBytes.behind(0, spacesBefore));
       if (hints != 0) {
-        hints(block, at, hints, found & EightBytes.behind(0, spacesBefore));
+        hints(block, at, hints, found & SwarBytes.behind(0, spacesBefore));
       }
       foundBefore = found;
       spacesBefore = spaces;
       // Two are written whether they are there or not: to ask how many takes longer.
       int all = Long.bitCount(found);
-      to[count] = at + EightBytes.place(found);
+      to[count] = at + SwarBytes.place(found);
       found &= found - 1;
-      to[count + 1] = at + EightBytes.place(found);
+      to[count + 1] = at + SwarBytes.place(found);
       for (int i = 2; i < all; i++) {
         found &= found - 1;
-        to[count + i] = at + EightBytes.place(found);
+        to[count + i] = at + SwarBytes.place(found);
       }
       count += all;
     }
-    return EightBytes.areAscii(letters);
+    return SwarBytes.areAscii(letters);
   }
 
   /** Notes hints; that a space ended the cell before these bytes is shown by their first. */
@@ -190,7 +190,7 @@ final class BlockSplitter {
       block.hint(at - 1);
     }
     for (long left = hints & ~behindSpace; left != 0; left &= left - 1) {
-      block.hint(at + EightBytes.place(left));
+      block.hint(at + SwarBytes.place(left));
     }
   }
 
@@ -286,9 +286,9 @@ final class BlockSplitter {
     int at = start;
     long found = 0;
     while (found == 0) {
-      long word = EightBytes.at(bytes, at);
-      found = EightBytes.below(word, ' ') | EightBytes.noughts(word ^ quotes);
-      at += found == 0 ? 8 : EightBytes.place(found);
+      long word = SwarBytes.at(bytes, at);
+      found = SwarBytes.below(word, ' ') | SwarBytes.noughts(word ^ quotes);
+      at += found == 0 ? 8 : SwarBytes.place(found);
     }
     if (bytes[at] != quote || bytes[at + 1] == quote) {
       return quotedWithCare(block, bytes, start, limit);

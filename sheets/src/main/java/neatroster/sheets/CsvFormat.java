@@ -66,10 +66,10 @@ final class CsvFormat implements FileFormat {
     if (found.isEmpty()) {
       Optional<Sheet> columns = FixedWidth.find(new Lines(sheet), begin);
       if (columns.isPresent()) {
-        return new HeldFile(List.of(columns.get()));
+        return new InMemoryFile(List.of(columns.get()));
       }
     }
-    return new HeldFile(List.of(sheet));
+    return new InMemoryFile(List.of(sheet));
   }
 
   private static final class CsvSheet implements Sheet {
@@ -156,7 +156,7 @@ final class CsvFormat implements FileFormat {
       try (InputStream in = bytes();
           Utf8Stream text = new Utf8Stream(in, encoding, told -> encoding = told)) {
         splitter = new BlockSplitter(text, separator, quote);
-        try (BlocksAhead blocks = new BlocksAhead(splitter)) {
+        try (BlockPrefetch blocks = new BlockPrefetch(splitter)) {
           for (RowBlock block = blocks.next(); block != null; block = blocks.next()) {
             next = block.number(block.rows());
             if (!receiver.block(block)) {

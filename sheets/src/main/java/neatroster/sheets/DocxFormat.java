@@ -46,27 +46,27 @@ final class DocxFormat implements FileFormat {
     List<Sheet> sheets = new ArrayList<>();
     for (int i = 0; i < document.tables.size(); i++) {
       sheets.add(
-          new HeldSheet(
+          new InMemorySheet(
               new SheetName(name, "Table " + (i + 1)),
               FileFacts.of("docx"),
               document.tables.get(i)));
     }
-    HeldText text =
-        new HeldText(
+    InMemoryText text =
+        new InMemoryText(
             new SheetName(name, sheets.isEmpty() ? null : "Text"),
             FileFacts.of("docx"),
             document.paragraphs);
     if (sheets.isEmpty() || text.mayBeAList()) {
       sheets.add(text);
     }
-    return new HeldFile(List.copyOf(sheets));
+    return new InMemoryFile(List.copyOf(sheets));
   }
 
   /** What is collected while the document goes by. */
   private static final class Document {
     private final ReadingBudget.Spending spending;
     private final List<List<List<String>>> tables = new ArrayList<>();
-    private final List<HeldText.Paragraph> paragraphs = new ArrayList<>();
+    private final List<InMemoryText.Paragraph> paragraphs = new ArrayList<>();
     private final StringBuilder text = new StringBuilder();
     private List<String> cells = new ArrayList<>();
     private int tableDepth;
@@ -178,7 +178,7 @@ final class DocxFormat implements FileFormat {
         }
         case "p" -> {
           if (tableDepth == 0) {
-            paragraphs.add(new HeldText.Paragraph(kind, text.toString()));
+            paragraphs.add(new InMemoryText.Paragraph(kind, text.toString()));
           }
         }
         default -> {}

@@ -51,12 +51,12 @@ final class HtmlFormat implements FileFormat {
     ReadingBudget.Spending spending = budget.begin();
     for (Element table : tables) {
       String sheet = tables.size() == 1 ? null : "Table " + (sheets.size() + 1);
-      sheets.add(new HeldSheet(new SheetName(name, sheet), facts, rows(table, spending)));
+      sheets.add(new InMemorySheet(new SheetName(name, sheet), facts, rows(table, spending)));
     }
     if (sheets.isEmpty()) {
       throw UnreadableSheetException.notATable("there is no table on the page");
     }
-    return new HeldFile(List.copyOf(sheets));
+    return new InMemoryFile(List.copyOf(sheets));
   }
 
   /** The tables that have no other within: those around them are there for the layout. */

@@ -60,13 +60,13 @@ final class JsonTableFormat implements FileFormat {
         (key, records) -> {
           if (!records.isEmpty()) {
             sheets.add(
-                new HeldSheet(new SheetName(name, key), FileFacts.of("json"), rows(records)));
+                new InMemorySheet(new SheetName(name, key), FileFacts.of("json"), rows(records)));
           }
         });
     if (sheets.isEmpty()) {
       throw noTable();
     }
-    return new HeldFile(sheets);
+    return new InMemoryFile(sheets);
   }
 
   private static UnreadableSheetException noTable() {

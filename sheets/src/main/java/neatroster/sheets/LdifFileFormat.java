@@ -29,6 +29,6 @@ final class LdifFileFormat implements FileFormat {
     if (people.isEmpty()) {
       throw UnreadableSheetException.ofNoMatter("no entry in it is a person’s");
     }
-    return new HeldFile(List.of(new LdifSheet(new SheetName(name, null), people)));
+    return new InMemoryFile(List.of(new LdifSheet(new SheetName(name, null), people)));
   }
 }

@@ -12,7 +12,7 @@ import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 
-/** Writes a {@link Book} as an OpenDocument spreadsheet (OASIS OpenDocument 1.3). */
+/** Writes a {@link FormWorkbook} as an OpenDocument spreadsheet (OASIS OpenDocument 1.3). */
 public final class OdsBook {
   private static final String MIME = "application/vnd.oasis.opendocument.spreadsheet";
   private static final String NS = "urn:oasis:names:tc:opendocument:xmlns:";
@@ -27,15 +27,15 @@ public final class OdsBook {
     {"of", NS + "of:1.2"}
   };
 
-  private final Book book;
+  private final FormWorkbook book;
   private XMLStreamWriter xml;
 
-  private OdsBook(Book book) {
+  private OdsBook(FormWorkbook book) {
     this.book = book;
   }
 
   /** Writes the workbook; the stream stays open. */
-  public static void write(Book book, OutputStream out) throws IOException {
+  public static void write(FormWorkbook book, OutputStream out) throws IOException {
     try {
       new OdsBook(book).write(out);
     } catch (XMLStreamException e) {
@@ -125,7 +125,7 @@ public final class OdsBook {
     cellStyle("example", "transparent", "#7F7F7F", "normal", "italic");
     cellStyle("plain", "transparent", "#000000", "normal", "normal");
     for (int p = 0; p < book.sheets().size(); p++) {
-      Book.Page page = book.sheets().get(p);
+      FormWorkbook.Page page = book.sheets().get(p);
       for (int i = 0; i < page.headings().size(); i++) {
         open("style:style", "style:name", "w" + p + "_" + i, "style:family", "table-column");
         double inches = page.headings().get(i).width(page.rows(), i) * 0.085;
@@ -138,7 +138,7 @@ public final class OdsBook {
     open("office:spreadsheet");
     open("table:content-validations");
     for (int p = 0; p < book.sheets().size(); p++) {
-      List<Book.Heading> headings = book.sheets().get(p).headings();
+      List<FormWorkbook.Heading> headings = book.sheets().get(p).headings();
       for (int i = 0; i < headings.size(); i++) {
         if (!headings.get(i).choices().isEmpty()) {
           choices("v" + p + "_" + i, headings.get(i).choices());
@@ -206,9 +206,9 @@ public final class OdsBook {
     xml.writeEndElement();
   }
 
-  private void page(int number, Book.Page page) throws XMLStreamException {
+  private void page(int number, FormWorkbook.Page page) throws XMLStreamException {
     open("table:table", "table:name", page.name());
-    int folded = Book.Heading.firstFolded(page.headings());
+    int folded = FormWorkbook.Heading.firstFolded(page.headings());
     for (int i = 0; i < page.headings().size(); i++) {
       if (i == folded) {
         open("table:table-column-group", "table:display", "false");
@@ -226,7 +226,7 @@ public final class OdsBook {
       xml.writeEndElement();
     }
     open("table:table-row");
-    for (Book.Heading heading : page.headings()) {
+    for (FormWorkbook.Heading heading : page.headings()) {
       open(
           "table:table-cell",
           "office:value-type",
@@ -256,7 +256,7 @@ public final class OdsBook {
     open(
         "table:table-row",
         "table:number-rows-repeated",
-        String.valueOf(Book.PREPARED_ROWS - page.rows().size()));
+        String.valueOf(FormWorkbook.PREPARED_ROWS - page.rows().size()));
     for (int i = 0; i < page.headings().size(); i++) {
       empty("table:table-cell", "table:style-name", "plain");
       validation(number, page, i);
@@ -265,7 +265,8 @@ public final class OdsBook {
     xml.writeEndElement();
   }
 
-  private void validation(int number, Book.Page page, int column) throws XMLStreamException {
+  private void validation(int number, FormWorkbook.Page page, int column)
+      throws XMLStreamException {
     if (!page.headings().get(column).choices().isEmpty()) {
       xml.writeAttribute("table:content-validation-name", "v" + number + "_" + column);
     }
@@ -280,7 +281,7 @@ public final class OdsBook {
     open("config:config-item-map-entry");
     item("ViewId", "string", "view1");
     open("config:config-item-map-named", "config:name", "Tables");
-    for (Book.Page page : book.sheets()) {
+    for (FormWorkbook.Page page : book.sheets()) {
       open("config:config-item-map-entry", "config:name", page.name());
       item("VerticalSplitMode", "short", "2");
       item("VerticalSplitPosition", "int", "1");

@@ -86,7 +86,8 @@ final class OpenDocumentFormat implements FileFormat {
     FileFacts facts = FileFacts.of(survey.spreadsheet ? "ods" : "odt");
     if (survey.tables.isEmpty()) {
       return new OpenFile(
-          content, List.of(new HeldText(new SheetName(name, null), facts, paragraphs(content))));
+          content,
+          List.of(new InMemoryText(new SheetName(name, null), facts, paragraphs(content))));
     }
     if (survey.held == null && survey.tables.size() > MOST_STREAMED) {
       throw new UnreadableSheetException(
@@ -110,7 +111,7 @@ final class OpenDocumentFormat implements FileFormat {
               survey.results));
     }
     if (!survey.spreadsheet) {
-      HeldText text = new HeldText(new SheetName(name, "Text"), facts, paragraphs(content));
+      InMemoryText text = new InMemoryText(new SheetName(name, "Text"), facts, paragraphs(content));
       if (text.mayBeAList()) {
         sheets.add(text);
       }
@@ -265,9 +266,9 @@ final class OpenDocumentFormat implements FileFormat {
     return name.equals(xml.getLocalName()) && namespace.equals(xml.getNamespaceURI());
   }
 
-  private static List<HeldText.Paragraph> paragraphs(XmlContent content)
+  private static List<InMemoryText.Paragraph> paragraphs(XmlContent content)
       throws IOException, XMLStreamException, UnreadableSheetException {
-    List<HeldText.Paragraph> paragraphs = new ArrayList<>();
+    List<InMemoryText.Paragraph> paragraphs = new ArrayList<>();
     int items = 0;
     int tables = 0;
     long letters = 0;
@@ -297,7 +298,7 @@ final class OpenDocumentFormat implements FileFormat {
               heading
                   ? SheetRow.Kind.HEADING
                   : items > 0 ? SheetRow.Kind.ITEM : SheetRow.Kind.PLAIN;
-          paragraphs.add(new HeldText.Paragraph(kind, text.toString()));
+          paragraphs.add(new InMemoryText.Paragraph(kind, text.toString()));
         }
       }
     }

@@ -59,7 +59,7 @@ final class PlainBatchFormat implements FileFormat {
           "it lists sites, which the lists of users and courses name too");
     }
     Sheet batch = new CsvFormat(TextChoice.OPEN).open(path, name, head, budget).sheets().get(0);
-    return new HeldFile(
+    return new InMemoryFile(
         header.equals(REMOVALS)
             ? PlainBatchSheet.ofRemovals(batch)
             : List.of(PlainBatchSheet.of(batch)));

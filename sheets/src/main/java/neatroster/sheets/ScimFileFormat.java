@@ -50,7 +50,7 @@ final class ScimFileFormat implements FileFormat {
     if (sheets.isEmpty()) {
       throw UnreadableSheetException.ofNoMatter("there are neither Users nor Groups in it");
     }
-    return new HeldFile(sheets);
+    return new InMemoryFile(sheets);
   }
 
   private static void resources(JsonParser json, ScimTables tables)

@@ -79,7 +79,7 @@ public final class SheetFiles {
           format = new CsvFormat(choice);
         }
         ReadingBudget budget = new ReadingBudget(Files.size(path));
-        return new CarefulFile(open(format, path, name, head, budget), budget);
+        return new GuardedFile(open(format, path, name, head, budget), budget);
       }
     }
     throw new UnreadableSheetException(0, "it is neither text nor a workbook");

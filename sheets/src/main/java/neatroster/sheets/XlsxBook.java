@@ -6,7 +6,7 @@ import java.util.List;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 
-/** Writes a {@link Book} as Office Open XML (ECMA-376). */
+/** Writes a {@link FormWorkbook} as Office Open XML (ECMA-376). */
 public final class XlsxBook {
   private static final String NEEDED = "1F4E79";
   private static final String OPTIONAL = "DCE6F1";
@@ -14,18 +14,18 @@ public final class XlsxBook {
   private XlsxBook() {}
 
   /** Writes the workbook; the stream stays open. */
-  public static void write(Book book, OutputStream out) throws IOException {
+  public static void write(FormWorkbook book, OutputStream out) throws IOException {
     Workbook workbook = new Workbook(out, "Neat Roster", null);
-    for (Book.Page page : book.sheets()) {
+    for (FormWorkbook.Page page : book.sheets()) {
       write(page, workbook.newWorksheet(XlsxRows.safeName(page.name())));
     }
     workbook.finish();
   }
 
-  private static void write(Book.Page page, Worksheet sheet) {
+  private static void write(FormWorkbook.Page page, Worksheet sheet) {
     sheet.freezePane(0, 1);
     for (int i = 0; i < page.headings().size(); i++) {
-      Book.Heading heading = page.headings().get(i);
+      FormWorkbook.Heading heading = page.headings().get(i);
       sheet.value(0, i, heading.text());
       sheet.width(i, heading.width(page.rows(), i));
       sheet.comment(0, i, heading.comment());
@@ -35,16 +35,16 @@ public final class XlsxBook {
         sheet.style(0, i).bold().fillColor(OPTIONAL).set();
       }
       // As text an id keeps its zeros and a date its form.
-      sheet.range(1, i, Book.PREPARED_ROWS, i).style().format("@").set();
+      sheet.range(1, i, FormWorkbook.PREPARED_ROWS, i).style().format("@").set();
       if (!heading.choices().isEmpty()) {
         sheet
-            .range(1, i, Book.PREPARED_ROWS, i)
+            .range(1, i, FormWorkbook.PREPARED_ROWS, i)
             .validateWithListByFormula("\"" + String.join(",", heading.choices()) + "\"")
             .errorTitle("Not one of the words")
             .error("Choose one of: " + String.join(", ", heading.choices()));
       }
     }
-    int folded = Book.Heading.firstFolded(page.headings());
+    int folded = FormWorkbook.Heading.firstFolded(page.headings());
     if (folded < page.headings().size()) {
       sheet.groupCols(folded, page.headings().size() - 1);
       for (int i = folded; i < page.headings().size(); i++) {

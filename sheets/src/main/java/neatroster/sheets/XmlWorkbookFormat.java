@@ -38,7 +38,8 @@ final class XmlWorkbookFormat implements FileFormat {
       Workbook workbook = new Workbook(SafeXml.read(in), budget.begin());
       for (Worksheet sheet : workbook.worksheets()) {
         sheets.add(
-            new HeldSheet(new SheetName(name, sheet.name()), FileFacts.of("xml"), sheet.rows()));
+            new InMemorySheet(
+                new SheetName(name, sheet.name()), FileFacts.of("xml"), sheet.rows()));
       }
     } catch (XMLStreamException | RuntimeException e) {
       throw SafeZip.damaged();
@@ -46,7 +47,7 @@ final class XmlWorkbookFormat implements FileFormat {
     if (sheets.isEmpty()) {
       throw UnreadableSheetException.empty("there is no worksheet in it");
     }
-    return new HeldFile(List.copyOf(sheets));
+    return new InMemoryFile(List.copyOf(sheets));
   }
 
   private record Worksheet(String name, List<List<String>> rows) {}

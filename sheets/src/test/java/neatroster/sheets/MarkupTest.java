@@ -107,7 +107,7 @@ class MarkupTest {
   @Test
   void theMarkedBookListsWhatWasFoundAndKeepsTheRowsInTheirPlaces() throws Exception {
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-    try (MarkedBook book = new MarkedBook(bytes)) {
+    try (AnnotatedWorkbook book = new AnnotatedWorkbook(bytes)) {
       book.beginList("Mend and check again.");
       book.finding(
           "error",

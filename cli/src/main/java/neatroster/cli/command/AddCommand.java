@@ -9,8 +9,8 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;
 import neatroster.cli.folder.AddedSheet;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.Session;
 import neatroster.cli.report.FindingsJson;
 import neatroster.cli.report.FindingsText;
 import neatroster.cli.terminal.Exit;
@@ -25,7 +25,7 @@ import neatroster.core.model.OwnField;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.text.Nearest;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.register.FolderLock;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -55,7 +55,7 @@ public final class AddCommand implements Callable<Integer> {
       description = "Values of the row, by the names that our sheets have.")
   private List<String> given = List.of();
 
-  private Session session;
+  private CommandContext session;
   private RosterFolder folder;
   private Table table;
 
@@ -89,7 +89,7 @@ public final class AddCommand implements Callable<Integer> {
       return add(values);
     } catch (IOException e) {
       throw Problem.unreadable(
-          "The folder could not be released (" + DiskTrouble.reason(e) + ").", e);
+          "The folder could not be released (" + DiskErrors.reason(e) + ").", e);
     }
   }
 

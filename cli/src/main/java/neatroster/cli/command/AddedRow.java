@@ -3,9 +3,9 @@ package neatroster.cli.command;
 import java.util.ArrayList;
 import java.util.List;
 import neatroster.cli.folder.AddedSheet;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.Session;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.check.pass.Checker;
@@ -28,9 +28,9 @@ import neatroster.core.roster.Roster;
  */
 record AddedRow(List<Finding> findings, List<Place> places, List<String> already) {
   /** Judges it among everything that the folder holds. */
-  static AddedRow judge(Session session, AddedSheet sheet, Table table) {
+  static AddedRow judge(CommandContext session, AddedSheet sheet, Table table) {
     try (OpenRoster open = session.openWith(List.of(sheet))) {
-      Basis basis = session.basis(open.roster());
+      CheckInput basis = session.basis(open.roster());
       CheckResult result = Checker.check(open.roster(), basis);
       Place place = new Place(new SheetName(sheet.shown(), null), sheet.lastRow());
       List<Finding> findings =
@@ -72,7 +72,7 @@ record AddedRow(List<Finding> findings, List<Place> places, List<String> already
   }
 
   /** The fields that the folder's sheets of a table say something in. */
-  static List<Field> fieldsOf(Session session, AddedSheet sheet, Table table) {
+  static List<Field> fieldsOf(CommandContext session, AddedSheet sheet, Table table) {
     try (OpenRoster open = session.openWith(List.of(sheet))) {
       List<Field> fields = new ArrayList<>();
       for (SheetReading reading : open.roster().sheets()) {

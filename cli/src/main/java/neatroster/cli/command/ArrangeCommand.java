@@ -6,8 +6,8 @@ import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import neatroster.cli.folder.AddedSheet;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.Session;
 import neatroster.cli.report.FindingsText;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
@@ -21,7 +21,7 @@ import neatroster.core.check.Finding;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Severity;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.register.FolderLock;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -88,7 +88,7 @@ public final class ArrangeCommand implements Callable<Integer> {
     if (role != null && move == null) {
       throw Problem.usage("--role goes with --move COURSE.");
     }
-    Session session = options.session();
+    CommandContext session = options.session();
     session.folderOr("There is no roster folder here whose people could be moved. Try --folder.");
     try {
       Arrangement arrangement = arrangement(session);
@@ -98,7 +98,7 @@ public final class ArrangeCommand implements Callable<Integer> {
     }
   }
 
-  private Arrangement arrangement(Session session) throws ArrangeException {
+  private Arrangement arrangement(CommandContext session) throws ArrangeException {
     if (divide.course != null) {
       return new Dividing(session, divide, where).arrange();
     }
@@ -111,7 +111,7 @@ public final class ArrangeCommand implements Callable<Integer> {
     return new GradesUp(session, where, lastGrade).arrange();
   }
 
-  private int settle(Session session, Arrangement arrangement) {
+  private int settle(CommandContext session, Arrangement arrangement) {
     if (arrangement.isNothing()) {
       if (options.json()) {
         json(session.screen(), arrangement, false);
@@ -164,18 +164,18 @@ public final class ArrangeCommand implements Callable<Integer> {
     return answer != null && answer.strip().equalsIgnoreCase("yes");
   }
 
-  private static void save(Session session, Arrangement arrangement) {
+  private static void save(CommandContext session, Arrangement arrangement) {
     try (FolderLock held = session.lock("arrange")) {
       held.verify();
       arrangement.sheets().forEach(AddedSheet::save);
     } catch (IOException e) {
       throw Problem.unreadable(
-          "The folder could not be released (" + DiskTrouble.reason(e) + ").", e);
+          "The folder could not be released (" + DiskErrors.reason(e) + ").", e);
     }
   }
 
   /** What would be wrong with the new sheets. */
-  private static List<Finding> errors(Session session, Arrangement arrangement) {
+  private static List<Finding> errors(CommandContext session, Arrangement arrangement) {
     List<String> names = arrangement.sheets().stream().map(AddedSheet::shown).toList();
     try (OpenRoster open = session.openWith(arrangement.sheets())) {
       CheckResult result = Checker.check(open.roster(), session.basis(open.roster()));

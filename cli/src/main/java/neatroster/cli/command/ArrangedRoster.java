@@ -4,8 +4,8 @@ import java.io.Closeable;
 import java.util.ArrayList;
 import java.util.List;
 import neatroster.cli.folder.AddedSheet;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.Session;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.arrange.CoursePeople;
 import neatroster.core.check.CheckResult;
@@ -25,7 +25,7 @@ final class ArrangedRoster implements Closeable {
    *
    * @param without sheets of ours that are to be written anew, so that what they say does not count
    */
-  ArrangedRoster(Session session, List<AddedSheet> without) {
+  ArrangedRoster(CommandContext session, List<AddedSheet> without) {
     open = session.openWith(without);
     checked = Checker.check(open.roster(), session.basis(open.roster()));
     people = new CoursePeople(session.settings(), checked);

@@ -19,11 +19,11 @@ import neatroster.core.intake.ExampleRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.FieldNote;
 import neatroster.core.model.Table;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.NewFile;
 import neatroster.disk.PrivateFiles;
-import neatroster.sheets.Book;
 import neatroster.sheets.CsvRows;
+import neatroster.sheets.FormWorkbook;
 import neatroster.sheets.OdsBook;
 import neatroster.sheets.XlsxBook;
 import picocli.CommandLine.Command;
@@ -74,7 +74,7 @@ public final class BeginCommand implements Callable<Integer> {
       // The settings make it a roster folder: they come last, so that half of one is none.
       write(place.resolve("roster.yaml"), BeginCommand::settings);
     } catch (IOException e) {
-      throw Problem.unreadable(folder + " could not be filled (" + DiskTrouble.reason(e) + ").", e);
+      throw Problem.unreadable(folder + " could not be filled (" + DiskErrors.reason(e) + ").", e);
     }
     if (options.json()) {
       Json.write(
@@ -128,11 +128,11 @@ public final class BeginCommand implements Callable<Integer> {
   }
 
   private void starters(Path sheets, List<String> made) throws IOException {
-    List<Book.Page> pages = new ArrayList<>();
+    List<FormWorkbook.Page> pages = new ArrayList<>();
     for (Table table : Table.values()) {
       pages.add(page(table));
     }
-    Book book = new Book(pages);
+    FormWorkbook book = new FormWorkbook(pages);
     switch (starter) {
       case xlsx -> {
         write(sheets.resolve("starter.xlsx"), out -> XlsxBook.write(book, out));
@@ -143,7 +143,7 @@ public final class BeginCommand implements Callable<Integer> {
         made.add("starter.ods");
       }
       case csv -> {
-        for (Book.Page page : pages) {
+        for (FormWorkbook.Page page : pages) {
           write(sheets.resolve(page.name() + ".csv"), out -> csv(page, out));
           made.add(page.name() + ".csv");
         }
@@ -151,15 +151,15 @@ public final class BeginCommand implements Callable<Integer> {
     }
   }
 
-  private static void csv(Book.Page page, OutputStream out) throws IOException {
+  private static void csv(FormWorkbook.Page page, OutputStream out) throws IOException {
     try (CsvRows rows = CsvRows.forPeople(out)) {
-      rows.row(page.headings().stream().map(Book.Heading::text).toList());
+      rows.row(page.headings().stream().map(FormWorkbook.Heading::text).toList());
       page.rows().forEach(rows::row);
     }
   }
 
-  private static Book.Page page(Table table) {
-    List<Book.Heading> headings = new ArrayList<>();
+  private static FormWorkbook.Page page(Table table) {
+    List<FormWorkbook.Heading> headings = new ArrayList<>();
     List<String> example = new ArrayList<>();
     Map<Field, String> values = ExampleRow.of(table);
     List<Field> first = mostUsed(table);
@@ -168,7 +168,7 @@ public final class BeginCommand implements Callable<Integer> {
     for (Field field : all) {
       FieldNote note = FieldNote.of(table, field);
       headings.add(
-          new Book.Heading(
+          new FormWorkbook.Heading(
               field.label(),
               note.text(),
               note.needed(),
@@ -177,7 +177,7 @@ public final class BeginCommand implements Callable<Integer> {
       // What is folded away would stay in the row unseen when somebody writes over it.
       example.add(first.contains(field) ? values.getOrDefault(field, "") : "");
     }
-    return new Book.Page(table.word(), headings, List.of(example));
+    return new FormWorkbook.Page(table.word(), headings, List.of(example));
   }
 
   /** The columns that most schools fill in; the others are folded away behind them. */

@@ -2,8 +2,8 @@ package neatroster.cli.command;
 
 import java.util.List;
 import java.util.concurrent.Callable;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.Session;
 import neatroster.cli.report.FindingsJson;
 import neatroster.cli.report.FindingsText;
 import neatroster.cli.report.ReportFiles;
@@ -41,7 +41,7 @@ public final class CheckCommand implements Callable<Integer> {
     Screen screen = options.screen();
     ReportFiles<CheckResult> kinds = ReportFiles.ofFindings();
     reports.verify(kinds);
-    Session session = options.session();
+    CommandContext session = options.session();
     try (OpenRoster open = session.open(files)) {
       reports.verify(session, open);
       CheckResult result = Checker.check(open.roster(), session.basis(open.roster()));

@@ -7,10 +7,10 @@ import java.util.List;
 import java.util.Map;
 import neatroster.cli.delivery.PlatformExport;
 import neatroster.cli.delivery.WaitDisplay;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.Session;
+import neatroster.cli.terminal.ProcessEnvironment;
 import neatroster.cli.terminal.Screen;
-import neatroster.cli.terminal.Surroundings;
 import neatroster.platform.WaitListener;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -75,9 +75,10 @@ public final class CommonOptions {
   }
 
   /** What the command works in. */
-  Session session() {
+  CommandContext session() {
     Path directory = surroundings().directory();
-    Session session = new Session(directory, RosterFolder.find(directory, folder), known, screen());
+    CommandContext session =
+        new CommandContext(directory, RosterFolder.find(directory, folder), known, screen());
     if (known.contains(PlatformExport.WORD)) {
       RosterFolder place =
           session.folderOr(
@@ -108,7 +109,7 @@ public final class CommonOptions {
     return verbose;
   }
 
-  Surroundings surroundings() {
+  ProcessEnvironment surroundings() {
     return program().surroundings();
   }
 
@@ -139,7 +140,7 @@ public final class CommonOptions {
 
   /** Where this command's words go. */
   public Screen screen() {
-    Surroundings surroundings = surroundings();
+    ProcessEnvironment surroundings = surroundings();
     PrintStream out = surroundings.out();
     boolean colored =
         switch (color) {

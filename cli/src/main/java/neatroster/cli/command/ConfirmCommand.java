@@ -15,13 +15,13 @@ import neatroster.cli.delivery.PlatformAccess;
 import neatroster.cli.delivery.PlatformExport;
 import neatroster.cli.delivery.PlatformReading;
 import neatroster.cli.delivery.StillAsked;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.DeliveredRun;
 import neatroster.cli.folder.KnownSource;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunChoice;
-import neatroster.cli.folder.Session;
-import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.ConfirmReport;
 import neatroster.cli.report.ReportFiles;
 import neatroster.cli.terminal.Exit;
@@ -30,10 +30,10 @@ import neatroster.cli.terminal.Problem;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.confirm.Arrival;
+import neatroster.core.confirm.ArrivalCheck;
+import neatroster.core.confirm.ChangeResult;
 import neatroster.core.confirm.CourseCounts;
-import neatroster.core.confirm.Kept;
-import neatroster.core.confirm.Outcome;
+import neatroster.core.confirm.SupportedAttributes;
 import neatroster.core.confirm.UploadReport;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.SheetReading;
@@ -42,10 +42,10 @@ import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Roster;
 import neatroster.core.state.Known;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.formats.OwnColumns;
-import neatroster.platform.Offer;
 import neatroster.platform.PlatformException;
+import neatroster.platform.ServiceProviderConfig;
 import neatroster.platform.WaitListener;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
@@ -135,14 +135,14 @@ public final class ConfirmCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    Session session = options.session();
+    CommandContext session = options.session();
     RosterFolder folder =
         session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
     verifyOptions(session);
     ReportFiles<ConfirmReport> kinds = ReportFiles.ofConfirmation();
     files.verify(kinds);
     files.verify(session, session.knownPaths());
-    try (Workplace workplace = session.work("confirm")) {
+    try (LockedRosterFolder workplace = session.work("confirm")) {
       Run run = chosen(workplace.register().runs());
       RunChoice.verifyUnedited(folder, run);
       session.confirming(run);
@@ -156,7 +156,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       if (!reports.isEmpty()) {
         digest = byReport(session, workplace, run, confirmation, report);
       } else if (!exports.isEmpty()) {
-        Session there = session.knowing(exports, source -> false);
+        CommandContext there = session.knowing(exports, source -> false);
         remarkOnAge(session, there, run);
         digest = compare(session, there, workplace, run, Optional.empty(), confirmation, report);
       } else {
@@ -194,7 +194,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       throw Problem.unreadable(e.getMessage() + ".", e);
     } catch (IOException e) {
       throw Problem.unreadable(
-          "What became of the run could not be kept (" + DiskTrouble.reason(e) + ").", e);
+          "What became of the run could not be kept (" + DiskErrors.reason(e) + ").", e);
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       throw Problem.unreadable("Interrupted. Nothing was recorded.", e);
@@ -210,7 +210,7 @@ public final class ConfirmCommand implements Callable<Integer> {
     return RunChoice.of(named == null && !delivered.isEmpty() ? delivered : runs, named);
   }
 
-  private void verifyOptions(Session session) {
+  private void verifyOptions(CommandContext session) {
     if (!exports.isEmpty() && !reports.isEmpty()) {
       throw Problem.usage("Say by what to compare: --export FILE, or --reported FILE, not both.");
     }
@@ -230,7 +230,7 @@ public final class ConfirmCommand implements Callable<Integer> {
     }
   }
 
-  private static void remarkOnAge(Session session, Session there, Run run) {
+  private static void remarkOnAge(CommandContext session, CommandContext there, Run run) {
     for (KnownSource source : there.knownSources()) {
       if (run.deliveredAt().map(at -> source.at().isBefore(at)).orElse(false)) {
         session
@@ -244,15 +244,15 @@ public final class ConfirmCommand implements Callable<Integer> {
 
   /** Reads the platform; until all is as asked where that may take a while. */
   private Optional<String> byPlatform(
-      Session session,
-      Workplace workplace,
+      CommandContext session,
+      LockedRosterFolder workplace,
       Run run,
       RunConfirmation confirmation,
       ConfirmReport report)
       throws IOException, InterruptedException, RegisterException {
     WaitListener waits = options.waits();
     PlatformAccess access = PlatformAccess.of(workplace.folder(), session.settings(), waits);
-    Offer offer = access.offer();
+    ServiceProviderConfig offer = access.offer();
     Map<String, String> ids = workplace.register().deliveries().ids(access.service());
     Instant until = Instant.now().plus(Duration.ofMinutes(wait == null ? 0 : wait));
     Duration pause = FIRST_PAUSE;
@@ -263,7 +263,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       } catch (PlatformException e) {
         throw access.trouble(e);
       }
-      Session there = session.knowingPlatform(PlatformExport.WORD, reading.file());
+      CommandContext there = session.knowingPlatform(PlatformExport.WORD, reading.file());
       int notYet = wait == null ? 0 : notYet(session, there, workplace, run, reading);
       Instant next = Instant.now().plus(pause);
       if (notYet == 0 || next.isAfter(until)) {
@@ -286,28 +286,33 @@ public final class ConfirmCommand implements Callable<Integer> {
   }
 
   private static int notYet(
-      Session session, Session there, Workplace workplace, Run run, PlatformReading reading)
+      CommandContext session,
+      CommandContext there,
+      LockedRosterFolder workplace,
+      Run run,
+      PlatformReading reading)
       throws IOException {
     Known now = there.basis(workplace.known(), NONE).known();
-    Arrival arrival = new Arrival(session.settings(), now);
+    ArrivalCheck arrival = new ArrivalCheck(session.settings(), now);
     int[] count = {0};
     changes(workplace, run)
         .read(
             change -> {
-              Outcome outcome = Kept.of(change, arrival.of(change), reading.neverShown());
+              ChangeResult outcome =
+                  SupportedAttributes.of(change, arrival.of(change), reading.neverShown());
               boolean isThere =
-                  outcome.kind() == Outcome.Kind.AS_ASKED
-                      || outcome.kind() == Outcome.Kind.NOT_TOLD;
+                  outcome.kind() == ChangeResult.Kind.AS_ASKED
+                      || outcome.kind() == ChangeResult.Kind.NOT_TOLD;
               count[0] += isThere ? 0 : 1;
             });
     return count[0];
   }
 
-  private static KeptChanges changes(Workplace workplace, Run run) {
+  private static KeptChanges changes(LockedRosterFolder workplace, Run run) {
     return workplace.folder().run(run.name()).changes();
   }
 
-  private static Undelivered undelivered(Workplace workplace, Run run)
+  private static Undelivered undelivered(LockedRosterFolder workplace, Run run)
       throws IOException, RegisterException {
     return Undelivered.of(
         workplace.register().deliveries(), run, workplace.folder().run(run.name()));
@@ -319,16 +324,16 @@ public final class ConfirmCommand implements Callable<Integer> {
    * @param reading what was read from the platform itself, if it was
    */
   private Optional<String> compare(
-      Session session,
-      Session there,
-      Workplace workplace,
+      CommandContext session,
+      CommandContext there,
+      LockedRosterFolder workplace,
       Run run,
       Optional<PlatformReading> reading,
       RunConfirmation confirmation,
       ConfirmReport report)
       throws IOException, RegisterException {
     Known now = there.basis(workplace.known(), NONE).known();
-    Arrival arrival = new Arrival(session.settings(), now);
+    ArrivalCheck arrival = new ArrivalCheck(session.settings(), now);
     Set<Field> neverShown = reading.map(PlatformReading::neverShown).orElse(Set.of());
     Undelivered undelivered = undelivered(workplace, run);
     LaterRuns later =
@@ -337,12 +342,12 @@ public final class ConfirmCommand implements Callable<Integer> {
     Optional<String> digest =
         confirmation.ask(
             (key, change) -> {
-              Outcome told = arrival.of(change);
+              ChangeResult told = arrival.of(change);
               boolean isChangedSince = later.hasChanged(change);
-              Outcome outcome = undelivered.judge(key, change, told, isChangedSince);
+              ChangeResult outcome = undelivered.judge(key, change, told, isChangedSince);
               report.changedSince(isChangedSince && !outcome.equals(told));
-              Kept.missed(change, outcome, neverShown).forEach(report::notKept);
-              return Kept.of(change, outcome, neverShown);
+              SupportedAttributes.missed(change, outcome, neverShown).forEach(report::notKept);
+              return SupportedAttributes.of(change, outcome, neverShown);
             },
             arrival::completed,
             allFailed);
@@ -414,8 +419,8 @@ public final class ConfirmCommand implements Callable<Integer> {
   }
 
   private Optional<String> byReport(
-      Session session,
-      Workplace workplace,
+      CommandContext session,
+      LockedRosterFolder workplace,
       Run run,
       RunConfirmation confirmation,
       ConfirmReport report)

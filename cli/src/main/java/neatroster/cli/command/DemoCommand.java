@@ -12,9 +12,9 @@ import java.util.concurrent.Callable;
 import neatroster.cli.folder.PracticeToken;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Problem;
+import neatroster.cli.terminal.ProcessEnvironment;
 import neatroster.cli.terminal.Screen;
-import neatroster.cli.terminal.Surroundings;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.NewFile;
 import neatroster.disk.NewFolder;
 import neatroster.practice.Faults;
@@ -148,7 +148,7 @@ public final class DemoCommand implements Callable<Integer> {
       return practice;
     } catch (IOException e) {
       throw Problem.unreadable(
-          "The practice platform could not be started (" + DiskTrouble.reason(e) + ").", e);
+          "The practice platform could not be started (" + DiskErrors.reason(e) + ").", e);
     }
   }
 
@@ -169,7 +169,7 @@ public final class DemoCommand implements Callable<Integer> {
   private int command(Screen screen, String... words) {
     screen.line(screen.dim("$ ") + screen.green("neat-roster " + String.join(" ", words)));
     screen.line("");
-    Surroundings inside = options.surroundings().in(options.resolve(folder));
+    ProcessEnvironment inside = options.surroundings().in(options.resolve(folder));
     return options.program().run(inside, options.likeThis(List.of(words)));
   }
 
@@ -187,7 +187,7 @@ public final class DemoCommand implements Callable<Integer> {
       }
       making.moveTo(absolute);
     } catch (IOException e) {
-      throw Problem.unreadable(folder + " cannot be made (" + DiskTrouble.reason(e) + ").", e);
+      throw Problem.unreadable(folder + " cannot be made (" + DiskErrors.reason(e) + ").", e);
     }
   }
 }

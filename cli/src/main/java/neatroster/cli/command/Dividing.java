@@ -12,8 +12,8 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
 import neatroster.cli.folder.AddedSheet;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.Session;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.arrange.ArrangeException;
 import neatroster.core.arrange.ArrangedPerson;
@@ -30,13 +30,13 @@ final class Dividing {
 
   private static final List<Field> GROUP = List.of(Field.COURSE, Field.NAME);
 
-  private final Session session;
+  private final CommandContext session;
   private final RosterFolder folder;
   private final DivideOptions options;
   private final PeopleFilter filter;
   private ArrangedRoster roster;
 
-  Dividing(Session session, DivideOptions options, List<String> where) {
+  Dividing(CommandContext session, DivideOptions options, List<String> where) {
     this.session = session;
     this.folder = session.folder().orElseThrow();
     this.options = options;

@@ -9,11 +9,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.KnownSource;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.Session;
-import neatroster.cli.folder.Workplace;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
@@ -52,7 +52,7 @@ public final class FindCommand implements Callable<Integer> {
     if (text.isBlank()) {
       throw Problem.usage("Say what to find: a part of a name, an address, a code.");
     }
-    Session session = options.session();
+    CommandContext session = options.session();
     RosterFolder folder =
         session.folderOr(
             "find looks through a roster folder, and there is none here. Name one with --folder"
@@ -66,7 +66,7 @@ public final class FindCommand implements Callable<Integer> {
     return Exit.DONE;
   }
 
-  private List<TextSearch.Hit> hits(Session session, RosterFolder folder) {
+  private List<TextSearch.Hit> hits(CommandContext session, RosterFolder folder) {
     Screen screen = session.screen();
     Roster none = new Roster(List.of(), List.of(), List.of());
     boolean sheets = !folder.files("sheets").isEmpty();
@@ -82,7 +82,7 @@ public final class FindCommand implements Callable<Integer> {
               ResolvedRoster.of(roster, session.settings(), known),
               platform,
               delivered(sources),
-              Workplace.joinCodesIn(folder),
+              LockedRosterFolder.joinCodesIn(folder),
               text);
       sayWhatWasNotLookedAt(screen, roster);
       sayWhatWasNotLookedAt(screen, platform);

@@ -6,9 +6,9 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.Layouts;
-import neatroster.cli.folder.Session;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.layout.Layout;
@@ -78,7 +78,7 @@ final class FormatOptions {
   }
 
   /** What OneRoster exports of the platform say that a delta in that format goes by. */
-  OneRosterExports oneRosterExports(Session session) {
+  OneRosterExports oneRosterExports(CommandContext session) {
     if (formats.stream().noneMatch(format -> format.name().equals("oneroster"))) {
       return OneRosterExports.NONE;
     }
@@ -95,7 +95,7 @@ final class FormatOptions {
   }
 
   /** Sees to it that every format is one that there is. */
-  void verify(Session session) {
+  void verify(CommandContext session) {
     oneRoster();
     if (mostRows < 0) {
       throw Problem.usage("--most-rows takes a number from 1.");
@@ -141,7 +141,7 @@ final class FormatOptions {
   }
 
   /** What is written where nobody says: the layout that the settings name, or our own CSV. */
-  private static List<String> usual(Session session) {
+  private static List<String> usual(CommandContext session) {
     String layout = session.settings().school().platformLayout();
     return List.of(layout.isEmpty() ? "plain" : LayoutFormat.PREFIX + layout);
   }
@@ -162,7 +162,7 @@ final class FormatOptions {
                                     + ", and layout:NAME for a layout of your own.")));
   }
 
-  private BatchFormat layout(Session session, String name) {
+  private BatchFormat layout(CommandContext session, String name) {
     Layout layout = new Layouts(session).named(name);
     layout = mostRows > 0 ? layout.withMostRows(mostRows) : layout;
     return new LayoutFormat(by == null ? layout : layout.splitBy(by.name()));

@@ -8,18 +8,18 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import neatroster.cli.folder.AddedSheet;
-import neatroster.cli.folder.Session;
+import neatroster.cli.folder.CommandContext;
 import neatroster.core.arrange.ArrangedPerson;
 import neatroster.core.arrange.NextGrade;
 import neatroster.core.model.Field;
 
 /** Moves people up a grade. */
 final class GradesUp {
-  private final Session session;
+  private final CommandContext session;
   private final PeopleFilter filter;
   private final Integer last;
 
-  GradesUp(Session session, List<String> where, Integer last) {
+  GradesUp(CommandContext session, List<String> where, Integer last) {
     this.session = session;
     this.filter = new PeopleFilter(session.settings(), where);
     this.last = last;

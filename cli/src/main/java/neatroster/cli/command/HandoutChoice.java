@@ -2,9 +2,9 @@ package neatroster.cli.command;
 
 import java.util.List;
 import java.util.Optional;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunChoice;
-import neatroster.cli.folder.Workplace;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.handout.Attendance;
 import neatroster.core.handout.Choice;
@@ -52,7 +52,7 @@ final class HandoutChoice {
             sites,
             users,
             Optional.ofNullable(run)
-                .map(name -> RunChoice.of(Workplace.runsIn(folder), name))
+                .map(name -> RunChoice.of(LockedRosterFolder.runsIn(folder), name))
                 .map(packed -> RunChoice.usernames(folder, packed)));
     choice
         .unknown(attendance)

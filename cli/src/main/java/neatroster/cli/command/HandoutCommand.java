@@ -13,15 +13,15 @@ import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import neatroster.cli.folder.CommandContext;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.PasswordPlaces;
 import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.Session;
-import neatroster.cli.folder.Workplace;
 import neatroster.cli.folder.WritePlaces;
 import neatroster.cli.handout.ClassListsPdf;
 import neatroster.cli.handout.ConsentLettersPdf;
-import neatroster.cli.handout.Drawn;
+import neatroster.cli.handout.DrawnPages;
 import neatroster.cli.handout.Handout;
 import neatroster.cli.handout.HandoutHtml;
 import neatroster.cli.handout.HandoutRows;
@@ -36,14 +36,14 @@ import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Terminal;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.handout.Attendance;
 import neatroster.core.handout.Attendee;
 import neatroster.core.handout.Choice;
 import neatroster.core.handout.ClassList;
 import neatroster.core.handout.CourseInfo;
-import neatroster.core.handout.Forgetting;
+import neatroster.core.handout.PasswordErasure;
 import neatroster.core.handout.Section;
 import neatroster.core.model.Counted;
 import neatroster.core.model.KnownUser;
@@ -51,7 +51,7 @@ import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.text.FormulaSigns;
 import neatroster.core.text.Nearest;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.NewFile;
 import neatroster.disk.PrivateFiles;
 import neatroster.register.RegisterException;
@@ -144,7 +144,7 @@ public final class HandoutCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     verifyOptions();
-    Session session = options.session();
+    CommandContext session = options.session();
     RosterFolder folder =
         session.folderOr(
             "handout works in a roster folder, and there is none here. Name one with --folder"
@@ -154,7 +154,7 @@ public final class HandoutCommand implements Callable<Integer> {
       places.verifyFile(folder.path(usualFile()), folder.shown(usualFile()), overwrite);
     }
     to.forEach(file -> places.verifyFile(session.resolve(file), file.toString(), overwrite));
-    try (Workplace workplace = session.work("handout")) {
+    try (LockedRosterFolder workplace = session.work("handout")) {
       if (folder.files("sheets").isEmpty()) {
         return run(session, workplace, new Roster(List.of(), List.of(), List.of()), () -> {});
       }
@@ -172,7 +172,7 @@ public final class HandoutCommand implements Callable<Integer> {
 
   private static Problem unwritable(IOException e) {
     return Problem.unreadable(
-        "The handout could not be written (" + DiskTrouble.reason(e) + ").", e);
+        "The handout could not be written (" + DiskErrors.reason(e) + ").", e);
   }
 
   /** Where it goes without {@code --to}. */
@@ -239,11 +239,12 @@ public final class HandoutCommand implements Callable<Integer> {
                     file + ": the ending says what to write; .pdf, .html, .csv or .xlsx."));
   }
 
-  private int run(Session session, Workplace workplace, Roster roster, Runnable unchanged)
+  private int run(
+      CommandContext session, LockedRosterFolder workplace, Roster roster, Runnable unchanged)
       throws IOException, RegisterException {
     Settings settings = session.settings();
     Screen screen = session.screen();
-    Basis basis = session.basis(workplace.known(), roster);
+    CheckInput basis = session.basis(workplace.known(), roster);
     Map<String, String> passwords =
         forget || what.equals(SLIPS) ? workplace.accounts().passwords() : Map.of();
     Attendance attendance =
@@ -365,7 +366,8 @@ public final class HandoutCommand implements Callable<Integer> {
    */
   private record Written(Path place, String name, int pages) {}
 
-  private int write(Screen screen, Workplace workplace, Handout handout, List<Attendee> told)
+  private int write(
+      Screen screen, LockedRosterFolder workplace, Handout handout, List<Attendee> told)
       throws IOException, RegisterException {
     RosterFolder folder = workplace.folder();
     int count = handout.count();
@@ -421,7 +423,7 @@ public final class HandoutCommand implements Callable<Integer> {
   private Written write(Screen screen, Path file, String name, Handout handout) throws IOException {
     Path target = file.toAbsolutePath().normalize();
     PrivateFiles.folder(target.getParent());
-    Drawn drawn =
+    DrawnPages drawn =
         NewFile.replace(target, out -> handout.write(ending(name), what.replace('-', ' '), out));
     if (drawn.lacking()) {
       screen.remark(
@@ -431,15 +433,19 @@ public final class HandoutCommand implements Callable<Integer> {
   }
 
   private int forget(
-      Screen screen, Workplace workplace, Basis basis, List<Attendee> people, Set<String> kept)
+      Screen screen,
+      LockedRosterFolder workplace,
+      CheckInput basis,
+      List<Attendee> people,
+      Set<String> kept)
       throws IOException, RegisterException {
     Set<String> onPlatform =
         basis.known().users().all().stream()
             .filter(KnownUser::isOnPlatform)
             .map(KnownUser::reference)
             .collect(Collectors.toSet());
-    Forgetting forgetting =
-        Forgetting.of(
+    PasswordErasure forgetting =
+        PasswordErasure.of(
             people,
             kept,
             workplace.register().passwordsTold(),

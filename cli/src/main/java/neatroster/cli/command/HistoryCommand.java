@@ -8,10 +8,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import neatroster.cli.folder.CommandContext;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunChoice;
-import neatroster.cli.folder.Session;
-import neatroster.cli.folder.Workplace;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
@@ -37,10 +37,10 @@ public final class HistoryCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    Session session = options.session();
+    CommandContext session = options.session();
     RosterFolder folder =
         session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
-    List<Run> runs = Workplace.runsIn(folder);
+    List<Run> runs = LockedRosterFolder.runsIn(folder);
     List<Past> past = new ArrayList<>();
     for (Run run : runs) {
       past.add(new Past(run, state(runs, run), changes(folder, run)));

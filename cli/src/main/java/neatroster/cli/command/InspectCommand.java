@@ -7,9 +7,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.Layouts;
 import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.Session;
 import neatroster.cli.folder.SettingsSaver;
 import neatroster.cli.report.InspectJson;
 import neatroster.cli.report.InspectText;
@@ -19,7 +19,7 @@ import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.Proposals;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.grid.UnreadableSheetException;
@@ -28,7 +28,7 @@ import neatroster.core.intake.SheetSurvey;
 import neatroster.core.layout.LayoutProposal;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.TextForm;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -71,7 +71,7 @@ public final class InspectCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     Screen screen = options.screen();
-    Session session = options.session();
+    CommandContext session = options.session();
     if (save && who) {
       throw Problem.usage("--save writes how sheets are understood; --people says who is who.");
     }
@@ -117,7 +117,7 @@ public final class InspectCommand implements Callable<Integer> {
     }
   }
 
-  private int propose(Session session) {
+  private int propose(CommandContext session) {
     if (files.isEmpty() || save || who) {
       throw Problem.usage(
           "--layout takes the platform’s templates: neat-roster inspect TEMPLATE… --layout "
@@ -165,14 +165,13 @@ public final class InspectCommand implements Callable<Integer> {
     } catch (UnreadableSheetException e) {
       throw Problem.unreadable(files.get(0) + " cannot be read: " + e.getMessage() + ".", e);
     } catch (IOException e) {
-      throw Problem.unreadable(
-          files.get(0) + " cannot be read (" + DiskTrouble.reason(e) + ").", e);
+      throw Problem.unreadable(files.get(0) + " cannot be read (" + DiskErrors.reason(e) + ").", e);
     }
   }
 
-  private int people(Session session, OpenRoster open) {
+  private int people(CommandContext session, OpenRoster open) {
     Screen screen = session.screen();
-    Basis basis = session.basis(open.roster());
+    CheckInput basis = session.basis(open.roster());
     PeopleReport report =
         new PeopleReport(ResolvedRoster.of(open.roster(), session.settings(), basis.known()));
     open.verifyUnchanged();

@@ -6,12 +6,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeSet;
 import java.util.concurrent.Callable;
+import neatroster.cli.folder.CommandContext;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.Session;
-import neatroster.cli.folder.Workplace;
 import neatroster.cli.issue.AnonymousAccounts;
+import neatroster.cli.issue.BufferedSecureRandom;
 import neatroster.cli.issue.IssueRun;
-import neatroster.cli.issue.SecureDraws;
 import neatroster.cli.report.IssueReport;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Problem;
@@ -30,8 +30,8 @@ import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
 import neatroster.core.state.KnownUsers;
 import neatroster.core.text.Nearest;
-import neatroster.disk.DiskTrouble;
-import neatroster.register.Issue;
+import neatroster.disk.DiskErrors;
+import neatroster.register.AccountsUpdate;
 import neatroster.register.RegisterException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -94,7 +94,7 @@ public final class IssueCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    Session session = options.session().writing(to, "issue");
+    CommandContext session = options.session().writing(to, "issue");
     IssueReport report =
         new IssueReport(session.screen(), session.folder().orElseThrow(), options.json());
     if (!other.isEmpty() && (againLost || again != null || anonymous != null || course != null)) {
@@ -111,7 +111,7 @@ public final class IssueCommand implements Callable<Integer> {
         return anonymous(report, session);
       }
       try (OpenRoster open = session.open(files);
-          Workplace workplace = session.work("issue")) {
+          LockedRosterFolder workplace = session.work("issue")) {
         Issuing.Outcome outcome = IssueRun.run(session, open, workplace, other);
         report.issued(outcome, workplace.accounts());
         return outcome.findings().isEmpty() ? Exit.DONE : Exit.FINDINGS;
@@ -121,19 +121,20 @@ public final class IssueCommand implements Callable<Integer> {
           "A pattern in the settings, position " + e.position() + ": " + e.getMessage());
     } catch (IOException e) {
       throw Problem.unreadable(
-          "The accounts could not be written (" + DiskTrouble.reason(e) + ").", e);
+          "The accounts could not be written (" + DiskErrors.reason(e) + ").", e);
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
     }
   }
 
-  private int again(IssueReport report, Session session) throws IOException, RegisterException {
+  private int again(IssueReport report, CommandContext session)
+      throws IOException, RegisterException {
     Settings settings = session.settings();
     if (!files.isEmpty() || anonymous != null || course != null) {
       throw Problem.usage(
           "--again USER stands alone: it is about one account that was issued already.");
     }
-    try (Workplace workplace = session.work("issue")) {
+    try (LockedRosterFolder workplace = session.work("issue")) {
       KnownUsers known = workplace.known();
       int user = known.findReference(again);
       if (user < 0) {
@@ -155,7 +156,8 @@ public final class IssueCommand implements Callable<Integer> {
                 + " no password of one’s own (passwords: style: none or one-for-all), so there is"
                 + " none to make anew.");
       }
-      PasswordMaker passwords = new PasswordMaker(style, PasswordWords.all(), new SecureDraws());
+      PasswordMaker passwords =
+          new PasswordMaker(style, PasswordWords.all(), new BufferedSecureRandom());
       IssuedAccount renewed =
           new IssuedAccount(new Place(new SheetName("", null), 0), account, passwords.make());
       workplace
@@ -163,7 +165,7 @@ public final class IssueCommand implements Callable<Integer> {
           .write(
               List.of(),
               List.of(renewed),
-              new Issue(List.of(), List.of(), List.of(), List.of(account)));
+              new AccountsUpdate(List.of(), List.of(), List.of(), List.of(account)));
       report.again(account, workplace.accounts());
       return Exit.DONE;
     }
@@ -172,17 +174,17 @@ public final class IssueCommand implements Callable<Integer> {
   /**
    * The accounts file is gone or damaged, and there is no copy: passwords can only be made anew.
    */
-  private int againLost(IssueReport report, Session session)
+  private int againLost(IssueReport report, CommandContext session)
       throws PatternException, IOException, RegisterException {
     Settings settings = session.settings();
     if (!files.isEmpty() || again != null || anonymous != null || course != null) {
       throw Problem.usage("--again-lost stands alone: it is about accounts that were issued.");
     }
-    try (Workplace workplace = session.work("issue")) {
+    try (LockedRosterFolder workplace = session.work("issue")) {
       List<String> lost = workplace.accounts().lost();
       KnownUsers known = workplace.known();
       AccountIssuer issuer =
-          new AccountIssuer(settings, PasswordWords.all(), new SecureDraws(), known.all());
+          new AccountIssuer(settings, PasswordWords.all(), new BufferedSecureRandom(), known.all());
       List<IssuedAccount> renewed = new ArrayList<>();
       for (String reference : lost) {
         KnownUser account = known.all().get(known.findReference(reference));
@@ -194,7 +196,7 @@ public final class IssueCommand implements Callable<Integer> {
       }
       List<KnownUser> users = renewed.stream().map(IssuedAccount::user).toList();
       if (!renewed.isEmpty()) {
-        Issue issue = new Issue(List.of(), List.of(), List.of(), users);
+        AccountsUpdate issue = new AccountsUpdate(List.of(), List.of(), List.of(), users);
         workplace.accounts().write(List.of(), renewed, issue);
       }
       report.againLost(users, workplace.accounts());
@@ -202,7 +204,7 @@ public final class IssueCommand implements Callable<Integer> {
     }
   }
 
-  private int anonymous(IssueReport report, Session session)
+  private int anonymous(IssueReport report, CommandContext session)
       throws PatternException, IOException, RegisterException {
     Settings settings = session.settings();
     if (anonymous == null || course == null) {
@@ -214,7 +216,7 @@ public final class IssueCommand implements Callable<Integer> {
       throw Problem.usage("--anonymous takes a number from 1 to " + AnonymousAccounts.MOST + ".");
     }
     try (OpenRoster open = session.open(files);
-        Workplace workplace = session.work("issue")) {
+        LockedRosterFolder workplace = session.work("issue")) {
       TreeSet<String> courses = new TreeSet<>();
       open.roster().read(Table.COURSES, (row, line) -> courses.add(row.text(Field.CODE)));
       Known known = session.basis(workplace.known(), open.roster()).known();

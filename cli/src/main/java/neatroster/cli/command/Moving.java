@@ -6,7 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import neatroster.cli.folder.AddedSheet;
-import neatroster.cli.folder.Session;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.arrange.ArrangeException;
 import neatroster.core.arrange.ArrangedPerson;
@@ -17,7 +17,7 @@ import neatroster.core.model.RoleWords;
 
 /** Moves people from course to course. */
 final class Moving {
-  private final Session session;
+  private final CommandContext session;
   private final PeopleFilter filter;
   private final String role;
 
@@ -26,14 +26,14 @@ final class Moving {
    *
    * @param role in which role they are, or null for the usual one
    */
-  Moving(Session session, List<String> where, String role) {
+  Moving(CommandContext session, List<String> where, String role) {
     this.session = session;
     this.filter = new PeopleFilter(session.settings(), where);
     this.role =
         role == null ? CoursePeople.roleOfLearners(session.settings()) : role(session, role);
   }
 
-  private static String role(Session session, String word) {
+  private static String role(CommandContext session, String word) {
     RoleWords roles = session.settings().roles();
     return roles
         .role(word)

@@ -15,10 +15,10 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
+import neatroster.cli.folder.CommandContext;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.RunChoice;
-import neatroster.cli.folder.Session;
-import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.CorrectionSheets;
 import neatroster.cli.report.FindingsJson;
 import neatroster.cli.report.FindingsText;
@@ -29,17 +29,17 @@ import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.batch.Obstacle;
+import neatroster.core.batch.BlockingProblem;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.check.pass.Checker;
-import neatroster.core.compare.Above;
 import neatroster.core.compare.ChangeReceiver;
 import neatroster.core.compare.Comparison;
+import neatroster.core.compare.ExceededLimit;
 import neatroster.core.compare.IssuedItems;
-import neatroster.core.compare.LeftAsItIs;
+import neatroster.core.compare.SkippedDifference;
 import neatroster.core.compare.Teaching;
 import neatroster.core.compare.Totals;
 import neatroster.core.compare.WholeRecords;
@@ -53,7 +53,7 @@ import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.formats.LayoutExcerpt;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
@@ -120,15 +120,15 @@ public final class PackCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     Screen screen = options.screen();
-    Session session = options.session().writing(to, "pack");
+    CommandContext session = options.session().writing(to, "pack");
     as.verify(session);
     verifyShow();
     Settings settings = session.settings();
     try (OpenRoster open = session.open(files);
-        Workplace workplace = session.work("pack")) {
+        LockedRosterFolder workplace = session.work("pack")) {
       as.verifyExtras(open.roster());
       RunChoice.verifyNoneUnderWay(workplace.register().runs());
-      Basis basis = session.comparing(workplace.known(), open.roster());
+      CheckInput basis = session.comparing(workplace.known(), open.roster());
       Known known = basis.known();
       CheckResult checked = Checker.check(open.roster(), basis);
       IssuedItems items = items(workplace);
@@ -137,14 +137,14 @@ public final class PackCommand implements Callable<Integer> {
         return Exit.DONE;
       }
       checked = withMisfits(settings, checked, known, items);
-      Optional<Obstacle> obstacle = Obstacle.of(checked, leaveOutFaulty);
+      Optional<BlockingProblem> obstacle = BlockingProblem.of(checked, leaveOutFaulty);
       if (obstacle.isPresent()) {
         refuse(screen, checked, why(obstacle.get()));
         return Exit.FINDINGS;
       }
-      List<Above> above = above(settings, checked, known);
+      List<ExceededLimit> above = above(settings, checked, known);
       if (!above.isEmpty()) {
-        String why = above.stream().map(Above::sentence).collect(Collectors.joining(". "));
+        String why = above.stream().map(ExceededLimit::sentence).collect(Collectors.joining(". "));
         refuse(screen, checked, "Nothing was packed. " + why);
         return Exit.FINDINGS;
       }
@@ -161,15 +161,13 @@ public final class PackCommand implements Callable<Integer> {
     } catch (IOException | UncheckedIOException e) {
       Exception cause = e instanceof UncheckedIOException unchecked ? unchecked.getCause() : e;
       throw Problem.unreadable(
-          "The run could not be written ("
-              + DiskTrouble.reason(cause)
-              + "); nothing of it is left.",
+          "The run could not be written (" + DiskErrors.reason(cause) + "); nothing of it is left.",
           e);
     }
   }
 
   /** An obstacle in words. */
-  private static String why(Obstacle obstacle) {
+  private static String why(BlockingProblem obstacle) {
     return "Nothing was packed: "
         + switch (obstacle.kind()) {
           case ERRORS ->
@@ -188,7 +186,7 @@ public final class PackCommand implements Callable<Integer> {
   }
 
   /** What the run would do more of than the settings let it. */
-  private List<Above> above(Settings settings, CheckResult checked, Known known) {
+  private List<ExceededLimit> above(Settings settings, CheckResult checked, Known known) {
     for (String kind : goAbove.keySet()) {
       if (!settings.stopAbove().containsKey(kind)) {
         throw Problem.usage("--go-above takes removals, withdrawals or changes with a number.");
@@ -201,10 +199,10 @@ public final class PackCommand implements Callable<Integer> {
     IssuedItems nothing = IssuedItems.of(reference -> "");
     compare(settings, checked, known, nothing, totals::add);
 
-    return Above.of(totals, known, settings.stopAbove(), goAbove);
+    return ExceededLimit.of(totals, known, settings.stopAbove(), goAbove);
   }
 
-  private static IssuedItems items(Workplace workplace) throws RegisterException {
+  private static IssuedItems items(LockedRosterFolder workplace) throws RegisterException {
     Map<String, String> passwords = workplace.accounts().passwords();
     return new IssuedItems(
         reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
@@ -326,14 +324,14 @@ public final class PackCommand implements Callable<Integer> {
   }
 
   private PackReport pack(
-      Session session,
+      CommandContext session,
       FormatOptions formats,
       OpenRoster open,
       CheckResult checked,
       Known known,
       IssuedItems items,
       boolean ofFolder,
-      Workplace workplace)
+      LockedRosterFolder workplace)
       throws IOException, RegisterException {
 
     Settings settings = session.settings();
@@ -383,7 +381,7 @@ public final class PackCommand implements Callable<Integer> {
               }
 
               @Override
-              public void left(LeftAsItIs one) {
+              public void left(SkippedDifference one) {
                 notices.add(one);
               }
 

@@ -9,8 +9,8 @@ import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
 import neatroster.cli.delivery.PracticeFilling;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.PracticeToken;
-import neatroster.cli.folder.Session;
 import neatroster.cli.folder.WritePlaces;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
@@ -19,12 +19,12 @@ import neatroster.cli.terminal.Screen;
 import neatroster.core.roster.Roster;
 import neatroster.core.state.Known;
 import neatroster.core.text.Nearest;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.PrivateFiles;
 import neatroster.platform.HttpTransport;
-import neatroster.platform.Ids;
 import neatroster.platform.PlatformAddress;
 import neatroster.platform.PlatformException;
+import neatroster.platform.PlatformIds;
 import neatroster.platform.SignIn;
 import neatroster.platform.Transport;
 import neatroster.platform.WaitListener;
@@ -99,7 +99,7 @@ public final class PracticeCommand implements Callable<Integer> {
       token = PracticeToken.beside(place);
     } catch (IOException e) {
       throw Problem.unreadable(
-          "The token cannot be kept beside " + data + " (" + DiskTrouble.reason(e) + ").", e);
+          "The token cannot be kept beside " + data + " (" + DiskErrors.reason(e) + ").", e);
     }
     try {
       // The names of a whole school are nobody else's business on this machine.
@@ -124,7 +124,7 @@ public final class PracticeCommand implements Callable<Integer> {
 
   /** Starts with what the exports say that the platform holds. */
   private void fill(PracticeServer server, String token) throws IOException, InterruptedException {
-    Session session = options.session();
+    CommandContext session = options.session();
     Known known = session.basis(new Roster(List.of(), List.of(), List.of())).known();
     try {
       Transport transport =
@@ -133,7 +133,7 @@ public final class PracticeCommand implements Callable<Integer> {
               SignIn.token(token),
               List.of(),
               WaitListener.NOBODY);
-      PracticeFilling.fill(session, known, transport, new Ids(Map.of()));
+      PracticeFilling.fill(session, known, transport, new PlatformIds(Map.of()));
     } catch (PlatformException e) {
       throw Problem.unreadable(
           "The practice platform could not be filled: " + e.getMessage() + ".", e);

@@ -8,16 +8,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import neatroster.cli.folder.CommandContext;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.Session;
-import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.Preview;
 import neatroster.cli.report.PreviewJson;
 import neatroster.cli.report.PreviewText;
 import neatroster.cli.report.ReportFiles;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.compare.Comparison;
@@ -47,7 +47,7 @@ public final class PreviewCommand implements Callable<Integer> {
   public Integer call() {
     ReportFiles<Preview> kinds = ReportFiles.ofPreview();
     reports.verify(kinds);
-    Session session = options.session();
+    CommandContext session = options.session();
     // Without a folder two lists are compared, and all that differs is told.
     boolean isTwoLists = session.folder().isEmpty();
     if (isTwoLists) {
@@ -55,7 +55,7 @@ public final class PreviewCommand implements Callable<Integer> {
     }
     try (OpenRoster open = session.open(files)) {
       reports.verify(session, open);
-      Basis basis = session.comparing(open.roster());
+      CheckInput basis = session.comparing(open.roster());
       CheckResult checked = Checker.check(open.roster(), basis);
       IssuedItems items = items(session);
       LocalDate today = LocalDate.now(ZoneId.systemDefault());
@@ -84,15 +84,16 @@ public final class PreviewCommand implements Callable<Integer> {
   }
 
   /** What was issued; in place of a password that the platform is due stands that there is one. */
-  private static IssuedItems items(Session session) {
+  private static IssuedItems items(CommandContext session) {
     Map<String, String> codes = new HashMap<>();
     Set<String> due = new HashSet<>();
     session
         .folder()
         .ifPresent(
             folder -> {
-              Workplace.joinCodesIn(folder).forEach(code -> codes.put(code.of(), code.code()));
-              due.addAll(Workplace.passwordsDueIn(folder));
+              LockedRosterFolder.joinCodesIn(folder)
+                  .forEach(code -> codes.put(code.of(), code.code()));
+              due.addAll(LockedRosterFolder.passwordsDueIn(folder));
             });
     return new IssuedItems(reference -> due.contains(reference) ? "…" : "", due, codes);
   }

@@ -1,12 +1,12 @@
 package neatroster.cli.command;
 
-import neatroster.cli.terminal.Surroundings;
+import neatroster.cli.terminal.ProcessEnvironment;
 
 /** The program as its commands see it. */
 public interface Program {
   /** What the command line runs in. */
-  Surroundings surroundings();
+  ProcessEnvironment surroundings();
 
   /** Runs another command line and gives its exit code. */
-  int run(Surroundings inside, String... words);
+  int run(ProcessEnvironment inside, String... words);
 }

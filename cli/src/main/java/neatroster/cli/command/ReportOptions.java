@@ -4,14 +4,14 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Collection;
 import java.util.List;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.Session;
 import neatroster.cli.folder.WritePlaces;
 import neatroster.cli.report.OwnFiles;
 import neatroster.cli.report.ReportFiles;
 import neatroster.cli.terminal.Problem;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.PrivateFiles;
 import picocli.CommandLine.Option;
 
@@ -38,12 +38,12 @@ final class ReportOptions {
   }
 
   /** Refuses places where a report does not belong. */
-  void verify(Session session, OpenRoster open) {
+  void verify(CommandContext session, OpenRoster open) {
     verify(session, open.paths());
   }
 
   /** Refuses places where a report does not belong, and those of files that are read. */
-  void verify(Session session, Collection<Path> read) {
+  void verify(CommandContext session, Collection<Path> read) {
     WritePlaces places = new WritePlaces(session.folder(), read, OwnFiles::isOwn);
     reports.forEach(file -> places.verifyFile(session.resolve(file), file.toString(), overwrite));
   }
@@ -57,12 +57,12 @@ final class ReportOptions {
       }
     } catch (IOException e) {
       throw Problem.unreadable(
-          folder.shown("reports") + " cannot be made (" + DiskTrouble.reason(e) + ").", e);
+          folder.shown("reports") + " cannot be made (" + DiskErrors.reason(e) + ").", e);
     }
   }
 
   /** Writes the reports. */
-  <T> void write(ReportFiles<T> kinds, T result, Session session) {
+  <T> void write(ReportFiles<T> kinds, T result, CommandContext session) {
     for (Path report : reports) {
       session.folder().ifPresent(folder -> makeReports(folder, session.resolve(report)));
       kinds.write(result, session.resolve(report), report);

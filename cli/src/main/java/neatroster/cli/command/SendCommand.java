@@ -18,11 +18,11 @@ import neatroster.cli.delivery.Rehearsal;
 import neatroster.cli.delivery.RequestList;
 import neatroster.cli.delivery.RunPasswords;
 import neatroster.cli.delivery.SendProgress;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.DeliveredRun;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunChoice;
-import neatroster.cli.folder.Session;
-import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.Notices;
 import neatroster.cli.report.SendReport;
 import neatroster.cli.terminal.Exit;
@@ -31,17 +31,17 @@ import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Terminal;
 import neatroster.core.change.Phase;
-import neatroster.core.confirm.Outcome;
+import neatroster.core.confirm.ChangeResult;
 import neatroster.core.model.Counted;
 import neatroster.core.roster.Roster;
 import neatroster.core.state.Known;
 import neatroster.core.text.Nearest;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.formats.OwnColumns;
 import neatroster.platform.Delivery;
-import neatroster.platform.Ids;
-import neatroster.platform.Offer;
 import neatroster.platform.PlatformException;
+import neatroster.platform.PlatformIds;
+import neatroster.platform.ServiceProviderConfig;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
 import neatroster.runs.Journal;
@@ -116,10 +116,10 @@ public final class SendCommand implements Callable<Integer> {
           "--by-hand, --show and --rehearse do not go together, nor --only with --by-hand.");
     }
     Set<Phase> phases = only == null ? EnumSet.allOf(Phase.class) : EnumSet.of(phase(only));
-    Session session = options.session();
+    CommandContext session = options.session();
     RosterFolder folder =
         session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
-    try (Workplace workplace = session.work("send")) {
+    try (LockedRosterFolder workplace = session.work("send")) {
       Run run = chosen(workplace.register().runs());
       RunChoice.verifyUnedited(folder, run);
       RunChoice.remarkEdited(session.screen(), folder, run);
@@ -143,7 +143,7 @@ public final class SendCommand implements Callable<Integer> {
       throw Problem.unreadable("Interrupted. To go on: neat-roster send.", e);
     } catch (IOException | UncheckedIOException e) {
       throw Problem.unreadable(
-          "What became of the run could not be kept (" + DiskTrouble.reason(e) + ").", e);
+          "What became of the run could not be kept (" + DiskErrors.reason(e) + ").", e);
     }
   }
 
@@ -172,7 +172,7 @@ public final class SendCommand implements Callable<Integer> {
     return RunChoice.of(named == null && !underWay.isEmpty() && !rehearse ? underWay : runs, named);
   }
 
-  private int byHand(Session session, Workplace workplace, Run run)
+  private int byHand(CommandContext session, LockedRosterFolder workplace, Run run)
       throws RegisterException, IOException {
     int changes = RunChoice.changes(workplace.folder(), run);
     if (run.deliveredAt().isEmpty()) {
@@ -240,17 +240,17 @@ public final class SendCommand implements Callable<Integer> {
     return Exit.DONE;
   }
 
-  private int send(Session session, Workplace workplace, Run run, Set<Phase> phases)
+  private int send(CommandContext session, LockedRosterFolder workplace, Run run, Set<Phase> phases)
       throws RegisterException, InterruptedException, IOException {
     RosterFolder folder = workplace.folder();
     Screen screen = session.screen();
     PlatformAccess access = PlatformAccess.of(folder, session.settings(), options.waits());
     verifySamePlatform(workplace, run, access);
-    Offer offer = access.offer();
+    ServiceProviderConfig offer = access.offer();
     Journal journal = Journal.of(workplace.register().deliveries(), run.name(), access.service());
     RunFolder place = folder.run(run.name());
     KeptChanges changes = place.changes();
-    Ids ids = new Ids(workplace.register().deliveries().ids(access.service()));
+    PlatformIds ids = new PlatformIds(workplace.register().deliveries().ids(access.service()));
     RunPasswords passwords = new RunPasswords(workplace.accounts(), place);
     if (show) {
       return new RequestList(access, offer, ids, passwords)
@@ -376,8 +376,8 @@ public final class SendCommand implements Callable<Integer> {
   }
 
   /** What is done on one platform is not done on another. */
-  private static void verifySamePlatform(Workplace workplace, Run run, PlatformAccess access)
-      throws RegisterException {
+  private static void verifySamePlatform(
+      LockedRosterFolder workplace, Run run, PlatformAccess access) throws RegisterException {
     Optional<String> begun = workplace.register().deliveries().service(run.name());
     if (begun.isPresent() && !begun.get().equals(access.service())) {
       throw Problem.refused(
@@ -392,7 +392,7 @@ public final class SendCommand implements Callable<Integer> {
   }
 
   private void announce(
-      Session session,
+      CommandContext session,
       PlatformAccess access,
       Run run,
       boolean goesOn,
@@ -418,15 +418,15 @@ public final class SendCommand implements Callable<Integer> {
 
   /** The run has come to its end: what the platform took counts as known from now on. */
   private static void record(
-      Workplace workplace, Run run, RunConfirmation confirmation, Journal journal)
+      LockedRosterFolder workplace, Run run, RunConfirmation confirmation, Journal journal)
       throws RegisterException, IOException {
     Optional<String> digest =
         confirmation.ask(
             (key, change) ->
                 journal
                     .refusal(key)
-                    .map(entry -> Outcome.missing(entry.reason()))
-                    .orElse(Outcome.AS_ASKED),
+                    .map(entry -> ChangeResult.missing(entry.reason()))
+                    .orElse(ChangeResult.AS_ASKED),
             true);
     int refused = confirmation.missing().size();
     DeliveredRun.record(workplace, run);

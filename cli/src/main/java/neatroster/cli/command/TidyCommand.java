@@ -13,9 +13,9 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.FileStems;
 import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.Session;
 import neatroster.cli.folder.WritePlaces;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
@@ -36,12 +36,12 @@ import neatroster.core.roster.Roster;
 import neatroster.core.state.KnownUsers;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
-import neatroster.core.tidy.Suggested;
 import neatroster.core.tidy.TidyChanges;
 import neatroster.core.tidy.TidySheet;
+import neatroster.core.tidy.TrustedSuggestions;
 import neatroster.core.tidy.WrittenOutMembers;
 import neatroster.core.wanted.Wanted;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.NewFolder;
 import neatroster.disk.PrivateFiles;
 import neatroster.register.FolderLock;
@@ -105,7 +105,7 @@ public final class TidyCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     Screen screen = options.screen();
-    Session session = options.session();
+    CommandContext session = options.session();
     verifyRules();
     Path place = session.resolve(to);
     new WritePlaces(session.folder()).verifyFolder(place, to.toString());
@@ -114,7 +114,7 @@ public final class TidyCommand implements Callable<Integer> {
       names.add("changes");
       TidySheet.Correction correction =
           withSuggestions
-              ? new Suggested(
+              ? new TrustedSuggestions(
                   Checker.check(open.roster(), session.basis(open.roster())).findings(), rules)
               : (row, column, value) -> value;
       TidySheet.Acquaintance known = known(session, open.roster());
@@ -143,7 +143,7 @@ public final class TidyCommand implements Callable<Integer> {
     } catch (IOException | UncheckedIOException e) {
       Exception cause = e instanceof UncheckedIOException unchecked ? unchecked.getCause() : e;
       throw Problem.unreadable(
-          "The tidy sheets could not be written (" + DiskTrouble.reason(cause) + ").", e);
+          "The tidy sheets could not be written (" + DiskErrors.reason(cause) + ").", e);
     } catch (UnreadableSheetException e) {
       throw Problem.unreadable("A sheet could not be read to its end: " + e.getMessage() + ".", e);
     }
@@ -173,7 +173,7 @@ public final class TidyCommand implements Callable<Integer> {
   }
 
   /** Who people are, where some list names them by an address or a username alone. */
-  private static TidySheet.Acquaintance known(Session session, Roster roster) {
+  private static TidySheet.Acquaintance known(CommandContext session, Roster roster) {
     if (roster.sheets().stream().noneMatch(TidySheet::isWithoutNames)) {
       return row -> Optional.empty();
     }
@@ -190,7 +190,7 @@ public final class TidyCommand implements Callable<Integer> {
   }
 
   /** Who is in cross-course groups, where some row enrolls all members of one. */
-  private static Optional<WrittenOutMembers> members(Session session, Roster roster) {
+  private static Optional<WrittenOutMembers> members(CommandContext session, Roster roster) {
     if (roster.sheets().stream().noneMatch(sheet -> sheet.has(Field.MEMBERS_OF))) {
       return Optional.empty();
     }

@@ -13,29 +13,29 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
+import neatroster.cli.folder.CommandContext;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.folder.RunChoice;
-import neatroster.cli.folder.Session;
-import neatroster.cli.folder.Workplace;
 import neatroster.cli.report.RunText;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.compare.Above;
+import neatroster.core.compare.ExceededLimit;
 import neatroster.core.compare.Teaching;
 import neatroster.core.compare.Totals;
 import neatroster.core.compare.WholeRecords;
-import neatroster.core.confirm.Arrival;
-import neatroster.core.confirm.Reversal;
+import neatroster.core.confirm.ArrivalCheck;
+import neatroster.core.confirm.RunReversal;
 import neatroster.core.layout.Layout;
 import neatroster.core.layout.LayoutJudge;
 import neatroster.core.model.Counted;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
 import neatroster.runs.NewRun;
@@ -96,10 +96,10 @@ public final class UndoCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    Session session = options.session();
+    CommandContext session = options.session();
     RosterFolder folder =
         session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
-    try (Workplace workplace = session.work("undo")) {
+    try (LockedRosterFolder workplace = session.work("undo")) {
       List<Run> runs = workplace.register().runs();
       Run run = RunChoice.of(runs, named);
       RunChoice.verifyNoneUnderWay(runs);
@@ -114,10 +114,10 @@ public final class UndoCommand implements Callable<Integer> {
       Roster none = new Roster(List.of(), List.of(), List.of());
       Known known = session.basis(workplace.known(), none).known();
       RunOutcomes outcomes = RunChoice.outcomes(folder, run);
-      Reversal reversal =
-          new Reversal(
+      RunReversal reversal =
+          new RunReversal(
               place.deliveredOf(run),
-              new Arrival(session.settings(), known),
+              new ArrivalCheck(session.settings(), known),
               made -> outcomes.is(RunOutcomes.Kind.FOUND, made));
       String inUse = evenInUse ? "" : inUse(known, reversal);
       if (!inUse.isEmpty()) {
@@ -148,8 +148,7 @@ public final class UndoCommand implements Callable<Integer> {
       throw Problem.unreadable(e.getMessage() + ".", e);
     } catch (IOException e) {
       throw Problem.unreadable(
-          "The run could not be written (" + DiskTrouble.reason(e) + "); nothing of it is left.",
-          e);
+          "The run could not be written (" + DiskErrors.reason(e) + "); nothing of it is left.", e);
     }
   }
 
@@ -172,7 +171,7 @@ public final class UndoCommand implements Callable<Integer> {
   }
 
   /** Which courses would go that others are in by now, as a sentence. */
-  private static String inUse(Known known, Reversal reversal) throws IOException {
+  private static String inUse(Known known, RunReversal reversal) throws IOException {
     Map<String, Set<String>> others = reversal.others(known.memberships());
     return others.isEmpty()
         ? ""
@@ -183,7 +182,7 @@ public final class UndoCommand implements Callable<Integer> {
             + " in it came since by other ways. To take it away with them: --even-in-use.";
   }
 
-  private String above(Settings settings, Known known, Reversal reversal) throws IOException {
+  private String above(Settings settings, Known known, RunReversal reversal) throws IOException {
     for (String kind : goAbove.keySet()) {
       if (!settings.stopAbove().containsKey(kind)) {
         throw Problem.usage("--go-above takes removals, withdrawals or changes with a number.");
@@ -191,13 +190,13 @@ public final class UndoCommand implements Callable<Integer> {
     }
     Totals totals = new Totals(known.memberships(), settings.defaultRole());
     reversal.read(totals::add, what -> {});
-    return Above.of(totals, known, settings.stopAbove(), goAbove).stream()
-        .map(Above::sentence)
+    return ExceededLimit.of(totals, known, settings.stopAbove(), goAbove).stream()
+        .map(ExceededLimit::sentence)
         .collect(Collectors.joining(". "));
   }
 
   /** What the layouts have no room for, in sentences. */
-  private String misfits(Settings settings, WholeRecords whole, Reversal reversal)
+  private String misfits(Settings settings, WholeRecords whole, RunReversal reversal)
       throws IOException {
     List<String> sentences = new ArrayList<>();
     for (Layout layout : formats.layouts()) {
@@ -211,14 +210,14 @@ public final class UndoCommand implements Callable<Integer> {
   }
 
   private Undone pack(
-      Session session,
+      CommandContext session,
       Known known,
       WholeRecords whole,
       Teaching teaching,
       RosterFolder folder,
-      Workplace workplace,
+      LockedRosterFolder workplace,
       Run undoes,
-      Reversal reversal)
+      RunReversal reversal)
       throws IOException, RegisterException {
     Settings settings = session.settings();
     Path runs = folder.path("runs");

@@ -10,13 +10,13 @@ import neatroster.cli.folder.PlatformSecret;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.settings.Settings;
-import neatroster.platform.Authorities;
+import neatroster.platform.CertificateAuthorities;
 import neatroster.platform.ClientCredentials;
-import neatroster.platform.Courier;
+import neatroster.platform.HttpRetryClient;
 import neatroster.platform.HttpTransport;
-import neatroster.platform.Offer;
 import neatroster.platform.PlatformAddress;
 import neatroster.platform.PlatformException;
+import neatroster.platform.ServiceProviderConfig;
 import neatroster.platform.SignIn;
 import neatroster.platform.Transport;
 import neatroster.platform.WaitListener;
@@ -81,7 +81,7 @@ public record PlatformAccess(String service, Transport transport) {
     }
     Path file = folder.path(named);
     try {
-      return Authorities.read(Files.readAllBytes(file));
+      return CertificateAuthorities.read(Files.readAllBytes(file));
     } catch (IOException e) {
       throw Problem.unreadable(
           file + ", which should hold the authority’s certificate, cannot be read.", e);
@@ -97,18 +97,18 @@ public record PlatformAccess(String service, Transport transport) {
   }
 
   /** What the platform offers; shows that it can be reached. */
-  public Offer offer() throws InterruptedException {
+  public ServiceProviderConfig offer() throws InterruptedException {
     try {
-      return Offer.ask(new Courier(transport));
+      return ServiceProviderConfig.ask(new HttpRetryClient(transport));
     } catch (PlatformException e) {
       throw trouble(e);
     }
   }
 
   /** Sees to it that the token may change things. */
-  public void verifyMayWrite(Offer offer) throws InterruptedException {
+  public void verifyMayWrite(ServiceProviderConfig offer) throws InterruptedException {
     try {
-      offer.verifyMayWrite(new Courier(transport));
+      offer.verifyMayWrite(new HttpRetryClient(transport));
     } catch (PlatformException e) {
       throw trouble(e);
     }

@@ -2,8 +2,8 @@ package neatroster.cli.delivery;
 
 import java.nio.file.Path;
 import java.util.Map;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.Workplace;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.settings.Settings;
@@ -27,7 +27,7 @@ public final class PlatformExport {
       RosterFolder folder, Settings settings, Screen screen, WaitListener waits) {
     PlatformAccess access = PlatformAccess.of(folder, settings, waits);
     SqliteLibrary.prepare();
-    Map<String, String> ids = Workplace.platformIdsIn(folder, access.service());
+    Map<String, String> ids = LockedRosterFolder.platformIdsIn(folder, access.service());
     try {
       PlatformReading reading = PlatformReading.of(access.transport(), access.offer(), ids, waits);
       screen.remark("Read what " + access.service() + " holds.");

@@ -8,13 +8,13 @@ import java.util.Map;
 import java.util.Set;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.model.Field;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.PrivateFiles;
 import neatroster.disk.TemporaryFiles;
-import neatroster.platform.Ids;
-import neatroster.platform.Offer;
 import neatroster.platform.PlatformException;
+import neatroster.platform.PlatformIds;
 import neatroster.platform.ReadBack;
+import neatroster.platform.ServiceProviderConfig;
 import neatroster.platform.Transport;
 import neatroster.platform.WaitListener;
 
@@ -33,12 +33,12 @@ public record PlatformReading(Path file, Set<Field> neverShown) {
    * @param waits is told how much was read
    */
   public static PlatformReading of(
-      Transport transport, Offer offer, Map<String, String> ids, WaitListener waits)
+      Transport transport, ServiceProviderConfig offer, Map<String, String> ids, WaitListener waits)
       throws PlatformException, InterruptedException {
     try {
       Path file = TemporaryFiles.next();
       file.toFile().deleteOnExit();
-      ReadBack reading = new ReadBack(transport, offer, new Ids(ids));
+      ReadBack reading = new ReadBack(transport, offer, new PlatformIds(ids));
       try (OutputStream out = new BufferedOutputStream(PrivateFiles.create(file), 1 << 16)) {
         reading.write(out, waits::hasRead);
       } finally {
@@ -47,7 +47,7 @@ public record PlatformReading(Path file, Set<Field> neverShown) {
       return new PlatformReading(file, reading.neverShown());
     } catch (IOException e) {
       throw Problem.unreadable(
-          "What the platform holds could not be kept (" + DiskTrouble.reason(e) + ").", e);
+          "What the platform holds could not be kept (" + DiskErrors.reason(e) + ").", e);
     }
   }
 }

@@ -5,18 +5,18 @@ import java.io.UncheckedIOException;
 import java.util.EnumSet;
 import java.util.Map;
 import java.util.Optional;
-import neatroster.cli.folder.Session;
+import neatroster.cli.folder.CommandContext;
 import neatroster.core.change.Phase;
-import neatroster.core.compare.Everything;
+import neatroster.core.compare.FullExport;
 import neatroster.core.state.Known;
 import neatroster.disk.NewFolder;
 import neatroster.disk.TemporaryFiles;
 import neatroster.formats.OwnColumns;
-import neatroster.platform.Courier;
 import neatroster.platform.Delivery;
-import neatroster.platform.Ids;
-import neatroster.platform.Offer;
+import neatroster.platform.HttpRetryClient;
 import neatroster.platform.PlatformException;
+import neatroster.platform.PlatformIds;
+import neatroster.platform.ServiceProviderConfig;
 import neatroster.platform.Transport;
 import neatroster.runs.Journal;
 import neatroster.runs.KeptChanges;
@@ -32,12 +32,12 @@ public final class PracticeFilling {
    *
    * @param ids takes what the platform calls everything
    */
-  public static void fill(Session session, Known known, Transport transport, Ids ids)
+  public static void fill(CommandContext session, Known known, Transport transport, PlatformIds ids)
       throws IOException, PlatformException, InterruptedException {
     try (NewFolder folder = NewFolder.start(TemporaryFiles.next())) {
       OwnColumns own = new OwnColumns(session.settings().reading().ownFields());
       try (RunChanges all = new RunChanges(folder.in(RunFolder.CHANGES), own)) {
-        Everything.of(
+        FullExport.of(
             known,
             change -> {
               try {
@@ -51,7 +51,7 @@ public final class PracticeFilling {
           new RunFolder(folder.scratch().getParent()).changes(),
           Journal.forgetful(),
           transport,
-          Offer.ask(new Courier(transport)),
+          ServiceProviderConfig.ask(new HttpRetryClient(transport)),
           ids);
     }
   }
@@ -62,7 +62,11 @@ public final class PracticeFilling {
    * @return what the platform has no room for
    */
   static Map<String, Integer> deliver(
-      KeptChanges changes, Journal journal, Transport transport, Offer offer, Ids ids)
+      KeptChanges changes,
+      Journal journal,
+      Transport transport,
+      ServiceProviderConfig offer,
+      PlatformIds ids)
       throws PlatformException, InterruptedException, IOException {
     Delivery delivery =
         new Delivery(

@@ -7,28 +7,28 @@ import java.util.Base64;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import neatroster.cli.folder.Session;
-import neatroster.cli.folder.Workplace;
+import neatroster.cli.folder.CommandContext;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.confirm.Arrival;
-import neatroster.core.confirm.Outcome;
+import neatroster.core.confirm.ArrivalCheck;
+import neatroster.core.confirm.ChangeResult;
 import neatroster.core.model.Counted;
 import neatroster.core.roster.Roster;
 import neatroster.core.state.Known;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.NewFolder;
 import neatroster.disk.TemporaryFiles;
-import neatroster.platform.Courier;
+import neatroster.platform.HttpRetryClient;
 import neatroster.platform.HttpTransport;
-import neatroster.platform.Ids;
-import neatroster.platform.Offer;
 import neatroster.platform.PlatformAddress;
 import neatroster.platform.PlatformException;
+import neatroster.platform.PlatformIds;
+import neatroster.platform.ServiceProviderConfig;
 import neatroster.platform.SignIn;
 import neatroster.platform.Transport;
 import neatroster.platform.WaitListener;
@@ -44,15 +44,15 @@ public final class Rehearsal {
   private static final int SHOWN = 12;
   private static final int TOKEN_BYTES = 24;
 
-  private final Session session;
-  private final Workplace workplace;
+  private final CommandContext session;
+  private final LockedRosterFolder workplace;
   private final Run run;
-  private final Map<Outcome.Kind, Integer> arrived = new EnumMap<>(Outcome.Kind.class);
+  private final Map<ChangeResult.Kind, Integer> arrived = new EnumMap<>(ChangeResult.Kind.class);
   private final List<String> troubles = new ArrayList<>();
   private Map<String, Integer> notCarried = Map.of();
 
   /** A rehearsal of a run. */
-  public Rehearsal(Session session, Workplace workplace, Run run) {
+  public Rehearsal(CommandContext session, LockedRosterFolder workplace, Run run) {
     this.session = session;
     this.workplace = workplace;
     this.run = run;
@@ -77,8 +77,8 @@ public final class Rehearsal {
               SignIn.token(token),
               List.of(),
               WaitListener.NOBODY);
-      Offer offer = Offer.ask(new Courier(transport));
-      Ids ids = new Ids(Map.of());
+      ServiceProviderConfig offer = ServiceProviderConfig.ask(new HttpRetryClient(transport));
+      PlatformIds ids = new PlatformIds(Map.of());
       Known known =
           session.basis(workplace.known(), new Roster(List.of(), List.of(), List.of())).known();
       PracticeFilling.fill(session, known, transport, ids);
@@ -88,7 +88,7 @@ public final class Rehearsal {
       throw Problem.unreadable("The rehearsal broke off: " + e.getMessage() + ".", e);
     } catch (IOException e) {
       throw Problem.unreadable(
-          "The rehearsal could not be held (" + DiskTrouble.reason(e) + ").", e);
+          "The rehearsal could not be held (" + DiskErrors.reason(e) + ").", e);
     }
     if (isJson) {
       Json.write(session.screen().out(), document());
@@ -98,7 +98,7 @@ public final class Rehearsal {
     return troubles.isEmpty() ? Exit.DONE : Exit.FINDINGS;
   }
 
-  private void deliver(Transport transport, Offer offer, Ids ids)
+  private void deliver(Transport transport, ServiceProviderConfig offer, PlatformIds ids)
       throws PlatformException, InterruptedException, IOException {
     Journal journal = Journal.forgetful();
     KeptChanges changes = changes();
@@ -118,23 +118,23 @@ public final class Rehearsal {
     return change.phase().word() + ", " + change.change().word() + "  " + change.key();
   }
 
-  private void compare(Transport transport, Offer offer, Ids ids)
+  private void compare(Transport transport, ServiceProviderConfig offer, PlatformIds ids)
       throws PlatformException, InterruptedException, IOException {
     PlatformReading reading =
         PlatformReading.of(transport, offer, ids.toRemember(), WaitListener.NOBODY);
-    Session there = session.knowingPlatform(PlatformExport.WORD, reading.file());
+    CommandContext there = session.knowingPlatform(PlatformExport.WORD, reading.file());
     Known now = there.basis(workplace.known(), new Roster(List.of(), List.of(), List.of())).known();
-    Arrival arrival = new Arrival(session.settings(), now);
+    ArrivalCheck arrival = new ArrivalCheck(session.settings(), now);
     boolean wasRefused = !troubles.isEmpty();
     changes()
         .read(
             change -> {
-              Outcome outcome = arrival.of(change);
+              ChangeResult outcome = arrival.of(change);
               arrived.merge(outcome.kind(), 1, Integer::sum);
-              if (outcome.kind() == Outcome.Kind.MISSING && !wasRefused) {
+              if (outcome.kind() == ChangeResult.Kind.MISSING && !wasRefused) {
                 troubles.add(said(change) + "  is not there afterwards");
               }
-              for (Outcome.Difference one : outcome.differences()) {
+              for (ChangeResult.Difference one : outcome.differences()) {
                 troubles.add(
                     said(change)
                         + "  "
@@ -147,7 +147,7 @@ public final class Rehearsal {
             });
   }
 
-  private int count(Outcome.Kind kind) {
+  private int count(ChangeResult.Kind kind) {
     return arrived.getOrDefault(kind, 0);
   }
 
@@ -157,12 +157,13 @@ public final class Rehearsal {
             + screen.bold(run.name())
             + " on a practice platform that was filled with what is known");
     screen.line("");
-    screen.line(String.format("  %7d  as asked", count(Outcome.Kind.AS_ASKED)));
-    if (count(Outcome.Kind.MISSING) > 0) {
-      screen.line(screen.yellow(String.format("  %7d  missing", count(Outcome.Kind.MISSING))));
+    screen.line(String.format("  %7d  as asked", count(ChangeResult.Kind.AS_ASKED)));
+    if (count(ChangeResult.Kind.MISSING) > 0) {
+      screen.line(screen.yellow(String.format("  %7d  missing", count(ChangeResult.Kind.MISSING))));
     }
-    if (count(Outcome.Kind.DIFFERENT) > 0) {
-      screen.line(screen.yellow(String.format("  %7d  different", count(Outcome.Kind.DIFFERENT))));
+    if (count(ChangeResult.Kind.DIFFERENT) > 0) {
+      screen.line(
+          screen.yellow(String.format("  %7d  different", count(ChangeResult.Kind.DIFFERENT))));
     }
     if (!troubles.isEmpty()) {
       screen.line("");
@@ -188,9 +189,9 @@ public final class Rehearsal {
     return Json.of("send")
         .put("run", run.name())
         .put("rehearsed", true)
-        .put("asAsked", count(Outcome.Kind.AS_ASKED))
-        .put("missing", count(Outcome.Kind.MISSING))
-        .put("different", count(Outcome.Kind.DIFFERENT))
+        .put("asAsked", count(ChangeResult.Kind.AS_ASKED))
+        .put("missing", count(ChangeResult.Kind.MISSING))
+        .put("different", count(ChangeResult.Kind.DIFFERENT))
         .put("troubles", troubles);
   }
 }

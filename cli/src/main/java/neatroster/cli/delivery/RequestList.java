@@ -12,11 +12,11 @@ import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Phase;
-import neatroster.platform.Call;
 import neatroster.platform.Delivery;
-import neatroster.platform.Ids;
-import neatroster.platform.Offer;
 import neatroster.platform.PlatformException;
+import neatroster.platform.PlatformIds;
+import neatroster.platform.ScimRequest;
+import neatroster.platform.ServiceProviderConfig;
 import neatroster.runs.Journal;
 import neatroster.runs.KeptChanges;
 
@@ -25,12 +25,13 @@ public final class RequestList {
   private static final ObjectMapper JSON = new ObjectMapper();
 
   private final PlatformAccess access;
-  private final Offer offer;
-  private final Ids ids;
+  private final ServiceProviderConfig offer;
+  private final PlatformIds ids;
   private final RunPasswords passwords;
 
   /** Shows what would be sent to a platform. */
-  public RequestList(PlatformAccess access, Offer offer, Ids ids, RunPasswords passwords) {
+  public RequestList(
+      PlatformAccess access, ServiceProviderConfig offer, PlatformIds ids, RunPasswords passwords) {
     this.access = access;
     this.offer = offer;
     this.ids = ids;
@@ -74,14 +75,15 @@ public final class RequestList {
     return Exit.DONE;
   }
 
-  private static JsonObject json(Call call, JsonNode body) {
+  private static JsonObject json(ScimRequest call, JsonNode body) {
     JsonObject request = new JsonObject().put("method", call.method()).put("path", call.path());
     return body.isMissingNode()
         ? request
         : request.put("body", JSON.convertValue(body, Object.class));
   }
 
-  private void collect(KeptChanges changes, Set<Phase> phases, BiConsumer<Call, JsonNode> receiver)
+  private void collect(
+      KeptChanges changes, Set<Phase> phases, BiConsumer<ScimRequest, JsonNode> receiver)
       throws InterruptedException, IOException {
     Delivery delivery =
         new Delivery(

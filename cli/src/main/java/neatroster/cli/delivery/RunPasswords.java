@@ -10,7 +10,7 @@ import neatroster.cli.folder.AccountsFile;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.register.RegisterException;
 import neatroster.runs.RunDocument;
 import neatroster.runs.RunFolder;
@@ -44,7 +44,7 @@ public final class RunPasswords {
       }
     } catch (IOException e) {
       throw Problem.unreadable(
-          "The first passwords of run " + name + " cannot be read (" + DiskTrouble.reason(e) + ").",
+          "The first passwords of run " + name + " cannot be read (" + DiskErrors.reason(e) + ").",
           e);
     }
   }

@@ -9,9 +9,9 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.util.Optional;
 import java.util.function.BiConsumer;
-import neatroster.platform.Call;
 import neatroster.platform.PlatformException;
-import neatroster.platform.Reply;
+import neatroster.platform.ScimRequest;
+import neatroster.platform.ScimResponse;
 import neatroster.platform.Transport;
 
 /**
@@ -22,7 +22,7 @@ final class ShownRequests implements Transport {
   private static final ObjectMapper JSON = new ObjectMapper();
 
   private final Transport platform;
-  private final BiConsumer<Call, JsonNode> receiver;
+  private final BiConsumer<ScimRequest, JsonNode> receiver;
   private int made;
 
   /**
@@ -30,13 +30,13 @@ final class ShownRequests implements Transport {
    *
    * @param receiver takes each request with its body
    */
-  ShownRequests(Transport platform, BiConsumer<Call, JsonNode> receiver) {
+  ShownRequests(Transport platform, BiConsumer<ScimRequest, JsonNode> receiver) {
     this.platform = platform;
     this.receiver = receiver;
   }
 
   @Override
-  public synchronized Reply send(Call call)
+  public synchronized ScimResponse send(ScimRequest call)
       throws IOException, PlatformException, InterruptedException {
     if (call.method().equals("GET")) {
       int at = call.path().indexOf("/new-");
@@ -66,8 +66,8 @@ final class ShownRequests implements Transport {
     return method.equals("POST") ? path + "/new-" + ++made : path;
   }
 
-  private static Reply reply(int status, JsonNode body, String location) {
-    return new Reply(status, body, "", location, Optional.empty());
+  private static ScimResponse reply(int status, JsonNode body, String location) {
+    return new ScimResponse(status, body, "", location, Optional.empty());
   }
 
   private static JsonNode withoutPasswords(JsonNode node) {

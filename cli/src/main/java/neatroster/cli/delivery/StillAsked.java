@@ -6,12 +6,12 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.Session;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.compare.ChangeReceiver;
@@ -39,12 +39,12 @@ public record StillAsked(Map<Phase, Integer> counts, List<String> first, int lef
    * @param there the same that knows nothing but what the platform holds now
    * @param accounts everybody who has an account
    */
-  public static StillAsked of(Session session, Session there, KnownUsers accounts) {
+  public static StillAsked of(CommandContext session, CommandContext there, KnownUsers accounts) {
     Map<Phase, Integer> counts = new LinkedHashMap<>();
     List<String> first = new ArrayList<>();
     int[] leftOut = {0};
     try (OpenRoster open = session.open(List.of())) {
-      Basis basis = there.comparing(accounts, open.roster());
+      CheckInput basis = there.comparing(accounts, open.roster());
       Known now = basis.known();
       CheckResult checked = Checker.check(open.roster(), basis);
       ChangeReceiver receiver =

@@ -32,10 +32,10 @@ import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.PrivateFiles;
 import neatroster.disk.Sha256;
-import neatroster.register.Issue;
+import neatroster.register.AccountsUpdate;
 import neatroster.register.Register;
 import neatroster.register.RegisterException;
 import neatroster.runs.Seal;
@@ -109,7 +109,8 @@ public final class AccountsFile implements Seal {
     if (!liesOpen()) {
       return false;
     }
-    rewrite(Issue.of(List.of()), List.of(), List.of(), UnaryOperator.identity(), rows -> {});
+    rewrite(
+        AccountsUpdate.of(List.of()), List.of(), List.of(), UnaryOperator.identity(), rows -> {});
     return true;
   }
 
@@ -145,7 +146,7 @@ public final class AccountsFile implements Seal {
    * @param renewed accounts with another password
    * @param issue the same for the register, with what else it remembers
    */
-  public void write(List<IssuedAccount> issued, List<IssuedAccount> renewed, Issue issue)
+  public void write(List<IssuedAccount> issued, List<IssuedAccount> renewed, AccountsUpdate issue)
       throws IOException, RegisterException {
     verify(renewed);
     List<String> kept =
@@ -198,7 +199,7 @@ public final class AccountsFile implements Seal {
     verify(List.of());
     int[] forgotten = {0};
     rewrite(
-        Issue.of(List.of()),
+        AccountsUpdate.of(List.of()),
         List.of(),
         references,
         cells -> {
@@ -222,7 +223,7 @@ public final class AccountsFile implements Seal {
   }
 
   private void rewrite(
-      Issue issue,
+      AccountsUpdate issue,
       Collection<String> kept,
       Collection<String> forgotten,
       UnaryOperator<List<String>> change,
@@ -471,7 +472,7 @@ public final class AccountsFile implements Seal {
   private static Problem unreadable(Path file, Exception e) {
     String why =
         e instanceof IOException || e instanceof UnreadableSheetException
-            ? DiskTrouble.reason(e)
+            ? DiskErrors.reason(e)
             : "it is not as we wrote it";
     return Problem.unreadable(
         "accounts/" + file.getFileName() + " cannot be read (" + why + ").", e);

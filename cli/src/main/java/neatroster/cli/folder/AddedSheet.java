@@ -15,7 +15,7 @@ import neatroster.cli.terminal.Problem;
 import neatroster.core.grid.SheetName;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.Field;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.NewFile;
 import neatroster.disk.PrivateFiles;
 import neatroster.disk.TemporaryFiles;
@@ -101,7 +101,7 @@ public final class AddedSheet {
       throw notOurs(folder, name);
     } catch (IOException e) {
       throw Problem.unreadable(
-          folder.shown("sheets/" + name) + " cannot be read (" + DiskTrouble.reason(e) + ").", e);
+          folder.shown("sheets/" + name) + " cannot be read (" + DiskErrors.reason(e) + ").", e);
     }
     boolean isOurs =
         !rows.isEmpty() && rows.get(0).stream().anyMatch(header -> Field.named(header).isPresent());
@@ -197,7 +197,7 @@ public final class AddedSheet {
           });
     } catch (IOException e) {
       throw Problem.unreadable(
-          shown() + " could not be written (" + DiskTrouble.reason(e) + "); nothing was added.", e);
+          shown() + " could not be written (" + DiskErrors.reason(e) + "); nothing was added.", e);
     }
   }
 

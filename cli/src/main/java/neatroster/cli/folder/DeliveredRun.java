@@ -13,7 +13,7 @@ import neatroster.core.model.Renaming;
 import neatroster.core.model.Table;
 import neatroster.core.state.KnownUsers;
 import neatroster.formats.SourcedIds;
-import neatroster.register.Issue;
+import neatroster.register.AccountsUpdate;
 import neatroster.register.RegisterException;
 import neatroster.register.Run;
 import neatroster.runs.RunFolder;
@@ -24,7 +24,8 @@ public final class DeliveredRun {
   private DeliveredRun() {}
 
   /** Records that a run is delivered from now on; the first passwords that it kept go. */
-  public static void record(Workplace workplace, Run run) throws IOException, RegisterException {
+  public static void record(LockedRosterFolder workplace, Run run)
+      throws IOException, RegisterException {
     RunFolder folder = workplace.folder().run(run.name());
     rememberNames(folder, workplace);
     workplace.register().runDelivered(run.name(), Instant.now());
@@ -36,7 +37,7 @@ public final class DeliveredRun {
    * Remembers whose names went over to others, so that no sourcedId does; an account that got its
    * former name back goes by it again.
    */
-  private static void rememberNames(RunFolder run, Workplace workplace)
+  private static void rememberNames(RunFolder run, LockedRosterFolder workplace)
       throws IOException, RegisterException {
     SourcedIds ids = new SourcedIds(workplace.register().sourcedIds());
     KnownUsers accounts = workplace.known();
@@ -77,7 +78,7 @@ public final class DeliveredRun {
     if (!back.isEmpty()) {
       workplace
           .accounts()
-          .write(List.of(), List.of(), new Issue(List.of(), back, List.of(), List.of()));
+          .write(List.of(), List.of(), new AccountsUpdate(List.of(), back, List.of(), List.of()));
     }
   }
 }

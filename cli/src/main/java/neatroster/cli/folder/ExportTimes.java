@@ -22,7 +22,7 @@ final class ExportTimes {
   private ExportTimes() {}
 
   /** Finds out as of when files count. */
-  static List<KnownSource> date(Session session, List<FileArgument> files) {
+  static List<KnownSource> date(CommandContext session, List<FileArgument> files) {
     Map<FileArgument, String> digests = new LinkedHashMap<>();
     for (FileArgument file : files) {
       if (!session.standsForPlatform(file) && Files.isRegularFile(file.path())) {
@@ -36,7 +36,7 @@ final class ExportTimes {
     Map<String, Instant> seen =
         digests.isEmpty()
             ? Map.of()
-            : Workplace.exportsSeenIn(session.folder(), List.copyOf(digests.values()));
+            : LockedRosterFolder.exportsSeenIn(session.folder(), List.copyOf(digests.values()));
     Instant now = Instant.now();
     List<KnownSource> dated = new ArrayList<>();
     for (FileArgument file : files) {
@@ -52,13 +52,13 @@ final class ExportTimes {
   }
 
   /** A list that was made before a delivery and came here after it says what was before. */
-  private static void remarkOnAge(Session session, FileArgument file, Instant at) {
+  private static void remarkOnAge(CommandContext session, FileArgument file, Instant at) {
     if (!Files.isRegularFile(file.path()) || said(session, file).isPresent()) {
       return;
     }
     Instant saved = saved(file);
     session.folder().stream()
-        .flatMap(folder -> Workplace.runsIn(folder).stream())
+        .flatMap(folder -> LockedRosterFolder.runsIn(folder).stream())
         .filter(run -> run.deliveredAt().isPresent())
         .filter(run -> saved.isBefore(run.deliveredAt().get()))
         .filter(run -> run.deliveredAt().get().isBefore(at))
@@ -87,7 +87,7 @@ final class ExportTimes {
     }
   }
 
-  private static Optional<Instant> said(Session session, FileArgument file) {
+  private static Optional<Instant> said(CommandContext session, FileArgument file) {
     String name = file.name().replace('\\', '/');
     for (Map.Entry<String, LocalDateTime> one : session.settings().exportsAsOf().entrySet()) {
       String told = one.getKey().replace('\\', '/');

@@ -12,7 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import neatroster.cli.terminal.Problem;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.Counted;
 import neatroster.core.roster.Roster;
@@ -28,15 +28,15 @@ public final class KnownFiles {
   private KnownFiles() {}
 
   /** What a roster is checked against. */
-  public static Basis basis(Session session, KnownUsers issued, Roster roster) {
-    return new Basis(
+  public static CheckInput basis(CommandContext session, KnownUsers issued, Roster roster) {
+    return new CheckInput(
         session.settings(),
         read(session, issued),
         Optional.of(LocalDate.now(ZoneId.systemDefault())),
         photos(session, roster));
   }
 
-  private static Known read(Session session, KnownUsers issued) {
+  private static Known read(CommandContext session, KnownUsers issued) {
     List<KnownSource> sources = session.knownSources();
     if (sources.isEmpty()) {
       return Known.of(issued);
@@ -90,7 +90,7 @@ public final class KnownFiles {
   }
 
   /** A list that was saved in parts may look like one that is out of date. */
-  private static void remarkOutdated(Session session, String file, int count) {
+  private static void remarkOutdated(CommandContext session, String file, int count) {
     session
         .screen()
         .remarkOnce(
@@ -107,7 +107,7 @@ public final class KnownFiles {
    * The names of the pictures in the folders {@code photos} beside the sheets and in the roster
    * folder, in lower case; nothing where there is no such folder.
    */
-  private static Optional<Set<String>> photos(Session session, Roster roster) {
+  private static Optional<Set<String>> photos(CommandContext session, Roster roster) {
     Set<Path> places = new HashSet<>();
     session.folder().ifPresent(f -> places.add(f.path("photos")));
     roster

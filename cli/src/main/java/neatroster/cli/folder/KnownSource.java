@@ -40,7 +40,7 @@ public record KnownSource(
   }
 
   /** Everything that says what the platform holds, the newest first. */
-  static List<KnownSource> of(Session session) {
+  static List<KnownSource> of(CommandContext session) {
     List<KnownSource> sources = new ArrayList<>(exports(session));
     session
         .folder()
@@ -55,7 +55,7 @@ public record KnownSource(
   }
 
   /** The files of the platform's exports, the newest last. */
-  public static List<Path> exportFiles(Session session) {
+  public static List<Path> exportFiles(CommandContext session) {
     return exports(session).stream()
         .sorted(Comparator.comparing(KnownSource::at))
         .flatMap(source -> source.export().stream())
@@ -64,7 +64,7 @@ public record KnownSource(
   }
 
   /** The exports of the platform, and its answer, whenever they were made. */
-  static List<KnownSource> exportsOfAnyTime(Session session) {
+  static List<KnownSource> exportsOfAnyTime(CommandContext session) {
     List<KnownSource> sources = new ArrayList<>();
     session
         .folder()
@@ -79,7 +79,7 @@ public record KnownSource(
   }
 
   /** The exports of the platform, and its answer, with their times. */
-  private static List<KnownSource> exports(Session session) {
+  private static List<KnownSource> exports(CommandContext session) {
     List<KnownSource> sources = new ArrayList<>();
     List<FileArgument> exports = new ArrayList<>();
     session.folder().ifPresent(folder -> exports.addAll(folder.knownFiles()));
@@ -93,8 +93,9 @@ public record KnownSource(
     return sources;
   }
 
-  private static void delivered(Session session, RosterFolder folder, List<KnownSource> sources) {
-    for (Run run : Workplace.runsIn(folder)) {
+  private static void delivered(
+      CommandContext session, RosterFolder folder, List<KnownSource> sources) {
+    for (Run run : LockedRosterFolder.runsIn(folder)) {
       if (run.deliveredAt().isEmpty()) {
         continue;
       }

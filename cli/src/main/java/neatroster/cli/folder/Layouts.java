@@ -12,7 +12,7 @@ import neatroster.cli.settings.SettingsException;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.layout.Layout;
 import neatroster.core.text.Nearest;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.NewFile;
 
 /** The layouts of a roster folder; where there is none, those beside the sheets. */
@@ -20,10 +20,10 @@ public final class Layouts {
   private static final String FOLDER = "layouts";
   private static final String ENDING = ".yaml";
 
-  private final Session session;
+  private final CommandContext session;
 
   /** The layouts that a command may name. */
-  public Layouts(Session session) {
+  public Layouts(CommandContext session) {
     this.session = session;
   }
 
@@ -62,7 +62,7 @@ public final class Layouts {
     } catch (SettingsException e) {
       throw Problem.usage(e.getMessage());
     } catch (IOException e) {
-      throw Problem.unreadable(file(name) + " cannot be read (" + DiskTrouble.reason(e) + ").", e);
+      throw Problem.unreadable(file(name) + " cannot be read (" + DiskErrors.reason(e) + ").", e);
     }
   }
 
@@ -74,7 +74,7 @@ public final class Layouts {
     } catch (SettingsException e) {
       return e.getMessage();
     } catch (IOException e) {
-      throw Problem.unreadable(file(name) + " cannot be read (" + DiskTrouble.reason(e) + ").", e);
+      throw Problem.unreadable(file(name) + " cannot be read (" + DiskErrors.reason(e) + ").", e);
     }
   }
 
@@ -135,7 +135,7 @@ public final class Layouts {
       throw Problem.usage(file(name) + " is there already. Nothing was written.");
     } catch (IOException e) {
       throw Problem.unreadable(
-          file(name) + " cannot be written (" + DiskTrouble.reason(e) + ").", e);
+          file(name) + " cannot be written (" + DiskErrors.reason(e) + ").", e);
     }
   }
 }

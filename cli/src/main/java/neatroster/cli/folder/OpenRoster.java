@@ -32,9 +32,9 @@ import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
 import neatroster.core.text.Nearest;
-import neatroster.disk.DiskTrouble;
-import neatroster.disk.Leftovers;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.PrivateFiles;
+import neatroster.disk.TemporaryFileRegistry;
 import neatroster.disk.TemporaryFiles;
 import neatroster.sheets.SheetFile;
 import neatroster.sheets.SheetFiles;
@@ -64,7 +64,7 @@ public final class OpenRoster implements Closeable {
 
   private final Settings settings;
   private final Map<Path, Stamp> stamps = new LinkedHashMap<>();
-  private final MemoryNeed memory = new MemoryNeed();
+  private final MemoryEstimate memory = new MemoryEstimate();
 
   private OpenRoster(Settings settings) {
     this.settings = settings;
@@ -73,16 +73,17 @@ public final class OpenRoster implements Closeable {
   /**
    * Opens the files that a command line names, or those of the roster folder where it names none.
    */
-  public static OpenRoster open(Session session, List<String> arguments) {
+  public static OpenRoster open(CommandContext session, List<String> arguments) {
     return open(session, arguments, null);
   }
 
   /** Opens what the folder holds as it would be with other sheets of ours in it. */
-  static OpenRoster openWith(Session session, List<AddedSheet> drafts) {
+  static OpenRoster openWith(CommandContext session, List<AddedSheet> drafts) {
     return open(session, List.of(), drafts);
   }
 
-  private static OpenRoster open(Session session, List<String> arguments, List<AddedSheet> drafts) {
+  private static OpenRoster open(
+      CommandContext session, List<String> arguments, List<AddedSheet> drafts) {
     OpenRoster open = new OpenRoster(session.settings());
     try {
       if (!arguments.isEmpty()) {
@@ -120,7 +121,7 @@ public final class OpenRoster implements Closeable {
     } catch (IOException e) {
       open.close();
       throw Problem.unreadable(
-          "A temporary file could not be written (" + DiskTrouble.reason(e) + ").", e);
+          "A temporary file could not be written (" + DiskErrors.reason(e) + ").", e);
     } catch (RuntimeException e) {
       open.close();
       throw e;
@@ -128,7 +129,7 @@ public final class OpenRoster implements Closeable {
   }
 
   /** The sheets that arrange wrote into the folder. */
-  private Set<SheetName> arranged(Session session) {
+  private Set<SheetName> arranged(CommandContext session) {
     Set<SheetName> arranged = new HashSet<>();
     session
         .folder()
@@ -142,7 +143,7 @@ public final class OpenRoster implements Closeable {
   }
 
   /** Opens the exports of the platform, and its answer, among what says what it holds. */
-  static OpenRoster ofExports(Session session, List<KnownSource> sources) {
+  static OpenRoster ofExports(CommandContext session, List<KnownSource> sources) {
     OpenRoster open = new OpenRoster(session.settings());
     try {
       sources.forEach(source -> source.export().ifPresent(open::addKept));
@@ -200,7 +201,7 @@ public final class OpenRoster implements Closeable {
   }
 
   /** The exports of the platform, opened when they are asked for and closed with the sheets. */
-  public List<SheetReading> exports(Session session) {
+  public List<SheetReading> exports(CommandContext session) {
     if (exports == null) {
       exports = ofExports(session, KnownSource.exportsOfAnyTime(session));
     }
@@ -208,7 +209,7 @@ public final class OpenRoster implements Closeable {
   }
 
   /** What a sheet is can be told when all sheets are open. */
-  private void understandTogether(Session session, Supplier<List<SheetReading>> known) {
+  private void understandTogether(CommandContext session, Supplier<List<SheetReading>> known) {
     List<SheetReading> understood =
         SheetsInView.understand(
             readings, new SheetsInView.Said(courseOfSheet, moves), known, settings);
@@ -237,7 +238,7 @@ public final class OpenRoster implements Closeable {
     }
   }
 
-  private void add(Session session, String argument) {
+  private void add(CommandContext session, String argument) {
     addKept(session.file(argument));
   }
 
@@ -260,7 +261,7 @@ public final class OpenRoster implements Closeable {
     try (InputStream in = Files.newInputStream(file.path())) {
       return keep(in);
     } catch (IOException e) {
-      throw Problem.unreadable(file.name() + " cannot be read (" + DiskTrouble.reason(e) + ").", e);
+      throw Problem.unreadable(file.name() + " cannot be read (" + DiskErrors.reason(e) + ").", e);
     }
   }
 
@@ -307,7 +308,7 @@ public final class OpenRoster implements Closeable {
       }
       return standardInput;
     } catch (IOException e) {
-      throw Problem.unreadable("Standard input cannot be read (" + DiskTrouble.reason(e) + ").", e);
+      throw Problem.unreadable("Standard input cannot be read (" + DiskErrors.reason(e) + ").", e);
     }
   }
 
@@ -338,7 +339,7 @@ public final class OpenRoster implements Closeable {
       throw Problem.unreadable(argument.name() + " may not be read by you.", e);
     } catch (IOException e) {
       throw Problem.unreadable(
-          argument.name() + " cannot be read (" + DiskTrouble.reason(e) + ").", e);
+          argument.name() + " cannot be read (" + DiskErrors.reason(e) + ").", e);
     }
     files.add(file);
     List<Sheet> sheets = new ArrayList<>();
@@ -507,7 +508,7 @@ public final class OpenRoster implements Closeable {
       }
       for (Path copy : temporary) {
         Files.deleteIfExists(copy);
-        Leftovers.done(copy);
+        TemporaryFileRegistry.done(copy);
       }
     } catch (IOException e) {
       throw Problem.unreadable("A spreadsheet could not be closed.", e);

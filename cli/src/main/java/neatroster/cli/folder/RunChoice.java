@@ -11,7 +11,7 @@ import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Phase;
 import neatroster.core.model.Field;
 import neatroster.core.text.Nearest;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.register.Run;
 import neatroster.runs.RunDocument;
 import neatroster.runs.RunFolder;
@@ -129,7 +129,7 @@ public final class RunChoice {
       return reading.of(folder.run(run.name()));
     } catch (IOException e) {
       throw Problem.unreadable(
-          folder.shown("runs/" + run.name()) + " cannot be read (" + DiskTrouble.reason(e) + ").",
+          folder.shown("runs/" + run.name()) + " cannot be read (" + DiskErrors.reason(e) + ").",
           e);
     }
   }

@@ -22,7 +22,7 @@ import neatroster.core.model.Field;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.NewFile;
 import neatroster.register.FolderLock;
 import org.yaml.snakeyaml.LoaderOptions;
@@ -78,7 +78,7 @@ public final class SettingsSaver {
       return;
     }
     Path file = folder.path("roster.yaml");
-    try (FolderLock held = Workplace.lock(folder, "inspect")) {
+    try (FolderLock held = LockedRosterFolder.lock(folder, "inspect")) {
       held.verify();
       String before = Files.readString(file);
       String newline = before.contains("\r\n") ? "\r\n" : "\n";
@@ -121,7 +121,7 @@ public final class SettingsSaver {
       throw Problem.usage("roster.yaml was left as it is: " + e.getMessage() + ".");
     } catch (IOException e) {
       throw Problem.unreadable(
-          "roster.yaml could not be written (" + DiskTrouble.reason(e) + ").", e);
+          "roster.yaml could not be written (" + DiskErrors.reason(e) + ").", e);
     }
   }
 

@@ -23,7 +23,7 @@ public final class ClassListsPdf {
   }
 
   /** Draws lists. */
-  public static Drawn write(
+  public static DrawnPages write(
       List<ClassList> lists, Settings settings, Paper paper, OutputStream out) {
     PdfPage page = new PdfPage(out, paper, "Class lists");
     try (page) {
@@ -31,7 +31,7 @@ public final class ClassListsPdf {
       ClassListsPdf drawing = new ClassListsPdf(page, wording);
       lists.forEach(drawing::list);
     }
-    return new Drawn(page.pages(), page.fonts().isLacking());
+    return new DrawnPages(page.pages(), page.fonts().isLacking());
   }
 
   private void list(ClassList list) {

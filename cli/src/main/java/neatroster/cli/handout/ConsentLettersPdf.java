@@ -15,14 +15,14 @@ public final class ConsentLettersPdf {
   private ConsentLettersPdf() {}
 
   /** Draws letters. */
-  public static Drawn write(
+  public static DrawnPages write(
       List<Attendee> children, Settings settings, Paper paper, OutputStream out) {
     PdfPage page = new PdfPage(out, paper, "Consent letters");
     try (page) {
       Wording wording = new Wording(settings, List.of());
       children.forEach(child -> letter(page, wording, child, settings.checks().consentBelowAge()));
     }
-    return new Drawn(page.pages(), page.fonts().isLacking());
+    return new DrawnPages(page.pages(), page.fonts().isLacking());
   }
 
   private static void letter(PdfPage page, Wording wording, Attendee child, int belowAge) {

@@ -26,7 +26,7 @@ public record Handout(int count, String nothing, Drawing pdf, Drawing html, Tabl
   /** Draws into a stream. */
   @FunctionalInterface
   public interface Drawing {
-    Drawn draw(OutputStream out) throws IOException;
+    DrawnPages draw(OutputStream out) throws IOException;
   }
 
   /** Hands on rows. */
@@ -41,7 +41,7 @@ public record Handout(int count, String nothing, Drawing pdf, Drawing html, Tabl
    * @param ending the kind of file
    * @param title what a workbook's sheet is called
    */
-  public Drawn write(String ending, String title, OutputStream out) throws IOException {
+  public DrawnPages write(String ending, String title, OutputStream out) throws IOException {
     switch (ending) {
       case ".pdf" -> {
         // Fonts are unpacked for the drawing.
@@ -63,7 +63,7 @@ public record Handout(int count, String nothing, Drawing pdf, Drawing html, Tabl
               }
             });
         writer.close();
-        return Drawn.withoutPages();
+        return DrawnPages.withoutPages();
       }
     }
   }

@@ -35,7 +35,7 @@ public final class HandoutHtml {
    *
    * @param perPage 1 for slips on pages of their own; else they follow each other in two columns
    */
-  public static Drawn slips(
+  public static DrawnPages slips(
       List<Section> sections,
       Settings settings,
       List<CourseInfo> courses,
@@ -59,7 +59,7 @@ public final class HandoutHtml {
   }
 
   /** Writes class lists. */
-  public static Drawn classLists(List<ClassList> lists, Settings settings, OutputStream out)
+  public static DrawnPages classLists(List<ClassList> lists, Settings settings, OutputStream out)
       throws IOException {
     HandoutHtml html =
         new HandoutHtml(new Wording(settings, lists.stream().map(ClassList::course).toList()), out);
@@ -71,7 +71,7 @@ public final class HandoutHtml {
   }
 
   /** Writes a sheet for each course and group that has a code. */
-  public static Drawn joinSheets(List<CourseInfo> courses, Settings settings, OutputStream out)
+  public static DrawnPages joinSheets(List<CourseInfo> courses, Settings settings, OutputStream out)
       throws IOException {
     HandoutHtml html = new HandoutHtml(new Wording(settings, courses), out);
     html.begin("Join sheets");
@@ -89,8 +89,8 @@ public final class HandoutHtml {
   }
 
   /** Writes letters. */
-  public static Drawn consentLetters(List<Attendee> children, Settings settings, OutputStream out)
-      throws IOException {
+  public static DrawnPages consentLetters(
+      List<Attendee> children, Settings settings, OutputStream out) throws IOException {
     HandoutHtml html = new HandoutHtml(new Wording(settings, List.of()), out);
     html.begin("Consent letters");
     for (Attendee child : children) {
@@ -114,9 +114,9 @@ public final class HandoutHtml {
             + "</style></head><body><main>\n");
   }
 
-  private Drawn end() throws IOException {
+  private DrawnPages end() throws IOException {
     write("</main></body></html>\n");
-    return Drawn.withoutPages();
+    return DrawnPages.withoutPages();
   }
 
   private static String css() throws IOException {

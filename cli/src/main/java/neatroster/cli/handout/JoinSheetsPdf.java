@@ -21,7 +21,7 @@ public final class JoinSheetsPdf {
   }
 
   /** Draws a page for each course, and one for each of its groups that has a code of its own. */
-  public static Drawn write(
+  public static DrawnPages write(
       List<CourseInfo> courses, Settings settings, Paper paper, OutputStream out) {
     PdfPage page = new PdfPage(out, paper, "Join sheets");
     try (page) {
@@ -37,7 +37,7 @@ public final class JoinSheetsPdf {
         }
       }
     }
-    return new Drawn(page.pages(), page.fonts().isLacking());
+    return new DrawnPages(page.pages(), page.fonts().isLacking());
   }
 
   private void sheet(CourseInfo course, String group, String code) {

@@ -39,7 +39,7 @@ public final class SlipsPdf {
    * @param perPage how many slips stand on a page: 1, 2, 3, or an even number up to 12
    * @return how many pages there are, and whether a character was lacking
    */
-  public static Drawn write(
+  public static DrawnPages write(
       List<Section> sections,
       Settings settings,
       List<CourseInfo> courses,
@@ -51,7 +51,7 @@ public final class SlipsPdf {
       SlipsPdf slips = new SlipsPdf(page, new Wording(settings, courses), perPage);
       sections.forEach(slips::section);
     }
-    return new Drawn(page.pages(), page.fonts().isLacking());
+    return new DrawnPages(page.pages(), page.fonts().isLacking());
   }
 
   private void section(Section section) {

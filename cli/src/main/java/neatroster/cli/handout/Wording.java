@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import neatroster.core.handout.Attendee;
 import neatroster.core.handout.CourseInfo;
-import neatroster.core.handout.Seat;
+import neatroster.core.handout.CourseMembership;
 import neatroster.core.settings.Settings;
 
 /** What stands on slips, sheets and letters, in the same words whatever they are drawn as. */
@@ -68,7 +68,7 @@ final class Wording {
   /** The person's courses, each with role and group where that says something. */
   List<String> courses(Attendee person) {
     List<String> named = new ArrayList<>();
-    for (Seat seat : person.seats()) {
+    for (CourseMembership seat : person.seats()) {
       List<String> more = new ArrayList<>();
       if (!seat.role().equals(settings.defaultRole())) {
         more.add(seat.role());

@@ -5,19 +5,19 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import neatroster.cli.folder.Workplace;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.accounts.AccountIssuer;
 import neatroster.core.accounts.IssuedAccount;
-import neatroster.core.accounts.Refused;
+import neatroster.core.accounts.RefusedAccount;
 import neatroster.core.model.KnownUser;
 import neatroster.core.pattern.PatternException;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.KnownUsers;
 import neatroster.core.text.Nearest;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.PrivateFiles;
-import neatroster.register.Issue;
+import neatroster.register.AccountsUpdate;
 import neatroster.register.RegisterException;
 import neatroster.sheets.CsvRows;
 
@@ -48,7 +48,11 @@ public final class AnonymousAccounts {
    * @param courses the codes that there are
    */
   public static Outcome issue(
-      int count, String course, List<String> courses, Settings settings, Workplace workplace)
+      int count,
+      String course,
+      List<String> courses,
+      Settings settings,
+      LockedRosterFolder workplace)
       throws PatternException, IOException, RegisterException {
     if (!courses.contains(course)) {
       throw Problem.usage(
@@ -59,12 +63,12 @@ public final class AnonymousAccounts {
     }
     KnownUsers known = workplace.known();
     AccountIssuer issuer = IssueRun.issuer(settings, known.all(), workplace);
-    List<Refused> refused = new ArrayList<>();
+    List<RefusedAccount> refused = new ArrayList<>();
     List<IssuedAccount> issued = issuer.anonymous(count, course, refused);
     if (!refused.isEmpty()) {
       throw Problem.refused("Nothing was issued: " + refused.get(0).why());
     }
-    Issue issue = Issue.of(issued.stream().map(IssuedAccount::user).toList());
+    AccountsUpdate issue = AccountsUpdate.of(issued.stream().map(IssuedAccount::user).toList());
     workplace.accounts().write(issued, List.of(), issue);
     String sheet;
     try {
@@ -73,7 +77,7 @@ public final class AnonymousAccounts {
       throw Problem.unreadable(
           "The accounts are issued and their passwords kept, but the sheet to note who has which"
               + " could not be written ("
-              + DiskTrouble.reason(e)
+              + DiskErrors.reason(e)
               + "). handout class-lists --course "
               + course
               + " lists them.",
@@ -83,8 +87,8 @@ public final class AnonymousAccounts {
   }
 
   /** Writes the sheet on which people are noted; one that is there may be filled in and stays. */
-  private static String pairingSheet(List<IssuedAccount> issued, String course, Workplace workplace)
-      throws IOException {
+  private static String pairingSheet(
+      List<IssuedAccount> issued, String course, LockedRosterFolder workplace) throws IOException {
     Path folder = workplace.folder().path("accounts");
     PrivateFiles.folder(folder);
     String plain = "who-is-who-" + course.replaceAll("[^\\p{L}\\p{N}._-]", "_");

@@ -6,17 +6,17 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import neatroster.cli.folder.CommandContext;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.folder.SecretFile;
-import neatroster.cli.folder.Session;
-import neatroster.cli.folder.Workplace;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.accounts.AccountIssuer;
 import neatroster.core.accounts.IssuedAccount;
 import neatroster.core.accounts.Issuing;
 import neatroster.core.accounts.PasswordMaker;
 import neatroster.core.accounts.PasswordWords;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
@@ -25,7 +25,7 @@ import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.KnownUsers;
 import neatroster.core.text.FormulaSigns;
-import neatroster.register.Issue;
+import neatroster.register.AccountsUpdate;
 import neatroster.register.RegisterException;
 
 /** Gives accounts in a roster folder: decides, then writes all of it or nothing. */
@@ -38,12 +38,12 @@ public final class IssueRun {
    * @param other the username in whose place somebody gets another one, or an empty text
    */
   public static Issuing.Outcome run(
-      Session session, OpenRoster open, Workplace workplace, String other)
+      CommandContext session, OpenRoster open, LockedRosterFolder workplace, String other)
       throws PatternException, IOException, RegisterException {
     Settings settings = session.settings();
     Roster needed = needed(settings, open.roster());
     KnownUsers issued = workplace.known();
-    Basis basis = session.basis(issued, needed);
+    CheckInput basis = session.basis(issued, needed);
     AccountIssuer issuer = issuer(settings, basis.known().users().all(), workplace);
     Issuing issuing =
         new Issuing(
@@ -56,13 +56,14 @@ public final class IssueRun {
             .withAnother(other);
     boolean codes = settings.joinCodes().courses() || settings.joinCodes().groups();
     Issuing.Outcome outcome =
-        issuing.decide(new SecureDraws(), codes ? workplace.register().joinCodes() : List.of());
+        issuing.decide(
+            new BufferedSecureRandom(), codes ? workplace.register().joinCodes() : List.of());
     verifyOther(other, outcome, issued);
     open.verifyUnchanged();
     List<KnownUser> added = new ArrayList<>(outcome.adopted());
     outcome.issued().forEach(account -> added.add(account.user()));
-    Issue issue =
-        new Issue(
+    AccountsUpdate issue =
+        new AccountsUpdate(
             added,
             outcome.renamed(),
             outcome.codes(),
@@ -109,10 +110,11 @@ public final class IssueRun {
   }
 
   /** Makes accounts under a folder's settings, going on with the passwords that many share. */
-  static AccountIssuer issuer(Settings settings, List<KnownUser> known, Workplace workplace)
+  static AccountIssuer issuer(
+      Settings settings, List<KnownUser> known, LockedRosterFolder workplace)
       throws PatternException, RegisterException {
     AccountIssuer issuer =
-        new AccountIssuer(settings, PasswordWords.all(), new SecureDraws(), known);
+        new AccountIssuer(settings, PasswordWords.all(), new BufferedSecureRandom(), known);
     goOnWithShared(issuer, settings, known, workplace);
     for (PasswordMaker passwords : issuer.allPasswords()) {
       if (!passwords.valueFile().isEmpty()) {
@@ -139,7 +141,7 @@ public final class IssueRun {
   }
 
   private static void goOnWithShared(
-      AccountIssuer issuer, Settings settings, List<KnownUser> known, Workplace workplace)
+      AccountIssuer issuer, Settings settings, List<KnownUser> known, LockedRosterFolder workplace)
       throws RegisterException {
     boolean shared =
         settings.passwords().all().stream()

@@ -12,8 +12,8 @@ import java.util.stream.Collectors;
 import neatroster.cli.folder.KnownSource;
 import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.compare.Aftermath;
-import neatroster.core.compare.LeftAsItIs;
+import neatroster.core.compare.ProjectedHeadcounts;
+import neatroster.core.compare.SkippedDifference;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
@@ -114,7 +114,7 @@ final class ChangeWords {
   }
 
   /** A difference that is left, without what it is about. */
-  static String what(LeftAsItIs left) {
+  static String what(SkippedDifference left) {
     return left.field().isEmpty()
         ? left.from()
         : left.field() + " " + shown(left.from()) + ", in the sheet " + shown(left.to());
@@ -131,10 +131,10 @@ final class ChangeWords {
   }
 
   /** How the courses would stand, where somebody should look. */
-  static List<String> aftermath(Aftermath aftermath) {
+  static List<String> aftermath(ProjectedHeadcounts aftermath) {
     List<String> lines = new ArrayList<>();
     aftermath.empty().forEach(course -> lines.add(course + " would stand empty."));
-    for (Aftermath.Over over : aftermath.over()) {
+    for (ProjectedHeadcounts.Over over : aftermath.over()) {
       lines.add(
           over.course()
               + " would have "

@@ -12,8 +12,8 @@ import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
+import neatroster.core.confirm.ChangeResult;
 import neatroster.core.confirm.CourseCounts;
-import neatroster.core.confirm.Outcome;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Counted;
 import neatroster.core.state.Contradiction;
@@ -323,7 +323,7 @@ public final class ConfirmReport {
         + change.key();
   }
 
-  private static String differences(Outcome outcome) {
+  private static String differences(ChangeResult outcome) {
     return outcome.differences().stream()
         .map(
             one ->
@@ -379,7 +379,7 @@ public final class ConfirmReport {
 
   private static JsonObject fields(RunConfirmation.Found one) {
     JsonObject fields = new JsonObject();
-    for (Outcome.Difference difference : one.outcome().differences()) {
+    for (ChangeResult.Difference difference : one.outcome().differences()) {
       fields.put(
           difference.field(),
           new JsonObject().put("asked", difference.asked()).put("there", difference.there()));

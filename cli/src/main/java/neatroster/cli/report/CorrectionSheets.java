@@ -17,8 +17,8 @@ import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.grid.Place;
 import neatroster.core.grid.RowWriter;
+import neatroster.core.intake.EnrollmentForm;
 import neatroster.core.intake.RosterRow;
-import neatroster.core.intake.Shape;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SourceNote;
 import neatroster.core.model.Field;
@@ -97,7 +97,7 @@ public final class CorrectionSheets implements Closeable {
         boolean shown = copied && !row.reading().isSecret(i);
         cells.add(shown ? row.raw().cell(i).toString() : "");
       }
-      boolean underHeadings = row.reading().shape() == Shape.HEADINGS;
+      boolean underHeadings = row.reading().shape() == EnrollmentForm.HEADINGS;
       if (underHeadings) {
         // The heading is not copied: what it says stands in columns of its own.
         int width = row.reading().columns().size();
@@ -134,7 +134,7 @@ public final class CorrectionSheets implements Closeable {
     RowWriter rowsOfSheet = isWorkbook ? new XlsxRows(out, stem) : CsvRows.forPeople(out);
     open.put(sheet, rowsOfSheet);
     List<String> header = new ArrayList<>(sheet.headersOfCopy());
-    if (sheet.shape() == Shape.HEADINGS) {
+    if (sheet.shape() == EnrollmentForm.HEADINGS) {
       header.add(Field.COURSE.label());
       header.add(Field.GROUP.label());
     }

@@ -17,7 +17,7 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Severity;
 import neatroster.core.roster.Roster;
-import neatroster.core.settings.Accepted;
+import neatroster.core.settings.AcceptedFinding;
 import org.jsoup.nodes.Element;
 
 /** Findings as one page that needs nothing else: each in the piece of the sheet where it stands. */
@@ -248,7 +248,7 @@ final class FindingsHtml {
     }
     footer.appendElement("p").text(Rules.texts().size() + " rules: neat-roster rules tells them.");
     Element exceptions = footer.appendElement("ul");
-    for (Map.Entry<Accepted, Integer> accepted : result.accepted().entrySet()) {
+    for (Map.Entry<AcceptedFinding, Integer> accepted : result.accepted().entrySet()) {
       exceptions.appendElement("li").text(FindingsText.accepted(accepted));
     }
   }

@@ -18,7 +18,7 @@ import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Severity;
-import neatroster.core.settings.Accepted;
+import neatroster.core.settings.AcceptedFinding;
 
 /** Findings as people read them: sheet by sheet, a slip that repeats told once with its rows. */
 public final class FindingsText {
@@ -97,8 +97,8 @@ public final class FindingsText {
   }
 
   /** What became of one of the settings' exceptions. */
-  static String accepted(Map.Entry<Accepted, Integer> accepted) {
-    Accepted exception = accepted.getKey();
+  static String accepted(Map.Entry<AcceptedFinding, Integer> accepted) {
+    AcceptedFinding exception = accepted.getKey();
     String what = exception.rule() + exception.value().map(value -> " “" + value + "”").orElse("");
     return accepted.getValue() == 0
         ? exception.place()

@@ -17,7 +17,7 @@ import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SourceNote;
 import neatroster.core.model.Severity;
-import neatroster.sheets.MarkedBook;
+import neatroster.sheets.AnnotatedWorkbook;
 
 /**
  * A coloured copy of the sheets with what was found at each cell, behind a sheet that lists it all.
@@ -53,7 +53,7 @@ final class FindingsXlsx {
 
   private static String tab(SheetName name, Set<String> taken) {
     String file = name.file().replaceAll(".*[/\\\\]", "").replaceAll("\\.[^.]*$", "");
-    String wanted = MarkedBook.safeName(name.sheet() == null ? file : name.sheet());
+    String wanted = AnnotatedWorkbook.safeName(name.sheet() == null ? file : name.sheet());
     String free = wanted;
     for (int n = 2; !taken.add(free.toLowerCase(java.util.Locale.ROOT)); n++) {
       String number = " " + n;
@@ -63,7 +63,7 @@ final class FindingsXlsx {
   }
 
   private void write(OutputStream out) throws IOException {
-    MarkedBook book = new MarkedBook(out);
+    AnnotatedWorkbook book = new AnnotatedWorkbook(out);
     list(book);
     for (SheetReading sheet : result.roster().sheets()) {
       copy(sheet, book);
@@ -71,7 +71,7 @@ final class FindingsXlsx {
     book.close();
   }
 
-  private void list(MarkedBook book) throws IOException {
+  private void list(AnnotatedWorkbook book) throws IOException {
     boolean passwords = result.roster().sheets().stream().anyMatch(s -> s.hasSecrets());
     book.beginList(
         "Mend the cells in the other tabs and check this workbook again; this tab is left out then."
@@ -131,7 +131,7 @@ final class FindingsXlsx {
     return other.severity().compareTo(one.severity()) < 0 ? other : one;
   }
 
-  private void copy(SheetReading sheet, MarkedBook book) throws IOException {
+  private void copy(SheetReading sheet, AnnotatedWorkbook book) throws IOException {
     Map<Integer, Map<Integer, Finding>> ofSheet = marks.getOrDefault(sheet.name(), Map.of());
     book.beginCopy(tabs.get(sheet.name()), sheet.headerRow());
     IOException[] trouble = {null};
@@ -162,7 +162,7 @@ final class FindingsXlsx {
   }
 
   private static void row(
-      SheetReading sheet, SheetRow row, Map<Integer, Finding> found, MarkedBook book)
+      SheetReading sheet, SheetRow row, Map<Integer, Finding> found, AnnotatedWorkbook book)
       throws IOException {
     book.beginRow(row.number());
     int width = Math.min(WIDEST, Math.max(row.size(), widest(found)));

@@ -12,7 +12,7 @@ import neatroster.core.grid.FileFacts;
 import neatroster.core.grid.Hidden;
 import neatroster.core.grid.SheetName;
 import neatroster.core.intake.Column;
-import neatroster.core.intake.Shape;
+import neatroster.core.intake.EnrollmentForm;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Counted;
@@ -280,7 +280,10 @@ public final class InspectText {
     return sheet
         .ownField(column)
         .map(own -> own.name() + " (a field of your own)")
-        .orElse(sheet.shape() == Shape.GRID ? "a course; who is marked is in it" : "enrollments");
+        .orElse(
+            sheet.shape() == EnrollmentForm.GRID
+                ? "a course; who is marked is in it"
+                : "enrollments");
   }
 
   private static String told(SheetReading sheet, Column column) {

@@ -8,7 +8,7 @@ import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.compare.LeftAsItIs;
+import neatroster.core.compare.SkippedDifference;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 
@@ -29,7 +29,7 @@ public final class Notices {
   private int unasked;
 
   /** Takes a difference that stays. */
-  public void add(LeftAsItIs left) {
+  public void add(SkippedDifference left) {
     all++;
     counts.merge(left.setting(), 1, Integer::sum);
     List<String> lines = bySetting.computeIfAbsent(left.setting(), setting -> new ArrayList<>());

@@ -7,10 +7,10 @@ import java.util.function.Consumer;
 import neatroster.cli.folder.KnownSource;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.check.CheckResult;
-import neatroster.core.compare.Above;
-import neatroster.core.compare.Aftermath;
 import neatroster.core.compare.ChangeReceiver;
-import neatroster.core.compare.LeftAsItIs;
+import neatroster.core.compare.ExceededLimit;
+import neatroster.core.compare.ProjectedHeadcounts;
+import neatroster.core.compare.SkippedDifference;
 import neatroster.core.compare.Totals;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
@@ -27,7 +27,7 @@ public final class Preview {
   private static final int MOST_KEPT = 100_000;
 
   private final List<PlannedChange> changes = new ArrayList<>();
-  private final List<LeftAsItIs> leftAsItIs = new ArrayList<>();
+  private final List<SkippedDifference> leftAsItIs = new ArrayList<>();
   private final List<LeftOut> rowsLeftOut = new ArrayList<>();
   private boolean isWhole = true;
   private final Consumer<ChangeReceiver> comparison;
@@ -35,8 +35,8 @@ public final class Preview {
   private final boolean isTwoLists;
   private final Known known;
   private final Totals totals;
-  private final Aftermath aftermath;
-  private final List<Above> above;
+  private final ProjectedHeadcounts aftermath;
+  private final List<ExceededLimit> above;
   private final Notices notices = new Notices();
   private int leftOut;
 
@@ -80,13 +80,13 @@ public final class Preview {
           }
 
           @Override
-          public void left(LeftAsItIs one) {
+          public void left(SkippedDifference one) {
             notices.add(one);
             keep(leftAsItIs, one);
           }
         });
-    aftermath = Aftermath.of(totals, checked, known);
-    above = Above.of(totals, known, settings.stopAbove(), Map.of());
+    aftermath = ProjectedHeadcounts.of(totals, checked, known);
+    above = ExceededLimit.of(totals, known, settings.stopAbove(), Map.of());
   }
 
   private <T> void keep(List<T> kept, T one) {
@@ -117,7 +117,7 @@ public final class Preview {
   }
 
   /** Goes over what the settings leave as it is once more. */
-  void eachLeft(Consumer<LeftAsItIs> receiver) {
+  void eachLeft(Consumer<SkippedDifference> receiver) {
     if (isWhole) {
       leftAsItIs.forEach(receiver);
       return;
@@ -125,7 +125,7 @@ public final class Preview {
     comparison.accept(
         new Nothing() {
           @Override
-          public void left(LeftAsItIs one) {
+          public void left(SkippedDifference one) {
             receiver.accept(one);
           }
         });
@@ -213,12 +213,12 @@ public final class Preview {
   }
 
   /** How the courses would stand. */
-  Aftermath aftermath() {
+  ProjectedHeadcounts aftermath() {
     return aftermath;
   }
 
   /** What a run would do more of than the settings let it. */
-  List<Above> above() {
+  List<ExceededLimit> above() {
     return above;
   }
 

@@ -11,7 +11,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.compare.LeftAsItIs;
+import neatroster.core.compare.SkippedDifference;
 import neatroster.core.model.Counted;
 import org.jsoup.nodes.Element;
 
@@ -247,12 +247,12 @@ final class PreviewHtml {
     if (preview.notices().count() == 0) {
       return;
     }
-    Map<String, List<LeftAsItIs>> bySetting = new LinkedHashMap<>();
+    Map<String, List<SkippedDifference>> bySetting = new LinkedHashMap<>();
     Map<String, Integer> all = new LinkedHashMap<>();
     preview.eachLeft(
         left -> {
           all.merge(left.setting(), 1, Integer::sum);
-          List<LeftAsItIs> some =
+          List<SkippedDifference> some =
               bySetting.computeIfAbsent(left.setting(), setting -> new ArrayList<>());
           if (some.size() < MOST_LEFT) {
             some.add(left);

@@ -6,7 +6,7 @@ import java.util.Map;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.compare.LeftAsItIs;
+import neatroster.core.compare.SkippedDifference;
 import neatroster.core.grid.Place;
 
 /** What would change, for programs. */
@@ -75,7 +75,7 @@ public final class PreviewJson {
         change.place());
   }
 
-  private static JsonObject left(LeftAsItIs left) {
+  private static JsonObject left(SkippedDifference left) {
     return place(
         new JsonObject()
             .put("table", left.table().word())

@@ -11,7 +11,7 @@ import java.util.Map;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.check.CheckResult;
-import neatroster.disk.DiskTrouble;
+import neatroster.disk.DiskErrors;
 import neatroster.disk.NewFile;
 
 /**
@@ -105,6 +105,6 @@ public final class ReportFiles<T> {
 
   private static Problem unwritten(Path named, IOException e) {
     return Problem.unreadable(
-        "The report " + named + " could not be written (" + DiskTrouble.reason(e) + ").", e);
+        "The report " + named + " could not be written (" + DiskErrors.reason(e) + ").", e);
   }
 }

@@ -11,8 +11,8 @@ import neatroster.core.model.OwnField;
 import neatroster.core.model.RoleWords;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
+import neatroster.core.settings.ScopedSetting;
 import neatroster.core.settings.Settings;
-import neatroster.core.settings.Varied;
 
 /**
  * The settings about accounts: usernames, email addresses, ids and passwords, each perhaps another
@@ -48,7 +48,7 @@ final class AccountSettings {
   }
 
   /** Reads a setting as it is by itself, for each role, for each site, and for both at once. */
-  <T> Varied<T> varied(String key, Reader<T> reader) throws SettingsException {
+  <T> ScopedSetting<T> varied(String key, Reader<T> reader) throws SettingsException {
     YamlSection section = root.section(key);
     YamlSection usual = section.without(BY_ROLE, BY_SITE);
     YamlSection byRole = section.section(BY_ROLE);
@@ -58,7 +58,7 @@ final class AccountSettings {
         throw byRole.unknownKey(role, "there is no role “" + role + "”", roles);
       }
     }
-    Varied<T> varied = Varied.same(reader.read(usual));
+    ScopedSetting<T> varied = ScopedSetting.same(reader.read(usual));
     for (String role : byRole.keys()) {
       varied = varied.with(role, "", reader.read(byRole.section(role).over(usual)));
     }
@@ -72,7 +72,7 @@ final class AccountSettings {
     return varied;
   }
 
-  Varied<Settings.Usernames> usernames() throws SettingsException {
+  ScopedSetting<Settings.Usernames> usernames() throws SettingsException {
     return varied("usernames", this::usernames);
   }
 
@@ -141,7 +141,7 @@ final class AccountSettings {
     }
   }
 
-  Varied<Settings.Emails> emails() throws SettingsException {
+  ScopedSetting<Settings.Emails> emails() throws SettingsException {
     return varied("emails", this::emails);
   }
 
@@ -158,7 +158,7 @@ final class AccountSettings {
             usual.sharedAllowed()));
   }
 
-  Varied<Settings.Ids> ids() throws SettingsException {
+  ScopedSetting<Settings.Ids> ids() throws SettingsException {
     return varied("ids", this::ids);
   }
 
@@ -177,7 +177,7 @@ final class AccountSettings {
     return section.choice("made-by", MADE_BY, false) ? Settings.WhenMissing.LEAVE : whenMissing;
   }
 
-  Varied<Settings.Passwords> passwords() throws SettingsException {
+  ScopedSetting<Settings.Passwords> passwords() throws SettingsException {
     return varied("passwords", this::passwords);
   }
 

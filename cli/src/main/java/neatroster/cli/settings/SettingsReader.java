@@ -26,8 +26,8 @@ import neatroster.core.model.OwnField;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.settings.Accepted;
-import neatroster.core.settings.Limit;
+import neatroster.core.settings.AcceptedFinding;
+import neatroster.core.settings.ChangeLimit;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
 import neatroster.core.text.Cleaning;
@@ -266,10 +266,10 @@ public final class SettingsReader {
         accepted(root));
   }
 
-  private static List<Accepted> accepted(YamlSection root) throws SettingsException {
+  private static List<AcceptedFinding> accepted(YamlSection root) throws SettingsException {
     List<YamlSection> exceptions = root.sections("accept");
     List<String> known = exceptions.isEmpty() ? List.of() : namesOfRules();
-    List<Accepted> accepted = new ArrayList<>();
+    List<AcceptedFinding> accepted = new ArrayList<>();
     for (YamlSection exception : exceptions) {
       exception.only(List.of("rule", "value", "sheet", "why"));
       String rule = exception.text("rule", "");
@@ -297,7 +297,7 @@ public final class SettingsReader {
         throw exception.error("an exception says why, such as “why: they are sisters”");
       }
       accepted.add(
-          new Accepted(
+          new AcceptedFinding(
               exception.place(),
               rule,
               Optional.of(exception.text("value", "")).filter(value -> !value.isEmpty()),
@@ -412,16 +412,16 @@ public final class SettingsReader {
         section.choice("changed", ordered("leave", false, "overwrite", true), false));
   }
 
-  private Map<String, Limit> stopAbove(YamlSection section) throws SettingsException {
+  private Map<String, ChangeLimit> stopAbove(YamlSection section) throws SettingsException {
     section.only(List.of("removals", "withdrawals", "changes"));
-    Map<String, Limit> limits = new LinkedHashMap<>(standard.stopAbove());
+    Map<String, ChangeLimit> limits = new LinkedHashMap<>(standard.stopAbove());
     for (String kind : section.keys()) {
       String text = section.text(kind, "");
       if (!text.matches("\\d{1,8}|\\d{1,3} ?%")) {
         throw section.error(kind, "here stands a whole number, or a percentage such as 20%");
       }
       boolean percentage = text.endsWith("%");
-      limits.put(kind, new Limit(Integer.parseInt(text.replaceAll("\\D", "")), percentage));
+      limits.put(kind, new ChangeLimit(Integer.parseInt(text.replaceAll("\\D", "")), percentage));
     }
     return limits;
   }

@@ -12,7 +12,7 @@ import java.util.Optional;
 import neatroster.cli.Program;
 import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.terminal.Problem;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.grid.UnreadableSheetException;
@@ -79,7 +79,7 @@ class HandoutChoiceTest {
       }
       Roster roster =
           new Roster(sheets, List.of(), sheets.stream().map(SheetReading::name).toList());
-      CheckResult checked = Checker.check(roster, Basis.of(Settings.standard(), known));
+      CheckResult checked = Checker.check(roster, CheckInput.of(Settings.standard(), known));
       Map<String, String> passwords = Map.of("ana", "pw", "bob", "pw", "cyq", "pw");
       attendance =
           Attendance.of(

@@ -21,7 +21,7 @@ import neatroster.core.model.Person;
 import neatroster.core.model.Renaming;
 import neatroster.core.settings.Settings;
 import neatroster.disk.PrivateFiles;
-import neatroster.register.Issue;
+import neatroster.register.AccountsUpdate;
 import neatroster.register.Register;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
@@ -52,7 +52,7 @@ class AccountsFileTest {
   @BeforeEach
   void openRegister() throws Exception {
     register = Register.open(folder);
-    open().write(List.of(ANA, CY), List.of(), Issue.of(List.of(ANA.user(), CY.user())));
+    open().write(List.of(ANA, CY), List.of(), AccountsUpdate.of(List.of(ANA.user(), CY.user())));
   }
 
   @AfterEach
@@ -89,8 +89,9 @@ class AccountsFileTest {
 
   @Test
   void aRenamedAccountKeepsItsPassword() throws Exception {
-    Issue renaming =
-        new Issue(List.of(), List.of(new Renaming("amarlowe", "afinch")), List.of(), List.of());
+    AccountsUpdate renaming =
+        new AccountsUpdate(
+            List.of(), List.of(new Renaming("amarlowe", "afinch")), List.of(), List.of());
     open().write(List.of(), List.of(), renaming);
     assertThat(open().passwords())
         .isEqualTo(Map.of("afinch", "gull-1", "cy@pier.example", "tide-2"));
@@ -101,7 +102,7 @@ class AccountsFileTest {
   @Test
   void anotherPasswordTakesThePlaceOfTheOldOneAlsoOfOneThatIsGone() throws Exception {
     IssuedAccount renewed = new IssuedAccount(CY.place(), CY.user(), "mast-3");
-    Issue issue = new Issue(List.of(), List.of(), List.of(), List.of(CY.user()));
+    AccountsUpdate issue = new AccountsUpdate(List.of(), List.of(), List.of(), List.of(CY.user()));
     open().write(List.of(), List.of(renewed), issue);
     assertThat(open().passwords()).containsEntry("cy@pier.example", "mast-3").hasSize(2);
     Files.delete(folder.resolve("accounts/accounts.csv"));
@@ -109,7 +110,8 @@ class AccountsFileTest {
         .hasMessageContaining("is gone; it held the first password of 1 account (amarlowe)");
     assertThat(open().lost()).containsExactly("amarlowe", "cy@pier.example");
     IssuedAccount ana = new IssuedAccount(ANA.place(), ANA.user(), "kelp-5");
-    Issue both = new Issue(List.of(), List.of(), List.of(), List.of(ANA.user(), CY.user()));
+    AccountsUpdate both =
+        new AccountsUpdate(List.of(), List.of(), List.of(), List.of(ANA.user(), CY.user()));
     open().write(List.of(), List.of(ana, renewed), both);
     assertThat(open().passwords())
         .isEqualTo(Map.of("cy@pier.example", "mast-3", "amarlowe", "kelp-5"));
@@ -148,7 +150,7 @@ class AccountsFileTest {
         List.<ThrowingCallable>of(
             () -> open().passwords(),
             () -> open().forget(Set.of("amarlowe")),
-            () -> open().write(List.of(), List.of(), Issue.of(List.of())))) {
+            () -> open().write(List.of(), List.of(), AccountsUpdate.of(List.of())))) {
       assertThatThrownBy(use)
           .isInstanceOf(Problem.class)
           .message()
@@ -172,9 +174,9 @@ class AccountsFileTest {
         expected.put(username.toLowerCase(Locale.ROOT), texts.get(i));
       }
       AccountsFile file = new AccountsFile(place, false, null, ofFolder);
-      Issue issue = Issue.of(accounts.stream().map(IssuedAccount::user).toList());
+      AccountsUpdate issue = AccountsUpdate.of(accounts.stream().map(IssuedAccount::user).toList());
       file.write(accounts, List.of(), issue);
-      file.write(List.of(), List.of(), Issue.of(List.of()));
+      file.write(List.of(), List.of(), AccountsUpdate.of(List.of()));
       assertThat(file.passwords()).isEqualTo(expected);
     } finally {
       PrivateFiles.delete(place);
@@ -197,7 +199,7 @@ class AccountsFileTest {
   @Test
   void sealingAndUnsealingLoseNothing() throws Exception {
     IssuedAccount bo = account(new Person("502", "", "Bo Finch", "", ""), "bfinch", "sail-4");
-    sealed().write(List.of(bo), List.of(), Issue.of(List.of(bo.user())));
+    sealed().write(List.of(bo), List.of(), AccountsUpdate.of(List.of(bo.user())));
     assertThat(folder.resolve("accounts/accounts.csv")).doesNotExist();
     assertThat(sealed().passwords()).hasSize(3).containsEntry("bfinch", "sail-4");
     AccountsFile unsealing =

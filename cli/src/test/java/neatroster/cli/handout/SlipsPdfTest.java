@@ -13,7 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import neatroster.core.handout.Attendee;
 import neatroster.core.handout.CourseInfo;
-import neatroster.core.handout.Seat;
+import neatroster.core.handout.CourseMembership;
 import neatroster.core.handout.Section;
 import neatroster.core.intake.Names;
 import neatroster.core.model.KnownUser;
@@ -34,7 +34,8 @@ class SlipsPdfTest {
   private static final List<CourseInfo> COURSES =
       List.of(new CourseInfo("NAV-2", "Coastal navigation", List.of(), "", Map.of()));
 
-  private static Attendee person(String name, String username, String password, Seat... seats) {
+  private static Attendee person(
+      String name, String username, String password, CourseMembership... seats) {
     Names.Parts parts = Names.split(name);
     return new Attendee(
         new KnownUser(new Person("", "", name, "", ""), username, "", ""),
@@ -63,7 +64,7 @@ class SlipsPdfTest {
 
   private static byte[] draw(List<Section> sections, Paper paper, int perPage) {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    Drawn drawn = SlipsPdf.write(sections, SETTINGS, COURSES, paper, perPage, out);
+    DrawnPages drawn = SlipsPdf.write(sections, SETTINGS, COURSES, paper, perPage, out);
     try (PdfReader pdf = new PdfReader(out.toByteArray())) {
       assertThat(pdf.getNumberOfPages()).isEqualTo(drawn.pages());
     } catch (IOException e) {
@@ -112,7 +113,10 @@ class SlipsPdfTest {
   void aSlipTellsWhereToLogInAsWhomAndForWhat() throws IOException {
     Attendee ana =
         person(
-            "Ana Marlowe", "amarlowe", "gull-tide-mast-7", new Seat("NAV-2", "learner", "Watch"));
+            "Ana Marlowe",
+            "amarlowe",
+            "gull-tide-mast-7",
+            new CourseMembership("NAV-2", "learner", "Watch"));
     assertThat(text(draw(List.of(new Section("", List.of(ana))), Paper.A4, 8), 1))
         .contains(
             "PortElsewhere",
@@ -151,9 +155,9 @@ class SlipsPdfTest {
 
   @Test
   void manyCoursesAreCountedWhereTheyDoNotFit() throws IOException {
-    Seat[] seats = new Seat[60];
+    CourseMembership[] seats = new CourseMembership[60];
     for (int i = 0; i < seats.length; i++) {
-      seats[i] = new Seat("COURSE-" + i, "learner", "");
+      seats[i] = new CourseMembership("COURSE-" + i, "learner", "");
     }
     Attendee busy = person("Ana Marlowe", "amarlowe", "gull-tide-mast-7", seats);
     assertThat(text(draw(List.of(new Section("", List.of(busy))), Paper.A4, 8), 1))

@@ -21,8 +21,8 @@ import neatroster.core.model.Person;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
 import neatroster.core.roster.PersonRecord;
+import neatroster.core.settings.ScopedSetting;
 import neatroster.core.settings.Settings;
-import neatroster.core.settings.Varied;
 import neatroster.core.text.Quoted;
 import neatroster.core.value.EmailShape;
 import neatroster.core.wanted.WantedPerson;
@@ -36,10 +36,10 @@ public final class AccountIssuer {
   private static final String EMAIL = Field.EMAIL.label();
 
   private final Settings settings;
-  private final Varied<UsernameMaker> usernameMakers;
-  private final Varied<ItemMaker> emailMakers;
-  private final Varied<ItemMaker> idMakers;
-  private final Varied<PasswordMaker> passwords;
+  private final ScopedSetting<UsernameMaker> usernameMakers;
+  private final ScopedSetting<IdentifierMaker> emailMakers;
+  private final ScopedSetting<IdentifierMaker> idMakers;
+  private final ScopedSetting<PasswordMaker> passwords;
   private final UsernameMaker anonymousMaker;
   private final Map<String, Field> namedFields = new HashMap<>();
   private final Set<OwnField> namedOwnFields = new LinkedHashSet<>();
@@ -63,7 +63,7 @@ public final class AccountIssuer {
       Settings settings, List<String> words, RandomGenerator random, List<KnownUser> known)
       throws PatternException {
     this.settings = settings;
-    Draws draws = new Draws(words, random);
+    RandomWords draws = new RandomWords(words, random);
     Map<String, Pattern> parsed = new HashMap<>();
     Set<String> names = Pattern.userValues(settings.reading().ownFields());
     for (Settings.Usernames usernames : settings.usernames().all()) {
@@ -96,10 +96,12 @@ public final class AccountIssuer {
             .emails()
             .map(
                 emails ->
-                    new ItemMaker(
+                    new IdentifierMaker(
                         parsed.get(emails.pattern()), draws, takenEmails, emails.sharedAllowed()));
     idMakers =
-        settings.ids().map(ids -> new ItemMaker(parsed.get(ids.pattern()), draws, takenIds, false));
+        settings
+            .ids()
+            .map(ids -> new IdentifierMaker(parsed.get(ids.pattern()), draws, takenIds, false));
     passwords = settings.passwords().map(style -> new PasswordMaker(style, words, random));
     anonymousMaker =
         new UsernameMaker(
@@ -184,7 +186,7 @@ public final class AccountIssuer {
    * @param refused takes those who get none
    * @return the accounts in the same order
    */
-  public List<IssuedAccount> issue(List<NewUser> newUsers, List<Refused> refused) {
+  public List<IssuedAccount> issue(List<NewUser> newUsers, List<RefusedAccount> refused) {
     for (NewUser user : newUsers) {
       keepUsername(user.username());
       keep(user.person().email(), user.person().id());
@@ -208,7 +210,7 @@ public final class AccountIssuer {
       if (issued.containsKey(user)) {
         inOrder.add(issued.get(user));
       } else {
-        refused.add(new Refused(user.place(), why.get(user.place())));
+        refused.add(new RefusedAccount(user.place(), why.get(user.place())));
       }
     }
     return inOrder;
@@ -223,10 +225,10 @@ public final class AccountIssuer {
     boolean makesEmail =
         user.person().email().isEmpty()
             && settings.emails().of(role, site).whenMissing() == Settings.WhenMissing.MAKE;
-    ItemMaker emails = emailMakers.of(role, site);
+    IdentifierMaker emails = emailMakers.of(role, site);
     if (makesEmail && !emails.pattern().names().contains(USERNAME)) {
       // The username may be made of it.
-      ItemMaker.Made made = email(emails, values);
+      IdentifierMaker.Made made = email(emails, values);
       if (made.item() == null) {
         refused.put(user.place(), made.why());
         return;
@@ -247,7 +249,7 @@ public final class AccountIssuer {
     String id = "";
     if (user.person().id().isEmpty()
         && settings.ids().of(role, site).whenMissing() == Settings.WhenMissing.MAKE) {
-      ItemMaker.Made made = idMakers.of(role, site).make(values);
+      IdentifierMaker.Made made = idMakers.of(role, site).make(values);
       if (made.item() == null) {
         refused.put(user.place(), made.why());
         return;
@@ -256,7 +258,7 @@ public final class AccountIssuer {
       put(values, Field.ID.label(), id);
     }
     if (makesEmail && email.isEmpty()) {
-      ItemMaker.Made made = email(emails, values);
+      IdentifierMaker.Made made = email(emails, values);
       if (made.item() == null) {
         refused.put(user.place(), made.why());
         return;
@@ -286,12 +288,12 @@ public final class AccountIssuer {
   }
 
   /** An email address that a typed one would be taken for too. */
-  private static ItemMaker.Made email(ItemMaker emails, Map<String, String> values) {
-    ItemMaker.Made made = emails.make(values);
+  private static IdentifierMaker.Made email(IdentifierMaker emails, Map<String, String> values) {
+    IdentifierMaker.Made made = emails.make(values);
     EmailShape.Trouble trouble = made.item() == null ? null : EmailShape.trouble(made.item());
     return trouble == null
         ? made
-        : new ItemMaker.Made(
+        : new IdentifierMaker.Made(
             null,
             Quoted.value(made.item())
                 + ", which the pattern "
@@ -310,7 +312,7 @@ public final class AccountIssuer {
    * @param refused takes the reason where there is none
    * @return empty where there is none
    */
-  public String rename(NewUser user, String own, List<Refused> refused) {
+  public String rename(NewUser user, String own, List<RefusedAccount> refused) {
     if (!user.username().isEmpty()) {
       return user.username();
     }
@@ -320,7 +322,7 @@ public final class AccountIssuer {
       takenUsernames.add(own.toLowerCase(Locale.ROOT));
     }
     if (made.username() == null) {
-      refused.add(new Refused(user.place(), made.why()));
+      refused.add(new RefusedAccount(user.place(), made.why()));
       return "";
     }
     return made.username();
@@ -333,14 +335,14 @@ public final class AccountIssuer {
    * @param course the code of the course that they are for
    * @param refused takes the reason where not all could be made; then none is
    */
-  public List<IssuedAccount> anonymous(int count, String course, List<Refused> refused) {
+  public List<IssuedAccount> anonymous(int count, String course, List<RefusedAccount> refused) {
     List<IssuedAccount> issued = new ArrayList<>();
     Place nowhere = new Place(new SheetName("", null), 0);
     Person nobody = new Person("", "", "", "", "");
     for (int i = 0; i < count; i++) {
       UsernameMaker.Made made = anonymousMaker.make(Map.of("course", course));
       if (made.username() == null) {
-        refused.add(new Refused(nowhere, made.why()));
+        refused.add(new RefusedAccount(nowhere, made.why()));
         return List.of();
       }
       KnownUser account =

@@ -39,10 +39,10 @@ public final class GuardianList {
    *
    * @param without takes those who cannot get one
    */
-  public List<NewUser> without(KnownUsers known, List<Refused> without) {
+  public List<NewUser> without(KnownUsers known, List<RefusedAccount> without) {
     for (Place child : guardians.withOwnAddress()) {
       without.add(
-          new Refused(
+          new RefusedAccount(
               child,
               "The guardian has the child’s own email address, so there is no telling the two apart."
                   + " Type another address for one of them."));
@@ -55,7 +55,7 @@ public final class GuardianList {
       }
       if (guardian.name().isEmpty()) {
         without.add(
-            new Refused(
+            new RefusedAccount(
                 guardian.place(),
                 "The guardian has an email address and no name. Fill in guardian name."));
         continue;

@@ -54,7 +54,7 @@ public final class Issuing {
   private final List<KnownUser> adopted = new ArrayList<>();
   private final List<Renaming> renamed = new ArrayList<>();
   private String other = "";
-  private final List<Refused> refused = new ArrayList<>();
+  private final List<RefusedAccount> refused = new ArrayList<>();
   private Optional<GuardianList> guardians = Optional.empty();
   private int kept;
 

@@ -12,7 +12,7 @@ public final class JoinCodeMaker {
   /** Some 148 million codes. */
   private static final int LENGTH = 6;
 
-  private final Draws draws;
+  private final RandomWords draws;
   private final Set<String> taken = new HashSet<>();
 
   /**
@@ -22,7 +22,7 @@ public final class JoinCodeMaker {
    * @param taken the codes that were ever given
    */
   public JoinCodeMaker(RandomGenerator random, Collection<String> taken) {
-    this.draws = new Draws(List.of(), random);
+    this.draws = new RandomWords(List.of(), random);
     taken.forEach(this::keep);
   }
 

@@ -10,7 +10,7 @@ import neatroster.core.text.UnwantedWords;
 /** Makes first passwords in the style that the settings ask for. */
 public final class PasswordMaker {
   private final Settings.Passwords settings;
-  private final Draws draws;
+  private final RandomWords draws;
   private final UnwantedWords unwanted = new UnwantedWords(List.of());
   private String oneForAll;
 
@@ -23,7 +23,7 @@ public final class PasswordMaker {
    */
   public PasswordMaker(Settings.Passwords settings, List<String> words, RandomGenerator random) {
     this.settings = settings;
-    this.draws = new Draws(words, random);
+    this.draws = new RandomWords(words, random);
   }
 
   /** The file that the settings name for the password for all, or an empty text. */

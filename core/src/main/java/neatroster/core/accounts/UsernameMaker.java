@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import neatroster.core.pattern.Chance;
 import neatroster.core.pattern.Pattern;
+import neatroster.core.pattern.RandomSource;
 import neatroster.core.settings.Settings;
 import neatroster.core.text.AsciiText;
 import neatroster.core.text.Quoted;
@@ -20,7 +20,7 @@ final class UsernameMaker {
 
   private final Settings.Usernames settings;
   private final Pattern pattern;
-  private final Chance chance;
+  private final RandomSource chance;
   private final UsernameShape shape;
   private final UnwantedWords unwanted;
   private final Set<String> taken;
@@ -36,7 +36,8 @@ final class UsernameMaker {
    *
    * @param taken the usernames that somebody has, in lower case; makers for other people share it
    */
-  UsernameMaker(Settings.Usernames settings, Pattern pattern, Chance chance, Set<String> taken) {
+  UsernameMaker(
+      Settings.Usernames settings, Pattern pattern, RandomSource chance, Set<String> taken) {
     this.settings = settings;
     this.pattern = pattern;
     this.chance = chance;

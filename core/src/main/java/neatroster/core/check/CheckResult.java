@@ -9,7 +9,7 @@ import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
-import neatroster.core.settings.Accepted;
+import neatroster.core.settings.AcceptedFinding;
 import neatroster.core.settings.Settings;
 import neatroster.core.wanted.Wanted;
 
@@ -20,7 +20,7 @@ public final class CheckResult {
   private final Map<SheetReading, Integer> rows;
   private final Map<Table, Integer> counts;
   private final FindingList findings;
-  private final Map<Accepted, Integer> accepted;
+  private final Map<AcceptedFinding, Integer> accepted;
   private Wanted wanted;
   private Ledger ledger;
 
@@ -40,7 +40,7 @@ public final class CheckResult {
       Map<SheetReading, Integer> rows,
       Map<Table, Integer> counts,
       FindingList findings,
-      Map<Accepted, Integer> accepted,
+      Map<AcceptedFinding, Integer> accepted,
       Wanted wanted) {
     this.settings = settings;
     this.resolved = resolved;
@@ -72,7 +72,7 @@ public final class CheckResult {
   }
 
   /** The settings' exceptions, each with how often it was met. */
-  public Map<Accepted, Integer> accepted() {
+  public Map<AcceptedFinding, Integer> accepted() {
     return accepted;
   }
 

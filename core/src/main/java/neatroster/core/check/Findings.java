@@ -10,16 +10,16 @@ import java.util.Set;
 import neatroster.core.grid.Place;
 import neatroster.core.grid.SheetName;
 import neatroster.core.model.Severity;
-import neatroster.core.settings.Accepted;
+import neatroster.core.settings.AcceptedFinding;
 
 /** Collects what the rules find, with the severities that the settings give them. */
 public final class Findings {
   private final Map<String, Optional<Severity>> severities;
-  private final List<Accepted> accepted;
+  private final List<AcceptedFinding> accepted;
   private final int[] acceptedCounts;
   private final FindingList all = new FindingList();
 
-  public Findings(Map<String, Optional<Severity>> severities, List<Accepted> accepted) {
+  public Findings(Map<String, Optional<Severity>> severities, List<AcceptedFinding> accepted) {
     this.severities = severities;
     this.accepted = accepted;
     this.acceptedCounts = new int[accepted.size()];
@@ -29,7 +29,7 @@ public final class Findings {
   public synchronized void add(Finding.Builder finding) {
     RuleText text = finding.rule().text();
     for (int i = 0; i < acceptedCounts.length; i++) {
-      Accepted exception = accepted.get(i);
+      AcceptedFinding exception = accepted.get(i);
       if (exception.covers(text.name(), finding.place().sheet(), finding.value())) {
         acceptedCounts[i]++;
         return;
@@ -101,8 +101,8 @@ public final class Findings {
   }
 
   /** How often each of the settings' exceptions was met. */
-  public Map<Accepted, Integer> accepted() {
-    Map<Accepted, Integer> counts = new LinkedHashMap<>();
+  public Map<AcceptedFinding, Integer> accepted() {
+    Map<AcceptedFinding, Integer> counts = new LinkedHashMap<>();
     for (int i = 0; i < acceptedCounts.length; i++) {
       counts.put(accepted.get(i), acceptedCounts[i]);
     }

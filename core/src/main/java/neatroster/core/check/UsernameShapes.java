@@ -2,14 +2,14 @@ package neatroster.core.check;
 
 import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
+import neatroster.core.settings.ScopedSetting;
 import neatroster.core.settings.Settings;
-import neatroster.core.settings.Varied;
 import neatroster.core.text.Cell;
 import neatroster.core.value.UsernameShape;
 
 /** What a username may look like where that differs by role and site. */
 public final class UsernameShapes {
-  private final Varied<UsernameShape> shapes;
+  private final ScopedSetting<UsernameShape> shapes;
   private final RoleWords roles;
 
   public UsernameShapes(Settings settings) {

@@ -14,20 +14,21 @@ final class AccountKey {
    * The username, else the email address, else the id; of two lists that are compared the name too.
    * Empty where nothing tells the account.
    */
-  static Map<Field, String> of(Scope scope, int position) {
+  static Map<Field, String> of(ComparisonInput scope, int position) {
     KnownUser account = scope.known.users().all().get(position);
     Map<Field, String> key = new EnumMap<>(Field.class);
-    Scope.put(key, Field.USERNAME, scope.known.renamed(position).orElse(account.username()));
+    ComparisonInput.put(
+        key, Field.USERNAME, scope.known.renamed(position).orElse(account.username()));
     if (key.isEmpty()) {
-      Scope.put(key, Field.EMAIL, account.anyEmail());
+      ComparisonInput.put(key, Field.EMAIL, account.anyEmail());
     }
     if (key.isEmpty()) {
-      Scope.put(key, Field.ID, account.anyId());
+      ComparisonInput.put(key, Field.ID, account.anyId());
     }
     if (key.isEmpty() && scope.isTwoLists) {
       Names.Parts name = Names.split(account.person().fullName());
-      Scope.put(key, Field.GIVEN_NAME, name.given());
-      Scope.put(key, Field.FAMILY_NAME, name.family());
+      ComparisonInput.put(key, Field.GIVEN_NAME, name.given());
+      ComparisonInput.put(key, Field.FAMILY_NAME, name.family());
     }
     return key;
   }

@@ -32,5 +32,5 @@ public interface ChangeReceiver {
   default void unasked(int accounts) {}
 
   /** A difference that the settings leave as it is. */
-  default void left(LeftAsItIs left) {}
+  default void left(SkippedDifference left) {}
 }

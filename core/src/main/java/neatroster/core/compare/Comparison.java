@@ -17,7 +17,7 @@ import neatroster.core.state.Known;
  * enrolled in a course that is not delivered.
  */
 public final class Comparison {
-  private final Scope scope;
+  private final ComparisonInput scope;
   private final ResolvedRoster resolved;
   private final References references;
   private final AccountRows accounts;
@@ -43,7 +43,7 @@ public final class Comparison {
       IssuedItems items,
       LocalDate today,
       ChangeReceiver receiver) {
-    scope = new Scope(settings, checked, known, today, receiver);
+    scope = new ComparisonInput(settings, checked, known, today, receiver);
     resolved = scope.resolved;
     references = new References(scope);
     accounts = new AccountRows(settings, known.users(), items);
@@ -85,7 +85,7 @@ public final class Comparison {
         && resolved.rows().brokenOff().isEmpty()
         && resolved.rows().unread().stream().allMatch(Roster.Unread::isLeftAlone)) {
       // Whoever is left out is not absent, and which row was whose cannot be told.
-      new Absences(scope, coverage).run();
+      new AbsentFromCoverage(scope, coverage).run();
     }
     if (!coverage.coversUsers() && !scope.hasLeftOutAnything() && !areAllGivenBack()) {
       scope.receiver.unasked(unasked());

@@ -15,14 +15,18 @@ import neatroster.core.wanted.Wanted;
 
 /** What the rows of courses change. */
 final class CourseChanges implements Wanted.RowReceiver {
-  private final Scope scope;
+  private final ComparisonInput scope;
   private final RowValues rows;
   private final References references;
   private final Sites sites;
   private final Differences differences;
 
   CourseChanges(
-      Scope scope, RowValues rows, References references, Sites sites, Differences differences) {
+      ComparisonInput scope,
+      RowValues rows,
+      References references,
+      Sites sites,
+      Differences differences) {
     this.scope = scope;
     this.rows = rows;
     this.references = references;
@@ -58,7 +62,7 @@ final class CourseChanges implements Wanted.RowReceiver {
       scope.receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.COURSE, code))
               .from(there.map(held -> held.all(Phase.COURSES)).orElse(Map.of()))
-              .because(Scope.why(Change.REMOVE), row.place()));
+              .because(ComparisonInput.why(Change.REMOVE), row.place()));
     }
   }
 

@@ -18,11 +18,11 @@ import neatroster.core.state.KnownRecord;
 
 /** Changes what a row says otherwise than the platform has it, as far as the settings let it. */
 final class Differences {
-  private final Scope scope;
+  private final ComparisonInput scope;
   private final References references;
   private final FieldDifferences fields;
 
-  Differences(Scope scope, References references) {
+  Differences(ComparisonInput scope, References references) {
     this.scope = scope;
     this.references = references;
     this.fields = new FieldDifferences(scope.known, scope.settings.reading().ownFields());
@@ -72,7 +72,7 @@ final class Differences {
               ? references.held(one.there())
               : one.there();
       if (scope.givesWay(
-          new Scope.Otherwise(table, about, one.label(), from, one.asked(), place),
+          new ComparisonInput.Otherwise(table, about, one.label(), from, one.asked(), place),
           known(table, field),
           isElsewhere(there, one))) {
         field.ifPresentOrElse(
@@ -123,6 +123,6 @@ final class Differences {
         && !to.isEmpty()
         && !to.equals(Cleared.WORD)
         && scope.fate(table, known(table, one.field()), one.there(), to, isElsewhere(there, one))
-            == Scope.Fate.GOES;
+            == ComparisonInput.Fate.GOES;
   }
 }

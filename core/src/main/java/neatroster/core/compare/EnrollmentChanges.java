@@ -21,7 +21,7 @@ import neatroster.core.wanted.Memberships;
 final class EnrollmentChanges implements Memberships.Receiver {
   private static final int NONE = -1;
 
-  private final Scope scope;
+  private final ComparisonInput scope;
   private final KnownMemberships memberships;
   private final References references;
   private final KnownEnrollments knownEnrollments;
@@ -34,7 +34,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
   /** For a role and what is known of an enrollment whether they are one: 1 or 0. */
   private final PairIndex sameRole = new PairIndex();
 
-  EnrollmentChanges(Scope scope, References references) {
+  EnrollmentChanges(ComparisonInput scope, References references) {
     this.scope = scope;
     this.memberships = scope.memberships;
     this.references = references;
@@ -76,7 +76,8 @@ final class EnrollmentChanges implements Memberships.Receiver {
   /** Who has no account yet is in no course; of others than rows of their own it is said there. */
   private void withoutAccount(Membership asked) {
     if (asked.source() == Membership.Source.ROW) {
-      scope.leaveOut(asked.row(), asked.line(), Scope.leftOutToo("user", asked.nameOfPerson()));
+      scope.leaveOut(
+          asked.row(), asked.line(), ComparisonInput.leftOutToo("user", asked.nameOfPerson()));
     }
   }
 
@@ -116,7 +117,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
   private Map<Field, String> values(Membership asked) {
     Map<Field, String> values = new EnumMap<>(Field.class);
     for (Field field : Phase.ENROLLMENTS.fields()) {
-      Scope.put(
+      ComparisonInput.put(
           values,
           field,
           switch (field) {
@@ -203,7 +204,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
             : new int[] {memberships.enrollment(heldAs, course, group)};
     if (Arrays.stream(seats).anyMatch(seat -> seat != NONE)) {
       for (int seat : seats) {
-        withdraw(seat, Scope.why(Change.WITHDRAW), asked.place());
+        withdraw(seat, ComparisonInput.why(Change.WITHDRAW), asked.place());
       }
     } else if (!scope.known.tells(Table.ENROLLMENTS) && mayBeThere(heldAs)) {
       // Where nothing is known of who is where, the platform may have it.
@@ -211,7 +212,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
       RowValues.dates(values, scope.today);
       scope.receiver.change(
           new PlannedChange(Phase.WITHDRAWALS, Change.WITHDRAW, values, own(asked))
-              .because(Scope.why(Change.WITHDRAW), asked.place()));
+              .because(ComparisonInput.why(Change.WITHDRAW), asked.place()));
     }
   }
 

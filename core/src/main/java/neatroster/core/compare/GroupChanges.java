@@ -15,14 +15,14 @@ import neatroster.core.wanted.Wanted;
 
 /** What the rows of groups change. */
 final class GroupChanges implements Wanted.RowReceiver {
-  private final Scope scope;
+  private final ComparisonInput scope;
   private final RowValues rows;
   private final References references;
   private final AccountRows accounts;
   private final Differences differences;
 
   GroupChanges(
-      Scope scope,
+      ComparisonInput scope,
       RowValues rows,
       References references,
       AccountRows accounts,
@@ -55,7 +55,7 @@ final class GroupChanges implements Wanted.RowReceiver {
         scope.receiver.change(
             new PlannedChange(Phase.REMOVALS, Change.REMOVE, removal)
                 .from(there.map(held -> held.all(Phase.GROUPS)).orElse(Map.of()))
-                .because(Scope.why(Change.REMOVE), row.place()));
+                .because(ComparisonInput.why(Change.REMOVE), row.place()));
       }
     } else if (there.isPresent()) {
       known(row, course, there.get());

@@ -18,7 +18,7 @@ import neatroster.core.state.KnownMemberships;
 
 /** Enrollments in courses where the platform has the person already: in what role and group. */
 final class KnownEnrollments {
-  private final Scope scope;
+  private final ComparisonInput scope;
   private final KnownMemberships memberships;
   private final Policy.OfTable policy;
 
@@ -27,7 +27,7 @@ final class KnownEnrollments {
 
   private final List<Wanted> inAnyGroup = new ArrayList<>();
 
-  KnownEnrollments(Scope scope) {
+  KnownEnrollments(ComparisonInput scope) {
     this.scope = scope;
     this.memberships = scope.memberships;
     this.policy = scope.policy.of(Table.ENROLLMENTS);
@@ -185,7 +185,7 @@ final class KnownEnrollments {
 
   private static void grouped(Map<Field, String> values, String group) {
     values.remove(Field.GROUP);
-    Scope.put(values, Field.GROUP, group);
+    ComparisonInput.put(values, Field.GROUP, group);
   }
 
   private void change(
@@ -199,7 +199,7 @@ final class KnownEnrollments {
   private boolean givesWay(
       Wanted wanted, Field field, String from, String to, boolean isElsewhere) {
     return scope.givesWay(
-        new Scope.Otherwise(
+        new ComparisonInput.Otherwise(
             Table.ENROLLMENTS,
             wanted.user() + " " + wanted.course(),
             field.label(),

@@ -14,9 +14,9 @@ import neatroster.core.value.Instructors;
 
 /** What people and courses are called where others name them. */
 final class References {
-  private final Scope scope;
+  private final ComparisonInput scope;
 
-  References(Scope scope) {
+  References(ComparisonInput scope) {
     this.scope = scope;
   }
 
@@ -87,7 +87,7 @@ final class References {
       for (String name : Instructors.of(list)) {
         orLeftOut(row, Field.INSTRUCTORS, name).ifPresent(named::add);
       }
-      Scope.put(values, Field.INSTRUCTORS, String.join("; ", named));
+      ComparisonInput.put(values, Field.INSTRUCTORS, String.join("; ", named));
     }
   }
 

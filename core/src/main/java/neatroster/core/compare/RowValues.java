@@ -13,10 +13,10 @@ import neatroster.core.model.WrittenDates;
 
 /** What the rows of courses and groups say, as it is delivered. */
 final class RowValues {
-  private final Scope scope;
+  private final ComparisonInput scope;
   private final Map<String, String> joinCodes;
 
-  RowValues(Scope scope, IssuedItems items) {
+  RowValues(ComparisonInput scope, IssuedItems items) {
     this.scope = scope;
     this.joinCodes = items.joinCodes();
   }
@@ -29,7 +29,8 @@ final class RowValues {
     for (Field field : phase.fields()) {
       String text = row.text(field);
       boolean isDefault = text.isEmpty() && !row.clears(field);
-      Scope.put(values, field, isDefault ? defaults.getOrDefault(field.label(), "") : text);
+      ComparisonInput.put(
+          values, field, isDefault ? defaults.getOrDefault(field.label(), "") : text);
     }
     return values;
   }
@@ -38,7 +39,7 @@ final class RowValues {
   static Map<Field, String> written(RosterRow row, Phase phase) {
     Map<Field, String> asked = new EnumMap<>(Field.class);
     for (Field field : phase.fields()) {
-      Scope.put(asked, field, row.clears(field) ? Cleared.WORD : row.text(field));
+      ComparisonInput.put(asked, field, row.clears(field) ? Cleared.WORD : row.text(field));
     }
     return asked;
   }
@@ -49,7 +50,8 @@ final class RowValues {
 
   void joinCode(Map<Field, String> values, String course, String group) {
     if (!values.containsKey(Field.JOIN_CODE)) {
-      Scope.put(values, Field.JOIN_CODE, joinCodes.getOrDefault(JoinCode.of(course, group), ""));
+      ComparisonInput.put(
+          values, Field.JOIN_CODE, joinCodes.getOrDefault(JoinCode.of(course, group), ""));
     }
   }
 

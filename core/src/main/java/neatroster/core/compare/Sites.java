@@ -11,10 +11,10 @@ import neatroster.core.model.Table;
 
 /** Makes sites with the ones above them, each once and before what stands in it. */
 final class Sites {
-  private final Scope scope;
+  private final ComparisonInput scope;
   private final Set<String> seen = new LinkedHashSet<>();
 
-  Sites(Scope scope) {
+  Sites(ComparisonInput scope) {
     this.scope = scope;
   }
 

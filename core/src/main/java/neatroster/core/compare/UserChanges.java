@@ -30,7 +30,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
   private static final List<Field> NAMES =
       List.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
 
-  private final Scope scope;
+  private final ComparisonInput scope;
   private final IssuedItems items;
   private final References references;
   private final Sites sites;
@@ -41,7 +41,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
   private final Map<String, Renaming> renamings = new LinkedHashMap<>();
 
   UserChanges(
-      Scope scope,
+      ComparisonInput scope,
       IssuedItems items,
       References references,
       Sites sites,
@@ -117,7 +117,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
       scope.receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, there))
               .from(scope.known.user(position).map(held -> held.all(Phase.USERS)).orElse(Map.of()))
-              .because(Scope.why(Change.REMOVE), record.place()));
+              .because(ComparisonInput.why(Change.REMOVE), record.place()));
     }
   }
 
@@ -177,7 +177,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
    */
   private void known(RosterRow row, PersonRecord record, int position, String renamed) {
     Map<Field, String> key = AccountKey.of(scope, position);
-    Scope.put(key, Field.USERNAME, renamed);
+    ComparisonInput.put(key, Field.USERNAME, renamed);
     standing(record, position, key);
     Optional<KnownRecord> there = scope.known.user(position);
     if (there.isEmpty()) {
@@ -185,7 +185,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
     }
     Map<Field, String> asked = new EnumMap<>(Field.class);
     for (Field field : Phase.USERS.fields()) {
-      Scope.put(asked, field, record.clears(field) ? Cleared.WORD : record.text(field));
+      ComparisonInput.put(asked, field, record.clears(field) ? Cleared.WORD : record.text(field));
     }
     NAMES.forEach(asked::remove);
     if (!PersonRecord.hasInitial(record.fullName())) {
@@ -215,10 +215,10 @@ final class UserChanges implements Wanted.PeopleReceiver {
   }
 
   private static void names(Map<Field, String> values, Names.Parts name) {
-    Scope.put(values, Field.GIVEN_NAME, name.given());
-    Scope.put(values, Field.MIDDLE_NAME, name.middle());
-    Scope.put(values, Field.FAMILY_NAME, name.family());
-    Scope.put(values, Field.SUFFIX, name.suffix());
+    ComparisonInput.put(values, Field.GIVEN_NAME, name.given());
+    ComparisonInput.put(values, Field.MIDDLE_NAME, name.middle());
+    ComparisonInput.put(values, Field.FAMILY_NAME, name.family());
+    ComparisonInput.put(values, Field.SUFFIX, name.suffix());
   }
 
   /** Shuts somebody out whose row says so, or lets them in again. */
@@ -240,8 +240,8 @@ final class UserChanges implements Wanted.PeopleReceiver {
             .filter(delivered -> !(delivered.isEmpty() ? "active" : delivered).equals(there))
             .isPresent();
     // Somebody suspended them on the platform, or let them in again.
-    Scope.Otherwise otherwise =
-        new Scope.Otherwise(
+    ComparisonInput.Otherwise otherwise =
+        new ComparisonInput.Otherwise(
             Table.USERS,
             scope.known.users().reference(position),
             Field.STATUS.label(),
@@ -300,9 +300,9 @@ final class UserChanges implements Wanted.PeopleReceiver {
     PersonRecord record = one.record();
     Map<Field, String> values = new EnumMap<>(Field.class);
     for (Field field : Phase.USERS.fields()) {
-      Scope.put(values, field, one.text(field));
+      ComparisonInput.put(values, field, one.text(field));
     }
-    Scope.put(values, Field.USERNAME, username);
+    ComparisonInput.put(values, Field.USERNAME, username);
     Names.Parts name = record.name();
     boolean known = account != null && !account.person().fullName().isEmpty();
     if (known
@@ -334,7 +334,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
 
   private static void putIfBlank(Map<Field, String> values, Field field, String value) {
     if (!values.containsKey(field)) {
-      Scope.put(values, field, value);
+      ComparisonInput.put(values, field, value);
     }
   }
 
@@ -375,6 +375,6 @@ final class UserChanges implements Wanted.PeopleReceiver {
     scope.receiver.change(
         new PlannedChange(Phase.USERS, change, values)
             .with(own(one))
-            .because(Scope.why(change), one.record().place()));
+            .because(ComparisonInput.why(change), one.record().place()));
   }
 }

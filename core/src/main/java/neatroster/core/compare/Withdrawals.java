@@ -14,7 +14,7 @@ final class Withdrawals {
   private Withdrawals() {}
 
   /** Ends an enrollment, unless it was. */
-  static void of(Scope scope, int seat, String why, Place place) {
+  static void of(ComparisonInput scope, int seat, String why, Place place) {
     if (scope.asked.withdrawn().get(seat)) {
       return;
     }
@@ -22,13 +22,13 @@ final class Withdrawals {
     KnownMemberships memberships = scope.memberships;
     Map<Field, String> values = new EnumMap<>(Field.class);
     values.put(Field.USER, scope.asked.nowCalled(memberships.username(seat)));
-    Scope.put(values, Field.COURSE, memberships.courseOf(seat));
-    Scope.put(values, Field.GROUP, memberships.groupOf(seat));
-    Scope.put(values, Field.ROLE, memberships.roleOf(seat));
+    ComparisonInput.put(values, Field.COURSE, memberships.courseOf(seat));
+    ComparisonInput.put(values, Field.GROUP, memberships.groupOf(seat));
+    ComparisonInput.put(values, Field.ROLE, memberships.roleOf(seat));
     Map<Field, String> before = new EnumMap<>(Field.class);
-    Scope.put(before, Field.ROLE, memberships.roleOf(seat));
-    Scope.put(before, Field.STARTS, memberships.dateOf(seat, Field.STARTS));
-    Scope.put(before, Field.ENDS, memberships.dateOf(seat, Field.ENDS));
+    ComparisonInput.put(before, Field.ROLE, memberships.roleOf(seat));
+    ComparisonInput.put(before, Field.STARTS, memberships.dateOf(seat, Field.STARTS));
+    ComparisonInput.put(before, Field.ENDS, memberships.dateOf(seat, Field.ENDS));
     scope.receiver.change(
         new PlannedChange(Phase.WITHDRAWALS, Change.WITHDRAW, values)
             .from(before)
@@ -36,7 +36,7 @@ final class Withdrawals {
   }
 
   /** Says who loses their places because they, or the course, are removed. */
-  static void ofRemoved(Scope scope) {
+  static void ofRemoved(ComparisonInput scope) {
     if (scope.asked.removedUsers().isEmpty() && scope.asked.removedCourses().isEmpty()) {
       return;
     }

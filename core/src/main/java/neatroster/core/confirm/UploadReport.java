@@ -24,7 +24,7 @@ import neatroster.core.state.Known;
  * is meant is told by usernames, addresses and ids, which course by its code.
  */
 public final class UploadReport {
-  private final OutcomeWords words;
+  private final UploadReportWords words;
   private final boolean listsFailedAlone;
   private final Known known;
   private final Map<String, String> refusedUsers = new HashMap<>();
@@ -50,7 +50,7 @@ public final class UploadReport {
   public UploadReport(
       Known known, List<String> doneWords, List<String> failedWords, boolean listsFailedAlone) {
     this.known = known;
-    this.words = new OutcomeWords(doneWords, failedWords);
+    this.words = new UploadReportWords(doneWords, failedWords);
     this.listsFailedAlone = listsFailedAlone;
   }
 
@@ -59,9 +59,9 @@ public final class UploadReport {
     List<Column> outcomes = new ArrayList<>();
     List<Column> reasons = new ArrayList<>();
     for (Column column : sheet.columns()) {
-      if (OutcomeWords.isReasonHeader(column.header())) {
+      if (UploadReportWords.isReasonHeader(column.header())) {
         reasons.add(column);
-      } else if (OutcomeWords.isOutcomeHeader(column.header())) {
+      } else if (UploadReportWords.isOutcomeHeader(column.header())) {
         outcomes.add(column);
       }
     }
@@ -79,14 +79,14 @@ public final class UploadReport {
     boolean isFailed = listsFailedAlone;
     if (!listsFailedAlone) {
       String word = text(row, outcomes);
-      OutcomeWords.Meaning meaning = words.of(word.isEmpty() ? why : word);
+      UploadReportWords.Meaning meaning = words.of(word.isEmpty() ? why : word);
       if (word.isEmpty()) {
-        isFailed = !why.isEmpty() && meaning != OutcomeWords.Meaning.DONE;
-      } else if (meaning == OutcomeWords.Meaning.UNKNOWN) {
+        isFailed = !why.isEmpty() && meaning != UploadReportWords.Meaning.DONE;
+      } else if (meaning == UploadReportWords.Meaning.UNKNOWN) {
         unknownWords.add(word);
         return;
       } else {
-        isFailed = meaning == OutcomeWords.Meaning.FAILED;
+        isFailed = meaning == UploadReportWords.Meaning.FAILED;
         why = why.isEmpty() && isFailed ? word : why;
       }
     }
@@ -173,12 +173,14 @@ public final class UploadReport {
   }
 
   /** What became of a change. */
-  public Outcome of(PlannedChange change) {
+  public ChangeResult of(PlannedChange change) {
     String course = lower(change.value(Field.COURSE));
     return switch (change.phase()) {
       case SITES, GROUPS -> {
         String refused = course.isEmpty() ? null : refusedCourses.get(course);
-        yield refused == null ? notListed() : Outcome.missing("its course was refused: " + refused);
+        yield refused == null
+            ? notListed()
+            : ChangeResult.missing("its course was refused: " + refused);
       }
       case COURSES ->
           outcome(
@@ -193,7 +195,7 @@ public final class UploadReport {
     };
   }
 
-  private Outcome user(PlannedChange change) {
+  private ChangeResult user(PlannedChange change) {
     String username = lower(change.value(Field.USERNAME));
     marks.put(username, List.of(lower(change.value(Field.EMAIL)), lower(change.value(Field.ID))));
     for (Field mark : List.of(Field.USERNAME, Field.EMAIL, Field.ID)) {
@@ -218,7 +220,7 @@ public final class UploadReport {
     }
   }
 
-  private Outcome enrollment(PlannedChange change) {
+  private ChangeResult enrollment(PlannedChange change) {
     String user = change.value(Field.USER);
     List<String> names = new ArrayList<>(List.of(user));
     // Who is new is known by no mark yet but those of the run.
@@ -233,28 +235,28 @@ public final class UploadReport {
 
     String course = lower(change.value(Field.COURSE));
     if (refusedCourses.containsKey(course) && change.change() != Change.WITHDRAW) {
-      return Outcome.missing("the course was refused: " + refusedCourses.get(course));
+      return ChangeResult.missing("the course was refused: " + refusedCourses.get(course));
     }
     String who = who(user);
     if (refusedUsers.containsKey(who)) {
       used.add("user " + who);
-      return Outcome.missing("the user was refused: " + refusedUsers.get(who));
+      return ChangeResult.missing("the user was refused: " + refusedUsers.get(who));
     }
     // In a list of people with their courses a row stands for all of them.
-    return holdsCourses && done.contains("user " + who) ? Outcome.AS_ASKED : notListed();
+    return holdsCourses && done.contains("user " + who) ? ChangeResult.AS_ASKED : notListed();
   }
 
-  private Outcome outcome(String refused, String key) {
+  private ChangeResult outcome(String refused, String key) {
     used.add(key);
     if (refused != null) {
-      return Outcome.missing(refused);
+      return ChangeResult.missing(refused);
     }
-    return done.contains(key) ? Outcome.AS_ASKED : notListed();
+    return done.contains(key) ? ChangeResult.AS_ASKED : notListed();
   }
 
   /** A report that lists what went in too says nothing of what it does not list. */
-  private Outcome notListed() {
-    return done.isEmpty() ? Outcome.AS_ASKED : Outcome.NOT_TOLD;
+  private ChangeResult notListed() {
+    return done.isEmpty() ? ChangeResult.AS_ASKED : ChangeResult.NOT_TOLD;
   }
 
   /** The refused rows that no change of the run was about, when all were asked. */

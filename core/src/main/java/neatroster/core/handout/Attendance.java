@@ -21,7 +21,7 @@ import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.roster.Consent;
 import neatroster.core.roster.Link;
-import neatroster.core.roster.NameFit;
+import neatroster.core.roster.NameCompatibility;
 import neatroster.core.roster.People;
 import neatroster.core.roster.PersonRecord;
 import neatroster.core.roster.ResolvedRoster;
@@ -65,7 +65,7 @@ public final class Attendance {
     private boolean consented;
     private String guardianName = "";
     private String guardianEmail = "";
-    private final Set<Seat> seats = new LinkedHashSet<>();
+    private final Set<CourseMembership> seats = new LinkedHashSet<>();
     private final List<String> children = new ArrayList<>();
     private boolean inSheets;
 
@@ -161,7 +161,7 @@ public final class Attendance {
     guardians();
     for (Draft draft : drafts) {
       people.add(draft.attendee());
-      for (Seat seat : draft.seats) {
+      for (CourseMembership seat : draft.seats) {
         if (seat.role().equals(INSTRUCTOR)) {
           courseNamed(seat.course()).instructors.add(draft.fullName);
         }
@@ -288,7 +288,7 @@ public final class Attendance {
     }
     if (draft != null) {
       courseNamed(course);
-      draft.seats.add(new Seat(course, membership.role(), membership.groupName()));
+      draft.seats.add(new CourseMembership(course, membership.role(), membership.groupName()));
     } else if (membership.person() < 0 && membership.role().equals(INSTRUCTOR)) {
       courseNamed(course).instructors.add(membership.name());
     }
@@ -306,7 +306,7 @@ public final class Attendance {
       if (guardian != null
           && guardian != child
           && !child.guardianEmail.isEmpty()
-          && NameFit.fits(guardian.fullName, child.guardianName)) {
+          && NameCompatibility.fits(guardian.fullName, child.guardianName)) {
         guardian.children.add(child.fullName);
         guardian.inSheets = true;
       }

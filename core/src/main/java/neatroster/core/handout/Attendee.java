@@ -36,7 +36,7 @@ public record Attendee(
     boolean consented,
     String guardianName,
     String guardianEmail,
-    List<Seat> seats,
+    List<CourseMembership> seats,
     List<String> children,
     boolean inSheets) {
 

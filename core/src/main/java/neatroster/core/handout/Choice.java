@@ -122,7 +122,7 @@ public record Choice(
     return new CourseInfo(course.code(), course.title(), course.instructors(), "", kept);
   }
 
-  private boolean has(Seat seat) {
+  private boolean has(CourseMembership seat) {
     return (courses.isEmpty() || courses.contains(seat.course()))
         && (groups.isEmpty() || groups.contains(seat.group()));
   }
@@ -218,8 +218,8 @@ public record Choice(
   public List<ClassList> classLists(Attendance attendance) {
     Map<String, List<ClassList.Member>> members = new LinkedHashMap<>();
     for (Attendee person : people(attendance)) {
-      Set<Seat> seen = new HashSet<>();
-      for (Seat seat : person.seats()) {
+      Set<CourseMembership> seen = new HashSet<>();
+      for (CourseMembership seat : person.seats()) {
         if (has(seat) && seen.add(seat)) {
           members
               .computeIfAbsent(seat.course(), course -> new ArrayList<>())

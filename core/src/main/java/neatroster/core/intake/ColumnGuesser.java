@@ -60,7 +60,7 @@ final class ColumnGuesser {
       columns.add(new Column(i, "", field, field.isPresent() ? Column.By.VALUES : null));
     }
     if (as.isEmpty() || as.get() != Table.USERS) {
-      Optional<HeaderFinder.Found> codes = new CodesGuess(columns, rows).found(as, titles);
+      Optional<HeaderFinder.Found> codes = new HeaderlessCodes(columns, rows).found(as, titles);
       if (codes.isPresent() || as.isPresent()) {
         return codes;
       }
@@ -94,7 +94,7 @@ final class ColumnGuesser {
         break;
       }
       String text = row.cells().stream().filter(c -> !c.isEmpty()).findFirst().orElse("");
-      titles.add(new SkippedRow(row.number(), "title", NoData.namesPerson(text) ? text : ""));
+      titles.add(new SkippedRow(row.number(), "title", NonDataRows.namesPerson(text) ? text : ""));
     }
     long narrow = rows.stream().filter(row -> row.filled() == 1).count() - titles.size();
     boolean clear = titles.size() <= 5 && narrow * 5 < rows.size() - titles.size();
@@ -204,7 +204,7 @@ final class ColumnGuesser {
     if (most(values, value -> Roles.WORDS.role(value).isPresent())) {
       return free(Field.ROLE, taken);
     }
-    if (most(values, CodesGuess::isCode) && new HashSet<>(values).size() < values.size()) {
+    if (most(values, HeaderlessCodes::isCode) && new HashSet<>(values).size() < values.size()) {
       return free(Field.COURSE, taken);
     }
     if (most(values, value -> Names.isSuffix(value)) && taken.contains(Field.GIVEN_NAME)) {

@@ -29,7 +29,7 @@ final class ColumnSample {
   static List<ColumnSample> of(SheetReading sheet) {
     List<ColumnSample> samples = new ArrayList<>();
     sheet.columns().forEach(column -> samples.add(new ColumnSample()));
-    NoData noData = new NoData(sheet);
+    NonDataRows noData = new NonDataRows(sheet);
     int[] left = {MOST_ROWS};
     try {
       sheet

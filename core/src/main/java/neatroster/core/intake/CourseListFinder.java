@@ -89,7 +89,7 @@ final class CourseListFinder {
           && sample.isNearlyFull()
           && sample.isMostlyDistinct()
           && sample.mostAre(this::namesSomething)
-          && !CodesGuess.isCode(column.header())) {
+          && !HeaderlessCodes.isCode(column.header())) {
         Candidate candidate = new Candidate(sheet, column);
         candidates.add(candidate);
         for (String value : sample.keys()) {
@@ -114,7 +114,7 @@ final class CourseListFinder {
   private boolean namesSomething(String value) {
     return value.length() > 1
         && value.codePoints().anyMatch(Character::isLetter)
-        && !Enrolling.InAGrid.isMark(value, isRole);
+        && !EnrollmentColumns.InAGrid.isMark(value, isRole);
   }
 
   private void addReferences(SheetReading sheet) {

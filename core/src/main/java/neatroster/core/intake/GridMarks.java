@@ -18,8 +18,8 @@ final class GridMarks {
   void add(RosterRow row, Function<String, Boolean> isRole) {
     for (int i = 0; i < marks.length; i++) {
       String cell = row.cellAt(i).cleaned();
-      if (!Enrolling.InAGrid.isNo(cell)) {
-        boolean mark = Enrolling.InAGrid.isMark(cell, isRole);
+      if (!EnrollmentColumns.InAGrid.isNo(cell)) {
+        boolean mark = EnrollmentColumns.InAGrid.isMark(cell, isRole);
         marks[i] += mark ? 1 : 0;
         others[i] += mark ? 0 : 1;
         words[i] |= mark && !cell.equals("1");

@@ -55,7 +55,7 @@ record HeaderCandidate(
       // What has a person's name beside the address describes people, it does not refer to them.
       score -= 3 * namesUnclaimed(row, matches);
     }
-    boolean numbered = Enrolling.InNumberedColumns.isFoundIn(row.cells());
+    boolean numbered = EnrollmentColumns.InNumberedColumns.isFoundIn(row.cells());
     if (numbered) {
       // Numbered courses stand beside people, or beside what refers to people.
       score += table == Table.ENROLLMENTS ? 1 : table == Table.USERS ? 0.5 : 0;
@@ -180,10 +180,10 @@ record HeaderCandidate(
   private static boolean isAmongCodes(
       HeaderFinder.EarlyRow row, List<HeaderFinder.EarlyRow> early) {
     for (int i = 0; i < row.cells().size(); i++) {
-      if (CodesGuess.isCode(row.cells().get(i))) {
+      if (HeaderlessCodes.isCode(row.cells().get(i))) {
         int others = 0;
         for (HeaderFinder.EarlyRow other : early) {
-          boolean code = i < other.cells().size() && CodesGuess.isCode(other.cells().get(i));
+          boolean code = i < other.cells().size() && HeaderlessCodes.isCode(other.cells().get(i));
           others += code && !isSame(other, row) ? 1 : 0;
         }
         if (others > 0 && others * 2 >= early.size() - 1) {

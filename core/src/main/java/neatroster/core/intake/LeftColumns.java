@@ -25,11 +25,11 @@ public final class LeftColumns {
     int codes = 0;
     for (String value : values) {
       String lower = value.toLowerCase(Locale.ROOT);
-      boolean isYes = Enrolling.YES.contains(lower);
-      marks &= isYes || Enrolling.NO.contains(lower);
+      boolean isYes = EnrollmentColumns.YES.contains(lower);
+      marks &= isYes || EnrollmentColumns.NO.contains(lower);
       // 1 may be a point.
       yes |= isYes && !value.equals("1");
-      codes += CodesGuess.isCode(value) ? 1 : 0;
+      codes += HeaderlessCodes.isCode(value) ? 1 : 0;
     }
     if (marks && yes) {
       return Optional.of("marks");

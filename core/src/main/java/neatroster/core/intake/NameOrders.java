@@ -67,7 +67,7 @@ final class NameOrders {
           int space = full.indexOf(' ');
           if (space > 0 && Names.isPlain(full) && left[0]-- > 0) {
             asked
-                .computeIfAbsent(Referents.nameKey(full), key -> new ArrayList<>())
+                .computeIfAbsent(ReferenceTargets.nameKey(full), key -> new ArrayList<>())
                 .add(new Asked(sheet, ColumnSample.fold(full.substring(0, space))));
           }
         });
@@ -82,7 +82,7 @@ final class NameOrders {
         row -> {
           String given = row.text(Field.GIVEN_NAME);
           String family = row.text(Field.FAMILY_NAME);
-          String key = Referents.nameKey(given + " " + family);
+          String key = ReferenceTargets.nameKey(given + " " + family);
           for (Asked name : asked.getOrDefault(key, List.of())) {
             boolean isGiven = name.first().equals(ColumnSample.fold(given.split(" ", 2)[0]));
             boolean isFamily = name.first().equals(ColumnSample.fold(family.split(" ", 2)[0]));

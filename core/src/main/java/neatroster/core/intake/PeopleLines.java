@@ -123,7 +123,7 @@ final class PeopleLines implements Sheet {
     for (Early line : early) {
       boolean known = titles.stream().anyMatch(title -> title.row() == line.row());
       if (line.row() < firstRow && !known) {
-        String person = NoData.namesPerson(line.text()) ? line.text() : "";
+        String person = NonDataRows.namesPerson(line.text()) ? line.text() : "";
         titles.add(new SkippedRow(line.row(), "title", person));
       }
     }
@@ -182,7 +182,7 @@ final class PeopleLines implements Sheet {
   private static boolean isAside(String line, SheetRow.Kind kind, Items items) {
     if (kind == SheetRow.Kind.HEADING
         || (items == Items.OF_KIND && kind != SheetRow.Kind.ITEM)
-        || (items == Items.MARKED && !isItem(line, kind) && !NoData.namesPerson(line))) {
+        || (items == Items.MARKED && !isItem(line, kind) && !NonDataRows.namesPerson(line))) {
       return true;
     }
     // “Reserves:” announces people and is none.

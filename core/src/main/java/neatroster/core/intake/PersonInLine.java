@@ -160,7 +160,7 @@ record PersonInLine(String name, String email, String remark) {
             && !name.endsWith(":")
             && (name.indexOf(' ') < 0 || isWithoutCapitals(name))
             && !DayWords.isDay(name)
-            && !NoData.isFoot(name + " " + remark);
+            && !NonDataRows.isFoot(name + " " + remark);
     return !email.isEmpty() || (!name.isEmpty() && (plain || isName(name)) && !isTitle());
   }
 

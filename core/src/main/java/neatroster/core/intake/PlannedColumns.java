@@ -157,8 +157,8 @@ final class PlannedColumns {
    *
    * @param words for a field what its values are to be read as
    */
-  List<Filling> fillings(Map<String, Map<String, String>> words) {
-    List<Filling> fillings = new ArrayList<>();
+  List<ColumnMapping> fillings(Map<String, Map<String, String>> words) {
+    List<ColumnMapping> fillings = new ArrayList<>();
     for (Column column : columns) {
       Map<String, String> ofField =
           column
@@ -170,7 +170,7 @@ final class PlannedColumns {
       Optional<Pattern> pattern = Optional.ofNullable(patterns.get(column.index()));
       if (pattern.isPresent() || !ofField.isEmpty()) {
         fillings.add(
-            new Filling(
+            new ColumnMapping(
                 column.index(), pattern, partsOf.getOrDefault(column.index(), Map.of()), ofField));
       }
     }

@@ -46,7 +46,7 @@ public final class RosterRow {
     this.derivedColumns = Map.of();
     this.remembered = new String[reading.columns().size()][];
     this.made = new Cell[reading.fillings().isEmpty() ? 0 : reading.columns().size()];
-    for (Filling filling : reading.fillings()) {
+    for (ColumnMapping filling : reading.fillings()) {
       made[filling.column()] = new Cell();
     }
   }
@@ -93,7 +93,7 @@ public final class RosterRow {
   public void bind(SheetRow raw) {
     this.raw = raw;
     this.cleared = null;
-    for (Filling filling : reading.fillings()) {
+    for (ColumnMapping filling : reading.fillings()) {
       char[] value = filling.value(raw).toCharArray();
       made[filling.column()].show(value, 0, value.length);
     }
@@ -125,7 +125,7 @@ public final class RosterRow {
   /** Fills a field of a derived row with what stands in a column, or in none (-1). */
   void put(Field field, String value, int column) {
     if (!value.isEmpty()) {
-      char[] text = Filling.translated(value, reading.wordsOf(field)).toCharArray();
+      char[] text = ColumnMapping.translated(value, reading.wordsOf(field)).toCharArray();
       Cell cell = new Cell();
       cell.show(text, 0, text.length);
       derivedCells.put(field, cell);

@@ -7,7 +7,7 @@ import neatroster.core.text.RowBlock;
 /** Tells the rows of a sheet that are data from what stands above, between and below them. */
 final class RowSorting implements Sheet.BlockReceiver {
   private final SheetReading.BlockReceiver receiver;
-  private final NoData noData;
+  private final NonDataRows noData;
   private final RosterRow row;
   private final int lastAbove;
   private final boolean plain;
@@ -17,7 +17,7 @@ final class RowSorting implements Sheet.BlockReceiver {
 
   RowSorting(SheetReading reading, SheetReading.BlockReceiver receiver) {
     this.receiver = receiver;
-    noData = new NoData(reading);
+    noData = new NonDataRows(reading);
     row = new RosterRow(reading);
     lastAbove = reading.lastAbove();
     plain = reading.fillings().isEmpty();

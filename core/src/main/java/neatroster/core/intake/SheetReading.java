@@ -44,7 +44,7 @@ public final class SheetReading {
   private final int headerRow;
   private final List<Column> columns;
   private final List<SkippedRow> titles;
-  private final Optional<Enrolling> enrolling;
+  private final Optional<EnrollmentColumns> enrolling;
   private final Planned planned;
 
   /** So many rows tell in which order names are written. */
@@ -70,7 +70,7 @@ public final class SheetReading {
   private record Planned(
       Understanding by,
       Map<String, Map<String, String>> words,
-      List<Filling> fillings,
+      List<ColumnMapping> fillings,
       List<Integer> parts,
       Map<OwnField, Integer> own,
       DateOrder dates,
@@ -84,7 +84,10 @@ public final class SheetReading {
   }
 
   private SheetReading(
-      Sheet sheet, HeaderFinder.Found found, Planned planned, Optional<Enrolling> enrolling) {
+      Sheet sheet,
+      HeaderFinder.Found found,
+      Planned planned,
+      Optional<EnrollmentColumns> enrolling) {
     this.sheet = sheet;
     this.found = found;
     this.planned = planned;
@@ -255,7 +258,7 @@ public final class SheetReading {
     }
     SheetReading bare = linking(others);
     int course = ofGroups ? bare.indexOf(Field.COURSE) : -1;
-    return bare.enrolling(new Enrolling.Moves(from, to, course, bare.indexOf(Field.ROLE)));
+    return bare.enrolling(new EnrollmentColumns.Moves(from, to, course, bare.indexOf(Field.ROLE)));
   }
 
   /**
@@ -305,20 +308,21 @@ public final class SheetReading {
     return settings.planFor(name).or(() -> settings.planFor(source));
   }
 
-  private Optional<Enrolling> enrollingByHeaders() {
+  private Optional<EnrollmentColumns> enrollingByHeaders() {
     int role = indexOf(Field.ROLE);
     if (table == Table.USERS && has(Field.ENROLLMENTS_CELL)) {
-      return Optional.of(new Enrolling.InOneCell(indexOf(Field.ENROLLMENTS_CELL), role));
+      return Optional.of(new EnrollmentColumns.InOneCell(indexOf(Field.ENROLLMENTS_CELL), role));
     }
     if (table == Table.USERS || (table == Table.ENROLLMENTS && !has(Field.COURSE))) {
-      Optional<Enrolling> numbered = Enrolling.InNumberedColumns.find(columns, role);
+      Optional<EnrollmentColumns> numbered =
+          EnrollmentColumns.InNumberedColumns.find(columns, role);
       if (numbered.isPresent()) {
         return numbered;
       }
     }
     if (table == Table.USERS && has(Field.COURSE)) {
       return Optional.of(
-          new Enrolling.OnEachRow(
+          new EnrollmentColumns.OnEachRow(
               indexOf(Field.COURSE),
               role,
               indexOf(Field.GROUP),
@@ -344,9 +348,10 @@ public final class SheetReading {
     if (course.isPresent() && listsPeople && !mayBeClassList()) {
       // What the user says beats what a column says.
       return enrolling(
-          new Enrolling.InOneCourse(course.get(), indexOf(Field.ROLE), indexOf(Field.GROUP)));
+          new EnrollmentColumns.InOneCourse(
+              course.get(), indexOf(Field.ROLE), indexOf(Field.GROUP)));
     }
-    if (enrolling.isPresent() && enrolling.get() instanceof Enrolling.OnEachRow onEachRow) {
+    if (enrolling.isPresent() && enrolling.get() instanceof EnrollmentColumns.OnEachRow onEachRow) {
       return enrolling(onEachRow.among(courses));
     }
     if (!mayBeClassList()) {
@@ -360,19 +365,19 @@ public final class SheetReading {
     int role = indexOf(Field.ROLE);
     Optional<String> said = course.or(() -> planned.plan().flatMap(SheetPlan::course));
     if (said.isPresent()) {
-      return enrolling(new Enrolling.InOneCourse(said.get(), role, indexOf(Field.GROUP)));
+      return enrolling(new EnrollmentColumns.InOneCourse(said.get(), role, indexOf(Field.GROUP)));
     }
-    Optional<Enrolling> grid = grid(courses, isRole, role);
+    Optional<EnrollmentColumns> grid = grid(courses, isRole, role);
     if (grid.isPresent()) {
       return enrolling(grid.get());
     }
     NavigableMap<Integer, CourseNames.Heading> headings = headings(courses);
     if (!headings.isEmpty() && headings.lastKey() > found.lastAbove()) {
-      return enrolling(new Enrolling.UnderHeadings(headings, role, indexOf(Field.GROUP)));
+      return enrolling(new EnrollmentColumns.UnderHeadings(headings, role, indexOf(Field.GROUP)));
     }
     Optional<String> named = courseOfSheet(courses);
     return named.isPresent()
-        ? enrolling(new Enrolling.InOneCourse(named.get(), role, indexOf(Field.GROUP)))
+        ? enrolling(new EnrollmentColumns.InOneCourse(named.get(), role, indexOf(Field.GROUP)))
         : this;
   }
 
@@ -387,7 +392,7 @@ public final class SheetReading {
   /** Whether which courses there are tells how the sheet says who is in them. */
   boolean asksForCourses() {
     return mayBeClassList()
-        || (enrolling.isPresent() && enrolling.get() instanceof Enrolling.OnEachRow);
+        || (enrolling.isPresent() && enrolling.get() instanceof EnrollmentColumns.OnEachRow);
   }
 
   /** Whether the sheet has any part of people's names. */
@@ -424,7 +429,7 @@ public final class SheetReading {
         sheet, found.with(Table.ENROLLMENTS, referring), planned, Optional.empty());
   }
 
-  private SheetReading enrolling(Enrolling in) {
+  private SheetReading enrolling(EnrollmentColumns in) {
     return new SheetReading(sheet, found, planned, Optional.of(in));
   }
 
@@ -433,7 +438,8 @@ public final class SheetReading {
    * below them marks or roles. A column of marks whose code is none is one of the grid all the
    * same.
    */
-  private Optional<Enrolling> grid(CourseNames courses, Function<String, Boolean> isRole, int role)
+  private Optional<EnrollmentColumns> grid(
+      CourseNames courses, Function<String, Boolean> isRole, int role)
       throws UnreadableSheetException {
     Map<Integer, String> known = new TreeMap<>();
     List<Column> codes = new ArrayList<>();
@@ -447,7 +453,7 @@ public final class SheetReading {
           && !isSettled(column)) {
         Optional<String> code = courses.named(column.header());
         code.ifPresent(c -> known.put(column.index(), c));
-        if (code.isEmpty() && CodesGuess.isCode(column.header())) {
+        if (code.isEmpty() && HeaderlessCodes.isCode(column.header())) {
           codes.add(column);
         }
       }
@@ -472,7 +478,7 @@ public final class SheetReading {
       }
     }
     return marks.areMostly(at) || !said.isEmpty()
-        ? Optional.of(new Enrolling.InAGrid(at, named, role, isRole))
+        ? Optional.of(new EnrollmentColumns.InAGrid(at, named, role, isRole))
         : Optional.empty();
   }
 
@@ -521,7 +527,7 @@ public final class SheetReading {
 
   /** The headings that name the courses of the rows below, by the numbers of their rows. */
   NavigableMap<Integer, CourseNames.Heading> headings() {
-    return enrolling.isPresent() && enrolling.get() instanceof Enrolling.UnderHeadings under
+    return enrolling.isPresent() && enrolling.get() instanceof EnrollmentColumns.UnderHeadings under
         ? under.headings()
         : Collections.emptyNavigableMap();
   }
@@ -568,7 +574,7 @@ public final class SheetReading {
       List<Integer> at =
           enrolling.isPresent()
               ? enrolling.get().withoutCourse(row)
-              : Enrolling.InNumberedColumns.withoutAnyCourse(columns);
+              : EnrollmentColumns.InNumberedColumns.withoutAnyCourse(columns);
       for (int column : at) {
         if (!row.cellAt(column).isBlank()) {
           lost.add(columns.get(column));
@@ -583,24 +589,25 @@ public final class SheetReading {
 
   /** Whether a column of groups beside the courses says in which group of a course somebody is. */
   public boolean usesGroupColumn() {
-    return enrolling.map(Enrolling::usesGroupColumn).orElse(false);
+    return enrolling.map(EnrollmentColumns::usesGroupColumn).orElse(false);
   }
 
   /** Whether {@link #withoutCourse} may find anything in a row. */
   public boolean mayLackCourse() {
     boolean numbered =
-        enrolling.isPresent() || !Enrolling.InNumberedColumns.withoutAnyCourse(columns).isEmpty();
+        enrolling.isPresent()
+            || !EnrollmentColumns.InNumberedColumns.withoutAnyCourse(columns).isEmpty();
     return table == Table.USERS && (numbered || has(Field.GROUP));
   }
 
   /** How the sheet says who is in which course. */
-  public Shape shape() {
-    return enrolling.map(Enrolling::shape).orElse(Shape.ROWS);
+  public EnrollmentForm shape() {
+    return enrolling.map(EnrollmentColumns::shape).orElse(EnrollmentForm.ROWS);
   }
 
   /** The codes of the courses that the headers of a grid name; none where it is no grid. */
   List<String> coursesOfGrid() {
-    return enrolling.isPresent() && enrolling.get() instanceof Enrolling.InAGrid grid
+    return enrolling.isPresent() && enrolling.get() instanceof EnrollmentColumns.InAGrid grid
         ? grid.courses()
         : List.of();
   }
@@ -624,11 +631,11 @@ public final class SheetReading {
       headers.add(
           isTold ? column.field().map(Field::label).orElse(column.header()) : column.header());
     }
-    if (enrolling.isPresent() && enrolling.get() instanceof Enrolling.InAGrid grid) {
+    if (enrolling.isPresent() && enrolling.get() instanceof EnrollmentColumns.InAGrid grid) {
       for (int i = 0; i < grid.columns().size(); i++) {
         headers.set(grid.columns().get(i), grid.courses().get(i));
       }
-    } else if (enrolling.isPresent() && enrolling.get() instanceof Enrolling.Moves moves) {
+    } else if (enrolling.isPresent() && enrolling.get() instanceof EnrollmentColumns.Moves moves) {
       headers.set(moves.from(), "from");
       headers.set(moves.to(), "to");
     }
@@ -638,7 +645,7 @@ public final class SheetReading {
   /** Whether a row of a list of moves leaves everything as it is. */
   public boolean isNoMove(RosterRow row) {
     return enrolling.isPresent()
-        && enrolling.get() instanceof Enrolling.Moves moves
+        && enrolling.get() instanceof EnrollmentColumns.Moves moves
         && moves.isNoMove(row);
   }
 
@@ -650,8 +657,8 @@ public final class SheetReading {
   /** The course that everybody in the sheet is in, if it is a class list. */
   public Optional<String> courseOfAll() {
     return enrolling
-        .filter(in -> in instanceof Enrolling.InOneCourse)
-        .map(in -> ((Enrolling.InOneCourse) in).course());
+        .filter(in -> in instanceof EnrollmentColumns.InOneCourse)
+        .map(in -> ((EnrollmentColumns.InOneCourse) in).course());
   }
 
   /** What the settings say of this sheet alone. */
@@ -659,7 +666,7 @@ public final class SheetReading {
     return planned.plan();
   }
 
-  List<Filling> fillings() {
+  List<ColumnMapping> fillings() {
     return planned.fillings();
   }
 
@@ -1071,7 +1078,7 @@ public final class SheetReading {
       }
       return;
     }
-    Enrolling in = enrolling.get();
+    EnrollmentColumns in = enrolling.get();
     read(
         row -> {
           if (!row.isUneven()) {

@@ -158,7 +158,7 @@ public final class SheetsInView {
     SheetReading courses = again(sheet, Table.COURSES, true);
     Map<Integer, Column> linked = new HashMap<>();
     for (Column column : found.get().columns()) {
-      boolean isCode = areCodes(sheet, column, CodesGuess::isShortCode);
+      boolean isCode = areCodes(sheet, column, HeaderlessCodes::isShortCode);
       Field field = isCode ? Field.CODE : Field.TITLE;
       if (linked.values().stream().noneMatch(other -> other.field().equals(Optional.of(field)))) {
         String why = "other sheets repeat what is in it";
@@ -187,16 +187,17 @@ public final class SheetsInView {
       List<Integer> courses = new ArrayList<>();
       List<Integer> names = new ArrayList<>();
       boolean ofPeople = false;
-      Referents referents = new Referents(this::isRole);
+      ReferenceTargets referents = new ReferenceTargets(this::isRole);
       samples(sheet).forEach(referents::ask);
       sheets.stream().filter(other -> other != sheet).forEach(referents::lookIn);
       known.get().forEach(referents::lookIn);
       for (Column column : sheet.columns()) {
         ColumnSample sample = samples(sheet).get(column.index());
-        Optional<Referent> best =
-            Referents.best(referents.fits(sheet, sample)).map(Referents.Fit::referent);
-        ofPeople |= best.filter(Referent.PEOPLE::contains).isPresent();
-        if (best.equals(Optional.of(Referent.COURSE))) {
+        Optional<ReferenceTarget> best =
+            ReferenceTargets.best(referents.fits(sheet, sample))
+                .map(ReferenceTargets.Fit::referent);
+        ofPeople |= best.filter(ReferenceTarget.PEOPLE::contains).isPresent();
+        if (best.equals(Optional.of(ReferenceTarget.COURSE))) {
           courses.add(column.index());
         } else if (sample.distinct() * 4 >= sample.filled() * 3
             && sample.isNearlyFull()
@@ -231,7 +232,7 @@ public final class SheetsInView {
   private Map<Integer, Column> codes(SheetReading sheet) {
     Column title = sheet.column(Field.TITLE).orElseThrow();
     List<Column> free = sheet.columns().stream().filter(column -> isFree(sheet, column)).toList();
-    if (!sheet.isSettled(title) && areCodes(sheet, title, CodesGuess::isShortCode)) {
+    if (!sheet.isSettled(title) && areCodes(sheet, title, HeaderlessCodes::isShortCode)) {
       // “Class | Name of class”: the first is the code, whose header can be a title’s as well.
       List<Column> titles =
           free.stream()
@@ -251,7 +252,7 @@ public final class SheetsInView {
               titles.get(0).as(Optional.of(Field.TITLE), Column.By.SYNONYM));
     }
     List<Column> likely =
-        free.stream().filter(column -> areCodes(sheet, column, CodesGuess::isCode)).toList();
+        free.stream().filter(column -> areCodes(sheet, column, HeaderlessCodes::isCode)).toList();
     return likely.size() != 1
         ? Map.of()
         : Map.of(
@@ -294,7 +295,7 @@ public final class SheetsInView {
         && sample.isNearlyFull()
         && sample.isMostlyDistinct()
         && sample.mostAre(value -> value.length() > 3 && Character.isLetter(value.charAt(0)))
-        && !sample.mostAre(CodesGuess::isShortCode)
+        && !sample.mostAre(HeaderlessCodes::isShortCode)
         && !sample.haveGivenNames();
   }
 
@@ -384,7 +385,7 @@ public final class SheetsInView {
     if (doubtful.isEmpty()) {
       return;
     }
-    Referents referents = new Referents(this::isRole);
+    ReferenceTargets referents = new ReferenceTargets(this::isRole);
     doubtful.forEach(sheet -> samples(sheet).forEach(referents::ask));
     sheets.stream().filter(sheet -> !doubtful.contains(sheet)).forEach(referents::lookIn);
     known.get().forEach(referents::lookIn);
@@ -440,7 +441,7 @@ public final class SheetsInView {
             .isPresent();
   }
 
-  private Optional<Kind> kind(SheetReading sheet, Referents referents, CourseNames courses) {
+  private Optional<Kind> kind(SheetReading sheet, ReferenceTargets referents, CourseNames courses) {
     boolean names = false;
     boolean knownNames = false;
     boolean marks = false;
@@ -449,20 +450,20 @@ public final class SheetsInView {
     boolean coursesRepeat = false;
     for (Column column : sheet.columns()) {
       ColumnSample sample = samples(sheet).get(column.index());
-      List<Referents.Fit> fits = referents.fits(sheet, sample);
-      Optional<Referents.Fit> best = Referents.best(fits);
+      List<ReferenceTargets.Fit> fits = referents.fits(sheet, sample);
+      Optional<ReferenceTargets.Fit> best = ReferenceTargets.best(fits);
       boolean isInstructor = column.field().equals(Optional.of(Field.INSTRUCTORS));
-      boolean known = fits.stream().anyMatch(fit -> fit.referent() == Referent.PERSON_NAME);
+      boolean known = fits.stream().anyMatch(fit -> fit.referent() == ReferenceTarget.PERSON_NAME);
       knownNames |= !isInstructor && known;
       names |= !isInstructor && (known || sample.areNamesUnder(column.header()));
       marks |=
-          best.filter(fit -> Referent.MARKS.contains(fit.referent())).isPresent()
+          best.filter(fit -> ReferenceTarget.MARKS.contains(fit.referent())).isPresent()
               || column.field().filter(MARKS::contains).isPresent();
-      role |= best.filter(fit -> fit.referent() == Referent.ROLE).isPresent();
+      role |= best.filter(fit -> fit.referent() == ReferenceTarget.ROLE).isPresent();
       boolean isItsOwn =
           column.field().filter(f -> f == Field.TITLE || f == Field.CODE).isPresent();
       boolean course =
-          best.filter(fit -> fit.referent() == Referent.COURSE).isPresent()
+          best.filter(fit -> fit.referent() == ReferenceTarget.COURSE).isPresent()
               || (!isItsOwn
                   && HeaderWords.match(Table.ENROLLMENTS, column.header())
                       .filter(match -> match.field() == Field.COURSE)
@@ -520,7 +521,7 @@ public final class SheetsInView {
     if (likely.isEmpty()) {
       return;
     }
-    Referents referents = new Referents(this::isRole);
+    ReferenceTargets referents = new ReferenceTargets(this::isRole);
     likely.keySet().forEach(i -> samples(sheets.get(i)).forEach(referents::ask));
     for (int i = 0; i < sheets.size(); i++) {
       if (!likely.containsKey(i)) {
@@ -557,14 +558,14 @@ public final class SheetsInView {
     return columns;
   }
 
-  private void moving(int i, int[] byHeaders, boolean isSaid, Referents referents) {
+  private void moving(int i, int[] byHeaders, boolean isSaid, ReferenceTargets referents) {
     SheetReading sheet = sheets.get(i);
     int[] columns = byHeaders;
     if (isSaid && (columns[0] < 0 || columns[1] < 0)) {
       columns =
           sheet.columns().stream()
               .mapToInt(Column::index)
-              .filter(at -> refer(sheet, new int[] {at}, Referent.COURSE, referents))
+              .filter(at -> refer(sheet, new int[] {at}, ReferenceTarget.COURSE, referents))
               .limit(2)
               .toArray();
       if (columns.length < 2) {
@@ -574,8 +575,8 @@ public final class SheetsInView {
                 + " “to”.");
       }
     }
-    boolean courses = refer(sheet, columns, Referent.COURSE, referents);
-    boolean groups = refer(sheet, columns, Referent.GROUP, referents);
+    boolean courses = refer(sheet, columns, ReferenceTarget.COURSE, referents);
+    boolean groups = refer(sheet, columns, ReferenceTarget.GROUP, referents);
     if (courses || isSaid || (groups && sheet.has(Field.COURSE))) {
       SheetReading people = sheet.table() == Table.GROUPS ? again(sheet, Table.USERS, true) : sheet;
       boolean ofGroups = !courses && groups && people.has(Field.COURSE);
@@ -588,7 +589,8 @@ public final class SheetsInView {
   }
 
   /** Whether two columns refer to things of a kind; of one that is blank the other tells. */
-  private boolean refer(SheetReading sheet, int[] columns, Referent kind, Referents referents) {
+  private boolean refer(
+      SheetReading sheet, int[] columns, ReferenceTarget kind, ReferenceTargets referents) {
     int referring = 0;
     int blank = 0;
     for (int column : columns) {
@@ -622,7 +624,7 @@ public final class SheetsInView {
     if (free.isEmpty()) {
       return;
     }
-    Referents referents = new Referents(this::isRole);
+    ReferenceTargets referents = new ReferenceTargets(this::isRole);
     free.forEach(
         (sheet, columns) ->
             columns.forEach(column -> referents.ask(samples(sheet).get(column.index()))));
@@ -639,7 +641,7 @@ public final class SheetsInView {
 
   /** Whether a header names a course, so that marks and roles stand below it. */
   private boolean isOfGrid(Column column) {
-    return CodesGuess.isCode(column.header()) || courses().named(column.header()).isPresent();
+    return HeaderlessCodes.isCode(column.header()) || courses().named(column.header()).isPresent();
   }
 
   /** The courses that sheets and exports list. */
@@ -652,15 +654,16 @@ public final class SheetsInView {
     return courses;
   }
 
-  private Map<Integer, Column> linked(SheetReading sheet, List<Column> free, Referents referents) {
+  private Map<Integer, Column> linked(
+      SheetReading sheet, List<Column> free, ReferenceTargets referents) {
     Map<Field, List<Column>> claims = new EnumMap<>(Field.class);
     for (Column column : free) {
       ColumnSample sample = samples(sheet).get(column.index());
-      List<Referents.Fit> fits =
-          referents.fits(sheet, sample).stream().filter(Referents.Fit::areMost).toList();
+      List<ReferenceTargets.Fit> fits =
+          referents.fits(sheet, sample).stream().filter(ReferenceTargets.Fit::areMost).toList();
       Set<Field> fields = EnumSet.noneOf(Field.class);
-      Referents.Fit best = null;
-      for (Referents.Fit fit : fits) {
+      ReferenceTargets.Fit best = null;
+      for (ReferenceTargets.Fit fit : fits) {
         Optional<Field> field = field(sheet, fit, sample);
         if (field.isPresent() && (best == null || fit.fitting() == best.fitting())) {
           best = best == null ? fit : best;
@@ -698,8 +701,9 @@ public final class SheetsInView {
   }
 
   /** The field of a sheet that values which refer to something fill. */
-  private static Optional<Field> field(SheetReading sheet, Referents.Fit fit, ColumnSample sample) {
-    Referent referent = fit.referent();
+  private static Optional<Field> field(
+      SheetReading sheet, ReferenceTargets.Fit fit, ColumnSample sample) {
+    ReferenceTarget referent = fit.referent();
     return switch (sheet.table()) {
       case USERS ->
           switch (referent) {
@@ -715,18 +719,21 @@ public final class SheetsInView {
             case ROLE -> Optional.of(Field.ROLE);
           };
       case COURSES ->
-          Referent.PEOPLE.contains(referent)
+          ReferenceTarget.PEOPLE.contains(referent)
               ? Optional.of(Field.INSTRUCTORS)
-              : referent == Referent.SITE ? Optional.of(Field.SITE) : Optional.empty();
-      case GROUPS -> referent == Referent.COURSE ? Optional.of(Field.COURSE) : Optional.empty();
+              : referent == ReferenceTarget.SITE ? Optional.of(Field.SITE) : Optional.empty();
+      case GROUPS ->
+          referent == ReferenceTarget.COURSE ? Optional.of(Field.COURSE) : Optional.empty();
       case ENROLLMENTS ->
-          Referent.MARKS.contains(referent)
+          ReferenceTarget.MARKS.contains(referent)
               ? Optional.of(Field.USER)
-              : referent == Referent.COURSE
+              : referent == ReferenceTarget.COURSE
                   ? Optional.of(Field.COURSE)
-                  : referent == Referent.GROUP
+                  : referent == ReferenceTarget.GROUP
                       ? Optional.of(Field.GROUP)
-                      : referent == Referent.ROLE ? Optional.of(Field.ROLE) : Optional.empty();
+                      : referent == ReferenceTarget.ROLE
+                          ? Optional.of(Field.ROLE)
+                          : Optional.empty();
     };
   }
 

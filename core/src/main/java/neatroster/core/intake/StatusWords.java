@@ -40,10 +40,10 @@ public final class StatusWords {
     }
     Map<String, String> flags = new HashMap<>();
     String other = status.equals("active") ? "suspended" : "active";
-    for (String yes : Enrolling.YES) {
+    for (String yes : EnrollmentColumns.YES) {
       flags.put(yes, status);
     }
-    for (String no : Enrolling.NO) {
+    for (String no : EnrollmentColumns.NO) {
       if (!no.isEmpty()) {
         flags.put(no, other);
       }

@@ -17,7 +17,7 @@ import neatroster.core.model.OwnField;
 public final class LayoutJudge {
 
   private final LayoutRows rows;
-  private final Set<Misfit> misfits = new LinkedHashSet<>();
+  private final Set<UnfitValue> misfits = new LinkedHashSet<>();
 
   /**
    * A judge of a layout.
@@ -37,7 +37,7 @@ public final class LayoutJudge {
                   LayoutFile file, Map<String, String> naming, List<List<String>> together) {
                 if (file.mostRows() > 0 && together.size() > file.mostRows()) {
                   misfit(
-                      new Misfit(
+                      new UnfitValue(
                           new Place(new SheetName(layout.place(), null), 0),
                           together.get(0).get(0)
                               + " takes "
@@ -52,7 +52,7 @@ public final class LayoutJudge {
               }
 
               @Override
-              public void misfit(Misfit misfit) {
+              public void misfit(UnfitValue misfit) {
                 misfits.add(misfit);
               }
             });

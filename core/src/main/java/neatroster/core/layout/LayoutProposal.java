@@ -11,7 +11,7 @@ import java.util.stream.Collectors;
 import neatroster.core.grid.FileFacts;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.Column;
-import neatroster.core.intake.Shape;
+import neatroster.core.intake.EnrollmentForm;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
@@ -146,7 +146,7 @@ public final class LayoutProposal {
             .anyMatch(column -> hints(sheet, column).joint().isPresent());
     if (sheet.table() == Table.USERS
         && sheet.enrolls()
-        && sheet.shape() == Shape.ROWS
+        && sheet.shape() == EnrollmentForm.ROWS
         && !hasJoined) {
       return RowKind.ENROLLMENT;
     }

@@ -32,7 +32,7 @@ public final class LayoutRows {
     void rows(LayoutFile file, Map<String, String> naming, List<List<String>> rows);
 
     /** Takes what does not fit. */
-    void misfit(Misfit misfit);
+    void misfit(UnfitValue misfit);
   }
 
   private final Layout layout;
@@ -146,7 +146,7 @@ public final class LayoutRows {
     } else if (!column.joint().isBlank() && value.contains(column.joint().strip())) {
       // Whoever takes the cell apart would find other courses in it.
       receiver.misfit(
-          new Misfit(
+          new UnfitValue(
               place(change),
               header
                   + " of "
@@ -167,7 +167,7 @@ public final class LayoutRows {
           boolean isSecret = column.value().names().contains(Field.PASSWORD.label());
           String what = header.isEmpty() ? "A cell of " + file.name() : header;
           receiver.misfit(
-              new Misfit(
+              new UnfitValue(
                   place(change),
                   what + " of " + change.key() + " " + why + ".",
                   isSecret ? null : value));
@@ -283,7 +283,7 @@ public final class LayoutRows {
           verify(file, column, column.header(), own.get(at), user.change);
         } else {
           receiver.misfit(
-              new Misfit(
+              new UnfitValue(
                   place(user.change),
                   column.header()
                       + " of "

@@ -246,7 +246,7 @@ public final class Pattern {
 
   /** {@link #fill(Map, long, int, Chance)} of a pattern that leaves nothing to chance. */
   public String fill(Map<String, String> values, long counter, int longer) {
-    return fill(values, counter, longer, Chance.NONE);
+    return fill(values, counter, longer, RandomSource.NONE);
   }
 
   /**
@@ -259,7 +259,7 @@ public final class Pattern {
    * @param longer by how many letters the first shortened slot is lengthened
    * @param chance what is left to chance
    */
-  public String fill(Map<String, String> values, long counter, int longer, Chance chance) {
+  public String fill(Map<String, String> values, long counter, int longer, RandomSource chance) {
     StringBuilder filled = new StringBuilder();
     boolean lengthened = longer == 0;
     for (Part part : parts) {

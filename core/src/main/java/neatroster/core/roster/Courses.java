@@ -38,7 +38,7 @@ public final class Courses {
   void add(RosterRow row, int line) {
     if (row.isUneven()) {
       // What refers to it is not reported as well.
-      TornRows.add(row, torn);
+      MisalignedRows.add(row, torn);
     } else if (row.has(Field.CODE)) {
       int before = codes.size();
       int number = codes.add(row.code(Field.CODE));

@@ -85,7 +85,9 @@ public final class Disagreements {
 
   private static boolean isSame(Field field, String one, String other) {
     if (field == Field.ID
-        && BareId.of(one).toString().equalsIgnoreCase(BareId.of(other).toString())) {
+        && IdWithoutZeros.of(one)
+            .toString()
+            .equalsIgnoreCase(IdWithoutZeros.of(other).toString())) {
       // Its own finding.
       return true;
     }

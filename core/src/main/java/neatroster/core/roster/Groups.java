@@ -38,7 +38,7 @@ public final class Groups {
 
   void add(RosterRow row, int line) {
     if (row.isUneven()) {
-      TornRows.add(row, torn);
+      MisalignedRows.add(row, torn);
       return;
     }
     if (!row.has(Field.NAME)) {

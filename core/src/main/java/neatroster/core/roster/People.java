@@ -48,7 +48,7 @@ public final class People {
 
   People(
       KnownUsers known,
-      Joined joined,
+      DisjointSets joined,
       IntList lines,
       IntList usernames,
       BitSet undecided,

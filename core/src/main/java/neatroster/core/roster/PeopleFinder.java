@@ -64,7 +64,7 @@ public final class PeopleFinder {
   private final Map<Integer, List<Doubt>> doubts = new LinkedHashMap<>();
   private final BitSet undecided = new BitSet();
   private int rows;
-  private Joined joined;
+  private DisjointSets joined;
 
   /** For each node who stands for it among those who were put together by marks alone. */
   private int[] byMarks = {};
@@ -119,7 +119,7 @@ public final class PeopleFinder {
     for (int position = 0; position < sheet.rows(); position++) {
       if (sheet.isIrregular(position) && cursor.at(position).isUneven()) {
         // So that references to what stands in it are not reported as well.
-        TornRows.add(cursor.at(position), torn);
+        MisalignedRows.add(cursor.at(position), torn);
         continue;
       }
       int node = lines.size();
@@ -202,7 +202,7 @@ public final class PeopleFinder {
   }
 
   private int bareId(String id) {
-    return references.add(BareId.of(id));
+    return references.add(IdWithoutZeros.of(id));
   }
 
   /**
@@ -246,7 +246,7 @@ public final class PeopleFinder {
 
   private People find() {
     addAccounts();
-    joined = new Joined(idOf.size());
+    joined = new DisjointSets(idOf.size());
     byFormerUsername();
     byMark(Field.ID, ids);
     byMark(Field.USERNAME, usernames);

@@ -105,7 +105,7 @@ public final class PersonTrace {
   }
 
   private static String key(Field mark, String text) {
-    CharSequence bare = mark == Field.ID ? BareId.of(text) : text;
+    CharSequence bare = mark == Field.ID ? IdWithoutZeros.of(text) : text;
     return bare.toString().toLowerCase(Locale.ROOT);
   }
 }

@@ -76,7 +76,7 @@ final class References implements Words {
   /** Ids that are this one but for noughts in front. */
   Set<String> withOtherNoughts(CharSequence id) {
     Set<String> found = new LinkedHashSet<>();
-    int bare = texts.find(BareId.of(id));
+    int bare = texts.find(IdWithoutZeros.of(id));
     if (bare != ReferenceNumbers.NONE) {
       each(ids, bare, node -> found.add(texts.text(idOf.get(node))));
     }

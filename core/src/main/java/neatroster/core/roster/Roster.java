@@ -9,8 +9,8 @@ import java.util.Set;
 import neatroster.core.grid.Place;
 import neatroster.core.grid.SheetName;
 import neatroster.core.grid.UnreadableSheetException;
+import neatroster.core.intake.EnrollmentForm;
 import neatroster.core.intake.RosterRow;
-import neatroster.core.intake.Shape;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SkippedRow;
 import neatroster.core.model.Field;
@@ -32,7 +32,7 @@ public final class Roster {
   private final List<Unread> unread;
   private final List<SheetName> order;
   private List<SheetColumns> columns;
-  private Pools pools;
+  private ValuePools pools;
   private final Set<SheetName> arranged;
   private int[] starts;
   private final IdentityHashMap<SheetReading, Integer> positions = new IdentityHashMap<>();
@@ -117,7 +117,7 @@ public final class Roster {
 
   /** Whether a sheet moves people out of courses in which other lists have them. */
   public boolean movesPeople(SheetReading sheet) {
-    return isArranged(sheet) || (sheet.enrolls() && sheet.shape() == Shape.MOVES);
+    return isArranged(sheet) || (sheet.enrolls() && sheet.shape() == EnrollmentForm.MOVES);
   }
 
   /** The same roster with some of its sheets alone. */
@@ -143,7 +143,7 @@ public final class Roster {
   private List<SheetColumns> columns() {
     if (columns == null) {
       List<SheetColumns> read = new ArrayList<>();
-      pools = new Pools();
+      pools = new ValuePools();
       // What others refer to comes first, so that its values have the small numbers.
       for (Table table : IN_ORDER) {
         for (SheetReading sheet : peopleFirst()) {

@@ -26,7 +26,7 @@ public final class SamePerson {
   }
 
   private static boolean isNamed(Person meant, Person there) {
-    return NameFit.fits(meant.fullName(), there.fullName());
+    return NameCompatibility.fits(meant.fullName(), there.fullName());
   }
 
   /** Whether a mark that nobody shares says that an account is a person's. */

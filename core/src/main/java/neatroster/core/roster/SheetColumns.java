@@ -16,7 +16,7 @@ import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SkippedRow;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
-import neatroster.core.text.Beside;
+import neatroster.core.text.BackgroundWorker;
 import neatroster.core.text.IntColumn;
 import neatroster.core.text.RowBlock;
 import neatroster.core.text.TextPool;
@@ -62,7 +62,7 @@ public final class SheetColumns {
   private final Room ofOthers = new Room();
 
   /** Reads a sheet, as far as it can be read. */
-  SheetColumns(SheetReading reading, Pools all) {
+  SheetColumns(SheetReading reading, ValuePools all) {
     this.reading = reading;
     poolOfPeople = all.of(Optional.of(Field.ID));
     int width = reading.columns().size();
@@ -160,8 +160,8 @@ public final class SheetColumns {
   private void add(RowBlock block, int from, int to) {
     int width = cells.length;
     // Whom the rows are about takes as long as all the rest.
-    Beside.Result<Boolean> others =
-        Beside.run((to - from) * width > MUCH, () -> add(block, from, to, false));
+    BackgroundWorker.Result<Boolean> others =
+        BackgroundWorker.run((to - from) * width > MUCH, () -> add(block, from, to, false));
     add(block, from, to, true);
     others.get();
     offsets.addRepeated(block.number(from) - sizes.size(), to - from);

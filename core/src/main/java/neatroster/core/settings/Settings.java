@@ -46,19 +46,19 @@ import neatroster.core.model.Table;
  */
 public record Settings(
     DateOrder dates,
-    Varied<Usernames> usernames,
-    Varied<Emails> emails,
-    Varied<Ids> ids,
-    Varied<Passwords> passwords,
+    ScopedSetting<Usernames> usernames,
+    ScopedSetting<Emails> emails,
+    ScopedSetting<Ids> ids,
+    ScopedSetting<Passwords> passwords,
     Guardians guardians,
     JoinCodes joinCodes,
     String anonymousPattern,
     Keeping keeping,
     Policy policy,
-    Map<String, Limit> stopAbove,
+    Map<String, ChangeLimit> stopAbove,
     RoleWords roles,
     String defaultRole,
-    Varied<Map<Table, Map<String, String>>> defaults,
+    ScopedSetting<Map<Table, Map<String, String>>> defaults,
     Map<String, String> courseAliases,
     Map<String, Optional<Severity>> rules,
     Reading reading,
@@ -127,29 +127,29 @@ public record Settings(
   /** Settings that are being put together; what is not said is as in {@link #standard}. */
   public static final class Builder {
     private DateOrder dates = DateOrder.DAY_FIRST;
-    private Varied<Usernames> usernames = Varied.same(Usernames.standard());
-    private Varied<Emails> emails =
-        Varied.same(new Emails(WhenMissing.LEAVE, "{username}@example.org", false));
-    private Varied<Ids> ids = Varied.same(new Ids(WhenMissing.LEAVE, "{n:6}"));
-    private Varied<Passwords> passwords =
-        Varied.same(new Passwords(PasswordStyle.WORDS, 4, 8, true, false, ""));
+    private ScopedSetting<Usernames> usernames = ScopedSetting.same(Usernames.standard());
+    private ScopedSetting<Emails> emails =
+        ScopedSetting.same(new Emails(WhenMissing.LEAVE, "{username}@example.org", false));
+    private ScopedSetting<Ids> ids = ScopedSetting.same(new Ids(WhenMissing.LEAVE, "{n:6}"));
+    private ScopedSetting<Passwords> passwords =
+        ScopedSetting.same(new Passwords(PasswordStyle.WORDS, 4, 8, true, false, ""));
     private Guardians guardians = new Guardians(false);
     private JoinCodes joinCodes = new JoinCodes(false, false);
     private String anonymousPattern = "{word}-{random:4}";
     private Keeping keeping = new Keeping(false, "");
     private Policy policy = new Policy(false, false, false);
-    private Map<String, Limit> stopAbove =
+    private Map<String, ChangeLimit> stopAbove =
         Map.of(
-            "removals", new Limit(0, false),
-            "withdrawals", new Limit(20, true),
-            "changes", new Limit(50, true));
+            "removals", new ChangeLimit(0, false),
+            "withdrawals", new ChangeLimit(20, true),
+            "changes", new ChangeLimit(50, true));
     private RoleWords roles =
         new RoleWords(
             Map.of(
                 "learner", List.of("student", "pupil", "cadet"),
                 "instructor", List.of("teacher", "lecturer")));
     private String defaultRole = "learner";
-    private Varied<Map<Table, Map<String, String>>> defaults = Varied.same(Map.of());
+    private ScopedSetting<Map<Table, Map<String, String>>> defaults = ScopedSetting.same(Map.of());
     private Map<String, String> courseAliases = Map.of();
     private Map<String, Optional<Severity>> rules = Map.of();
     private Reading reading = Reading.standard();
@@ -168,25 +168,25 @@ public record Settings(
     }
 
     /** How usernames are made. */
-    public Builder usernames(Varied<Usernames> value) {
+    public Builder usernames(ScopedSetting<Usernames> value) {
       usernames = value;
       return this;
     }
 
     /** What is done about email addresses. */
-    public Builder emails(Varied<Emails> value) {
+    public Builder emails(ScopedSetting<Emails> value) {
       emails = value;
       return this;
     }
 
     /** What is done about ids. */
-    public Builder ids(Varied<Ids> value) {
+    public Builder ids(ScopedSetting<Ids> value) {
       ids = value;
       return this;
     }
 
     /** How first passwords are made. */
-    public Builder passwords(Varied<Passwords> value) {
+    public Builder passwords(ScopedSetting<Passwords> value) {
       passwords = value;
       return this;
     }
@@ -222,7 +222,7 @@ public record Settings(
     }
 
     /** How many changes of a kind one run may make. */
-    public Builder stopAbove(Map<String, Limit> value) {
+    public Builder stopAbove(Map<String, ChangeLimit> value) {
       stopAbove = value;
       return this;
     }
@@ -240,7 +240,7 @@ public record Settings(
     }
 
     /** What blank fields are filled with. */
-    public Builder defaults(Varied<Map<Table, Map<String, String>>> value) {
+    public Builder defaults(ScopedSetting<Map<Table, Map<String, String>>> value) {
       defaults = value;
       return this;
     }
@@ -367,7 +367,7 @@ public record Settings(
    * @param accepted what is found and meant
    */
   public record Checks(
-      String phoneRegion, int mostCourses, int consentBelowAge, List<Accepted> accepted) {
+      String phoneRegion, int mostCourses, int consentBelowAge, List<AcceptedFinding> accepted) {
     /** The defaults. */
     public static Checks standard() {
       return new Checks("", 12, 13, List.of());

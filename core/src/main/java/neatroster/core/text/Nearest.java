@@ -57,7 +57,7 @@ public final class Nearest {
             }
           });
     } else {
-      Slips.each(
+      SingleEdits.each(
           prefix,
           wrong,
           slip ->

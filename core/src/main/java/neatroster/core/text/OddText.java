@@ -8,8 +8,8 @@ public final class OddText {
   /** No limit on the length of any field is lower. */
   static final int SHORT = 64;
 
-  private static final long QUESTIONS = EightBytes.all('?');
-  private static final long AMPERSANDS = EightBytes.all('&');
+  private static final long QUESTIONS = SwarBytes.all('?');
+  private static final long AMPERSANDS = SwarBytes.all('&');
 
   private OddText() {}
 
@@ -22,14 +22,14 @@ public final class OddText {
     if (length == 0 || length > SHORT) {
       return length > 0;
     }
-    long word = EightBytes.at(text, start);
-    long rest = EightBytes.at(text, start + 8);
+    long word = SwarBytes.at(text, start);
+    long rest = SwarBytes.at(text, start + 8);
     long odd =
-        EightBytes.first(oddBytes(word), length) | EightBytes.first(oddBytes(rest), length - 8);
+        SwarBytes.first(oddBytes(word), length) | SwarBytes.first(oddBytes(rest), length - 8);
     long spaces = spaces(word) | spaces(rest);
     for (int at = 16; at < length; at += 8) {
-      long more = EightBytes.at(text, start + at);
-      odd |= EightBytes.first(oddBytes(more), length - at);
+      long more = SwarBytes.at(text, start + at);
+      odd |= SwarBytes.first(oddBytes(more), length - at);
       spaces |= spaces(more);
     }
     return odd != 0
@@ -42,22 +42,22 @@ public final class OddText {
    * texts and spaces apart: of those only the first, the last and one behind another do.
    */
   public static long hints(long word) {
-    return (EightBytes.below(word, '(') & ~spaces(word))
-        | (EightBytes.below(word, '@') & ~EightBytes.below(word, ':'))
-        | EightBytes.beyondSigns(word);
+    return (SwarBytes.below(word, '(') & ~spaces(word))
+        | (SwarBytes.below(word, '@') & ~SwarBytes.below(word, ':'))
+        | SwarBytes.beyondSigns(word);
   }
 
   /** The spaces among eight bytes. */
   public static long spaces(long word) {
-    return EightBytes.below(word, '!') & ~EightBytes.below(word, ' ');
+    return SwarBytes.below(word, '!') & ~SwarBytes.below(word, ' ');
   }
 
   /** The bytes that make a text odd wherever they stand. */
   private static long oddBytes(long word) {
-    return EightBytes.below(word, ' ')
-        | EightBytes.beyondSigns(word)
-        | EightBytes.noughts(word ^ QUESTIONS)
-        | EightBytes.noughts(word ^ AMPERSANDS);
+    return SwarBytes.below(word, ' ')
+        | SwarBytes.beyondSigns(word)
+        | SwarBytes.noughts(word ^ QUESTIONS)
+        | SwarBytes.noughts(word ^ AMPERSANDS);
   }
 
   private static boolean beginsOddly(byte[] text, int start, int length) {

@@ -166,7 +166,7 @@ public final class RowBlock {
     int length = ends[one] - starts[one];
     return length == ends[other] - starts[other]
         && (length <= TextHash.TELLING
-            || SameBytes.are(text, starts[one], text, starts[other], length));
+            || ByteComparison.are(text, starts[one], text, starts[other], length));
   }
 
   /** How many letters, nearly, a row has. */

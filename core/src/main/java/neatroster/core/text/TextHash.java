@@ -21,8 +21,8 @@ public final class TextHash {
   /** The hash of {@code length} bytes from {@code start} on. */
   public static long of(byte[] text, int start, int length) {
     if (length <= 16 && start + 16 <= text.length) {
-      long word = EightBytes.first(EightBytes.at(text, start), length);
-      long rest = EightBytes.first(EightBytes.at(text, start + 8), length - 8);
+      long word = SwarBytes.first(SwarBytes.at(text, start), length);
+      long rest = SwarBytes.first(SwarBytes.at(text, start + 8), length - 8);
       return ended(mixed(BEGIN ^ word), rest, length);
     }
     return ofMany(text, start, length);
@@ -34,7 +34,7 @@ public final class TextHash {
     int at = start;
     int left = length;
     while (left > 8) {
-      hash = mixed(hash ^ EightBytes.at(text, at));
+      hash = mixed(hash ^ SwarBytes.at(text, at));
       at += 8;
       left -= 8;
     }

@@ -196,9 +196,9 @@ public final class TextPool {
     int end = start + length;
     int at = start;
     for (; at < end && at + 8 <= text.length; at += 8) {
-      long word = EightBytes.at(text, at);
-      long capitals = EightBytes.below(word, '[') & ~EightBytes.below(word, 'A');
-      if (EightBytes.first(capitals, end - at) != 0) {
+      long word = SwarBytes.at(text, at);
+      long capitals = SwarBytes.below(word, '[') & ~SwarBytes.below(word, 'A');
+      if (SwarBytes.first(capitals, end - at) != 0) {
         return true;
       }
     }
@@ -312,7 +312,7 @@ public final class TextPool {
       stored = longLength(chunk, at);
       at += 4;
     }
-    return stored == length && SameBytes.are(chunk, at, text, start, length);
+    return stored == length && ByteComparison.are(chunk, at, text, start, length);
   }
 
   /** Keeps the coded text and gives its location. */

@@ -7,7 +7,7 @@ public final class Utf8 {
   /** How many bytes from one on, and before another, are ASCII before the first that is not. */
   public static int asciiLength(byte[] bytes, int from, int to) {
     int at = from;
-    while (at + 8 <= to && (EightBytes.at(bytes, at) & EightBytes.HIGH_BITS) == 0) {
+    while (at + 8 <= to && (SwarBytes.at(bytes, at) & SwarBytes.HIGH_BITS) == 0) {
       at += 8;
     }
     while (at < to && bytes[at] >= 0) {

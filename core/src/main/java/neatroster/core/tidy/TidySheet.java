@@ -13,9 +13,9 @@ import neatroster.core.grid.RowWriter;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.CompactEnrollments;
+import neatroster.core.intake.EnrollmentForm;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
-import neatroster.core.intake.Shape;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.UnnamedColumns;
 import neatroster.core.model.Counted;
@@ -157,7 +157,8 @@ public final class TidySheet {
   public Map<String, Integer> write(String stem, Files files)
       throws IOException, UnreadableSheetException {
     // People and their courses stay on one row, so that it does not matter what they are called by.
-    boolean along = sheet.table() == Table.USERS && sheet.enrolls() && sheet.shape() != Shape.ROWS;
+    boolean along =
+        sheet.table() == Table.USERS && sheet.enrolls() && sheet.shape() != EnrollmentForm.ROWS;
     if (sheet.table() != Table.ENROLLMENTS || !sheet.enrolls()) {
       rows(stem, files, along);
     }
@@ -173,7 +174,7 @@ public final class TidySheet {
    */
   private boolean isOfEnrollment(Column column) {
     boolean goesAlong =
-        sheet.shape() == Shape.ROWS
+        sheet.shape() == EnrollmentForm.ROWS
             || (sheet.usesGroupColumn() && column.field().equals(Optional.of(Field.GROUP)));
     return sheet.table() == Table.USERS
         && goesAlong
@@ -195,7 +196,9 @@ public final class TidySheet {
             }
             if (members.isPresent() && WrittenOutMembers.isFor(row)) {
               rows[0] += writeMembers(out, row, cells);
-            } else if (sheet.shape() != Shape.ROWS || !sheet.enrolls() || people.add(cells)) {
+            } else if (sheet.shape() != EnrollmentForm.ROWS
+                || !sheet.enrolls()
+                || people.add(cells)) {
               // In a list with a row for each course the same person comes again.
               write(out, cells);
               rows[0]++;

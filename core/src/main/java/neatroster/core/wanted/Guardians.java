@@ -8,7 +8,7 @@ import java.util.Map;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Field;
 import neatroster.core.roster.Link;
-import neatroster.core.roster.NameFit;
+import neatroster.core.roster.NameCompatibility;
 import neatroster.core.roster.PersonRecord;
 import neatroster.core.roster.ResolvedRoster;
 
@@ -73,7 +73,7 @@ public final class Guardians {
                     ? new Guardian(next.place(), first.email(), next.name(), first.children())
                     : first);
     guardian.children().add(child);
-    if (!NameFit.fits(guardian.name(), name)) {
+    if (!NameCompatibility.fits(guardian.name(), name)) {
       contradictions.add(
           new Contradiction(record.place(), email, name, guardian.name(), guardian.place()));
     } else if (!name.isEmpty()) {
@@ -97,7 +97,7 @@ public final class Guardians {
                 .map(account -> account.person().fullName())
                 .orElse("")
             : PersonRecord.of(roster.rows(), lines).fullName();
-    if (!NameFit.fits(there, name)) {
+    if (!NameCompatibility.fits(there, name)) {
       contradictions.add(
           new Contradiction(
               record.place(),

@@ -14,8 +14,8 @@ import neatroster.core.grid.SheetName;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.pattern.PatternException;
+import neatroster.core.settings.ScopedSetting;
 import neatroster.core.settings.Settings;
-import neatroster.core.settings.Varied;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.Size;
@@ -47,7 +47,7 @@ class AccountIssuerTest {
 
   private static List<String> usernames(Settings settings, List<KnownUser> known, NewUser... users)
       throws PatternException {
-    List<Refused> refused = new ArrayList<>();
+    List<RefusedAccount> refused = new ArrayList<>();
     List<String> names = new ArrayList<>();
     for (IssuedAccount account : issuer(settings, known).issue(List.of(users), refused)) {
       names.add(account.user().username());
@@ -102,7 +102,7 @@ class AccountIssuerTest {
     Settings.Usernames usual = Settings.Usernames.standard();
     return Settings.builder()
         .usernames(
-            Varied.same(
+            ScopedSetting.same(
                 new Settings.Usernames(
                     usual.pattern(),
                     onClash,
@@ -182,9 +182,9 @@ class AccountIssuerTest {
     Settings settings =
         Settings.builder()
             .emails(
-                Varied.same(
+                ScopedSetting.same(
                     new Settings.Emails(Settings.WhenMissing.MAKE, "{given}@pier.example", false)))
-            .ids(Varied.same(new Settings.Ids(Settings.WhenMissing.MAKE, "{n:6}")))
+            .ids(ScopedSetting.same(new Settings.Ids(Settings.WhenMissing.MAKE, "{n:6}")))
             .build();
     List<IssuedAccount> issued = issuer(settings, List.of()).issue(users, new ArrayList<>());
     assertThat(issued).hasSize(200_000);
@@ -201,7 +201,7 @@ class AccountIssuerTest {
     Settings settings =
         Settings.builder()
             .usernames(
-                Varied.same(
+                ScopedSetting.same(
                     new Settings.Usernames(
                         usual.pattern(),
                         usual.onClash(),
@@ -212,7 +212,7 @@ class AccountIssuerTest {
                         List.of(),
                         true)))
             .build();
-    List<Refused> refused = new ArrayList<>();
+    List<RefusedAccount> refused = new ArrayList<>();
     List<IssuedAccount> issued =
         issuer(settings, List.of())
             .issue(List.of(user(2, "501", "Ana", "Marlowe"), user(3, "", "Bo", "Finch")), refused);
@@ -228,7 +228,7 @@ class AccountIssuerTest {
 
   @Test
   void anonymousAccountsSayNothingOfAnybody() throws PatternException {
-    List<Refused> refused = new ArrayList<>();
+    List<RefusedAccount> refused = new ArrayList<>();
     List<IssuedAccount> issued = issuer(SETTINGS, List.of()).anonymous(200, "NAV-2", refused);
     assertThat(refused).isEmpty();
     assertThat(issued).hasSize(200).allMatch(account -> account.user().isAnonymous());

@@ -41,7 +41,7 @@ class GuardianListTest {
   void brothersAndSistersHaveOneGuardianAndATeacherHasAnAccountAlready() {
     KnownUser kit =
         new KnownUser(new Person("", "kit@home.example", "Kit Lin", "", ""), "klin", "", "");
-    List<Refused> refused = new ArrayList<>();
+    List<RefusedAccount> refused = new ArrayList<>();
     List<NewUser> newcomers = guardians().without(new KnownUsers(List.of(kit)), refused);
     assertThat(newcomers)
         .singleElement()

@@ -16,8 +16,8 @@ import neatroster.core.model.Table;
 import neatroster.core.pattern.PatternException;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
+import neatroster.core.settings.ScopedSetting;
 import neatroster.core.settings.Settings;
-import neatroster.core.settings.Varied;
 import neatroster.core.state.Known;
 import neatroster.core.wanted.Wanted;
 import neatroster.core.wanted.WantedPerson;
@@ -38,10 +38,12 @@ class IssuedItemsTest {
 
   private static Settings settings(Settings.WhenMissing missing, Settings.PasswordStyle style) {
     return Settings.builder()
-        .emails(Varied.same(new Settings.Emails(missing, "{given}.{family}@pier.example", false)))
-        .ids(Varied.same(new Settings.Ids(missing, "{n:6}")))
+        .emails(
+            ScopedSetting.same(
+                new Settings.Emails(missing, "{given}.{family}@pier.example", false)))
+        .ids(ScopedSetting.same(new Settings.Ids(missing, "{n:6}")))
         .passwords(
-            Varied.same(
+            ScopedSetting.same(
                 new Settings.Passwords(
                     style,
                     style == Settings.PasswordStyle.CHARACTERS ? 12 : 3,
@@ -146,7 +148,7 @@ class IssuedItemsTest {
         Settings.builder()
             .reading(new Settings.Reading(List.of(), Map.of(), List.of(berth)))
             .ids(
-                Varied.same(
+                ScopedSetting.same(
                     new Settings.Ids(
                         Settings.WhenMissing.MAKE, "{berth}/{birth date|yyyy}/{grade}")))
             .build();

@@ -60,7 +60,7 @@ class UsernameMakerTest {
   private static UsernameMaker maker(Settings.Usernames settings, Set<String> taken)
       throws PatternException {
     Pattern pattern = Pattern.parse(settings.pattern(), Pattern.userValues());
-    Draws draws = new Draws(List.of("gull", "tide"), new SplittableRandom(5));
+    RandomWords draws = new RandomWords(List.of("gull", "tide"), new SplittableRandom(5));
     return new UsernameMaker(settings, pattern, draws, taken);
   }
 

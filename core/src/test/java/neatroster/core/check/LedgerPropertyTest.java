@@ -11,7 +11,7 @@ import java.util.stream.Collectors;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.grid.Place;
-import neatroster.core.intake.Shape;
+import neatroster.core.intake.EnrollmentForm;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -186,7 +186,7 @@ class LedgerPropertyTest {
           .as(place + " is left out without a word\n" + said)
           .isTrue();
     }
-    if (reading.enrolls() && reading.shape() == Shape.GRID) {
+    if (reading.enrolls() && reading.shape() == EnrollmentForm.GRID) {
       assertThat(entry.enrollments() + entry.repeatedEnrollments() + entry.leftOutEnrollments())
           .as(where)
           .isEqualTo(marks(result, reading));

@@ -12,7 +12,7 @@ import neatroster.core.TextSheet;
 import neatroster.core.change.Change;
 import neatroster.core.change.DeliveredChanges;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.intake.RosterRow;
@@ -27,11 +27,11 @@ final class Compared {
   final List<String> changes = new ArrayList<>();
   final List<String> left = new ArrayList<>();
   final Totals totals;
-  final Aftermath aftermath;
+  final ProjectedHeadcounts aftermath;
 
   private Compared(Settings settings, Known known, List<TextSheet> sheets, boolean areWholeLists) {
-    Basis basis =
-        new Basis(settings, known, Optional.of(LocalDate.of(2027, 1, 15)), Optional.empty());
+    CheckInput basis =
+        new CheckInput(settings, known, Optional.of(LocalDate.of(2027, 1, 15)), Optional.empty());
     CheckResult checked =
         Checker.check(Rosters.of(settings, sheets.toArray(TextSheet[]::new)), basis);
     totals = new Totals(known.memberships(), settings.defaultRole());
@@ -49,7 +49,7 @@ final class Compared {
           }
 
           @Override
-          public void left(LeftAsItIs one) {
+          public void left(SkippedDifference one) {
             left.add(one.key() + " " + one.field() + " " + one.from() + " > " + one.to());
           }
         };
@@ -62,7 +62,7 @@ final class Compared {
             LocalDate.of(2027, 1, 15),
             receiver);
     (areWholeLists ? comparison.ofWholeLists() : comparison).run();
-    aftermath = Aftermath.of(totals, checked, known);
+    aftermath = ProjectedHeadcounts.of(totals, checked, known);
   }
 
   /** Exports, then the sheets: a text that begins with a line {@code known}, the rest. */

@@ -257,7 +257,9 @@ class ComparedValuesTest {
     // In two groups of a course somebody is in it once.
     assertThat(compared.totals.headcounts().get("NAV-1").get("learner")).containsExactly(1, 2);
     assertThat(compared.aftermath)
-        .isEqualTo(new Aftermath(List.of("NAV-2"), List.of(new Aftermath.Over("NAV-1", 1, 2, 1))));
+        .isEqualTo(
+            new ProjectedHeadcounts(
+                List.of("NAV-2"), List.of(new ProjectedHeadcounts.Over("NAV-1", 1, 2, 1))));
   }
 
   @Test

@@ -22,8 +22,8 @@ import neatroster.core.model.Person;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.Table;
 import neatroster.core.settings.Policy;
+import neatroster.core.settings.ScopedSetting;
 import neatroster.core.settings.Settings;
-import neatroster.core.settings.Varied;
 import neatroster.core.state.Known;
 import neatroster.core.state.KnownUsers;
 import org.junit.jupiter.api.Test;
@@ -75,7 +75,7 @@ class ComparisonTest {
         .policy(new Policy(remove, remove, false))
         .roles(new RoleWords(Map.of("learner", List.of("Matrose"))))
         .defaultRole("observer")
-        .defaults(Varied.same(defaults))
+        .defaults(ScopedSetting.same(defaults))
         .courseAliases(Map.of("First hour", "NAV-1"))
         .build();
   }

@@ -11,7 +11,7 @@ import java.util.stream.Collectors;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.grid.UnreadableSheetException;
@@ -23,8 +23,8 @@ import neatroster.core.model.Person;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Policy;
+import neatroster.core.settings.ScopedSetting;
 import neatroster.core.settings.Settings;
-import neatroster.core.settings.Varied;
 import neatroster.core.state.Known;
 import neatroster.core.statement.Statements;
 import org.junit.jupiter.api.Test;
@@ -46,7 +46,8 @@ class IssuedItemsInBatchesTest {
       throws UnreadableSheetException {
     Roster exports = export.isEmpty() ? Rosters.of() : Rosters.of(TextSheet.of("export", export));
     Known known = Statements.read(exports, issued, false);
-    CheckResult checked = Checker.check(Rosters.of(settings, sheets), Basis.of(settings, known));
+    CheckResult checked =
+        Checker.check(Rosters.of(settings, sheets), CheckInput.of(settings, known));
     List<String> changes = new ArrayList<>();
     ChangeReceiver receiver =
         new ChangeReceiver() {
@@ -253,7 +254,7 @@ class IssuedItemsInBatchesTest {
     Map<Table, Map<String, String>> usual = Map.of(Table.USERS, Map.of("language", "en"));
     Map<Table, Map<String, String>> pier = Map.of(Table.USERS, Map.of("language", "pt"));
     Settings settings =
-        Settings.builder().defaults(Varied.same(usual).with("", "Pier", pier)).build();
+        Settings.builder().defaults(ScopedSetting.same(usual).with("", "Pier", pier)).build();
     assertThat(
             pack(
                 settings,

@@ -11,7 +11,7 @@ import java.util.Set;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.handout.Attendance;
@@ -79,7 +79,8 @@ class LeftOutPropertyTest {
   void whatIsLeftOutIsNamedNowhere(@ForAll long seed) {
     CheckResult checked =
         Checker.check(
-            Rosters.of(sheets(new Random(seed))), Basis.of(Settings.standard(), Known.nothing()));
+            Rosters.of(sheets(new Random(seed))),
+            CheckInput.of(Settings.standard(), Known.nothing()));
     Set<String> out = new HashSet<>();
     Set<String> outGroups = new HashSet<>();
     List<PlannedChange> changes = new ArrayList<>();

@@ -22,12 +22,12 @@ import neatroster.core.change.Change;
 import neatroster.core.change.DeliveredChanges;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
-import neatroster.core.confirm.Arrival;
-import neatroster.core.confirm.Outcome;
-import neatroster.core.confirm.Reversal;
+import neatroster.core.confirm.ArrivalCheck;
+import neatroster.core.confirm.ChangeResult;
+import neatroster.core.confirm.RunReversal;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
@@ -313,7 +313,7 @@ class StateLawsPropertyTest {
       throws Exception {
     Settings settings = settings(covers);
     LocalDate today = LocalDate.of(2027, 1, 15);
-    Basis basis = new Basis(settings, known, Optional.of(today), Optional.empty());
+    CheckInput basis = new CheckInput(settings, known, Optional.of(today), Optional.empty());
     CheckResult checked = Checker.check(Rosters.of(settings, asked), basis);
     List<PlannedChange> changes = new ArrayList<>();
     ChangeReceiver receiver =
@@ -404,15 +404,19 @@ class StateLawsPropertyTest {
     Known after = known(export, all);
     assertThat(lines(after)).as("applied").isEqualTo(asked.lines());
     assertThat(changes(sheets, after, true)).as("once more").isEmpty();
-    Arrival arrival = new Arrival(settings(true), known(export(asked)));
+    ArrivalCheck arrival = new ArrivalCheck(settings(true), known(export(asked)));
     for (PlannedChange change : all) {
       if (change.phase() != Phase.SITES) {
-        assertThat(arrival.of(change)).as("arrived: " + change.key()).isEqualTo(Outcome.AS_ASKED);
+        assertThat(arrival.of(change))
+            .as("arrived: " + change.key())
+            .isEqualTo(ChangeResult.AS_ASKED);
       }
     }
     List<PlannedChange> back = new ArrayList<>();
-    new Reversal(
-            new DeliveredChanges(inOrder(all)), new Arrival(settings(true), after), made -> false)
+    new RunReversal(
+            new DeliveredChanges(inOrder(all)),
+            new ArrivalCheck(settings(true), after),
+            made -> false)
         .read(back::add, what -> {});
     Known again = known(export, all, back);
     assertThat(lines(again)).as("taken back").isEqualTo(held.lines());

@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
@@ -72,7 +72,7 @@ class AttendanceTest {
     Known known = Known.of(new KnownUsers(issued));
     Map<String, String> passwords = Map.of("ana", "pw-ana", "xouyang", "pw-x", "gull-x7", "pw-g");
     return Attendance.of(
-        Checker.check(Rosters.of(SHEETS), Basis.of(Settings.standard(), known)).wanted(),
+        Checker.check(Rosters.of(SHEETS), CheckInput.of(Settings.standard(), known)).wanted(),
         known,
         user -> passwords.getOrDefault(user, ""),
         List.of(
@@ -148,7 +148,7 @@ class AttendanceTest {
     Known known = Known.nothing();
     Attendance attendance =
         Attendance.of(
-            Checker.check(Rosters.of(sheets), Basis.of(Settings.standard(), known)).wanted(),
+            Checker.check(Rosters.of(sheets), CheckInput.of(Settings.standard(), known)).wanted(),
             known,
             user -> "",
             List.of());

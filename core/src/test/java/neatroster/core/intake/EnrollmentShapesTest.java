@@ -59,7 +59,7 @@ class EnrollmentShapesTest {
   @Test
   void longRows() throws UnreadableSheetException {
     SheetReading sheet = read("a", "user | course | role\nana | NAV-1 | learner\nbo | NAV-2 |\n");
-    assertThat(sheet.shape()).isEqualTo(Shape.ROWS);
+    assertThat(sheet.shape()).isEqualTo(EnrollmentForm.ROWS);
     assertThat(enrollments(sheet)).containsExactly("2 ana NAV-1 learner .", "3 bo NAV-2 . .");
   }
 
@@ -113,7 +113,7 @@ class EnrollmentShapesTest {
             a@pier.example | NAV-1  | Lehrer  | Port     | NAV-2  |         | 030
             b@pier.example |        |         |          | RAD-1  | learner |
             """);
-    assertThat(sheet.shape()).isEqualTo(Shape.NUMBERED);
+    assertThat(sheet.shape()).isEqualTo(EnrollmentForm.NUMBERED);
     assertThat(enrollments(sheet))
         .containsExactly(
             "2 a@pier.example NAV-1 instructor Port",
@@ -131,7 +131,7 @@ class EnrollmentShapesTest {
             Ana Lee | a@pier.example | x     | -                | 0          | 12
             Bo Finch| b@pier.example |       | teacher          | cadet/Net  | 13
             """);
-    assertThat(sheet.shape()).isEqualTo(Shape.GRID);
+    assertThat(sheet.shape()).isEqualTo(EnrollmentForm.GRID);
     assertThat(enrollments(sheet))
         .containsExactly(
             "2 a@pier.example NAV-1 . .",

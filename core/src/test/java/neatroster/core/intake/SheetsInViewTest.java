@@ -124,8 +124,8 @@ class SheetsInViewTest {
             "Name | R-1 | A-1 | Remark\nAna Reed | x | | late\nMia Lund | | x |\n",
             "Name | Course | Capacity\nRed | R-1 | 6\nBlue | A-1 | 6\n");
     assertThat(sheets.get(2).table()).isEqualTo(Table.USERS);
-    assertThat(sheets.get(2).shape()).isEqualTo(Shape.ROWS);
-    assertThat(sheets.get(3).shape()).isEqualTo(Shape.GRID);
+    assertThat(sheets.get(2).shape()).isEqualTo(EnrollmentForm.ROWS);
+    assertThat(sheets.get(3).shape()).isEqualTo(EnrollmentForm.GRID);
     assertThat(sheets.get(4).table()).isEqualTo(Table.GROUPS);
   }
 
@@ -135,7 +135,7 @@ class SheetsInViewTest {
         List.of(read("export", "code | title\nR-1 | Rope work\nA-1 | Ava\n"));
     SheetReading grid =
         understand(known, "Name | R-1 | A-1\nAna Reed | x |\nMia Lund | | x\n").get(0);
-    assertThat(grid.shape()).isEqualTo(Shape.GRID);
+    assertThat(grid.shape()).isEqualTo(EnrollmentForm.GRID);
   }
 
   @Test
@@ -153,7 +153,7 @@ class SheetsInViewTest {
     for (String headers : List.of("from | to", "now in | moves to", "bisher | neu", "de | vers")) {
       SheetReading moves =
           understand(PEOPLE, COURSES, "Name | " + headers + "\nAna Reed | R-1 | A-1\n").get(2);
-      assertThat(moves.shape()).as(headers).isEqualTo(Shape.MOVES);
+      assertThat(moves.shape()).as(headers).isEqualTo(EnrollmentForm.MOVES);
       List<String> said = new ArrayList<>();
       moves.readEnrollments(row -> said.add(row.text(Field.COURSE) + " " + row.text(Field.STATUS)));
       assertThat(said).containsExactly("R-1 ended", "A-1 ");
@@ -172,7 +172,7 @@ class SheetsInViewTest {
                     List.of(people, courses, moves), said, List::of, Settings.standard())
                 .get(2)
                 .shape())
-        .isEqualTo(Shape.MOVES);
+        .isEqualTo(EnrollmentForm.MOVES);
     assertThatThrownBy(
             () ->
                 SheetsInView.understand(
@@ -231,7 +231,7 @@ class SheetsInViewTest {
     assertThat(sheets.get(3).table()).isEqualTo(Table.GROUPS);
     assertThat(header(sheets.get(3), Field.NAME)).isEqualTo("Party");
     assertThat(header(sheets.get(4), Field.GROUP)).isEqualTo("Party");
-    assertThat(sheets.get(5).shape()).isEqualTo(Shape.GRID);
+    assertThat(sheets.get(5).shape()).isEqualTo(EnrollmentForm.GRID);
   }
 
   @Test
@@ -242,7 +242,7 @@ class SheetsInViewTest {
             "Name | NAV-1 | NAV-2 | RAD-1\nAna Marlin | x | | assistant\nBo Vale | x | x | x\n",
             "Surname | Given name | Quiz 1 | Quiz 2\nMarlin | Ana | x | x\nVale | Bo | x | 3\n");
     assertThat(sheets).allMatch(sheet -> sheet.table() == Table.USERS);
-    assertThat(sheets.get(1).shape()).isEqualTo(Shape.GRID);
+    assertThat(sheets.get(1).shape()).isEqualTo(EnrollmentForm.GRID);
   }
 
   @Test
@@ -284,6 +284,6 @@ class SheetsInViewTest {
             PEOPLE,
             COURSES,
             "Name | The old offer | The new offer\nAna Reed | R-1 | A-1\nBo Quay | A-1 | R-1\n");
-    assertThat(sheets.get(2).shape()).isEqualTo(Shape.MOVES);
+    assertThat(sheets.get(2).shape()).isEqualTo(EnrollmentForm.MOVES);
   }
 }

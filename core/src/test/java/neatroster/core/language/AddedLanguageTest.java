@@ -10,7 +10,7 @@ import java.util.stream.Stream;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.check.CheckResult;
-import neatroster.core.intake.Shape;
+import neatroster.core.intake.EnrollmentForm;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
@@ -54,7 +54,7 @@ class AddedLanguageTest {
         TextSheet.of("moves", "foovorno | baznimo | elirzo | enirzo\nAna | Reed | NAV-1 | NAV-2\n");
     SheetReading reading = Rosters.of(COURSES, people, moves).sheets().get(2);
     assertThat(reading.enrolls()).isTrue();
-    assertThat(reading.shape()).isEqualTo(Shape.MOVES);
+    assertThat(reading.shape()).isEqualTo(EnrollmentForm.MOVES);
   }
 
   @Test

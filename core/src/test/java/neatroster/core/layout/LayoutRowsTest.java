@@ -89,7 +89,7 @@ class LayoutRowsTest {
     }
 
     @Override
-    public void misfit(Misfit misfit) {
+    public void misfit(UnfitValue misfit) {
       misfits.add(misfit.why());
     }
   }

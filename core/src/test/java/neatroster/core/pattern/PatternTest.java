@@ -58,8 +58,8 @@ class PatternTest {
             });
   }
 
-  private static final Chance CHANCE =
-      new Chance() {
+  private static final RandomSource CHANCE =
+      new RandomSource() {
         @Override
         public String word() {
           return "Gull";

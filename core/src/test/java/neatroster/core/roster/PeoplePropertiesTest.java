@@ -13,7 +13,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.check.pass.Checker;
@@ -132,7 +132,7 @@ class PeoplePropertiesTest {
           "same-person-twice");
 
   private static Set<String> faulty(Roster roster, Known known) {
-    CheckResult result = Checker.check(roster, Basis.of(Settings.standard(), known));
+    CheckResult result = Checker.check(roster, CheckInput.of(Settings.standard(), known));
     Set<String> tags = new TreeSet<>();
     for (Finding finding : result.findings()) {
       if (ABOUT_PEOPLE.contains(finding.rule().text().name())

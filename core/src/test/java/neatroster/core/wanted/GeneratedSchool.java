@@ -14,8 +14,8 @@ import neatroster.core.TextSheet;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.settings.Policy;
+import neatroster.core.settings.ScopedSetting;
 import neatroster.core.settings.Settings;
-import neatroster.core.settings.Varied;
 
 /**
  * A small sailing school as lists say it, in several sheets and shapes, and who is to be where by a
@@ -158,7 +158,7 @@ final class GeneratedSchool {
     Map<Table, Map<String, String>> atPier = new EnumMap<>(Table.class);
     atPier.put(Table.ENROLLMENTS, Map.of(Field.ROLE.label(), "instructor"));
     Policy policy = new Policy(Policy.usual(), false, true, true, false, makesGroups, false);
-    Varied<Map<Table, Map<String, String>>> defaults = Varied.same(Map.of());
+    ScopedSetting<Map<Table, Map<String, String>>> defaults = ScopedSetting.same(Map.of());
     return Settings.builder()
         .policy(policy)
         .defaults(defaultsBySite ? defaults.with("", PIER, atPier) : defaults)

@@ -17,19 +17,19 @@ import neatroster.core.arrange.CoursePeople;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.compare.ChangeReceiver;
 import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
 import neatroster.core.compare.Totals;
-import neatroster.core.confirm.Arrival;
+import neatroster.core.confirm.ArrivalCheck;
+import neatroster.core.confirm.ChangeResult;
 import neatroster.core.confirm.CourseCounts;
-import neatroster.core.confirm.Outcome;
 import neatroster.core.handout.Attendance;
 import neatroster.core.handout.Attendee;
-import neatroster.core.handout.Seat;
+import neatroster.core.handout.CourseMembership;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.settings.Settings;
@@ -48,7 +48,7 @@ class SameRosterForEverybodyTest {
   private static CheckResult check(GeneratedSchool school, Settings settings, Known known) {
     return Checker.check(
         Rosters.of(settings, school.sheets()),
-        new Basis(settings, known, Optional.of(TODAY), Optional.empty()));
+        new CheckInput(settings, known, Optional.of(TODAY), Optional.empty()));
   }
 
   private static List<PlannedChange> changes(Settings settings, CheckResult checked, Known known) {
@@ -87,7 +87,7 @@ class SameRosterForEverybodyTest {
     Set<String> told = new TreeSet<>();
     Attendance attendance = Attendance.of(checked.wanted(), Known.nothing(), user -> "", List.of());
     for (Attendee person : attendance.people()) {
-      for (Seat seat : person.seats()) {
+      for (CourseMembership seat : person.seats()) {
         String one = String.join("|", person.username(), seat.course(), seat.role(), seat.group());
         assertThat(told.add(one)).as("twice: " + one).isTrue();
       }
@@ -188,10 +188,12 @@ class SameRosterForEverybodyTest {
     assertThat(counted).as("headcounts").isEqualTo(heads(asked));
 
     Known there = Statements.read(Rosters.of(settings, export(changes)), List.of(), false);
-    Arrival arrival = new Arrival(settings, there);
+    ArrivalCheck arrival = new ArrivalCheck(settings, there);
     for (PlannedChange change : changes) {
       if (change.phase() != Phase.SITES && change.phase() != Phase.WITHDRAWALS) {
-        assertThat(arrival.of(change)).as(change + " " + change.key()).isEqualTo(Outcome.AS_ASKED);
+        assertThat(arrival.of(change))
+            .as(change + " " + change.key())
+            .isEqualTo(ChangeResult.AS_ASKED);
       }
     }
     Set<String> courses = new TreeSet<>(Set.of("nav-1", "nav-2", "knot-1", "rad-1"));

@@ -15,9 +15,9 @@ import neatroster.core.accounts.AccountIssuer;
 import neatroster.core.accounts.Issuing;
 import neatroster.core.accounts.PasswordWords;
 import neatroster.core.arrange.CoursePeople;
-import neatroster.core.batch.Obstacle;
+import neatroster.core.batch.BlockingProblem;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.compare.ChangeReceiver;
@@ -30,8 +30,8 @@ import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Roster;
 import neatroster.core.settings.Policy;
+import neatroster.core.settings.ScopedSetting;
 import neatroster.core.settings.Settings;
-import neatroster.core.settings.Varied;
 import neatroster.core.state.Known;
 import neatroster.core.statement.Statements;
 import org.junit.jupiter.api.Test;
@@ -56,7 +56,7 @@ class WantedTest {
     }
     return Checker.check(
         Rosters.of(settings, sheets.toArray(TextSheet[]::new)),
-        new Basis(settings, known, Optional.of(TODAY), Optional.empty()));
+        new CheckInput(settings, known, Optional.of(TODAY), Optional.empty()));
   }
 
   private static CheckResult check(Settings settings, String... texts) {
@@ -158,7 +158,7 @@ class WantedTest {
             amarlowe         | NAV-2  | Port
             bo@pier.example  | NAV-1  |
             """);
-    assertThat(Obstacle.of(checked, false)).isEmpty();
+    assertThat(BlockingProblem.of(checked, false)).isEmpty();
     assertThat(Rosters.found(checked))
         .filteredOn(one -> one.contains("removed-still-named"))
         .containsExactly("sheet3:3 removed-still-named");
@@ -223,8 +223,8 @@ class WantedTest {
             plain.byPlatform());
     Settings settings =
         Settings.builder()
-            .defaults(Varied.same(usual))
-            .usernames(Varied.same(plain).with("", "Main Pier", atPier))
+            .defaults(ScopedSetting.same(usual))
+            .usernames(ScopedSetting.same(plain).with("", "Main Pier", atPier))
             .build();
     String people = "given name | family name | site\nAna | Marlowe |\nBo | Finch | North Dock\n";
     CheckResult checked = check(settings, people);

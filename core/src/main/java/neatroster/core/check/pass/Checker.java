@@ -9,19 +9,19 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
-import neatroster.core.check.Ending;
 import neatroster.core.check.FindingList;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterCounts;
+import neatroster.core.check.RosterView;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RowRule;
 import neatroster.core.check.SheetRule;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.Suggestions;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SkippedRow;
@@ -36,7 +36,7 @@ import neatroster.core.roster.SheetColumns;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
 import neatroster.core.state.KnownUsers;
-import neatroster.core.text.Beside;
+import neatroster.core.text.BackgroundWorker;
 import neatroster.core.text.Cell;
 import neatroster.core.wanted.Memberships;
 import neatroster.core.wanted.Wanted;
@@ -65,21 +65,21 @@ public final class Checker {
    * @param known users who have an account already; references to them are good
    */
   public CheckResult check(Roster roster, KnownUsers known) {
-    return check(roster, Basis.of(settings, Known.of(known)));
+    return check(roster, CheckInput.of(settings, Known.of(known)));
   }
 
   /** Checks a roster. */
-  public static CheckResult check(Roster roster, Basis basis) {
+  public static CheckResult check(Roster roster, CheckInput basis) {
     return new Pass(roster, basis, false, MUCH).run();
   }
 
   /** Checks a roster on two threads, however small it is, which finds the same. */
-  static CheckResult checkBeside(Roster roster, Basis basis) {
+  static CheckResult checkBeside(Roster roster, CheckInput basis) {
     return new Pass(roster, basis, false, -1).run();
   }
 
   /** Checks a roster with every rule seeing every row, which finds the same. */
-  static CheckResult checkEveryRow(Roster roster, Basis basis) {
+  static CheckResult checkEveryRow(Roster roster, CheckInput basis) {
     return new Pass(roster, basis, true, MUCH).run();
   }
 
@@ -96,8 +96,8 @@ public final class Checker {
     private final RosterCounts counts;
     private final boolean everyRow;
     private final int much;
-    private final Map<SheetReading, AwakeRows> awakeOf = new HashMap<>();
-    private final Map<ColumnRule, Beside.Result<Boolean>> columns = new LinkedHashMap<>();
+    private final Map<SheetReading, CandidateRows> awakeOf = new HashMap<>();
+    private final Map<ColumnRule, BackgroundWorker.Result<Boolean>> columns = new LinkedHashMap<>();
     private Wanted wanted;
     private BitSet torn;
     private int enrollment;
@@ -109,7 +109,7 @@ public final class Checker {
     private int lastDerivedLine = -1;
     private final Map<SheetReading, SkippedRow> examples = new LinkedHashMap<>();
 
-    Pass(Roster roster, Basis basis, boolean everyRow, int much) {
+    Pass(Roster roster, CheckInput basis, boolean everyRow, int much) {
       this.roster = roster;
       this.everyRow = everyRow;
       this.much = much;
@@ -195,7 +195,7 @@ public final class Checker {
           }
         }
       }
-      Beside.all(List.copyOf(columns.values()), done -> {});
+      BackgroundWorker.all(List.copyOf(columns.values()), done -> {});
       // In a tab that nobody filled in the example is no news.
       examples.forEach(
           (sheet, row) -> {
@@ -203,7 +203,7 @@ public final class Checker {
               rules.exampleRow.add(sheet, row, findings);
             }
           });
-      Ending ending = new Ending(resolved, counts, wanted);
+      RosterView ending = new RosterView(resolved, counts, wanted);
       rules.rosterRules.forEach(rule -> rule.check(ending, findings));
       return result();
     }
@@ -248,15 +248,15 @@ public final class Checker {
     }
 
     /** Begins to look at all texts of a sheet. */
-    private AwakeRows awake(SheetReading sheet) {
-      Wakes wakes = new Wakes(sheet);
+    private CandidateRows awake(SheetReading sheet) {
+      RowFilter wakes = new RowFilter(sheet);
       if (everyRow) {
         wakes.everyRow();
       }
       for (RowRule rule : rulesOf.get(sheet.table())) {
         rule.wakes(wakes);
       }
-      return new AwakeRows(roster.columns(sheet), wakes, isMuch(sheet));
+      return new CandidateRows(roster.columns(sheet), wakes, isMuch(sheet));
     }
 
     /** Whether the settings want nothing of a rule. */
@@ -275,7 +275,7 @@ public final class Checker {
       // What others wait for comes first.
       inOrder.sort(Comparator.comparing(rule -> !rule.tellsOfPeople()));
       for (ColumnRule rule : inOrder) {
-        columns.put(rule, Beside.run(much, () -> columns(rule)));
+        columns.put(rule, BackgroundWorker.run(much, () -> columns(rule)));
       }
     }
 
@@ -292,8 +292,8 @@ public final class Checker {
     private void rows(SheetReading sheet, SheetView view) {
       rows.get(sheet)[0] = view.rows();
       BitSet awake = awakeOf.get(sheet).positions();
-      QuietRows quiet =
-          new QuietRows(view, settings, wanted.memberships(), !isOff("already-known"));
+      CleanRows quiet =
+          new CleanRows(view, settings, wanted.memberships(), !isOff("already-known"));
       int first = view.table() == Table.ENROLLMENTS ? wanted.memberships().first(sheet) : 0;
       for (int position = 0; position < view.rows(); position++) {
         if (awake.get(position) || !quiet.isQuiet(position)) {

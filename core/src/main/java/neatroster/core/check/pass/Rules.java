@@ -2,7 +2,7 @@ package neatroster.core.check.pass;
 
 import java.util.ArrayList;
 import java.util.List;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.ColumnRule;
 import neatroster.core.check.RosterRule;
 import neatroster.core.check.RowRule;
@@ -146,7 +146,7 @@ public final class Rules {
   final List<RosterRule> rosterRules;
   private final List<Rule> all = new ArrayList<>();
 
-  Rules(Basis basis) {
+  Rules(CheckInput basis) {
     Settings settings = basis.settings();
     Known known = basis.known();
     addAll(
@@ -291,7 +291,7 @@ public final class Rules {
 
   /** The texts of all rules: those about sheets, then those about rows. */
   public static List<RuleText> texts() {
-    Basis basis = Basis.of(Settings.standard(), Known.nothing());
+    CheckInput basis = CheckInput.of(Settings.standard(), Known.nothing());
     return new Rules(basis).all().stream().map(Rule::text).distinct().toList();
   }
 }

@@ -7,12 +7,12 @@ import java.util.List;
 import java.util.Optional;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.model.Severity;
 import neatroster.core.roster.Roster;
-import neatroster.core.settings.Accepted;
+import neatroster.core.settings.AcceptedFinding;
 import neatroster.core.settings.Settings;
 import neatroster.core.statement.Statements;
 import org.junit.jupiter.api.Test;
@@ -29,8 +29,8 @@ class OneSlipTest {
   private static CheckResult check(Settings settings, String known, TextSheet... sheets)
       throws Exception {
     Roster exports = known == null ? Rosters.of() : Rosters.of(TextSheet.of("known", known));
-    Basis basis =
-        new Basis(
+    CheckInput basis =
+        new CheckInput(
             settings,
             Statements.read(exports, List.of(), false),
             Optional.of(LocalDate.of(2027, 1, 15)),
@@ -128,13 +128,14 @@ class OneSlipTest {
 
   @Test
   void whatIsAcceptedIsCountedForItsValueAndItsSheetAlone() throws Exception {
-    List<Accepted> accepted =
+    List<AcceptedFinding> accepted =
         List.of(
-            new Accepted(
+            new AcceptedFinding(
                 "line 1", "bad-email", Optional.of("ana@pier"), Optional.empty(), "a test"),
-            new Accepted(
+            new AcceptedFinding(
                 "line 2", "bad-email", Optional.empty(), Optional.of("other"), "their way"),
-            new Accepted("line 3", "bad-date", Optional.empty(), Optional.empty(), "none left"));
+            new AcceptedFinding(
+                "line 3", "bad-date", Optional.empty(), Optional.empty(), "none left"));
     Settings settings =
         Settings.builder().checks(new Settings.Checks("", 12, 13, accepted)).build();
     TextSheet users = TextSheet.of("users", "given name | email\nAna | ana@pier\nBo | bo@pier\n");

@@ -14,7 +14,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.Finding;
 import neatroster.core.check.rules.enrollments.ClassOfInstructors;
 import neatroster.core.grid.Place;
@@ -94,8 +94,8 @@ class OrderOfRowsPropertyTest {
 
   /** For each rule the rows that its findings are about, whichever of them each stands at. */
   private static Map<String, Set<String>> found(Roster roster) {
-    Basis basis =
-        new Basis(
+    CheckInput basis =
+        new CheckInput(
             Settings.standard(),
             Known.nothing(),
             Optional.of(LocalDate.of(2027, 1, 15)),

@@ -8,8 +8,8 @@ import neatroster.core.TextSheet;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.settings.Policy;
+import neatroster.core.settings.ScopedSetting;
 import neatroster.core.settings.Settings;
-import neatroster.core.settings.Varied;
 import neatroster.core.state.KnownUsers;
 import org.junit.jupiter.api.Test;
 
@@ -67,7 +67,9 @@ class RenamingRulesTest {
         new Settings.Usernames(
             usual.pattern(), usual.onClash(), 2, 5, "A-Z", List.of(), List.of(), false);
     Settings settings =
-        Settings.builder().usernames(Varied.same(usual).with("instructor", "", staff)).build();
+        Settings.builder()
+            .usernames(ScopedSetting.same(usual).with("instructor", "", staff))
+            .build();
     assertThat(
             found(
                 settings,

@@ -12,7 +12,7 @@ import java.util.TreeSet;
 import java.util.stream.Stream;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.Finding;
 import neatroster.core.check.RuleText;
 import neatroster.core.model.KnownUser;
@@ -370,8 +370,8 @@ class RuleCasesTest {
       String bare = text.replaceAll(" *←", "");
       sheets.add(new TextSheet(name, !rule.equals("missing-value"), bare.lines().toList()));
     }
-    Basis basis =
-        new Basis(
+    CheckInput basis =
+        new CheckInput(
             SETTINGS,
             Statements.read(Rosters.of(SETTINGS, known.toArray(TextSheet[]::new)), issued, false),
             Optional.of(LocalDate.of(2027, 1, 15)),
@@ -477,7 +477,7 @@ class RuleCasesTest {
   }
 
   private static List<String> firstRows(
-      Roster roster, Basis basis, String rule, List<String> marked) {
+      Roster roster, CheckInput basis, String rule, List<String> marked) {
     return Checker.check(roster, basis).findings().stream()
         .filter(finding -> finding.rule().text().name().equals(rule))
         .map(finding -> place(finding, marked))

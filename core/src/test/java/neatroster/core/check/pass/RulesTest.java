@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.check.RuleText;
@@ -334,7 +334,7 @@ class RulesTest {
             Rosters.of(
                 TextSheet.of(
                     "enr", "user | course\nana | NAV-9\nana | NAV-8\nbo | NAV-8\nbo | NAV-9\n")),
-            Basis.of(Settings.standard(), known));
+            CheckInput.of(Settings.standard(), known));
     assertThat(found(result)).containsExactly("enr:3 class-over-capacity");
   }
 

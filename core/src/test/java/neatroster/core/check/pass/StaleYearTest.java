@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
 import org.junit.jupiter.api.Test;
@@ -26,8 +26,8 @@ class StaleYearTest {
       """;
 
   private static List<Integer> stale(LocalDate today) throws Exception {
-    Basis basis =
-        new Basis(Settings.standard(), Known.nothing(), Optional.of(today), Optional.empty());
+    CheckInput basis =
+        new CheckInput(Settings.standard(), Known.nothing(), Optional.of(today), Optional.empty());
     return Checker.check(Rosters.of(TextSheet.of("courses", COURSES)), basis).findings().stream()
         .filter(finding -> finding.rule().text().name().equals("stale-year"))
         .map(finding -> finding.place().row())

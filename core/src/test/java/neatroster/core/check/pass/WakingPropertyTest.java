@@ -10,7 +10,7 @@ import java.util.Random;
 import java.util.Set;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
@@ -197,8 +197,8 @@ class WakingPropertyTest {
     Random random = new Random(seed);
     Known known =
         random.nextInt(3) > 0 ? Known.nothing() : Known.of(new KnownUsers(accounts(random)));
-    Basis basis =
-        new Basis(
+    CheckInput basis =
+        new CheckInput(
             random.nextBoolean()
                 ? Settings.standard()
                 : Settings.standard().withoutRules(List.of("already-known", "already-enrolled")),

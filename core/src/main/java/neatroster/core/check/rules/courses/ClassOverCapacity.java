@@ -2,11 +2,11 @@ package neatroster.core.check.rules.courses;
 
 import java.util.HashMap;
 import java.util.Map;
-import neatroster.core.check.Ending;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterCounts;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.intake.SheetReading;
@@ -42,7 +42,7 @@ public final class ClassOverCapacity implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     for (int course = 0; course < ending.resolved().courses().count(); course++) {
       int line = ending.resolved().courses().line(course);
       RosterCounts counts = ending.counts();
@@ -74,7 +74,7 @@ public final class ClassOverCapacity implements RosterRule {
   }
 
   /** Courses that no sheet lists, and whose places an export of the platform tells. */
-  private void onPlatform(Ending ending, Findings findings) {
+  private void onPlatform(RosterView ending, Findings findings) {
     Courses courses = ending.resolved().courses();
     Map<Integer, Integer> over = new HashMap<>();
     for (int course = 0; course < courses.count(); course++) {

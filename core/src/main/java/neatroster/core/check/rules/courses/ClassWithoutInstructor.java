@@ -1,9 +1,9 @@
 package neatroster.core.check.rules.courses;
 
-import neatroster.core.check.Ending;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterCounts;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -34,7 +34,7 @@ public final class ClassWithoutInstructor implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     if (!ending.counts().anyInstructor()) {
       // Where the sheets name none at all, they come from elsewhere.
       return;

@@ -3,9 +3,9 @@ package neatroster.core.check.rules.courses;
 import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RowRule;
 import neatroster.core.check.RuleText;
-import neatroster.core.check.Wakes;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -38,7 +38,7 @@ public final class DuplicateGroup implements RowRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     // Doubts and what cannot be found wake every rule.
   }
 

@@ -1,9 +1,9 @@
 package neatroster.core.check.rules.courses;
 
-import neatroster.core.check.Ending;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterCounts;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -36,7 +36,7 @@ public final class GroupOverCapacity implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     for (int group = 0; group < ending.resolved().groups().count(); group++) {
       int line = ending.resolved().groups().line(group);
       int capacity = ending.counts().groupCapacity(group);

@@ -1,8 +1,8 @@
 package neatroster.core.check.rules.courses;
 
-import neatroster.core.check.Ending;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.model.Severity;
 import neatroster.core.wanted.Memberships;
@@ -30,7 +30,7 @@ public final class InstructorInOtherRole implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     for (Memberships.InstructorElse one : ending.wanted().memberships().instructorsInOtherRoles()) {
       findings.add(
           ending.about(

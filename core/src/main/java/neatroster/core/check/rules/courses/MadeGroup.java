@@ -2,9 +2,9 @@ package neatroster.core.check.rules.courses;
 
 import java.util.List;
 import java.util.Map;
-import neatroster.core.check.Ending;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -36,7 +36,7 @@ public final class MadeGroup implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     ResolvedRoster resolved = ending.resolved();
     List<Map.Entry<Integer, Integer>> made = List.copyOf(ending.wanted().madeGroups().entrySet());
     if (!made.isEmpty()) {

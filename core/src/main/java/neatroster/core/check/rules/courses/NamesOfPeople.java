@@ -4,7 +4,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import neatroster.core.check.Ending;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.SheetView;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
@@ -18,10 +18,10 @@ final class NamesOfPeople {
 
   private static final String BETWEEN_WORDS = "[^\\p{L}]+";
 
-  private final Ending ending;
+  private final RosterView ending;
   private Set<String> names;
 
-  NamesOfPeople(Ending ending) {
+  NamesOfPeople(RosterView ending) {
     this.ending = ending;
   }
 

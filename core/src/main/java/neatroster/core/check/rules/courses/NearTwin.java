@@ -13,14 +13,14 @@ import java.util.Map;
 import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
-import neatroster.core.check.Ending;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -226,7 +226,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
 
   /** What cannot be found in a list wakes every rule. */
   @Override
-  public void wakes(Wakes on) {}
+  public void wakes(RowFilter on) {}
 
   @Override
   public void check(CheckedRow row, Findings findings) {
@@ -243,7 +243,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
   // What may be one
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     Twins twins = new Twins();
     NamesOfPeople people = new NamesOfPeople(ending);
     ofFields.forEach(
@@ -265,7 +265,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
   }
 
   /** The groups that the lists have, and those that are made because enrollments name them. */
-  private void groups(Twins twins, NamesOfPeople people, Ending ending, Findings findings) {
+  private void groups(Twins twins, NamesOfPeople people, RosterView ending, Findings findings) {
     Groups groups = ending.resolved().groups();
     long[] byCourse = new long[groups.count()];
     for (int group = 0; group < byCourse.length; group++) {
@@ -286,7 +286,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
   }
 
   private void ofCourse(
-      Twins twins, NamesOfPeople people, long[] groups, Ending ending, Findings findings) {
+      Twins twins, NamesOfPeople people, long[] groups, RosterView ending, Findings findings) {
     Map<String, Spelling> all = new LinkedHashMap<>();
     Set<String> there = new LinkedHashSet<>();
     for (long one : groups) {
@@ -320,7 +320,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
       Twins twins,
       Map<String, Spelling> all,
       Set<String> there,
-      Ending ending,
+      RosterView ending,
       NamesOfPeople people) {}
 
   private void say(Names names, Findings findings) {

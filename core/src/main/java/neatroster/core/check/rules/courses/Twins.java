@@ -5,7 +5,7 @@ import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import neatroster.core.text.AsciiText;
-import neatroster.core.text.LookAlikes;
+import neatroster.core.text.ConfusableLetters;
 
 /** Tells two spellings of one name from two names; remembers the names it has seen. */
 public final class Twins {
@@ -97,7 +97,7 @@ public final class Twins {
     return AsciiText.isAscii(text)
         ? text.toLowerCase(Locale.ROOT)
         : Normalizer.normalize(
-            LookAlikes.latin(text).toLowerCase(Locale.ROOT), Normalizer.Form.NFKD);
+            ConfusableLetters.latin(text).toLowerCase(Locale.ROOT), Normalizer.Form.NFKD);
   }
 
   /** A code without case, spaces and signs, but for those that keep two numbers apart. */

@@ -4,9 +4,9 @@ import java.util.List;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -36,7 +36,7 @@ public final class UnknownInstructor extends TableRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     on.filled(Field.INSTRUCTORS);
   }
 

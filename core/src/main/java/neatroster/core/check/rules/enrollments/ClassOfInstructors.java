@@ -1,9 +1,9 @@
 package neatroster.core.check.rules.enrollments;
 
 import java.util.BitSet;
-import neatroster.core.check.Ending;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.intake.SheetReading;
@@ -19,7 +19,7 @@ public final class ClassOfInstructors implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     BitSet odd = new BitSet();
     int taught = 0;
     int learned = 0;

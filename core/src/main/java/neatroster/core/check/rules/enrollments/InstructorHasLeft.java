@@ -1,8 +1,8 @@
 package neatroster.core.check.rules.enrollments;
 
-import neatroster.core.check.Ending;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.wanted.Memberships;
 
@@ -14,7 +14,7 @@ public final class InstructorHasLeft implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     for (Memberships.InstructorElse one : ending.wanted().memberships().instructorsWhoHaveLeft()) {
       findings.add(
           ending.about(

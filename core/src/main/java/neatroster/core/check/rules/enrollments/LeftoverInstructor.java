@@ -3,9 +3,9 @@ package neatroster.core.check.rules.enrollments;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
-import neatroster.core.check.Ending;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TextTests;
@@ -61,7 +61,7 @@ public final class LeftoverInstructor implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     for (SheetReading sheet : ending.resolved().rows().sheets()) {
       boolean tells = TELLING.stream().anyMatch(sheet::has);
       if (sheet.enrolls() || (sheet.table() == Table.USERS && tells)) {

@@ -5,12 +5,12 @@ import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.Column;
-import neatroster.core.intake.Shape;
+import neatroster.core.intake.EnrollmentForm;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -66,7 +66,7 @@ public final class NoCourse extends TableRule implements ColumnRule {
   }
 
   private static boolean enrollsNobody(SheetView sheet, int position) {
-    if (sheet.table() == Table.USERS && sheet.reading().shape() == Shape.ROWS) {
+    if (sheet.table() == Table.USERS && sheet.reading().shape() == EnrollmentForm.ROWS) {
       return sheet.has(Field.COURSE) && sheet.text(position, Field.COURSE) == 0;
     }
     int[] count = {0};
@@ -75,7 +75,7 @@ public final class NoCourse extends TableRule implements ColumnRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     if (on.sheet().mayLackCourse()) {
       on.everyRow();
     }

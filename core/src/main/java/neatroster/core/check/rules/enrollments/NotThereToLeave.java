@@ -3,14 +3,14 @@ package neatroster.core.check.rules.enrollments;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
-import neatroster.core.check.Ending;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
+import neatroster.core.intake.EnrollmentForm;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
-import neatroster.core.intake.Shape;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -47,12 +47,12 @@ public final class NotThereToLeave implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     Set<Integer> leaving = ending.wanted().memberships().endingLines();
     ResolvedRoster resolved = ending.resolved();
     Map<Integer, String> left = new HashMap<>();
     for (SheetReading sheet : resolved.rows().sheets()) {
-      if (sheet.enrolls() && sheet.shape() == Shape.MOVES) {
+      if (sheet.enrolls() && sheet.shape() == EnrollmentForm.MOVES) {
         resolved
             .rows()
             .enrollments(

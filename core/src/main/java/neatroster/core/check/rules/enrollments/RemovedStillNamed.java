@@ -2,9 +2,9 @@ package neatroster.core.check.rules.enrollments;
 
 import java.util.LinkedHashSet;
 import java.util.Set;
-import neatroster.core.check.Ending;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
@@ -44,7 +44,7 @@ public final class RemovedStillNamed implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     if (ending.wanted().removed().isNothing()
         || (!settings.policy().removeUsers() && !settings.policy().removeCourses())) {
       return;

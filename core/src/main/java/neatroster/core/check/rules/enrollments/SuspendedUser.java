@@ -3,11 +3,11 @@ package neatroster.core.check.rules.enrollments;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TableRule;
 import neatroster.core.check.TextTests;
-import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Severity;
@@ -39,7 +39,7 @@ public final class SuspendedUser extends TableRule implements ColumnRule {
 
   /** Whoever is suspended wakes every rule. */
   @Override
-  public void wakes(Wakes on) {}
+  public void wakes(RowFilter on) {}
 
   @Override
   public void check(CheckedRow row, Findings findings) {

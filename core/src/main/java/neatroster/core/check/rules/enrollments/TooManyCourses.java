@@ -1,8 +1,8 @@
 package neatroster.core.check.rules.enrollments;
 
-import neatroster.core.check.Ending;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -44,7 +44,7 @@ public final class TooManyCourses implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     for (int user = 0; most > 0 && user < ending.resolved().people().count(); user++) {
       int courses = ending.counts().coursesOfUser(user);
       int line = ending.resolved().people().firstLine(user);

@@ -5,9 +5,9 @@ import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RowRule;
 import neatroster.core.check.RuleText;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
@@ -43,7 +43,7 @@ public final class UnknownUser implements RowRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     // Doubts and what cannot be found wake every rule.
   }
 

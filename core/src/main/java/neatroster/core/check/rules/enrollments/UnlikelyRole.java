@@ -6,17 +6,17 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
-import neatroster.core.check.Ending;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TableRule;
 import neatroster.core.check.TextTests;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -55,7 +55,7 @@ public final class UnlikelyRole extends TableRule implements ColumnRule, RosterR
   private final Settings settings;
   private final Optional<LocalDate> today;
 
-  public UnlikelyRole(Basis basis) {
+  public UnlikelyRole(CheckInput basis) {
     super(TEXT, Table.USERS, Table.ENROLLMENTS);
     settings = basis.settings();
     today = basis.today();
@@ -68,7 +68,7 @@ public final class UnlikelyRole extends TableRule implements ColumnRule, RosterR
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     if (on.sheet().table() == Table.USERS) {
       on.text(Field.ROLE, cell -> isElevated(settings.roles().role(cell.cleaned()).orElse("")));
     }
@@ -189,7 +189,7 @@ public final class UnlikelyRole extends TableRule implements ColumnRule, RosterR
 
   /** A learner whom a course names as its instructor. */
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     for (SheetReading sheet : ending.resolved().rows().sheets()) {
       if (sheet.table() == Table.COURSES && sheet.has(Field.INSTRUCTORS)) {
         SheetView view = new SheetView(ending.resolved(), sheet, ending.counts());

@@ -1,10 +1,10 @@
 package neatroster.core.check.rules.people;
 
 import neatroster.core.check.CheckedRow;
-import neatroster.core.check.Ending;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
@@ -26,7 +26,7 @@ public final class AnotherGuardian implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     boolean isNamed =
         ending.resolved().rows().sheets().stream()
             .anyMatch(sheet -> sheet.table() == Table.USERS && sheet.has(Field.GUARDIAN_EMAIL));

@@ -3,10 +3,10 @@ package neatroster.core.check.rules.people;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import neatroster.core.check.Ending;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.intake.SheetReading;
@@ -41,7 +41,7 @@ public final class CircularManager implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     People people = ending.resolved().people();
     int[] managers = new int[people.count()];
     int[] lines = new int[managers.length];
@@ -98,7 +98,7 @@ public final class CircularManager implements RosterRule {
     return circle;
   }
 
-  private void say(List<Integer> circle, int[] lines, Ending ending, Findings findings) {
+  private void say(List<Integer> circle, int[] lines, RosterView ending, Findings findings) {
     int first = circle.stream().min((a, b) -> Integer.compare(lines[a], lines[b])).orElseThrow();
     String value = ending.resolved().rows().row(lines[first]).cell(Field.MANAGER).cleaned();
     Finding.Builder finding =

@@ -7,10 +7,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import neatroster.core.check.Ending;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
@@ -27,7 +27,7 @@ public final class CircularRenames implements RosterRule {
   private record Renamed(String to, int line) {}
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     boolean renames =
         ending.resolved().rows().sheets().stream()
             .anyMatch(sheet -> sheet.has(Field.FORMER_USERNAME) && sheet.has(Field.USERNAME));
@@ -63,7 +63,7 @@ public final class CircularRenames implements RosterRule {
   }
 
   private void add(
-      List<String> circle, Map<String, Renamed> all, Ending ending, Findings findings) {
+      List<String> circle, Map<String, Renamed> all, RosterView ending, Findings findings) {
     for (String former : circle) {
       Renamed renamed = all.get(former);
       Finding.Builder finding =

@@ -1,9 +1,9 @@
 package neatroster.core.check.rules.people;
 
-import neatroster.core.check.Ending;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.model.Severity;
 import neatroster.core.state.Contradiction;
@@ -41,7 +41,7 @@ public final class ConflictingExports implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     for (Contradiction one : known.told().contradictions()) {
       String there = one.countsAt().sheet() + ", row " + one.countsAt().row();
       String message =

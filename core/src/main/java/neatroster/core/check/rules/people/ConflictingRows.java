@@ -7,9 +7,9 @@ import java.util.Map;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -39,7 +39,7 @@ public final class ConflictingRows extends TableRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     // Doubts and what cannot be found wake every rule.
   }
 

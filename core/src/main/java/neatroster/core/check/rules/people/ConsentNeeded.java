@@ -4,15 +4,15 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TableRule;
 import neatroster.core.check.TextTests;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -39,14 +39,14 @@ public final class ConsentNeeded extends TableRule implements ColumnRule {
   private final int age;
   private final Optional<LocalDate> today;
 
-  public ConsentNeeded(Basis basis) {
+  public ConsentNeeded(CheckInput basis) {
     super(TEXT, Table.USERS);
     age = basis.settings().checks().consentBelowAge();
     today = basis.today();
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     if (age > 0 && today.isPresent() && on.sheet().has(Field.CONSENT)) {
       on.text(Field.BIRTH_DATE, cell -> isChilds(on.sheet(), cell));
     }

@@ -2,9 +2,9 @@ package neatroster.core.check.rules.people;
 
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -34,7 +34,7 @@ public final class EmailTaken extends TableRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     // Doubts and what cannot be found wake every rule.
   }
 

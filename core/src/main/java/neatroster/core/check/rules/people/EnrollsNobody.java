@@ -2,11 +2,11 @@ package neatroster.core.check.rules.people;
 
 import java.util.BitSet;
 import java.util.List;
-import neatroster.core.check.Ending;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
 import neatroster.core.check.Ledger;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
@@ -45,7 +45,7 @@ public final class EnrollsNobody implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     ResolvedRoster resolved = ending.resolved();
     if (!resolved.isListed(Table.COURSES)) {
       return;

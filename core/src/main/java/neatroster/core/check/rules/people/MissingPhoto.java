@@ -2,13 +2,13 @@ package neatroster.core.check.rules.people;
 
 import java.util.Optional;
 import java.util.Set;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -34,13 +34,13 @@ public final class MissingPhoto extends TableRule {
 
   private final Optional<Set<String>> photos;
 
-  public MissingPhoto(Basis basis) {
+  public MissingPhoto(CheckInput basis) {
     super(TEXT, Table.USERS);
     photos = basis.photos();
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     if (photos.isPresent()) {
       on.text(Field.PHOTO, cell -> !photos.get().contains(StrayPhoto.key(cell.cleaned())));
     }

@@ -4,9 +4,9 @@ import java.util.EnumSet;
 import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RowRule;
 import neatroster.core.check.RuleText;
-import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -45,7 +45,7 @@ public final class RemovalRefused implements RowRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     on.text(Field.STATUS, cell -> on.sheet().judged(Field.STATUS, cell).text().equals("removed"));
   }
 

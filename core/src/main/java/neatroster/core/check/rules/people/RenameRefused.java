@@ -3,10 +3,10 @@ package neatroster.core.check.rules.people;
 import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RowRule;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.UsernameShapes;
-import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -50,7 +50,7 @@ public final class RenameRefused implements RowRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     // Doubts and what cannot be found wake every rule.
   }
 

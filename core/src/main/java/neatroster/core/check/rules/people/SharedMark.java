@@ -3,9 +3,9 @@ package neatroster.core.check.rules.people;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
@@ -24,7 +24,7 @@ abstract class SharedMark extends TableRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     // Doubts and what cannot be found wake every rule.
   }
 

@@ -5,11 +5,11 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
-import neatroster.core.check.Basis;
-import neatroster.core.check.Ending;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.intake.SheetReading;
@@ -36,7 +36,7 @@ public final class StrayPhoto implements RosterRule {
 
   private final Optional<Set<String>> photos;
 
-  public StrayPhoto(Basis basis) {
+  public StrayPhoto(CheckInput basis) {
     photos = basis.photos();
   }
 
@@ -51,7 +51,7 @@ public final class StrayPhoto implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     if (photos.isEmpty()) {
       return;
     }

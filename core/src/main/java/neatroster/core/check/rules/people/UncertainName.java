@@ -4,10 +4,10 @@ import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
@@ -58,7 +58,7 @@ public final class UncertainName extends TableRule implements ColumnRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     on.text(Field.FULL_NAME, cell -> Names.isUncertain(cell.cleaned()));
   }
 

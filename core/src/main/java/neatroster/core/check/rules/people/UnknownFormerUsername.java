@@ -3,9 +3,9 @@ package neatroster.core.check.rules.people;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Severity;
@@ -42,7 +42,7 @@ public final class UnknownFormerUsername extends TableRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     on.filled(Field.FORMER_USERNAME);
   }
 

@@ -3,9 +3,9 @@ package neatroster.core.check.rules.people;
 import java.util.Locale;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -40,7 +40,7 @@ public final class UnwantedWord extends TableRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     on.text(Field.USERNAME, words::isIn);
   }
 

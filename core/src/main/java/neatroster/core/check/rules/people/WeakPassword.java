@@ -7,9 +7,9 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -100,7 +100,7 @@ public final class WeakPassword extends TableRule {
   };
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     on.filled(Field.PASSWORD);
   }
 

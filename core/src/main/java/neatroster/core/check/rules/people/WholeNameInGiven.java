@@ -6,9 +6,9 @@ import java.util.Locale;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -35,7 +35,7 @@ public final class WholeNameInGiven extends TableRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     on.text(
         Field.GIVEN_NAME, cell -> cell.toString().indexOf(',') > 0 || hasSpace(cell.toString()));
   }

@@ -2,10 +2,10 @@ package neatroster.core.check.rules.sheets;
 
 import java.util.Optional;
 import java.util.TreeSet;
-import neatroster.core.check.Ending;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
+import neatroster.core.check.RosterView;
 import neatroster.core.check.RuleText;
 import neatroster.core.grid.Place;
 import neatroster.core.intake.SheetReading;
@@ -41,7 +41,7 @@ public final class CoversNothing implements RosterRule {
   }
 
   @Override
-  public void check(Ending ending, Findings findings) {
+  public void check(RosterView ending, Findings findings) {
     ResolvedRoster resolved = ending.resolved();
     if (resolved.courses().count() == 0) {
       return;

@@ -3,9 +3,9 @@ package neatroster.core.check.rules.sheets;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.ExampleRow;
 import neatroster.core.model.Field;
@@ -33,7 +33,7 @@ public final class ExampleLeft extends TableRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     for (Column column : on.sheet().columns()) {
       on.text(column.index(), ExampleRow::isTelling);
     }

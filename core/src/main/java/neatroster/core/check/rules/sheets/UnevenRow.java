@@ -6,9 +6,9 @@ import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RowRule;
 import neatroster.core.check.RuleText;
-import neatroster.core.check.Wakes;
 import neatroster.core.grid.SheetRow;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -40,7 +40,7 @@ public final class UnevenRow implements RowRule {
 
   /** Such rows wake every rule. */
   @Override
-  public void wakes(Wakes on) {}
+  public void wakes(RowFilter on) {}
 
   @Override
   public void check(CheckedRow row, Findings findings) {

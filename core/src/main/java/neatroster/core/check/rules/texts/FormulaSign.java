@@ -4,10 +4,10 @@ import java.util.EnumSet;
 import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
 import neatroster.core.check.UsernameShapes;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.Column;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -51,7 +51,7 @@ public final class FormulaSign extends TableRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     for (Column column : on.sheet().columns()) {
       column
           .field()

@@ -10,9 +10,9 @@ import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
@@ -47,7 +47,7 @@ public final class GarbledText extends TableRule {
       EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.FULL_NAME);
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     on.oddText(
         (column, cell) ->
             looksGarbled(cell)

@@ -6,16 +6,16 @@ import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.Column;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
 import neatroster.core.text.Cleaning;
-import neatroster.core.text.LookAlikes;
+import neatroster.core.text.ConfusableLetters;
 import neatroster.core.text.Quoted;
 
 /** Characters that nobody meant to type. */
@@ -44,7 +44,7 @@ public final class OddCharacter extends TableRule {
           Field.USERNAME, Field.EMAIL, Field.GUARDIAN_EMAIL, Field.CODE, Field.COURSE, Field.ID);
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     on.oddText((column, cell) -> isToBeLookedAt(column, cell));
     for (Field field : NAMES) {
       on.text(field, cell -> !isPlain(cell, true));
@@ -117,7 +117,7 @@ public final class OddCharacter extends TableRule {
     if (isMixed(text)) {
       return new Odd(
           "some of its letters are Cyrillic or Greek ones that look like Latin ones",
-          LookAlikes.latin(text));
+          ConfusableLetters.latin(text));
     }
     if (CODES.contains(field) && !straight(text).equals(text)) {
       return new Odd(
@@ -165,7 +165,7 @@ public final class OddCharacter extends TableRule {
       } else if ((c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z')) {
         latin = true;
       } else {
-        alike |= LookAlikes.is(c);
+        alike |= ConfusableLetters.is(c);
       }
     }
     return false;

@@ -10,10 +10,10 @@ import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Field;
@@ -81,7 +81,7 @@ public final class OffPattern extends TableRule implements ColumnRule {
   private final Map<String, neatroster.core.pattern.Pattern> ofOwnFields = new HashMap<>();
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     on.sheet()
         .ownFields()
         .forEach(

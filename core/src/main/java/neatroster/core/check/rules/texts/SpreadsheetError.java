@@ -9,11 +9,11 @@ import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RowRule;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TextTests;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.Column;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -100,7 +100,7 @@ public final class SpreadsheetError implements RowRule, ColumnRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     on.oddText(
         (column, cell) ->
             !cell.isEmpty()

@@ -4,9 +4,9 @@ import java.util.EnumSet;
 import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RowRule;
 import neatroster.core.check.RuleText;
-import neatroster.core.check.Wakes;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
@@ -42,7 +42,7 @@ public final class StraySpace implements RowRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     on.oddText((column, cell) -> !Cleaning.isClean(cell));
   }
 

@@ -1,8 +1,8 @@
 package neatroster.core.check.rules.values;
 
 import java.util.List;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
-import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -28,7 +28,7 @@ public final class BadPhone extends ValueRule {
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     if (on.sheet().has(Field.COUNTRY)) {
       // A number that is none elsewhere may be one of the row's country, and the other way round.
       on.filled(Field.PHONE);

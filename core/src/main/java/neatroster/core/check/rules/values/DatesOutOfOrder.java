@@ -3,12 +3,12 @@ package neatroster.core.check.rules.values;
 import java.time.LocalDate;
 import java.time.Period;
 import java.util.Optional;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -32,13 +32,13 @@ public final class DatesOutOfOrder extends TableRule {
 
   private final Optional<LocalDate> today;
 
-  public DatesOutOfOrder(Basis basis) {
+  public DatesOutOfOrder(CheckInput basis) {
     super(TEXT, Table.USERS, Table.COURSES, Table.ENROLLMENTS);
     today = basis.today();
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     if (on.sheet().table() == Table.USERS) {
       today.ifPresent(
           day ->

@@ -5,12 +5,12 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import neatroster.core.check.Basis;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -43,13 +43,13 @@ public final class StaleYear extends TableRule {
 
   private final Optional<LocalDate> today;
 
-  public StaleYear(Basis basis) {
+  public StaleYear(CheckInput basis) {
     super(TEXT, Table.COURSES);
     today = basis.today();
   }
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     if (today.isEmpty()) {
       return;
     }

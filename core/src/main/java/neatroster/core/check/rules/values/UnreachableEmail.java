@@ -8,9 +8,9 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
+import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
-import neatroster.core.check.Wakes;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -79,7 +79,7 @@ public final class UnreachableEmail extends TableRule {
           "nte", "net", "ogr", "org", "rog", "org");
 
   @Override
-  public void wakes(Wakes on) {
+  public void wakes(RowFilter on) {
     for (Field field : FIELDS) {
       Domains domains = new Domains();
       on.text(field, domains::isSuspect);

@@ -1,0 +1,131 @@
+package neatroster.core.check.pass;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Predicate;
+import neatroster.core.check.RowFilter;
+import neatroster.core.check.TextTests;
+import neatroster.core.intake.Column;
+import neatroster.core.roster.ColumnTexts;
+import neatroster.core.roster.SheetColumns;
+import neatroster.core.text.BackgroundWorker;
+import neatroster.core.text.Cell;
+import neatroster.core.text.PairIndex;
+import neatroster.core.text.TextPool;
+
+/** The rows of a sheet that the rules have to see for their cells alone. */
+final class CandidateRows {
+  private final SheetColumns columns;
+  private final List<BackgroundWorker.Result<BitSet>> parts = new ArrayList<>();
+
+  /**
+   * Begins to look for them.
+   *
+   * @param much whether the sheet is worth a second thread
+   */
+  CandidateRows(SheetColumns columns, RowFilter wakes, boolean much) {
+    this.columns = columns;
+    if (wakes.isEveryRow()) {
+      BitSet all = new BitSet();
+      all.set(0, columns.rows());
+      parts.add(() -> all);
+      return;
+    }
+    if (columns.hasIrregular()) {
+      part(much, this::irregular);
+    }
+    for (Column column : columns.reading().columns()) {
+      TextPool pool = columns.pool(column.index());
+      Optional<Predicate<Cell>> plain = wakes.ofColumn(column, false);
+      Optional<Predicate<Cell>> odd = wakes.ofColumn(column, true);
+      if (plain.isPresent() || (odd.isPresent() && pool.hasOdd())) {
+        TextTests tests =
+            new TextTests(pool, plain.orElse(cell -> false), odd.orElse(cell -> false));
+        part(much, awake -> column(column, tests, awake));
+      }
+    }
+    wakes.allBlank().forEach(group -> part(much, awake -> allBlank(group, awake)));
+    wakes.pairs().forEach(pair -> part(much, awake -> pair(pair, awake)));
+  }
+
+  private void part(boolean much, Consumer<BitSet> look) {
+    parts.add(
+        BackgroundWorker.begin(
+            much,
+            () -> {
+              BitSet awake = new BitSet();
+              look.accept(awake);
+              return awake;
+            }));
+  }
+
+  /** Their positions. */
+  BitSet positions() {
+    BitSet all = new BitSet();
+    BackgroundWorker.all(parts, all::or);
+    return all;
+  }
+
+  private void irregular(BitSet awake) {
+    for (int position = 0; position < columns.rows(); position++) {
+      if (columns.isIrregular(position)) {
+        awake.set(position);
+      }
+    }
+  }
+
+  private void column(Column column, TextTests tests, BitSet awake) {
+    ColumnTexts texts = columns.down(column.index());
+    for (int position = 0; position < columns.rows(); position++) {
+      if (tests.passes(texts.at(position))) {
+        awake.set(position);
+      }
+    }
+  }
+
+  private void pair(RowFilter.Pair pair, BitSet awake) {
+    PairIndex seen = new PairIndex();
+    Cell one = new Cell();
+    Cell other = new Cell();
+    ColumnTexts ones = columns.down(pair.one());
+    ColumnTexts others = columns.down(pair.other());
+    for (int position = 0; position < columns.rows(); position++) {
+      int first = ones.at(position);
+      int second = others.at(position);
+      int wakes = seen.find(first, second);
+      if (wakes == PairIndex.NEW) {
+        columns.pool(pair.one()).show(first, one);
+        columns.pool(pair.other()).show(second, other);
+        wakes = pair.test().test(one, other) ? 1 : 0;
+        seen.putIfNew(first, second, wakes);
+      }
+      if (wakes == 1) {
+        awake.set(position);
+      }
+    }
+  }
+
+  private void allBlank(List<Integer> group, BitSet awake) {
+    BitSet blank = new BitSet();
+    blank.set(0, columns.rows());
+    for (int column : group) {
+      ColumnTexts texts = columns.down(column);
+      for (int at = blank.nextSetBit(0); at >= 0; at = blank.nextSetBit(at + 1)) {
+        blank.set(at, isBlank(column, texts.at(at)));
+      }
+    }
+    awake.or(blank);
+  }
+
+  private boolean isBlank(int column, int text) {
+    if (text == 0) {
+      return true;
+    }
+    TextPool pool = columns.pool(column);
+    // Spaces alone are odd.
+    return pool.isOdd(text) && pool.text(text).isBlank();
+  }
+}

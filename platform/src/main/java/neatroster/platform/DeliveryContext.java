@@ -1,0 +1,70 @@
+package neatroster.platform;
+
+import java.util.Map;
+import java.util.TreeMap;
+
+/** What operations share: the way to the platform, what it offers, and what it calls things. */
+final class DeliveryContext {
+  /** How many operations after one another may fail for themselves. */
+  private static final int MOST_FAILURES = 3;
+
+  private final HttpRetryClient courier;
+  private final ServiceProviderConfig offer;
+  private final PlatformIds ids;
+  private final Identity identity;
+  private final Lookup lookup;
+  private final Map<String, Integer> notCarried = new TreeMap<>();
+  private int failures;
+
+  DeliveryContext(
+      HttpRetryClient courier, ServiceProviderConfig offer, PlatformIds ids, Identity identity) {
+    this.courier = courier;
+    this.offer = offer;
+    this.ids = ids;
+    this.identity = identity;
+    this.lookup = new Lookup(courier, offer, ids, identity);
+  }
+
+  HttpRetryClient courier() {
+    return courier;
+  }
+
+  ServiceProviderConfig offer() {
+    return offer;
+  }
+
+  PlatformIds ids() {
+    return ids;
+  }
+
+  Identity identity() {
+    return identity;
+  }
+
+  Lookup lookup() {
+    return lookup;
+  }
+
+  /** An operation was answered with something else than a failure of the platform. */
+  synchronized void settled() {
+    failures = 0;
+  }
+
+  /**
+   * The platform fails on an operation however often it is sent.
+   *
+   * @return whether it is that operation's fault, and not the platform's on all
+   */
+  synchronized boolean failsAlone() {
+    return ++failures <= MOST_FAILURES;
+  }
+
+  /** Counts something that the platform has no room for. */
+  synchronized void miss(String what) {
+    notCarried.merge(what, 1, Integer::sum);
+  }
+
+  synchronized Map<String, Integer> notCarried() {
+    return new TreeMap<>(notCarried);
+  }
+}
