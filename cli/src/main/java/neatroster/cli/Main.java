@@ -88,7 +88,7 @@ public final class Main implements Runnable, Program {
     COMMANDS.put("demo", DemoCommand::new);
   }
 
-  private final ProcessEnvironment surroundings;
+  private final ProcessEnvironment environment;
 
   @Spec private CommandSpec spec;
 
@@ -100,39 +100,39 @@ public final class Main implements Runnable, Program {
   @SuppressWarnings("UnusedVariable") // picocli reads it
   private boolean version;
 
-  private Main(ProcessEnvironment surroundings) {
-    this.surroundings = surroundings;
+  private Main(ProcessEnvironment environment) {
+    this.environment = environment;
   }
 
   /** Runs a command line and ends the process with its exit code. */
   public static void main(String[] args) {
-    ProcessEnvironment surroundings = ProcessEnvironment.ofProcess();
+    ProcessEnvironment environment = ProcessEnvironment.ofProcess();
     int exit = Exit.DONE;
     if (args.length == 1 && args[0].equals("--version")) {
       // Scripts ask this often; the command line's machinery takes longer to load than to answer.
-      surroundings.out().println(NAME_AND_VERSION);
+      environment.out().println(NAME_AND_VERSION);
     } else {
-      exit = runWithinMemory(surroundings, args);
+      exit = runWithinMemory(environment, args);
     }
-    surroundings.flush();
-    if (surroundings.out().checkError() && exit < Exit.USAGE) {
+    environment.flush();
+    if (environment.out().checkError() && exit < Exit.USAGE) {
       exit = Exit.UNREADABLE;
-      surroundings
+      environment
           .err()
           .println(
               "neat-roster: Standard output could not be written to its end; what stands there is"
                   + " not the whole answer.");
-      surroundings.err().flush();
+      environment.err().flush();
     }
     System.exit(exit);
   }
 
-  private static int runWithinMemory(ProcessEnvironment surroundings, String... args) {
+  private static int runWithinMemory(ProcessEnvironment environment, String... args) {
     try {
       TemporaryFiles.clear();
-      return execute(surroundings, args);
+      return execute(environment, args);
     } catch (OutOfMemoryError e) {
-      surroundings
+      environment
           .err()
           .println(
               "neat-roster: The sheets need more memory than there is. Give more with"
@@ -142,19 +142,19 @@ public final class Main implements Runnable, Program {
   }
 
   /** Runs a command line and gives its exit code. */
-  static int execute(ProcessEnvironment surroundings, String... args) {
-    CommandLine commands = new CommandLine(new Main(surroundings));
+  static int execute(ProcessEnvironment environment, String... args) {
+    CommandLine commands = new CommandLine(new Main(environment));
     // Describing a command to the parser takes time: only the one that is meant, where that can be
     // told.
     Set<String> meant =
         args.length > 0 && COMMANDS.containsKey(args[0]) ? Set.of(args[0]) : COMMANDS.keySet();
     meant.forEach(name -> commands.addSubcommand(name, COMMANDS.get(name).get()));
     commands.getCommandSpec().version(NAME_AND_VERSION);
-    commands.setOut(surroundings.outWriter());
-    commands.setErr(surroundings.errWriter());
+    commands.setOut(environment.outWriter());
+    commands.setErr(environment.errWriter());
     commands.setUsageHelpAutoWidth(false);
     commands.setUsageHelpWidth(96);
-    Troubles troubles = new Troubles(surroundings, List.of(args).contains("--verbose"));
+    Troubles troubles = new Troubles(environment, List.of(args).contains("--verbose"));
     commands.setParameterExceptionHandler(troubles);
     commands.setExecutionExceptionHandler(troubles);
     return commands.execute(args);
@@ -163,28 +163,28 @@ public final class Main implements Runnable, Program {
   /** Says what went wrong. A class of its own can be kept in the archive that we start from. */
   private static final class Troubles
       implements IParameterExceptionHandler, IExecutionExceptionHandler {
-    private final ProcessEnvironment surroundings;
+    private final ProcessEnvironment environment;
     private final boolean verbose;
 
-    Troubles(ProcessEnvironment surroundings, boolean verbose) {
-      this.surroundings = surroundings;
+    Troubles(ProcessEnvironment environment, boolean verbose) {
+      this.environment = environment;
       this.verbose = verbose;
     }
 
     @Override
     public int handleParseException(ParameterException e, String[] args) {
-      return usage(surroundings, e);
+      return usage(environment, e);
     }
 
     @Override
     public int handleExecutionException(Exception e, CommandLine command, ParseResult parsed) {
-      return trouble(surroundings, e, verbose);
+      return trouble(environment, e, verbose);
     }
   }
 
   @Override
-  public ProcessEnvironment surroundings() {
-    return surroundings;
+  public ProcessEnvironment environment() {
+    return environment;
   }
 
   @Override
@@ -195,10 +195,10 @@ public final class Main implements Runnable, Program {
   /** Without a command there is nothing to do but to say what there is. */
   @Override
   public void run() {
-    spec.commandLine().usage(surroundings.outWriter());
+    spec.commandLine().usage(environment.outWriter());
   }
 
-  private static int usage(ProcessEnvironment surroundings, ParameterException e) {
+  private static int usage(ProcessEnvironment environment, ParameterException e) {
     CommandLine command = e.getCommandLine();
     String message = e.getMessage();
     if (e instanceof UnmatchedArgumentException unmatched && !unmatched.getUnmatched().isEmpty()) {
@@ -206,8 +206,8 @@ public final class Main implements Runnable, Program {
     } else if (e instanceof MissingParameterException) {
       message = "Something is missing: " + message + ".";
     }
-    surroundings.err().println("neat-roster: " + message);
-    surroundings.err().println("Help: " + command.getCommandSpec().qualifiedName() + " --help");
+    environment.err().println("neat-roster: " + message);
+    environment.err().println("Help: " + command.getCommandSpec().qualifiedName() + " --help");
     return Exit.USAGE;
   }
 
@@ -227,7 +227,7 @@ public final class Main implements Runnable, Program {
     return word.map(near -> " Is " + near + " meant?").orElse("");
   }
 
-  private static int trouble(ProcessEnvironment surroundings, Exception e, boolean verbose) {
+  private static int trouble(ProcessEnvironment environment, Exception e, boolean verbose) {
     int exit = Exit.UNREADABLE;
     String message;
     if (e instanceof Problem problem) {
@@ -251,9 +251,9 @@ public final class Main implements Runnable, Program {
           "Something went wrong that should not have, and the work was not done to its end. Add --verbose and send"
               + " us what it prints.";
     }
-    surroundings.err().println("neat-roster: " + message);
+    environment.err().println("neat-roster: " + message);
     if (verbose) {
-      e.printStackTrace(surroundings.err());
+      e.printStackTrace(environment.err());
     }
     return exit;
   }

@@ -284,8 +284,8 @@ class OneRosterIT {
     assertThat(program.run("check", "bare.zip").out().replaceAll("\\s+", " "))
         .contains("neither users.csv, classes.csv nor enrollments.csv");
     zip("torn.zip", "manifest.csv", manifest("1.2"), "users.csv", USERS + "cy,\"u3,,true");
-    Program.Result torn = program.run("check", "torn.zip");
-    assertThat(torn.out() + torn.err()).contains("row 4");
-    assertThat(torn.exit()).isEqualTo(1);
+    Program.Result misaligned = program.run("check", "torn.zip");
+    assertThat(misaligned.out() + misaligned.err()).contains("row 4");
+    assertThat(misaligned.exit()).isEqualTo(1);
   }
 }

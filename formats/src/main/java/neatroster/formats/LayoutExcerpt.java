@@ -52,7 +52,7 @@ public final class LayoutExcerpt {
               }
 
               @Override
-              public void misfit(UnfitValue misfit) {
+              public void unfitValue(UnfitValue unfitValue) {
                 // It is looked at just because something may not fit.
               }
             });

@@ -51,7 +51,7 @@ final class LayoutWriter implements BatchWriter {
               }
 
               @Override
-              public void misfit(UnfitValue misfit) {
+              public void unfitValue(UnfitValue unfitValue) {
                 throw new IllegalStateException("what does not fit is found out before");
               }
             });

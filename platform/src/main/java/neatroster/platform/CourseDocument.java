@@ -17,7 +17,7 @@ final class CourseDocument implements GroupChange.Edit {
   }
 
   @Override
-  public Patch of(ObjectNode whole, DeliveryContext desk) {
+  public Patch of(ObjectNode whole, DeliveryContext context) {
     Patch patch = new Patch();
     for (PlannedChange change : changes) {
       boolean isCourse = ScimGroup.isCourse(change);
@@ -27,7 +27,7 @@ final class CourseDocument implements GroupChange.Edit {
         whole.put(shown, title);
         patch.replace(shown, whole.get(shown));
       }
-      if (desk.offer().hasExtension()) {
+      if (context.config().hasExtension()) {
         extension(whole, change, patch);
       }
     }

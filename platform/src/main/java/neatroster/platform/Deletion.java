@@ -21,16 +21,16 @@ final class Deletion extends Operation {
   }
 
   @Override
-  Optional<ScimRequest> call() {
+  Optional<ScimRequest> request() {
     return Optional.of(ScimRequest.of("DELETE", path, ""));
   }
 
   @Override
-  Optional<OperationResult> judge(ScimResponse reply, DeliveryContext desk) {
-    if (reply.isDone() || reply.status() == 404) {
-      desk.ids().forget(key);
+  Optional<OperationResult> judge(ScimResponse response, DeliveryContext context) {
+    if (response.isDone() || response.status() == 404) {
+      context.ids().forget(key);
       return Optional.of(OperationResult.DONE);
     }
-    return Optional.of(OperationResult.refused(reply));
+    return Optional.of(OperationResult.refused(response));
   }
 }

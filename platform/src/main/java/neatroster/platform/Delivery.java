@@ -23,7 +23,7 @@ public final class Delivery {
   private final Journal journal;
   private final Function<PlannedChange, String> passwords;
   private final Progress progress;
-  private final DeliveryContext desk;
+  private final DeliveryContext context;
   private final int inFlight;
 
   /** Is told how far it is. */
@@ -48,19 +48,19 @@ public final class Delivery {
    */
   public Delivery(
       Transport transport,
-      ServiceProviderConfig offer,
+      ServiceProviderConfig config,
       KeptChanges changes,
       Journal journal,
       PlatformIds ids,
       Function<String, Optional<Person>> people,
       Function<PlannedChange, String> passwords,
       Progress progress) {
-    this(transport, offer, changes, journal, ids, people, passwords, progress, IN_FLIGHT);
+    this(transport, config, changes, journal, ids, people, passwords, progress, IN_FLIGHT);
   }
 
   Delivery(
       Transport transport,
-      ServiceProviderConfig offer,
+      ServiceProviderConfig config,
       KeptChanges changes,
       Journal journal,
       PlatformIds ids,
@@ -73,13 +73,13 @@ public final class Delivery {
     this.passwords = passwords;
     this.progress = progress;
     this.inFlight = inFlight;
-    this.desk =
-        new DeliveryContext(new HttpRetryClient(transport), offer, ids, new Identity(people));
+    this.context =
+        new DeliveryContext(new HttpRetryClient(transport), config, ids, new Identity(people));
   }
 
   /** What the platform has no room for, and how often. */
   public Map<String, Integer> notCarried() {
-    return desk.notCarried();
+    return context.notCarried();
   }
 
   /**
@@ -92,13 +92,14 @@ public final class Delivery {
       throws PlatformException, InterruptedException, IOException {
     RunRows rows = new RunRows(changes, journal);
     rows.notMade(
-        Phase.USERS, change -> desk.lookup().expect(PlatformIds.user(PlatformIds.nameOf(change))));
+        Phase.USERS,
+        change -> context.lookup().expect(PlatformIds.user(PlatformIds.nameOf(change))));
     for (Phase phase : List.of(Phase.COURSES, Phase.GROUPS)) {
-      rows.notMade(phase, change -> desk.lookup().expect(GroupRows.keyOf(change)));
+      rows.notMade(phase, change -> context.lookup().expect(GroupRows.keyOf(change)));
     }
-    try (OperationSender outbox = new OperationSender(desk, journal, progress, inFlight)) {
-      GroupRows groups = new GroupRows(desk, outbox, rows);
-      MembershipRows seats = new MembershipRows(desk, outbox, rows);
+    try (OperationSender sender = new OperationSender(context, journal, progress, inFlight)) {
+      GroupRows groups = new GroupRows(context, sender, rows);
+      MembershipRows seats = new MembershipRows(context, sender, rows);
       for (Phase phase : Phase.values()) {
         if (!phases.contains(phase)) {
           continue;
@@ -108,12 +109,12 @@ public final class Delivery {
             // A site is a word of each user and course.
           }
           case COURSES, GROUPS -> groups.send(phase);
-          case USERS -> new UserRows(desk, outbox, rows, passwords).send();
+          case USERS -> new UserRows(context, sender, rows, passwords).send();
           case ENROLLMENTS -> seats.enroll(phase);
           case WITHDRAWALS -> seats.withdraw(phase);
-          case REMOVALS -> new RemovalRows(desk, outbox, rows).send(phase);
+          case REMOVALS -> new RemovalRows(context, sender, rows).send(phase);
         }
-        outbox.flush(phase);
+        sender.flush(phase);
       }
     }
   }

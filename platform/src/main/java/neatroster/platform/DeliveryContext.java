@@ -8,8 +8,8 @@ final class DeliveryContext {
   /** How many operations after one another may fail for themselves. */
   private static final int MOST_FAILURES = 3;
 
-  private final HttpRetryClient courier;
-  private final ServiceProviderConfig offer;
+  private final HttpRetryClient client;
+  private final ServiceProviderConfig config;
   private final PlatformIds ids;
   private final Identity identity;
   private final Lookup lookup;
@@ -17,20 +17,20 @@ final class DeliveryContext {
   private int failures;
 
   DeliveryContext(
-      HttpRetryClient courier, ServiceProviderConfig offer, PlatformIds ids, Identity identity) {
-    this.courier = courier;
-    this.offer = offer;
+      HttpRetryClient client, ServiceProviderConfig config, PlatformIds ids, Identity identity) {
+    this.client = client;
+    this.config = config;
     this.ids = ids;
     this.identity = identity;
-    this.lookup = new Lookup(courier, offer, ids, identity);
+    this.lookup = new Lookup(client, config, ids, identity);
   }
 
-  HttpRetryClient courier() {
-    return courier;
+  HttpRetryClient client() {
+    return client;
   }
 
-  ServiceProviderConfig offer() {
-    return offer;
+  ServiceProviderConfig config() {
+    return config;
   }
 
   PlatformIds ids() {

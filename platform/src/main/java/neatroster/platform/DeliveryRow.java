@@ -9,7 +9,7 @@ final class DeliveryRow {
   private final PlannedChange change;
   private final boolean isDoubtful;
   private int open;
-  private OperationResult verdict = OperationResult.DONE;
+  private OperationResult result = OperationResult.DONE;
 
   /**
    * A row.
@@ -45,14 +45,14 @@ final class DeliveryRow {
    * @return whether it was the last
    */
   synchronized boolean end(OperationResult one) {
-    if (one.isRefused() || (!one.equals(OperationResult.DONE) && !verdict.isRefused())) {
-      verdict = one;
+    if (one.isRefused() || (!one.equals(OperationResult.DONE) && !result.isRefused())) {
+      result = one;
     }
     open--;
     return open == 0;
   }
 
   synchronized Journal.Entry entry() {
-    return new Journal.Entry(key, verdict.state(), verdict.status(), verdict.reason());
+    return new Journal.Entry(key, result.state(), result.status(), result.reason());
   }
 }

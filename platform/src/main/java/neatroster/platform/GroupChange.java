@@ -30,7 +30,8 @@ final class GroupChange extends Operation {
      * @param whole the Group, to be changed in place
      * @return the same as parts of a patch
      */
-    Patch of(ObjectNode whole, DeliveryContext desk) throws PlatformException, InterruptedException;
+    Patch of(ObjectNode whole, DeliveryContext context)
+        throws PlatformException, InterruptedException;
   }
 
   /**
@@ -45,25 +46,26 @@ final class GroupChange extends Operation {
   }
 
   @Override
-  Optional<ScimRequest> call() {
+  Optional<ScimRequest> request() {
     return Optional.empty();
   }
 
   @Override
-  HttpRetryClient.Attempt send(DeliveryContext desk)
+  HttpRetryClient.Attempt send(DeliveryContext context)
       throws PlatformException, InterruptedException {
     for (int conflict = 1; ; conflict++) {
-      ScimResponse now = desk.courier().read(ScimRequest.get(ScimRequest.path("/Groups/", group)));
+      ScimResponse now =
+          context.client().read(ScimRequest.get(ScimRequest.path("/Groups/", group)));
       if (!now.isDone() || !(now.body() instanceof ObjectNode whole)) {
         return new HttpRetryClient.Attempt(now, HttpRetryClient.Doubt.NONE, "");
       }
       ObjectNode changed = whole.deepCopy();
-      Patch patch = edit.of(changed, desk);
+      Patch patch = edit.of(changed, context);
       if (patch.isEmpty()) {
         return new HttpRetryClient.Attempt(now, HttpRetryClient.Doubt.NONE, "");
       }
-      HttpRetryClient.Attempt tried = desk.courier().once(write(desk, patch, changed, now));
-      boolean isConflict = tried.reply() != null && tried.reply().status() == 412;
+      HttpRetryClient.Attempt tried = context.client().once(write(context, patch, changed, now));
+      boolean isConflict = tried.response() != null && tried.response().status() == 412;
       if (!isConflict || conflict == CONFLICTS) {
         return tried;
       }
@@ -71,38 +73,41 @@ final class GroupChange extends Operation {
   }
 
   private ScimRequest write(
-      DeliveryContext desk, Patch patch, ObjectNode changed, ScimResponse now) {
-    return desk.offer().hasPatch()
+      DeliveryContext context, Patch patch, ObjectNode changed, ScimResponse now) {
+    return context.config().hasPatch()
         ? new ScimRequest(
             "PATCH", ScimRequest.path("/Groups/", group), patch.body().toString(), etag(now))
         : new ScimRequest(
             "PUT", ScimRequest.path("/Groups/", group), bare(changed).toString(), etag(now));
   }
 
-  private static String etag(ScimResponse reply) {
-    return reply.etag().isEmpty()
-        ? ScimJson.text(ScimJson.get(reply.body(), "meta"), "version")
-        : reply.etag();
+  private static String etag(ScimResponse response) {
+    return response.etag().isEmpty()
+        ? ScimJson.text(ScimJson.get(response.body(), "meta"), "version")
+        : response.etag();
   }
 
   /** Reads a whole Group and puts it back changed, for platforms that take no parts. */
-  static HttpRetryClient.Attempt put(DeliveryContext desk, String group, Consumer<ObjectNode> into)
+  static HttpRetryClient.Attempt put(
+      DeliveryContext context, String group, Consumer<ObjectNode> into)
       throws PlatformException, InterruptedException {
     for (int conflict = 1; ; conflict++) {
-      ScimResponse now = desk.courier().read(ScimRequest.get(ScimRequest.path("/Groups/", group)));
+      ScimResponse now =
+          context.client().read(ScimRequest.get(ScimRequest.path("/Groups/", group)));
       if (!now.isDone() || !(now.body() instanceof ObjectNode whole)) {
         return new HttpRetryClient.Attempt(now, HttpRetryClient.Doubt.NONE, "");
       }
       into.accept(whole);
       HttpRetryClient.Attempt tried =
-          desk.courier()
+          context
+              .client()
               .once(
                   new ScimRequest(
                       "PUT",
                       ScimRequest.path("/Groups/", group),
                       bare(whole).toString(),
                       etag(now)));
-      boolean isConflict = tried.reply() != null && tried.reply().status() == 412;
+      boolean isConflict = tried.response() != null && tried.response().status() == 412;
       if (!isConflict || conflict == CONFLICTS) {
         return tried;
       }
@@ -172,11 +177,12 @@ final class GroupChange extends Operation {
   }
 
   @Override
-  Optional<OperationResult> judge(ScimResponse reply, DeliveryContext desk) {
-    if (reply.isDone()) {
+  Optional<OperationResult> judge(ScimResponse response, DeliveryContext context) {
+    if (response.isDone()) {
       return Optional.of(OperationResult.DONE);
     }
-    String reason = reply.status() == 404 ? "the course is not on the platform" : reply.reason();
-    return Optional.of(OperationResult.refused(reply.status(), reason));
+    String reason =
+        response.status() == 404 ? "the course is not on the platform" : response.reason();
+    return Optional.of(OperationResult.refused(response.status(), reason));
   }
 }

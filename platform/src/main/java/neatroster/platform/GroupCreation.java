@@ -29,43 +29,44 @@ final class GroupCreation extends Operation {
   }
 
   @Override
-  Optional<ScimRequest> call() {
+  Optional<ScimRequest> request() {
     return Optional.of(ScimRequest.of("POST", "/Groups", body.toString()));
   }
 
   @Override
-  Optional<OperationResult> lookUp(DeliveryContext desk)
+  Optional<OperationResult> lookUp(DeliveryContext context)
       throws PlatformException, InterruptedException {
-    Optional<String> known = desk.ids().of(key);
+    Optional<String> known = context.ids().of(key);
     Optional<String> id =
         known.isPresent()
             ? known
-            : desk.lookup()
+            : context
+                .lookup()
                 .recent(ScimJson.text(body, "externalId"), ScimJson.text(body, "displayName"));
-    return id.map(there -> made(desk, there));
+    return id.map(there -> made(context, there));
   }
 
-  private OperationResult made(DeliveryContext desk, String id) {
-    desk.lookup().made(key, id);
+  private OperationResult made(DeliveryContext context, String id) {
+    context.lookup().made(key, id);
     if (isRenamed) {
-      desk.ids().put(PlatformIds.givenName(key), otherName);
+      context.ids().put(PlatformIds.givenName(key), otherName);
     }
     return whenMade;
   }
 
   @Override
-  Optional<OperationResult> judge(ScimResponse reply, DeliveryContext desk)
+  Optional<OperationResult> judge(ScimResponse response, DeliveryContext context)
       throws PlatformException, InterruptedException {
-    if (reply.isDone()) {
-      String id = ScimJson.idOf(reply);
+    if (response.isDone()) {
+      String id = ScimJson.idOf(response);
       if (id.isEmpty()) {
-        desk.lookup().madeUnseen(key);
+        context.lookup().madeUnseen(key);
         return Optional.of(whenMade);
       }
-      return Optional.of(made(desk, id));
+      return Optional.of(made(context, id));
     }
-    if (reply.status() == 409) {
-      Optional<OperationResult> there = isDoubtful() ? lookUp(desk) : Optional.empty();
+    if (response.status() == 409) {
+      Optional<OperationResult> there = isDoubtful() ? lookUp(context) : Optional.empty();
       if (there.isPresent()) {
         return there;
       }
@@ -73,10 +74,10 @@ final class GroupCreation extends Operation {
         // Two courses may have one title here, and not there.
         body.put("displayName", otherName);
         isRenamed = true;
-        desk.miss("title as it is, taken by another on the platform: the code is added to it");
+        context.miss("title as it is, taken by another on the platform: the code is added to it");
         return Optional.empty();
       }
     }
-    return Optional.of(OperationResult.refused(reply));
+    return Optional.of(OperationResult.refused(response));
   }
 }

@@ -15,21 +15,21 @@ import neatroster.formats.ScimGroup;
 
 /** Sends what a run changes about courses and groups, but for who is in them. */
 final class GroupRows {
-  private final DeliveryContext desk;
-  private final OperationSender outbox;
+  private final DeliveryContext context;
+  private final OperationSender sender;
   private final RunRows rows;
 
-  GroupRows(DeliveryContext desk, OperationSender outbox, RunRows rows) {
-    this.desk = desk;
-    this.outbox = outbox;
+  GroupRows(DeliveryContext context, OperationSender sender, RunRows rows) {
+    this.context = context;
+    this.sender = sender;
     this.rows = rows;
   }
 
   /** Sends the rows of courses, or of groups. */
   void send(Phase phase) throws PlatformException, InterruptedException, IOException {
-    desk.lookup().loadGroups();
+    context.lookup().loadGroups();
     rows.each(phase, List.of(Change.CREATE), this::createGroup);
-    outbox.flush(phase);
+    sender.flush(phase);
     changeGroups(phase);
   }
 
@@ -43,28 +43,28 @@ final class GroupRows {
     PlannedChange change = row.change();
     boolean isCourse = ScimGroup.isCourse(change);
     String key = keyOf(change);
-    if (desk.offer().hasExtension()) {
+    if (context.config().hasExtension()) {
       Collection<Field> carried = new ArrayList<>(ScimGroup.CARRIED);
       carried.addAll(List.of(Field.NAME, Field.COURSE));
-      ScimDocuments.miss(desk, change, carried, isCourse ? "courses" : "groups");
+      ScimDocuments.miss(context, change, carried, isCourse ? "courses" : "groups");
     } else {
       ScimDocuments.miss(
-          desk,
+          context,
           change,
           List.of(Field.CODE, Field.TITLE, Field.NAME, Field.COURSE, Field.INSTRUCTORS),
           isCourse ? "courses" : "groups");
     }
     String course =
-        isCourse ? "" : desk.ids().of(PlatformIds.course(change.value(Field.COURSE))).orElse("");
-    DeliveryRow known = desk.ids().of(key).isPresent() ? doubtful(row) : row;
-    outbox.add(
+        isCourse ? "" : context.ids().of(PlatformIds.course(change.value(Field.COURSE))).orElse("");
+    DeliveryRow known = context.ids().of(key).isPresent() ? doubtful(row) : row;
+    sender.add(
         change.phase(),
         new GroupCreation(
             known,
             key,
-            ScimDocuments.group(change, course, desk.offer().hasExtension()),
+            ScimDocuments.group(change, course, context.config().hasExtension()),
             ScimDocuments.otherName(change),
-            row.isDoubtful() || desk.ids().of(key).isEmpty()
+            row.isDoubtful() || context.ids().of(key).isEmpty()
                 ? OperationResult.DONE
                 : OperationResult.FOUND));
   }
@@ -82,16 +82,16 @@ final class GroupRows {
         List.of(Change.CHANGE),
         row -> window.computeIfAbsent(keyOf(row.change()), k -> new ArrayList<>()).add(row));
     for (Map.Entry<String, List<DeliveryRow>> one : window.entrySet()) {
-      Optional<String> id = desk.lookup().groupId(one.getKey());
+      Optional<String> id = context.lookup().groupId(one.getKey());
       if (id.isEmpty()) {
         one.getValue()
             .forEach(
-                row -> outbox.refuse(phase, row, "the " + phase.one() + " is not on the platform"));
+                row -> sender.refuse(phase, row, "the " + phase.one() + " is not on the platform"));
         continue;
       }
       List<PlannedChange> all = one.getValue().stream().map(DeliveryRow::change).toList();
-      outbox.add(phase, new GroupChange(one.getValue(), id.get(), new CourseDocument(all)));
+      sender.add(phase, new GroupChange(one.getValue(), id.get(), new CourseDocument(all)));
     }
-    outbox.flush(phase);
+    sender.flush(phase);
   }
 }

@@ -34,19 +34,19 @@ public final class HttpRetryClient {
    * @param trouble why no answer came, in words; or an empty text
    * @param isLate whether it took longer than anybody waits
    */
-  record Attempt(ScimResponse reply, Doubt doubt, String trouble, boolean isLate) {
-    Attempt(ScimResponse reply, Doubt doubt, String trouble) {
-      this(reply, doubt, trouble, false);
+  record Attempt(ScimResponse response, Doubt doubt, String trouble, boolean isLate) {
+    Attempt(ScimResponse response, Doubt doubt, String trouble) {
+      this(response, doubt, trouble, false);
     }
   }
 
   /** Sends a request once. */
-  Attempt once(ScimRequest call) throws PlatformException, InterruptedException {
+  Attempt once(ScimRequest request) throws PlatformException, InterruptedException {
     try {
-      ScimResponse reply = transport.send(call);
-      verifyAllowed(reply);
-      boolean isDoubtful = reply.isForLater() && !reply.isPutOff();
-      return new Attempt(reply, isDoubtful ? Doubt.MAYBE_DONE : Doubt.NONE, "");
+      ScimResponse response = transport.send(request);
+      verifyAllowed(response);
+      boolean isDoubtful = response.isForLater() && !response.isPutOff();
+      return new Attempt(response, isDoubtful ? Doubt.MAYBE_DONE : Doubt.NONE, "");
     } catch (UnknownHostException e) {
       throw new PlatformException("there is no host " + e.getMessage() + ", or no network", e);
     } catch (ConnectException | HttpConnectTimeoutException e) {
@@ -64,11 +64,11 @@ public final class HttpRetryClient {
         : " (" + e.getMessage() + ")";
   }
 
-  private static void verifyAllowed(ScimResponse reply) throws PlatformException {
-    if (reply.status() == 401) {
+  private static void verifyAllowed(ScimResponse response) throws PlatformException {
+    if (response.status() == 401) {
       throw new PlatformException(
           "the platform does not let us in ("
-              + reply.reason()
+              + response.reason()
               + "). Is the token or the password the right one, and not run out");
     }
   }
@@ -78,48 +78,48 @@ public final class HttpRetryClient {
    *
    * @throws PlatformException where it is not answered however often it is tried
    */
-  ScimResponse read(ScimRequest call) throws PlatformException, InterruptedException {
-    return read(call, RetryBackoff.ATTEMPTS);
+  ScimResponse read(ScimRequest request) throws PlatformException, InterruptedException {
+    return read(request, RetryBackoff.ATTEMPTS);
   }
 
   /** The same, with as many attempts where no answer comes. */
-  ScimResponse read(ScimRequest call, int attemptsWithoutAnswer)
+  ScimResponse read(ScimRequest request, int attemptsWithoutAnswer)
       throws PlatformException, InterruptedException {
     int late = 0;
     for (int attempt = 1; ; attempt++) {
-      Attempt tried = once(call);
-      if (tried.reply() != null && !tried.reply().isForLater()) {
-        return tried.reply();
+      Attempt tried = once(request);
+      if (tried.response() != null && !tried.response().isForLater()) {
+        return tried.response();
       }
-      int most = tried.reply() != null ? RetryBackoff.ATTEMPTS : attemptsWithoutAnswer;
+      int most = tried.response() != null ? RetryBackoff.ATTEMPTS : attemptsWithoutAnswer;
       late += tried.isLate() ? 1 : 0;
       if (attempt >= most || late == MOST_LATE) {
         throw givenUp(tried);
       }
-      rest(attempt, tried.reply());
+      rest(attempt, tried.response());
     }
   }
 
   /** Waits before a request is sent once more. */
-  void rest(int attempt, ScimResponse reply) throws InterruptedException {
-    Duration pause = RetryBackoff.pause(attempt, reply);
+  void rest(int attempt, ScimResponse response) throws InterruptedException {
+    Duration pause = RetryBackoff.pause(attempt, response);
     String why =
-        reply == null
+        response == null
             ? "the connection, which was lost, to be tried again"
-            : reply.isPutOff()
+            : response.isPutOff()
                 ? "the platform, which asks for time"
-                : "the platform, which failed (" + reply.status() + "), to be asked again";
+                : "the platform, which failed (" + response.status() + "), to be asked again";
     transport.rest(pause, why);
   }
 
   static PlatformException givenUp(Attempt last) {
     return new PlatformException(
-        last.reply() == null
+        last.response() == null
             ? last.trouble()
             : "the platform answers "
-                + last.reply().status()
+                + last.response().status()
                 + " again and again ("
-                + last.reply().reason()
+                + last.response().reason()
                 + ")");
   }
 }

@@ -52,12 +52,12 @@ public final class HttpTransport implements Transport {
   }
 
   @Override
-  public ScimResponse send(ScimRequest call)
+  public ScimResponse send(ScimRequest request)
       throws IOException, PlatformException, InterruptedException {
-    secrets.addPasswordsOf(call.body());
+    secrets.addPasswordsOf(request.body());
     waits.waitsFor("an answer of the platform");
     try {
-      return reply(answer(call));
+      return response(answer(request));
     } finally {
       waits.waitsFor("");
     }
@@ -73,22 +73,22 @@ public final class HttpTransport implements Transport {
     }
   }
 
-  private BoundedHttp.Answer answer(ScimRequest call)
+  private BoundedHttp.Answer answer(ScimRequest request)
       throws IOException, PlatformException, InterruptedException {
     String header = signIn.header(secrets);
-    BoundedHttp.Answer answer = followed(call, header);
+    BoundedHttp.Answer answer = followed(request, header);
     if (answer.status() == 401 && signIn.isReplaceable(header)) {
       // Nothing was done; a token may have run out.
-      answer = followed(call, signIn.header(secrets));
+      answer = followed(request, signIn.header(secrets));
     }
     return answer;
   }
 
-  private BoundedHttp.Answer followed(ScimRequest call, String header)
+  private BoundedHttp.Answer followed(ScimRequest request, String header)
       throws IOException, PlatformException, InterruptedException {
-    URI uri = URI.create(address.uri() + call.path());
+    URI uri = URI.create(address.uri() + request.path());
     for (int redirection = 0; ; redirection++) {
-      BoundedHttp.Answer answer = http.send(request(call, uri, header));
+      BoundedHttp.Answer answer = http.send(request(request, uri, header));
       String location = answer.header("Location");
       if (!REDIRECTIONS.contains(answer.status()) || location.isEmpty()) {
         return answer;
@@ -101,7 +101,7 @@ public final class HttpTransport implements Transport {
                 + ", another host; nothing is sent there. If that is right, make it the address"
                 + " of the service");
       }
-      boolean isSafe = call.method().equals("GET") || answer.status() >= 307;
+      boolean isSafe = request.method().equals("GET") || answer.status() >= 307;
       if (!isSafe || redirection >= MOST_REDIRECTIONS) {
         throw new PlatformException(
             "the service sends us on to "
@@ -112,22 +112,23 @@ public final class HttpTransport implements Transport {
     }
   }
 
-  private static HttpRequest request(ScimRequest call, URI uri, String header) {
-    HttpRequest.Builder request =
+  private static HttpRequest request(ScimRequest request, URI uri, String header) {
+    HttpRequest.Builder builder =
         HttpRequest.newBuilder(uri)
             .header("Authorization", header)
             .header("Accept", JSON + ", application/json");
-    if (!call.ifMatch().isEmpty()) {
-      request.header("If-Match", call.ifMatch());
+    if (!request.ifMatch().isEmpty()) {
+      builder.header("If-Match", request.ifMatch());
     }
-    if (call.body().isEmpty()) {
-      request.method(call.method(), HttpRequest.BodyPublishers.noBody());
+    if (request.body().isEmpty()) {
+      builder.method(request.method(), HttpRequest.BodyPublishers.noBody());
     } else {
-      request.header("Content-Type", JSON);
-      request.method(
-          call.method(), HttpRequest.BodyPublishers.ofString(call.body(), StandardCharsets.UTF_8));
+      builder.header("Content-Type", JSON);
+      builder.method(
+          request.method(),
+          HttpRequest.BodyPublishers.ofString(request.body(), StandardCharsets.UTF_8));
     }
-    return request.build();
+    return builder.build();
   }
 
   private static URI next(URI uri, String location) throws PlatformException {
@@ -138,7 +139,7 @@ public final class HttpTransport implements Transport {
     }
   }
 
-  private ScimResponse reply(BoundedHttp.Answer answer) throws PlatformException {
+  private ScimResponse response(BoundedHttp.Answer answer) throws PlatformException {
     byte[] bytes = answer.body();
     JsonNode body = MissingNode.getInstance();
     if (bytes.length > 0) {

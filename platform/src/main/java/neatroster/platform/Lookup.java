@@ -20,8 +20,8 @@ final class Lookup {
   /** How many unknown users are asked for one by one before all are listed. */
   private static final int ASKED_SINGLY = 40;
 
-  private final HttpRetryClient courier;
-  private final ServiceProviderConfig offer;
+  private final HttpRetryClient client;
+  private final ServiceProviderConfig config;
   private final PlatformIds ids;
   private final Identity identity;
 
@@ -40,9 +40,9 @@ final class Lookup {
   private int asked;
   private boolean hasGroups;
 
-  Lookup(HttpRetryClient courier, ServiceProviderConfig offer, PlatformIds ids, Identity identity) {
-    this.courier = courier;
-    this.offer = offer;
+  Lookup(HttpRetryClient client, ServiceProviderConfig config, PlatformIds ids, Identity identity) {
+    this.client = client;
+    this.config = config;
     this.ids = ids;
     this.identity = identity;
   }
@@ -53,9 +53,9 @@ final class Lookup {
 
   /** The user of a username, with all that the platform shows of them. */
   Optional<JsonNode> user(String userName) throws PlatformException, InterruptedException {
-    if (offer.hasFilter()) {
+    if (config.hasFilter()) {
       String filter = "userName eq " + Patch.quoted(userName);
-      ScimResponse found = courier.read(ScimRequest.get("/Users?filter=" + encoded(filter)));
+      ScimResponse found = client.read(ScimRequest.get("/Users?filter=" + encoded(filter)));
       if (found.isDone()) {
         return ScimJson.list(found.body(), "Resources").stream()
             .filter(user -> ScimJson.text(user, "userName").equalsIgnoreCase(userName))
@@ -75,10 +75,10 @@ final class Lookup {
           externalId.isEmpty() ? "" : "externalId eq " + Patch.quoted(externalId),
           email.isEmpty() ? "" : "emails.value eq " + Patch.quoted(email)
         }) {
-      if (filter.isEmpty() || !offer.hasFilter()) {
+      if (filter.isEmpty() || !config.hasFilter()) {
         continue;
       }
-      ScimResponse found = courier.read(ScimRequest.get("/Users?filter=" + encoded(filter)));
+      ScimResponse found = client.read(ScimRequest.get("/Users?filter=" + encoded(filter)));
       List<JsonNode> users = ScimJson.list(found.body(), "Resources");
       if (found.isDone() && users.size() == 1) {
         return Optional.of(users.get(0));
@@ -89,7 +89,7 @@ final class Lookup {
 
   private Optional<JsonNode> resource(String path, String id)
       throws PlatformException, InterruptedException {
-    ScimResponse found = courier.read(ScimRequest.get(ScimRequest.path(path, id)));
+    ScimResponse found = client.read(ScimRequest.get(ScimRequest.path(path, id)));
     return found.isDone() ? Optional.of(found.body()) : Optional.empty();
   }
 
@@ -100,8 +100,8 @@ final class Lookup {
     }
     try {
       PagedListing.each(
-          courier,
-          offer,
+          client,
+          config,
           "/Users",
           "&attributes=userName,externalId,name,emails",
           user -> {
@@ -226,11 +226,11 @@ final class Lookup {
     Set<String> listed = new HashSet<>();
     try {
       PagedListing.each(
-          courier,
-          offer,
+          client,
+          config,
           "/Groups",
           "&excludedAttributes=members"
-              + (offer.hasExtension() ? "," + MembersAddition.ENROLLMENTS : ""),
+              + (config.hasExtension() ? "," + MembersAddition.ENROLLMENTS : ""),
           group -> {
             listed.add(ScimJson.text(group, "id"));
             learn(group);
@@ -273,7 +273,7 @@ final class Lookup {
       throws PlatformException, InterruptedException {
     String filter = attribute + " eq " + Patch.quoted(value);
     ScimResponse found =
-        courier.read(
+        client.read(
             ScimRequest.get("/Groups?filter=" + encoded(filter) + "&excludedAttributes=members"));
     if (!found.isDone()) {
       return Optional.empty();

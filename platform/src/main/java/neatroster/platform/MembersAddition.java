@@ -46,7 +46,7 @@ final class MembersAddition extends Operation {
   }
 
   @Override
-  Optional<ScimRequest> call() {
+  Optional<ScimRequest> request() {
     if (!hasPatch) {
       return Optional.empty();
     }
@@ -70,9 +70,9 @@ final class MembersAddition extends Operation {
   }
 
   @Override
-  HttpRetryClient.Attempt send(DeliveryContext desk)
+  HttpRetryClient.Attempt send(DeliveryContext context)
       throws PlatformException, InterruptedException {
-    return hasPatch ? super.send(desk) : GroupChange.put(desk, group, this::into);
+    return hasPatch ? super.send(context) : GroupChange.put(context, group, this::into);
   }
 
   private void into(ObjectNode whole) {
@@ -90,12 +90,13 @@ final class MembersAddition extends Operation {
   }
 
   @Override
-  Optional<OperationResult> judge(ScimResponse reply, DeliveryContext desk) {
-    if (reply.isDone()) {
+  Optional<OperationResult> judge(ScimResponse response, DeliveryContext context) {
+    if (response.isDone()) {
       return Optional.of(OperationResult.DONE);
     }
-    String reason = reply.status() == 404 ? "the course is not on the platform" : reply.reason();
-    return Optional.of(OperationResult.refused(reply.status(), reason));
+    String reason =
+        response.status() == 404 ? "the course is not on the platform" : response.reason();
+    return Optional.of(OperationResult.refused(response.status(), reason));
   }
 
   @Override

@@ -14,7 +14,7 @@ final class MembersRemoval implements GroupChange.Edit {
   }
 
   @Override
-  public Patch of(ObjectNode whole, DeliveryContext desk) {
+  public Patch of(ObjectNode whole, DeliveryContext context) {
     Patch patch = new Patch();
     ArrayNode members = GroupChange.array(whole, "members");
     for (int i = members.size() - 1; i >= 0; i--) {

@@ -32,11 +32,11 @@ final class MembershipChanges implements GroupChange.Edit {
   }
 
   @Override
-  public Patch of(ObjectNode whole, DeliveryContext desk)
+  public Patch of(ObjectNode whole, DeliveryContext context)
       throws PlatformException, InterruptedException {
     Patch patch = new Patch();
     ArrayNode enrollments =
-        desk.offer().hasExtension()
+        context.config().hasExtension()
             ? GroupChange.enrollments(whole)
             : ScimJson.JSON.createArrayNode();
     Set<String> touched = new LinkedHashSet<>();
@@ -53,14 +53,14 @@ final class MembershipChanges implements GroupChange.Edit {
       if (change.change() == Change.WITHDRAW) {
         if (isTold
             ? leaves((ObjectNode) enrollments.get(at), change)
-            : leavesAll(desk, user, change)) {
+            : leavesAll(context, user, change)) {
           leaving.add(user);
         } else {
           touched.add(user);
         }
         continue;
       }
-      if (!desk.offer().hasExtension()) {
+      if (!context.config().hasExtension()) {
         continue;
       }
       ObjectNode seat =
@@ -71,7 +71,7 @@ final class MembershipChanges implements GroupChange.Edit {
     ArrayNode members = GroupChange.array(whole, "members");
     for (String user : leaving) {
       patch.remove("members[value eq " + Patch.quoted(user) + "]");
-      if (told.contains(user) && desk.offer().hasExtension()) {
+      if (told.contains(user) && context.config().hasExtension()) {
         patch.remove(enrollmentOf(user));
       }
       remove(members, "value", user);
@@ -115,17 +115,17 @@ final class MembershipChanges implements GroupChange.Edit {
   }
 
   /** The same where the Group does not tell of groups: the user does (RFC 7643, section 4.1.2). */
-  private boolean leavesAll(DeliveryContext desk, String user, PlannedChange change)
+  private boolean leavesAll(DeliveryContext context, String user, PlannedChange change)
       throws PlatformException, InterruptedException {
     String group = change.value(Field.GROUP);
     if (group.isEmpty()) {
       return true;
     }
-    String left = desk.ids().of(PlatformIds.group(course, group)).orElse("");
+    String left = context.ids().of(PlatformIds.group(course, group)).orElse("");
     Set<String> groups =
-        new HashSet<>(desk.ids().beginning(PlatformIds.group(course, "")).values());
+        new HashSet<>(context.ids().beginning(PlatformIds.group(course, "")).values());
     groups.remove(left);
-    ScimResponse answer = desk.courier().read(ScimRequest.get(ScimRequest.path("/Users/", user)));
+    ScimResponse answer = context.client().read(ScimRequest.get(ScimRequest.path("/Users/", user)));
     for (JsonNode in : ScimJson.list(answer.body(), "groups")) {
       if (groups.contains(ScimJson.text(in, "value"))) {
         return false;

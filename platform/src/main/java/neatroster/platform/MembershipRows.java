@@ -19,13 +19,13 @@ final class MembershipRows {
   /** How many rows are put in order by course at a time. */
   private static final int WINDOW = 20_000;
 
-  private final DeliveryContext desk;
-  private final OperationSender outbox;
+  private final DeliveryContext context;
+  private final OperationSender sender;
   private final RunRows rows;
 
-  MembershipRows(DeliveryContext desk, OperationSender outbox, RunRows rows) {
-    this.desk = desk;
-    this.outbox = outbox;
+  MembershipRows(DeliveryContext context, OperationSender sender, RunRows rows) {
+    this.context = context;
+    this.sender = sender;
     this.rows = rows;
   }
 
@@ -52,19 +52,20 @@ final class MembershipRows {
 
   private void enroll(Phase phase, List<DeliveryRow> window)
       throws PlatformException, InterruptedException {
-    desk.lookup()
+    context
+        .lookup()
         .find(window.stream().map(row -> row.change().value(Field.USER)).distinct().toList());
     Map<String, List<MembersAddition.Newcomer>> byGroup = new LinkedHashMap<>();
     for (DeliveryRow row : window) {
       PlannedChange change = row.change();
-      Optional<String> user = desk.lookup().userId(change.value(Field.USER));
+      Optional<String> user = context.lookup().userId(change.value(Field.USER));
       Optional<String> place = place(change);
       if (user.isEmpty() || place.isEmpty()) {
-        outbox.refuse(phase, row, notThere(change, user.isEmpty()));
+        sender.refuse(phase, row, notThere(change, user.isEmpty()));
         continue;
       }
       boolean isInCourse = !change.value(Field.COURSE).isEmpty();
-      boolean isTold = isInCourse && desk.offer().hasExtension();
+      boolean isTold = isInCourse && context.config().hasExtension();
       byGroup
           .computeIfAbsent(place.get(), group -> new ArrayList<>())
           .add(
@@ -73,7 +74,7 @@ final class MembershipRows {
       missOf(change, isTold);
       Optional<String> within = within(change, change.value(Field.GROUP));
       if (!isTold && isInCourse && within.isEmpty() && !change.value(Field.GROUP).isEmpty()) {
-        desk.miss("group of enrollments, which the platform does not have");
+        context.miss("group of enrollments, which the platform does not have");
       }
       within.ifPresent(
           group ->
@@ -81,19 +82,19 @@ final class MembershipRows {
                   .computeIfAbsent(group, g -> new ArrayList<>())
                   .add(new MembersAddition.Newcomer(row, user.get(), null)));
     }
-    long most = desk.offer().mostBytes() / 2;
+    long most = context.config().mostBytes() / 2;
     for (Map.Entry<String, List<MembersAddition.Newcomer>> one : byGroup.entrySet()) {
       for (List<MembersAddition.Newcomer> slice : slices(one.getValue(), most)) {
-        outbox.add(phase, new MembersAddition(one.getKey(), slice, desk.offer().hasPatch()));
+        sender.add(phase, new MembersAddition(one.getKey(), slice, context.config().hasPatch()));
       }
     }
-    outbox.flush(phase);
+    sender.flush(phase);
     window.clear();
   }
 
   private List<List<MembersAddition.Newcomer>> slices(
       List<MembersAddition.Newcomer> all, long mostBytes) {
-    if (!desk.offer().hasPatch()) {
+    if (!context.config().hasPatch()) {
       // A Group that is written as a whole is written once.
       return List.of(all);
     }
@@ -117,7 +118,7 @@ final class MembershipRows {
     if (!isTold) {
       for (Field field : List.of(Field.ROLE, Field.STARTS, Field.ENDS)) {
         if (!change.value(field).isEmpty() && !change.value(Field.COURSE).isEmpty()) {
-          desk.miss(field.label() + " of enrollments");
+          context.miss(field.label() + " of enrollments");
         }
       }
     }
@@ -126,7 +127,7 @@ final class MembershipRows {
         .forEach(
             (name, value) -> {
               if (!value.isEmpty()) {
-                desk.miss(name + " of enrollments");
+                context.miss(name + " of enrollments");
               }
             });
   }
@@ -136,7 +137,7 @@ final class MembershipRows {
     String place =
         course.isEmpty() ? "the group " + change.value(Field.GROUP) : "the course " + course;
     return isUser
-        ? desk.lookup().notThere(change.value(Field.USER))
+        ? context.lookup().notThere(change.value(Field.USER))
         : place + " is not on the platform";
   }
 
@@ -144,7 +145,8 @@ final class MembershipRows {
   private Optional<String> place(PlannedChange change)
       throws PlatformException, InterruptedException {
     String course = change.value(Field.COURSE);
-    return desk.lookup()
+    return context
+        .lookup()
         .groupId(
             course.isEmpty()
                 ? PlatformIds.group("", change.value(Field.GROUP))
@@ -157,7 +159,7 @@ final class MembershipRows {
     String course = change.value(Field.COURSE);
     return course.isEmpty() || group.isEmpty()
         ? Optional.empty()
-        : desk.lookup().groupId(PlatformIds.group(course, group));
+        : context.lookup().groupId(PlatformIds.group(course, group));
   }
 
   /** Changes about those who are in courses, and who leaves them. */
@@ -178,27 +180,28 @@ final class MembershipRows {
 
   private void change(Phase phase, List<DeliveryRow> window)
       throws PlatformException, InterruptedException {
-    desk.lookup()
+    context
+        .lookup()
         .find(window.stream().map(row -> row.change().value(Field.USER)).distinct().toList());
     Map<String, Map<DeliveryRow, String>> byCourse = new LinkedHashMap<>();
     Map<String, Map<DeliveryRow, String>> leaving = new LinkedHashMap<>();
     Map<String, List<MembersAddition.Newcomer>> coming = new LinkedHashMap<>();
     for (DeliveryRow row : window) {
       PlannedChange change = row.change();
-      Optional<String> user = desk.lookup().userId(change.value(Field.USER));
+      Optional<String> user = context.lookup().userId(change.value(Field.USER));
       Optional<String> place = place(change);
       boolean isWithdrawal = change.change() == Change.WITHDRAW;
       if (user.isEmpty() || place.isEmpty()) {
         if (isWithdrawal) {
           // Who is not there is in no course.
-          outbox.done(phase, row);
+          sender.done(phase, row);
         } else {
-          outbox.refuse(phase, row, notThere(change, user.isEmpty()));
+          sender.refuse(phase, row, notThere(change, user.isEmpty()));
         }
         continue;
       }
       if (!isWithdrawal) {
-        missOf(change, desk.offer().hasExtension());
+        missOf(change, context.config().hasExtension());
       }
       boolean isAcross = change.value(Field.COURSE).isEmpty();
       (isAcross ? leaving : byCourse)
@@ -223,25 +226,26 @@ final class MembershipRows {
     for (Map.Entry<String, Map<DeliveryRow, String>> one : byCourse.entrySet()) {
       seats(phase, one.getKey(), one.getValue());
     }
-    outbox.flush(phase);
+    sender.flush(phase);
     for (Map.Entry<String, Map<DeliveryRow, String>> one : leaving.entrySet()) {
       for (Map<DeliveryRow, String> slice : slices(one.getValue())) {
-        outbox.add(
+        sender.add(
             phase,
             new GroupChange(
                 List.copyOf(slice.keySet()), one.getKey(), new MembersRemoval(slice.values())));
       }
     }
-    outbox.flush(phase);
+    sender.flush(phase);
     for (Map.Entry<String, List<MembersAddition.Newcomer>> one : coming.entrySet()) {
-      outbox.add(phase, new MembersAddition(one.getKey(), one.getValue(), desk.offer().hasPatch()));
+      sender.add(
+          phase, new MembersAddition(one.getKey(), one.getValue(), context.config().hasPatch()));
     }
-    outbox.flush(phase);
+    sender.flush(phase);
     window.clear();
   }
 
   private List<Map<DeliveryRow, String>> slices(Map<DeliveryRow, String> all) {
-    if (!desk.offer().hasPatch()) {
+    if (!context.config().hasPatch()) {
       return List.of(all);
     }
     List<Map<DeliveryRow, String>> slices = new ArrayList<>();
@@ -258,13 +262,13 @@ final class MembershipRows {
       throws PlatformException, InterruptedException {
     String course = rows.keySet().iterator().next().change().value(Field.COURSE);
     for (Map<DeliveryRow, String> slice : slices(rows)) {
-      outbox.add(
+      sender.add(
           phase,
           new GroupChange(
               List.copyOf(slice.keySet()), group, new MembershipChanges(course, slice)));
       // What one slice writes the next one reads.
       if (slice.size() < rows.size()) {
-        outbox.flush(phase);
+        sender.flush(phase);
       }
     }
   }

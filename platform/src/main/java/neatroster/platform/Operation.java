@@ -31,10 +31,10 @@ abstract class Operation {
    * The one request that does it; nothing where something is to be read first, so that it cannot go
    * into a Bulk request.
    */
-  abstract Optional<ScimRequest> call();
+  abstract Optional<ScimRequest> request();
 
   /** Whether it was carried out already, where that is to be found out before it is sent again. */
-  Optional<OperationResult> lookUp(DeliveryContext desk)
+  Optional<OperationResult> lookUp(DeliveryContext context)
       throws PlatformException, InterruptedException {
     return Optional.empty();
   }
@@ -44,13 +44,13 @@ abstract class Operation {
    *
    * @return nothing where it is to be sent again in another form
    */
-  abstract Optional<OperationResult> judge(ScimResponse reply, DeliveryContext desk)
+  abstract Optional<OperationResult> judge(ScimResponse response, DeliveryContext context)
       throws PlatformException, InterruptedException;
 
   /** Sends it, with what is to be read first. */
-  HttpRetryClient.Attempt send(DeliveryContext desk)
+  HttpRetryClient.Attempt send(DeliveryContext context)
       throws PlatformException, InterruptedException {
-    return desk.courier().once(call().orElseThrow());
+    return context.client().once(request().orElseThrow());
   }
 
   /** Smaller operations for the same, where one of its rows may spoil it for the others. */

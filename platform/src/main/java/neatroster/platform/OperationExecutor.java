@@ -19,17 +19,17 @@ final class OperationExecutor {
   /** Where these come back from Bulk, the service does not take it after all. */
   private static final Set<Integer> NO_BULK = Set.of(400, 404, 405, 501);
 
-  private final DeliveryContext desk;
+  private final DeliveryContext context;
   private final List<Ended> ended = new ArrayList<>();
 
   /** What was last said of an operation in a Bulk request that is to be sent again. */
   private ScimResponse unsettled;
 
   /** An operation and what became of it. */
-  record Ended(Operation operation, OperationResult verdict) {}
+  record Ended(Operation operation, OperationResult result) {}
 
-  private OperationExecutor(DeliveryContext desk) {
-    this.desk = desk;
+  private OperationExecutor(DeliveryContext context) {
+    this.context = context;
   }
 
   /**
@@ -37,40 +37,40 @@ final class OperationExecutor {
    *
    * @return each with what became of it, those that had to be divided in parts
    */
-  static List<Ended> run(DeliveryContext desk, List<Operation> operations)
+  static List<Ended> run(DeliveryContext context, List<Operation> operations)
       throws PlatformException, InterruptedException {
-    OperationExecutor dispatcher = new OperationExecutor(desk);
+    OperationExecutor executor = new OperationExecutor(context);
     List<Operation> bulk = new ArrayList<>();
     for (Operation operation : operations) {
-      if (desk.offer().hasBulk() && operation.call().isPresent()) {
+      if (context.config().hasBulk() && operation.request().isPresent()) {
         bulk.add(operation);
       } else {
-        dispatcher.single(operation);
+        executor.single(operation);
       }
     }
-    dispatcher.bulk(bulk);
-    return dispatcher.ended;
+    executor.bulk(bulk);
+    return executor.ended;
   }
 
   /** About how long an operation is in a Bulk request, in bytes. */
   static long length(Operation operation) {
-    Optional<ScimRequest> call = operation.call();
-    return call.isEmpty()
+    Optional<ScimRequest> request = operation.request();
+    return request.isEmpty()
         ? 0
         : OPERATION_BYTES
-            + call.get().path().length()
-            + call.get().body().getBytes(StandardCharsets.UTF_8).length;
+            + request.get().path().length()
+            + request.get().body().getBytes(StandardCharsets.UTF_8).length;
   }
 
   static long wrapping() {
     return WRAPPING_BYTES;
   }
 
-  private void end(Operation operation, OperationResult verdict)
+  private void end(Operation operation, OperationResult result)
       throws PlatformException, InterruptedException {
-    List<Operation> parts = verdict.isRefused() ? operation.divided() : List.of();
+    List<Operation> parts = result.isRefused() ? operation.divided() : List.of();
     if (parts.isEmpty()) {
-      ended.add(new Ended(operation, verdict));
+      ended.add(new Ended(operation, result));
       return;
     }
     // One of its rows may be at fault; the others shall not suffer for it.
@@ -87,45 +87,45 @@ final class OperationExecutor {
     }
   }
 
-  private static void verifyAllowed(ScimResponse reply) throws PlatformException {
-    if (reply.status() == 403) {
+  private static void verifyAllowed(ScimResponse response) throws PlatformException {
+    if (response.status() == 403) {
       throw new PlatformException(
-          "the platform does not let this token do that (" + reply.reason() + ")");
+          "the platform does not let this token do that (" + response.reason() + ")");
     }
   }
 
   private void single(Operation operation) throws PlatformException, InterruptedException {
     for (int attempt = 1; ; attempt++) {
       if (operation.isDoubtful()) {
-        Optional<OperationResult> there = operation.lookUp(desk);
+        Optional<OperationResult> there = operation.lookUp(context);
         if (there.isPresent()) {
           end(operation, there.get());
           return;
         }
       }
-      HttpRetryClient.Attempt tried = operation.send(desk);
-      ScimResponse reply = tried.reply();
+      HttpRetryClient.Attempt tried = operation.send(context);
+      ScimResponse response = tried.response();
       if (tried.doubt() == HttpRetryClient.Doubt.MAYBE_DONE) {
         operation.doubt();
       }
-      if (reply != null && !reply.isForLater()) {
-        verifyAllowed(reply);
-        desk.settled();
-        Optional<OperationResult> verdict = operation.judge(reply, desk);
-        if (verdict.isPresent()) {
-          end(operation, verdict.get());
+      if (response != null && !response.isForLater()) {
+        verifyAllowed(response);
+        context.settled();
+        Optional<OperationResult> result = operation.judge(response, context);
+        if (result.isPresent()) {
+          end(operation, result.get());
           return;
         }
       }
       if (attempt >= RetryBackoff.ATTEMPTS) {
-        if (reply != null && !reply.isPutOff() && desk.failsAlone()) {
-          end(operation, OperationResult.refused(reply));
+        if (response != null && !response.isPutOff() && context.failsAlone()) {
+          end(operation, OperationResult.refused(response));
           return;
         }
         throw HttpRetryClient.givenUp(tried);
       }
-      if (reply == null || reply.isForLater()) {
-        desk.courier().rest(attempt, reply);
+      if (response == null || response.isForLater()) {
+        context.client().rest(attempt, response);
       }
     }
   }
@@ -143,20 +143,20 @@ final class OperationExecutor {
       if (pending.isEmpty()) {
         return;
       }
-      HttpRetryClient.Attempt tried = desk.courier().once(request(pending));
-      ScimResponse reply = tried.reply();
+      HttpRetryClient.Attempt tried = context.client().once(request(pending));
+      ScimResponse response = tried.response();
       if (tried.doubt() == HttpRetryClient.Doubt.MAYBE_DONE) {
         pending.forEach(Operation::doubt);
-      } else if (reply != null && reply.status() == 413) {
+      } else if (response != null && response.status() == 413) {
         bulk(pending.subList(0, pending.size() / 2));
         bulk(pending.subList(pending.size() / 2, pending.size()));
         return;
-      } else if (reply != null && reply.isDone()) {
-        take(reply, pending);
-      } else if (reply != null && !reply.isForLater()) {
-        verifyAllowed(reply);
-        if (!NO_BULK.contains(reply.status())) {
-          throw new PlatformException("the platform refuses Bulk requests: " + reply.reason());
+      } else if (response != null && response.isDone()) {
+        take(response, pending);
+      } else if (response != null && !response.isForLater()) {
+        verifyAllowed(response);
+        if (!NO_BULK.contains(response.status())) {
+          throw new PlatformException("the platform refuses Bulk requests: " + response.reason());
         }
         for (Operation operation : pending) {
           single(operation);
@@ -167,8 +167,8 @@ final class OperationExecutor {
         return;
       }
       if (attempt >= RetryBackoff.ATTEMPTS) {
-        boolean isOfOperations = reply != null && reply.isDone();
-        if (isOfOperations && desk.failsAlone()) {
+        boolean isOfOperations = response != null && response.isDone();
+        if (isOfOperations && context.failsAlone()) {
           // The others went through: each of these answers for itself.
           for (Operation operation : pending) {
             end(
@@ -184,7 +184,7 @@ final class OperationExecutor {
                 ? new HttpRetryClient.Attempt(unsettled, tried.doubt(), "")
                 : tried);
       }
-      desk.courier().rest(attempt, reply);
+      context.client().rest(attempt, response);
     }
   }
 
@@ -194,7 +194,7 @@ final class OperationExecutor {
     while (each.hasNext()) {
       Operation operation = each.next();
       if (operation.isDoubtful()) {
-        Optional<OperationResult> there = operation.lookUp(desk);
+        Optional<OperationResult> there = operation.lookUp(context);
         if (there.isPresent()) {
           each.remove();
           end(operation, there.get());
@@ -207,12 +207,12 @@ final class OperationExecutor {
     StringBuilder body = new StringBuilder();
     body.append("{\"schemas\":[\"").append(BULK).append("\"],\"Operations\":[");
     for (int i = 0; i < pending.size(); i++) {
-      ScimRequest call = pending.get(i).call().orElseThrow();
+      ScimRequest request = pending.get(i).request().orElseThrow();
       body.append(i == 0 ? "" : ",");
-      body.append("{\"method\":\"").append(call.method()).append("\",\"path\":");
-      body.append(Patch.quoted(call.path())).append(",\"bulkId\":\"").append(i).append('"');
-      if (!call.body().isEmpty()) {
-        body.append(",\"data\":").append(call.body());
+      body.append("{\"method\":\"").append(request.method()).append("\",\"path\":");
+      body.append(Patch.quoted(request.path())).append(",\"bulkId\":\"").append(i).append('"');
+      if (!request.body().isEmpty()) {
+        body.append(",\"data\":").append(request.body());
       }
       body.append('}');
     }
@@ -220,10 +220,10 @@ final class OperationExecutor {
   }
 
   /** Takes the answers to a Bulk request; what was not answered stays. */
-  private void take(ScimResponse reply, List<Operation> pending)
+  private void take(ScimResponse response, List<Operation> pending)
       throws PlatformException, InterruptedException {
     Map<String, ScimResponse> answers = new HashMap<>();
-    List<JsonNode> all = ScimJson.list(reply.body(), "Operations");
+    List<JsonNode> all = ScimJson.list(response.body(), "Operations");
     for (int i = 0; i < all.size(); i++) {
       JsonNode one = all.get(i);
       String bulkId = ScimJson.text(one, "bulkId");
@@ -245,10 +245,10 @@ final class OperationExecutor {
         continue;
       }
       verifyAllowed(one);
-      desk.settled();
-      Optional<OperationResult> verdict = operation.judge(one, desk);
-      if (verdict.isPresent()) {
-        end(operation, verdict.get());
+      context.settled();
+      Optional<OperationResult> result = operation.judge(one, context);
+      if (result.isPresent()) {
+        end(operation, result.get());
       } else {
         pending.add(operation);
       }

@@ -20,8 +20,8 @@ record OperationResult(Journal.State state, int status, String reason) {
     return new OperationResult(Journal.State.REFUSED, status, reason);
   }
 
-  static OperationResult refused(ScimResponse reply) {
-    return refused(reply.status(), reply.reason());
+  static OperationResult refused(ScimResponse response) {
+    return refused(response.status(), response.reason());
   }
 
   boolean isRefused() {

@@ -17,7 +17,7 @@ final class OperationSender implements AutoCloseable {
   private static final int OPERATIONS = 200;
   private static final int SINGLE_OPERATIONS = 16;
 
-  private final DeliveryContext desk;
+  private final DeliveryContext context;
   private final Journal journal;
   private final Delivery.Progress progress;
   private final int inFlight;
@@ -31,8 +31,9 @@ final class OperationSender implements AutoCloseable {
    *
    * @param inFlight how many parcels are on their way at once
    */
-  OperationSender(DeliveryContext desk, Journal journal, Delivery.Progress progress, int inFlight) {
-    this.desk = desk;
+  OperationSender(
+      DeliveryContext context, Journal journal, Delivery.Progress progress, int inFlight) {
+    this.context = context;
     this.journal = journal;
     this.progress = progress;
     this.inFlight = inFlight;
@@ -56,20 +57,21 @@ final class OperationSender implements AutoCloseable {
   }
 
   private void end(Phase phase, DeliveryRow row, Journal.State state, String why) {
-    journal.ended(List.of(new Journal.Entry(row.key(), state, 0, why)), desk.ids().takeFresh());
+    journal.ended(List.of(new Journal.Entry(row.key(), state, 0, why)), context.ids().takeFresh());
     progress.ended(phase, 1);
   }
 
   /** Puts an operation into the parcel that goes next; it goes when it is full. */
   void add(Phase phase, Operation operation) throws PlatformException, InterruptedException {
     operation.rows().forEach(DeliveryRow::begin);
-    boolean isBulk = desk.offer().hasBulk() && operation.call().isPresent();
+    boolean isBulk = context.config().hasBulk() && operation.request().isPresent();
     long bytes = isBulk ? OperationExecutor.length(operation) : 0;
-    int most = isBulk ? Math.min(OPERATIONS, desk.offer().mostOperations()) : SINGLE_OPERATIONS;
+    int most = isBulk ? Math.min(OPERATIONS, context.config().mostOperations()) : SINGLE_OPERATIONS;
     boolean isFull =
         parcel.size() >= most
             || (bytes > 0
-                && OperationExecutor.wrapping() + parcelBytes + bytes > desk.offer().mostBytes());
+                && OperationExecutor.wrapping() + parcelBytes + bytes
+                    > context.config().mostBytes());
     if (isFull) {
       ship(phase);
     }
@@ -92,7 +94,7 @@ final class OperationSender implements AutoCloseable {
       operation.rows().forEach(row -> keys.add(row.key()));
     }
     journal.started(keys);
-    sent.add(workers.submit(() -> OperationExecutor.run(desk, operations)));
+    sent.add(workers.submit(() -> OperationExecutor.run(context, operations)));
   }
 
   /** Waits until all that was sent is done. */
@@ -109,7 +111,7 @@ final class OperationSender implements AutoCloseable {
     try {
       for (OperationExecutor.Ended ended : future.get()) {
         for (DeliveryRow row : ended.operation().rows()) {
-          if (row.end(ended.verdict())) {
+          if (row.end(ended.result())) {
             entries.add(row.entry());
           }
         }
@@ -123,7 +125,7 @@ final class OperationSender implements AutoCloseable {
       }
       throw new IllegalStateException(e.getCause());
     }
-    journal.ended(entries, desk.ids().takeFresh());
+    journal.ended(entries, context.ids().takeFresh());
     int whole = 0;
     for (Journal.Entry entry : entries) {
       whole += entry.state() == Journal.State.HALF ? 0 : 1;
@@ -138,7 +140,7 @@ final class OperationSender implements AutoCloseable {
       try {
         for (OperationExecutor.Ended ended : future.get()) {
           for (DeliveryRow row : ended.operation().rows()) {
-            if (row.end(ended.verdict())) {
+            if (row.end(ended.result())) {
               entries.add(row.entry());
             }
           }
@@ -149,7 +151,7 @@ final class OperationSender implements AutoCloseable {
     }
     sent.clear();
     parcel.clear();
-    journal.ended(entries, desk.ids().takeFresh());
+    journal.ended(entries, context.ids().takeFresh());
   }
 
   /** Waits for what is on its way; what was not sent is not. */

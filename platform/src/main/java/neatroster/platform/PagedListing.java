@@ -42,8 +42,8 @@ final class PagedListing {
    * @param parameters further parameters, each with an ampersand before it; or an empty text
    */
   static void each(
-      HttpRetryClient courier,
-      ServiceProviderConfig offer,
+      HttpRetryClient client,
+      ServiceProviderConfig config,
       String path,
       String parameters,
       Receiver receiver)
@@ -57,12 +57,12 @@ final class PagedListing {
       String query =
           "?count="
               + PAGE
-              + (offer.isByCursor() ? "&cursor=" + encoded(cursor) : "&startIndex=" + start);
-      ScimResponse page = courier.read(ScimRequest.get(path + query + further));
+              + (config.isByCursor() ? "&cursor=" + encoded(cursor) : "&startIndex=" + start);
+      ScimResponse page = client.read(ScimRequest.get(path + query + further));
       if (page.status() == 400 && !further.isEmpty()) {
         // What is left out makes the answer shorter, and no more.
         further = "";
-        page = courier.read(ScimRequest.get(path + query));
+        page = client.read(ScimRequest.get(path + query));
       }
       if (!page.isDone()) {
         throw new PlatformException(
@@ -71,11 +71,11 @@ final class PagedListing {
       List<JsonNode> resources = ScimJson.list(page.body(), "Resources");
       // How many there are in all is a hint: what counts is that a page is empty, or the same
       // again.
-      if (resources.isEmpty() && !offer.isByCursor()) {
+      if (resources.isEmpty() && !config.isByCursor()) {
         return;
       }
       String first = resources.isEmpty() ? "" : ScimJson.text(resources.get(0), "id");
-      if (first.equals(last) && !offer.isByCursor()) {
+      if (first.equals(last) && !config.isByCursor()) {
         return;
       }
       last = first;
@@ -84,7 +84,7 @@ final class PagedListing {
       for (JsonNode resource : resources) {
         receiver.resource(resource);
       }
-      if (offer.isByCursor()) {
+      if (config.isByCursor()) {
         String next = ScimJson.text(page.body(), "nextCursor");
         if (next.isEmpty()) {
           return;

@@ -25,8 +25,8 @@ public final class ReadBack {
   private static final Set<Field> ALWAYS =
       EnumSet.of(Field.USERNAME, Field.PASSWORD, Field.STATUS, Field.GIVEN_NAME, Field.FAMILY_NAME);
 
-  private final HttpRetryClient courier;
-  private final ServiceProviderConfig offer;
+  private final HttpRetryClient client;
+  private final ServiceProviderConfig config;
   private final PlatformIds ids;
   private final Map<String, String> keys;
   private final Set<Field> shown = new HashSet<>();
@@ -38,9 +38,9 @@ public final class ReadBack {
    * @param offer what it offers
    * @param ids what it calls things, by which courses are known again where it keeps no ids of ours
    */
-  public ReadBack(Transport transport, ServiceProviderConfig offer, PlatformIds ids) {
-    this.offer = offer;
-    this.courier = new HttpRetryClient(transport);
+  public ReadBack(Transport transport, ServiceProviderConfig config, PlatformIds ids) {
+    this.config = config;
+    this.client = new HttpRetryClient(transport);
     this.ids = ids;
     this.keys = ids.byId();
   }
@@ -60,8 +60,8 @@ public final class ReadBack {
       json.writeEndArray();
       json.writeArrayFieldStart("Resources");
       PagedListing.each(
-          courier,
-          offer,
+          client,
+          config,
           "/Users",
           "",
           user -> {
@@ -70,8 +70,8 @@ public final class ReadBack {
             progress.accept(++count);
           });
       PagedListing.each(
-          courier,
-          offer,
+          client,
+          config,
           "/Groups",
           "",
           group -> {

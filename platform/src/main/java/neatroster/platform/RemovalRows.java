@@ -17,13 +17,13 @@ final class RemovalRows {
   /** What others are in goes after them. */
   private static final List<Table> ORDER = List.of(Table.GROUPS, Table.COURSES, Table.USERS);
 
-  private final DeliveryContext desk;
-  private final OperationSender outbox;
+  private final DeliveryContext context;
+  private final OperationSender sender;
   private final RunRows rows;
 
-  RemovalRows(DeliveryContext desk, OperationSender outbox, RunRows rows) {
-    this.desk = desk;
-    this.outbox = outbox;
+  RemovalRows(DeliveryContext context, OperationSender sender, RunRows rows) {
+    this.context = context;
+    this.sender = sender;
     this.rows = rows;
   }
 
@@ -44,33 +44,33 @@ final class RemovalRows {
     String group = subject.group();
     if (subject.table() == Table.USERS) {
       String name = subject.user();
-      Optional<String> id = desk.lookup().userId(name);
-      if (desk.lookup().stranger(name).isPresent()) {
-        outbox.refuse(phase, row, desk.lookup().notThere(name));
+      Optional<String> id = context.lookup().userId(name);
+      if (context.lookup().stranger(name).isPresent()) {
+        sender.refuse(phase, row, context.lookup().notThere(name));
       } else {
         delete(phase, row, PlatformIds.user(name), "/Users/", id);
       }
     } else if (subject.table() == Table.GROUPS) {
       String key = PlatformIds.group(course, group);
-      delete(phase, row, key, "/Groups/", desk.lookup().groupId(key));
+      delete(phase, row, key, "/Groups/", context.lookup().groupId(key));
     } else {
       // Its groups go with it.
       String within = PlatformIds.group(course, "");
-      for (Map.Entry<String, String> one : desk.ids().beginning(within).entrySet()) {
-        outbox.add(
+      for (Map.Entry<String, String> one : context.ids().beginning(within).entrySet()) {
+        sender.add(
             phase, new Deletion(row, one.getKey(), ScimRequest.path("/Groups/", one.getValue())));
       }
       String key = PlatformIds.course(course);
-      delete(phase, row, key, "/Groups/", desk.lookup().groupId(key));
+      delete(phase, row, key, "/Groups/", context.lookup().groupId(key));
     }
   }
 
   private void delete(Phase phase, DeliveryRow row, String key, String path, Optional<String> id)
       throws PlatformException, InterruptedException {
     if (id.isPresent()) {
-      outbox.add(phase, new Deletion(row, key, ScimRequest.path(path, id.get())));
+      sender.add(phase, new Deletion(row, key, ScimRequest.path(path, id.get())));
     } else {
-      outbox.done(phase, row);
+      sender.done(phase, row);
     }
   }
 }

@@ -23,13 +23,13 @@ final class RetryBackoff {
    * @param attempt the attempts so far, from 1
    * @param reply the answer, or null where none came
    */
-  static Duration pause(int attempt, ScimResponse reply) {
+  static Duration pause(int attempt, ScimResponse response) {
     Duration wait = FIRST.multipliedBy(1L << Math.min(10, attempt - 1));
     wait = wait.compareTo(LONGEST) > 0 ? LONGEST : wait;
     long millis = wait.toMillis() / 2;
     millis += ThreadLocalRandom.current().nextLong(millis + 1);
-    if (reply != null && reply.retryAfter().isPresent()) {
-      Duration asked = reply.retryAfter().get();
+    if (response != null && response.retryAfter().isPresent()) {
+      Duration asked = response.retryAfter().get();
       asked = asked.compareTo(LONGEST_ASKED) > 0 ? LONGEST_ASKED : asked;
       millis = Math.max(millis, asked.toMillis());
     }

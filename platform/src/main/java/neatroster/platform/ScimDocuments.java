@@ -96,13 +96,13 @@ final class ScimDocuments {
 
   /** What of a change has no attribute is counted. */
   static void miss(
-      DeliveryContext desk, PlannedChange change, Collection<Field> carried, String of) {
+      DeliveryContext context, PlannedChange change, Collection<Field> carried, String of) {
     change
         .values()
         .forEach(
             (field, value) -> {
               if (!carried.contains(field) && !value.isEmpty()) {
-                desk.miss(field.label() + " of " + of);
+                context.miss(field.label() + " of " + of);
               }
             });
     change
@@ -110,7 +110,7 @@ final class ScimDocuments {
         .forEach(
             (name, value) -> {
               if (!value.isEmpty()) {
-                desk.miss(name + " of " + of);
+                context.miss(name + " of " + of);
               }
             });
   }

@@ -39,9 +39,9 @@ public record ServiceProviderConfig(
    *
    * @throws PlatformException where it cannot be worked with
    */
-  public static ServiceProviderConfig ask(HttpRetryClient courier)
+  public static ServiceProviderConfig ask(HttpRetryClient client)
       throws PlatformException, InterruptedException {
-    ScimResponse config = courier.read(ScimRequest.get("/ServiceProviderConfig"), FIRST_ATTEMPTS);
+    ScimResponse config = client.read(ScimRequest.get("/ServiceProviderConfig"), FIRST_ATTEMPTS);
     if (config.status() == 404) {
       throw new PlatformException(
           "there is no SCIM service at that address: it has no ServiceProviderConfig");
@@ -60,7 +60,7 @@ public record ServiceProviderConfig(
         isOn(ScimJson.get(offered, "patch")),
         isOn(ScimJson.get(offered, "filter")),
         ScimJson.text(ScimJson.get(offered, "pagination"), "cursor").equalsIgnoreCase("true"),
-        AnnouncedAttributes.of(asked(courier, "/Schemas"), asked(courier, "/ResourceTypes")));
+        AnnouncedAttributes.of(asked(client, "/Schemas"), asked(client, "/ResourceTypes")));
   }
 
   private static boolean isOn(JsonNode feature) {
@@ -72,9 +72,9 @@ public record ServiceProviderConfig(
     return text.matches("\\d{1,15}") ? Long.parseLong(text) : usual;
   }
 
-  private static JsonNode asked(HttpRetryClient courier, String path)
+  private static JsonNode asked(HttpRetryClient client, String path)
       throws PlatformException, InterruptedException {
-    ScimResponse answer = courier.read(ScimRequest.get(path));
+    ScimResponse answer = client.read(ScimRequest.get(path));
     return answer.isDone() ? answer.body() : MissingNode.getInstance();
   }
 
@@ -103,7 +103,7 @@ public record ServiceProviderConfig(
    *
    * @throws PlatformException where it may not
    */
-  public void verifyMayWrite(HttpRetryClient courier)
+  public void verifyMayWrite(HttpRetryClient client)
       throws PlatformException, InterruptedException {
     String nobody = "/Users/neat-roster-asks-whether-it-may-write";
     String nickname =
@@ -113,7 +113,7 @@ public record ServiceProviderConfig(
     // Without a username it makes nobody where a PUT makes what is not there.
     String user = "{\"schemas\":[\"" + ScimUser.SCHEMA + "\"]}";
     ScimResponse answer =
-        courier.read(
+        client.read(
             hasPatch
                 ? new ScimRequest("PATCH", nobody, nickname, "")
                 : new ScimRequest("PUT", nobody, user, ""));

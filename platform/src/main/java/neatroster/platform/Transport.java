@@ -12,7 +12,8 @@ public interface Transport {
    * @throws IOException where no answer came; whether the request was carried out is not known then
    * @throws PlatformException where no further request should be sent
    */
-  ScimResponse send(ScimRequest call) throws IOException, PlatformException, InterruptedException;
+  ScimResponse send(ScimRequest request)
+      throws IOException, PlatformException, InterruptedException;
 
   /**
    * Waits before a request is sent once more.

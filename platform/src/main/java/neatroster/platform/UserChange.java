@@ -33,23 +33,23 @@ final class UserChange extends Operation {
   }
 
   @Override
-  Optional<ScimRequest> call() {
+  Optional<ScimRequest> request() {
     return Optional.empty();
   }
 
   @Override
-  HttpRetryClient.Attempt send(DeliveryContext desk)
+  HttpRetryClient.Attempt send(DeliveryContext context)
       throws PlatformException, InterruptedException {
     for (int conflict = 1; ; conflict++) {
-      Optional<String> id = id(desk);
+      Optional<String> id = id(context);
       if (id.isEmpty()) {
         return gone();
       }
       ScimResponse now =
-          desk.courier().read(ScimRequest.get(ScimRequest.path("/Users/", id.get())));
+          context.client().read(ScimRequest.get(ScimRequest.path("/Users/", id.get())));
       boolean isAnother = now.isDone() && !isCalled(now.body());
       if (now.status() == 404 || isAnother) {
-        desk.ids().forget(PlatformIds.user(name));
+        context.ids().forget(PlatformIds.user(name));
         if (conflict == CONFLICTS) {
           return gone();
         }
@@ -58,24 +58,25 @@ final class UserChange extends Operation {
       if (!now.isDone() || !(now.body() instanceof ObjectNode there)) {
         return new HttpRetryClient.Attempt(now, HttpRetryClient.Doubt.NONE, "");
       }
-      if (!isMeant(desk, there)) {
+      if (!isMeant(context, there)) {
         return refused(409, Lookup.strange(name, Identity.shown(there)));
       }
       UserDocument document = new UserDocument(there);
       for (PlannedChange change : changes) {
-        document.change(change, manager(desk, change));
+        document.change(change, manager(context, change));
       }
       String etag =
           now.etag().isEmpty() ? ScimJson.text(ScimJson.get(there, "meta"), "version") : now.etag();
-      document.leaveOut(desk.offer().announced());
+      document.leaveOut(context.config().announced());
       Patch patch = document.patch();
       if (patch.isEmpty()) {
         return new HttpRetryClient.Attempt(now, HttpRetryClient.Doubt.NONE, "");
       }
       HttpRetryClient.Attempt tried =
-          desk.courier()
+          context
+              .client()
               .once(
-                  desk.offer().hasPatch()
+                  context.config().hasPatch()
                       ? new ScimRequest(
                           "PATCH",
                           ScimRequest.path("/Users/", id.get()),
@@ -86,7 +87,7 @@ final class UserChange extends Operation {
                           ScimRequest.path("/Users/", id.get()),
                           document.whole().toString(),
                           etag));
-      boolean isConflict = tried.reply() != null && tried.reply().status() == 412;
+      boolean isConflict = tried.response() != null && tried.response().status() == 412;
       if (!isConflict || conflict == CONFLICTS) {
         return tried;
       }
@@ -113,47 +114,48 @@ final class UserChange extends Operation {
   }
 
   /** Whether it is who is meant, as they were, or as this makes them where it was sent before. */
-  private boolean isMeant(DeliveryContext desk, JsonNode there) {
+  private boolean isMeant(DeliveryContext context, JsonNode there) {
     Map<Field, String> given = new EnumMap<>(Field.class);
     changes.forEach(change -> given.putAll(change.values()));
     Person then = new PlannedChange(Phase.USERS, Change.CHANGE, given).person();
-    return desk.identity().isMeant(name, there) || (isDoubtful() && Identity.isOf(then, there));
+    return context.identity().isMeant(name, there) || (isDoubtful() && Identity.isOf(then, there));
   }
 
   /** Somebody who is renamed may have been so already when an answer was lost. */
-  private Optional<String> id(DeliveryContext desk) throws PlatformException, InterruptedException {
-    Optional<String> id = desk.lookup().idOfUser(name);
+  private Optional<String> id(DeliveryContext context)
+      throws PlatformException, InterruptedException {
+    Optional<String> id = context.lookup().idOfUser(name);
     String renamed = changes.get(0).value(Field.USERNAME);
     return id.isPresent() || !isDoubtful() || renamed.isEmpty()
         ? id
-        : desk.lookup().idOfUser(renamed);
+        : context.lookup().idOfUser(renamed);
   }
 
-  private static Optional<String> manager(DeliveryContext desk, PlannedChange change)
+  private static Optional<String> manager(DeliveryContext context, PlannedChange change)
       throws PlatformException, InterruptedException {
     String manager = change.value(Field.MANAGER);
-    return manager.isEmpty() ? Optional.empty() : desk.lookup().userId(manager);
+    return manager.isEmpty() ? Optional.empty() : context.lookup().userId(manager);
   }
 
   @Override
-  Optional<OperationResult> judge(ScimResponse reply, DeliveryContext desk) {
-    if (!reply.isDone()) {
-      return Optional.of(OperationResult.refused(reply));
+  Optional<OperationResult> judge(ScimResponse response, DeliveryContext context) {
+    if (!response.isDone()) {
+      return Optional.of(OperationResult.refused(response));
     }
     for (PlannedChange change : changes) {
       String manager = change.value(Field.MANAGER);
       boolean isNamed =
           !manager.isEmpty()
               && !manager.equals(Cleared.WORD)
-              && desk.offer().carriedOfUsers().contains(Field.MANAGER);
-      if (isNamed && desk.ids().of(PlatformIds.user(manager)).isEmpty()) {
-        desk.miss("manager who is not on the platform");
+              && context.config().carriedOfUsers().contains(Field.MANAGER);
+      if (isNamed && context.ids().of(PlatformIds.user(manager)).isEmpty()) {
+        context.miss("manager who is not on the platform");
       }
       String former = change.value(Field.FORMER_USERNAME);
-      Optional<String> id = desk.ids().of(PlatformIds.user(former));
+      Optional<String> id = context.ids().of(PlatformIds.user(former));
       if (!former.isEmpty() && id.isPresent()) {
-        desk.ids().put(PlatformIds.user(change.value(Field.USERNAME)), id.get());
-        desk.ids().forget(PlatformIds.user(former));
+        context.ids().put(PlatformIds.user(change.value(Field.USERNAME)), id.get());
+        context.ids().forget(PlatformIds.user(former));
       }
     }
     return Optional.of(OperationResult.DONE);

@@ -31,28 +31,28 @@ final class UserCreation extends Operation {
   }
 
   @Override
-  Optional<ScimRequest> call() {
+  Optional<ScimRequest> request() {
     // What the platform names the user is in the answer alone, which a Bulk request does not give.
-    return userName().isEmpty() ? Optional.empty() : Optional.of(request());
+    return userName().isEmpty() ? Optional.empty() : Optional.of(creation());
   }
 
-  private ScimRequest request() {
+  private ScimRequest creation() {
     return ScimRequest.of("POST", "/Users", body.toString());
   }
 
   @Override
-  HttpRetryClient.Attempt send(DeliveryContext desk)
+  HttpRetryClient.Attempt send(DeliveryContext context)
       throws PlatformException, InterruptedException {
-    return desk.courier().once(request());
+    return context.client().once(creation());
   }
 
   @Override
-  Optional<OperationResult> lookUp(DeliveryContext desk)
+  Optional<OperationResult> lookUp(DeliveryContext context)
       throws PlatformException, InterruptedException {
     Optional<JsonNode> there =
         userName().isEmpty()
-            ? desk.lookup().marked(change.value(Field.ID), change.value(Field.EMAIL))
-            : desk.lookup().user(userName());
+            ? context.lookup().marked(change.value(Field.ID), change.value(Field.EMAIL))
+            : context.lookup().user(userName());
     if (there.isEmpty()) {
       return Optional.empty();
     }
@@ -70,7 +70,7 @@ final class UserCreation extends Operation {
     if (!isDoubtful()) {
       return Optional.of(OperationResult.refused(409, isThere(there.get())));
     }
-    return made(desk, ScimJson.text(there.get(), "id"), there.get());
+    return made(context, ScimJson.text(there.get(), "id"), there.get());
   }
 
   /**
@@ -90,32 +90,32 @@ final class UserCreation extends Operation {
             + userName();
   }
 
-  private Optional<OperationResult> made(DeliveryContext desk, String id, JsonNode user) {
-    desk.lookup().made(PlatformIds.user(PlatformIds.nameOf(change)), id);
+  private Optional<OperationResult> made(DeliveryContext context, String id, JsonNode user) {
+    context.lookup().made(PlatformIds.user(PlatformIds.nameOf(change)), id);
     String named = ScimJson.text(user, "userName");
     if (userName().isEmpty() && !named.isEmpty()) {
-      desk.lookup().made(PlatformIds.user(named), id);
+      context.lookup().made(PlatformIds.user(named), id);
     }
     return Optional.of(whenMade);
   }
 
   @Override
-  Optional<OperationResult> judge(ScimResponse reply, DeliveryContext desk)
+  Optional<OperationResult> judge(ScimResponse response, DeliveryContext context)
       throws PlatformException, InterruptedException {
-    if (reply.isDone()) {
-      String id = ScimJson.idOf(reply);
+    if (response.isDone()) {
+      String id = ScimJson.idOf(response);
       if (id.isEmpty()) {
-        desk.lookup().madeUnseen(PlatformIds.user(PlatformIds.nameOf(change)));
+        context.lookup().madeUnseen(PlatformIds.user(PlatformIds.nameOf(change)));
         return Optional.of(whenMade);
       }
-      return made(desk, id, reply.body());
+      return made(context, id, response.body());
     }
-    if (reply.status() == 409) {
-      Optional<OperationResult> there = lookUp(desk);
+    if (response.status() == 409) {
+      Optional<OperationResult> there = lookUp(context);
       if (there.isPresent()) {
         return there;
       }
     }
-    return Optional.of(OperationResult.refused(reply));
+    return Optional.of(OperationResult.refused(response));
   }
 }

@@ -17,29 +17,29 @@ import neatroster.core.model.Field;
 final class UserRows {
   private static final int WINDOW = 5_000;
 
-  private final DeliveryContext desk;
-  private final OperationSender outbox;
+  private final DeliveryContext context;
+  private final OperationSender sender;
   private final RunRows rows;
   private final Function<PlannedChange, String> passwords;
   private final Set<Field> carried;
 
   UserRows(
-      DeliveryContext desk,
-      OperationSender outbox,
+      DeliveryContext context,
+      OperationSender sender,
       RunRows rows,
       Function<PlannedChange, String> passwords) {
-    this.desk = desk;
-    this.outbox = outbox;
+    this.context = context;
+    this.sender = sender;
     this.rows = rows;
     this.passwords = passwords;
-    this.carried = desk.offer().carriedOfUsers();
+    this.carried = context.config().carriedOfUsers();
   }
 
   /** Sends them: a name is given away before somebody else gets it. */
   void send() throws PlatformException, InterruptedException, IOException {
     rows.each(Phase.USERS, List.of(Change.RENAME), row -> rename(Phase.USERS, row));
     rows.each(Phase.USERS, List.of(Change.CREATE), this::createUser);
-    outbox.flush(Phase.USERS);
+    sender.flush(Phase.USERS);
     changeUsers(Phase.USERS);
     nameManagers();
   }
@@ -50,12 +50,12 @@ final class UserRows {
       String name = PlatformIds.nameOf(row.change());
       Map<Field, String> values =
           Map.of(Field.USERNAME, name, Field.MANAGER, row.change().value(Field.MANAGER));
-      outbox.add(
+      sender.add(
           Phase.USERS,
           new UserChange(
               List.of(row), name, List.of(new PlannedChange(Phase.USERS, Change.CHANGE, values))));
     }
-    outbox.flush(Phase.USERS);
+    sender.flush(Phase.USERS);
   }
 
   private PlannedChange withPassword(PlannedChange change) {
@@ -73,26 +73,26 @@ final class UserRows {
 
   private void createUser(DeliveryRow row) throws PlatformException, InterruptedException {
     PlannedChange change = withPassword(row.change());
-    ScimDocuments.miss(desk, change, carried, "users");
+    ScimDocuments.miss(context, change, carried, "users");
     String manager = carried.contains(Field.MANAGER) ? change.value(Field.MANAGER) : "";
-    String id = manager.isEmpty() ? "" : desk.lookup().knownUserId(manager).orElse("");
+    String id = manager.isEmpty() ? "" : context.lookup().knownUserId(manager).orElse("");
     boolean isComplete = manager.isEmpty() || (!id.isEmpty() && !row.isDoubtful());
-    outbox.add(
+    sender.add(
         Phase.USERS,
         new UserCreation(
             row,
-            ScimDocuments.user(change, id, desk.offer().announced()),
+            ScimDocuments.user(change, id, context.config().announced()),
             isComplete ? OperationResult.DONE : OperationResult.HALF));
   }
 
   private void rename(Phase phase, DeliveryRow row) throws PlatformException, InterruptedException {
     // A name is given away before somebody else gets it: one after another.
-    outbox.flush(phase);
-    outbox.add(
+    sender.flush(phase);
+    sender.add(
         phase,
         new UserChange(
             List.of(row), row.change().value(Field.FORMER_USERNAME), List.of(row.change())));
-    outbox.flush(phase);
+    sender.flush(phase);
   }
 
   private void changeUsers(Phase phase)
@@ -110,7 +110,7 @@ final class UserRows {
           }
         });
     changeUsers(phase, window);
-    outbox.flush(phase);
+    sender.flush(phase);
   }
 
   private void changeUsers(Phase phase, Map<String, List<DeliveryRow>> window)
@@ -124,11 +124,11 @@ final class UserRows {
                 && change.before().isEmpty()
                 && change.ownBefore().isEmpty();
         all.add(isPassword ? withPassword(change) : change);
-        ScimDocuments.miss(desk, change, carried, "users");
+        ScimDocuments.miss(context, change, carried, "users");
       }
-      outbox.add(phase, new UserChange(one.getValue(), one.getKey(), all));
+      sender.add(phase, new UserChange(one.getValue(), one.getKey(), all));
     }
-    outbox.flush(phase);
+    sender.flush(phase);
     window.clear();
   }
 }

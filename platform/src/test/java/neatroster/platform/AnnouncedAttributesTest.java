@@ -52,12 +52,12 @@ class AnnouncedAttributesTest {
                     + "'],'externalId':'K-17','userName':'amarlowe','name':{'givenName':'Ada'},"
                     + "'emails':[{'value':'ada@gull.example','primary':true}],'active':true}")
                 .toString());
-    ServiceProviderConfig offer =
+    ServiceProviderConfig config =
         new ServiceProviderConfig(false, 1, 1, true, true, false, announced);
-    assertThat(offer.carriedOfUsers())
+    assertThat(config.carriedOfUsers())
         .contains(Field.ID, Field.USERNAME, Field.GIVEN_NAME, Field.EMAIL, Field.STATUS)
         .doesNotContain(Field.SITE, Field.MANAGER, Field.PHONE, Field.SUFFIX, Field.PREFERRED_NAME);
-    assertThat(offer.hasExtension()).isFalse();
+    assertThat(config.hasExtension()).isFalse();
   }
 
   @Test

@@ -186,10 +186,10 @@ class HttpTransportTest {
         to(
             exchange ->
                 answer(exchange, 200, "{\"Resources\":[{\"id\":\"1\"}],\"nextCursor\":\"x\"}"));
-    ServiceProviderConfig offer =
+    ServiceProviderConfig config =
         new ServiceProviderConfig(false, 1, 1, true, true, true, AnnouncedAttributes.all());
     assertThatThrownBy(
-            () -> PagedListing.each(new HttpRetryClient(endless), offer, "/Users", "", one -> {}))
+            () -> PagedListing.each(new HttpRetryClient(endless), config, "/Users", "", one -> {}))
         .hasMessageContaining("does not come to an end");
   }
 
@@ -205,8 +205,8 @@ class HttpTransportTest {
                   "detail", body + " " + exchange.getRequestHeaders().getFirst("Authorization"));
               answer(exchange, 400, error.toString());
             });
-    ScimResponse reply = transport.send(creation());
-    assertThat(reply.reason())
+    ScimResponse response = transport.send(creation());
+    assertThat(response.reason())
         .contains("amarlowe", "…")
         .doesNotContain(PASSWORD, "gannet", "oar", TOKEN);
     // What was sent before is not told later either.

@@ -37,16 +37,17 @@ class LookupTest {
         "/Groups/" + id, "{\"id\": \"%s\", \"externalId\": \"%s\"}".formatted(id, externalId));
   }
 
-  private ScimResponse answer(ScimRequest call) throws PlatformException {
-    asked.add(call.path());
-    String path = call.path().replaceAll("\\?.*", "");
+  private ScimResponse answer(ScimRequest request) throws PlatformException {
+    asked.add(request.path());
+    String path = request.path().replaceAll("\\?.*", "");
     if (resources.containsKey(path)) {
-      return reply(200, ScimJson.parse(resources.get(path)));
+      return response(200, ScimJson.parse(resources.get(path)));
     }
     if (!path.equals("/Users") && !path.equals("/Groups")) {
-      return reply(404, MissingNode.getInstance());
+      return response(404, MissingNode.getInstance());
     }
-    String query = URLDecoder.decode(call.path(), StandardCharsets.UTF_8).toLowerCase(Locale.ROOT);
+    String query =
+        URLDecoder.decode(request.path(), StandardCharsets.UTF_8).toLowerCase(Locale.ROOT);
     ObjectNode list = ScimJson.JSON.createObjectNode();
     ArrayNode all = list.putArray("Resources");
     for (Map.Entry<String, String> one : resources.entrySet()) {
@@ -58,10 +59,10 @@ class LookupTest {
         all.add(ScimJson.parse(one.getValue()));
       }
     }
-    return reply(200, list.put("totalResults", all.size()));
+    return response(200, list.put("totalResults", all.size()));
   }
 
-  private static ScimResponse reply(int status, JsonNode body) {
+  private static ScimResponse response(int status, JsonNode body) {
     return new ScimResponse(status, body, "", "", Optional.empty());
   }
 

@@ -55,15 +55,15 @@ public final class AddCommand implements Callable<Integer> {
       description = "Values of the row, by the names that our sheets have.")
   private List<String> given = List.of();
 
-  private CommandContext session;
+  private CommandContext context;
   private RosterFolder folder;
   private Table table;
 
   @Override
   public Integer call() {
-    session = options.session();
+    context = options.context();
     folder =
-        session.folderOr(
+        context.folderOr(
             "There is no roster folder here to add to. neat-roster begin makes one; or try"
                 + " --folder.");
     table =
@@ -78,13 +78,13 @@ public final class AddCommand implements Callable<Integer> {
                             + " There are users, courses, groups and enrollments."));
     Map<String, String> values = given();
     if (!options.json() && Terminal.console().isPresent()) {
-      new RowQuestions(table, this::judge, session.screen()).ask(fields(), values);
+      new RowQuestions(table, this::judge, context.screen()).ask(fields(), values);
     }
     if (values.values().stream().allMatch(String::isEmpty)) {
       throw Problem.usage(
           "Say what is to be added: neat-roster add " + table.word() + " " + example());
     }
-    try (FolderLock held = session.lock("add")) {
+    try (FolderLock held = context.lock("add")) {
       held.verify();
       return add(values);
     } catch (IOException e) {
@@ -95,7 +95,7 @@ public final class AddCommand implements Callable<Integer> {
 
   private int add(Map<String, String> values) {
     AddedSheet sheet = sheet().with(values);
-    AddedRow row = AddedRow.judge(session, sheet, table);
+    AddedRow row = AddedRow.judge(context, sheet, table);
     boolean isAdded = !row.isFaulty() && !row.isThere();
     if (isAdded) {
       sheet.save();
@@ -137,7 +137,7 @@ public final class AddCommand implements Callable<Integer> {
   /** The header of a field that somebody names. */
   private String header(String name) {
     List<OwnField> own =
-        session.settings().reading().ownFields().stream()
+        context.settings().reading().ownFields().stream()
             .filter(field -> field.table() == table)
             .toList();
     Optional<String> ours =
@@ -188,7 +188,7 @@ public final class AddCommand implements Callable<Integer> {
           case USERS -> List.of(Field.GIVEN_NAME, Field.FAMILY_NAME, Field.EMAIL, Field.ID);
           default -> first();
         };
-    List<Field> used = AddedRow.fieldsOf(session, sheet(), table);
+    List<Field> used = AddedRow.fieldsOf(context, sheet(), table);
     List<Field> asked = new ArrayList<>(always);
     table.fields().stream()
         .filter(field -> used.contains(field) && !asked.contains(field))
@@ -199,14 +199,14 @@ public final class AddCommand implements Callable<Integer> {
 
   /** What check would say of a value, in a row that is not whole yet. */
   private List<Finding> judge(Map<String, String> values, Field field) {
-    return AddedRow.judge(session, sheet().with(values), table).findings().stream()
+    return AddedRow.judge(context, sheet().with(values), table).findings().stream()
         .filter(finding -> finding.field() == field)
         .filter(finding -> finding.severity() != Severity.NOTE)
         .toList();
   }
 
   private void text(AddedSheet sheet, AddedRow row, boolean isAdded) {
-    Screen screen = session.screen();
+    Screen screen = context.screen();
     if (!row.findings().isEmpty()) {
       new FindingsText(screen).list(row.findings());
       screen.line("");
@@ -226,7 +226,7 @@ public final class AddCommand implements Callable<Integer> {
 
   private void json(AddedSheet sheet, AddedRow row, boolean isAdded) {
     Json.write(
-        session.screen().out(),
+        context.screen().out(),
         Json.of("add")
             .put("table", table.word())
             .put("added", isAdded)

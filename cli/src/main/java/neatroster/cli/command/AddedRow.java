@@ -28,10 +28,10 @@ import neatroster.core.roster.Roster;
  */
 record AddedRow(List<Finding> findings, List<Place> places, List<String> already) {
   /** Judges it among everything that the folder holds. */
-  static AddedRow judge(CommandContext session, AddedSheet sheet, Table table) {
-    try (OpenRoster open = session.openWith(List.of(sheet))) {
-      CheckInput basis = session.basis(open.roster());
-      CheckResult result = Checker.check(open.roster(), basis);
+  static AddedRow judge(CommandContext context, AddedSheet sheet, Table table) {
+    try (OpenRoster open = context.openWith(List.of(sheet))) {
+      CheckInput checkInput = context.checkInput(open.roster());
+      CheckResult result = Checker.check(open.roster(), checkInput);
       Place place = new Place(new SheetName(sheet.shown(), null), sheet.lastRow());
       List<Finding> findings =
           result.findings().stream()
@@ -72,8 +72,8 @@ record AddedRow(List<Finding> findings, List<Place> places, List<String> already
   }
 
   /** The fields that the folder's sheets of a table say something in. */
-  static List<Field> fieldsOf(CommandContext session, AddedSheet sheet, Table table) {
-    try (OpenRoster open = session.openWith(List.of(sheet))) {
+  static List<Field> fieldsOf(CommandContext context, AddedSheet sheet, Table table) {
+    try (OpenRoster open = context.openWith(List.of(sheet))) {
       List<Field> fields = new ArrayList<>();
       for (SheetReading reading : open.roster().sheets()) {
         boolean isOwn = reading.name().file().equals(sheet.shown());

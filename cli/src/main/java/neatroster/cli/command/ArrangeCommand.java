@@ -88,62 +88,62 @@ public final class ArrangeCommand implements Callable<Integer> {
     if (role != null && move == null) {
       throw Problem.usage("--role goes with --move COURSE.");
     }
-    CommandContext session = options.session();
-    session.folderOr("There is no roster folder here whose people could be moved. Try --folder.");
+    CommandContext context = options.context();
+    context.folderOr("There is no roster folder here whose people could be moved. Try --folder.");
     try {
-      Arrangement arrangement = arrangement(session);
-      return settle(session, arrangement);
+      Arrangement arrangement = arrangement(context);
+      return settle(context, arrangement);
     } catch (ArrangeException e) {
       throw Problem.usage(e.getMessage());
     }
   }
 
-  private Arrangement arrangement(CommandContext session) throws ArrangeException {
+  private Arrangement arrangement(CommandContext context) throws ArrangeException {
     if (divide.course != null) {
-      return new Dividing(session, divide, where).arrange();
+      return new Dividing(context, divide, where).arrange();
     }
     if (move != null) {
       if (toCourse == null) {
         throw Problem.usage("--move needs --to-course COURSE.");
       }
-      return new Moving(session, where, role).arrange(move, toCourse);
+      return new Moving(context, where, role).arrange(move, toCourse);
     }
-    return new GradesUp(session, where, lastGrade).arrange();
+    return new GradesUp(context, where, lastGrade).arrange();
   }
 
-  private int settle(CommandContext session, Arrangement arrangement) {
+  private int settle(CommandContext context, Arrangement arrangement) {
     if (arrangement.isNothing()) {
       if (options.json()) {
-        json(session.screen(), arrangement, false);
+        json(context.screen(), arrangement, false);
       } else {
-        show(session.screen(), arrangement);
-        session.screen().line("Nobody is to be moved; nothing was written.");
+        show(context.screen(), arrangement);
+        context.screen().line("Nobody is to be moved; nothing was written.");
       }
       return Exit.DONE;
     }
-    List<Finding> errors = errors(session, arrangement);
+    List<Finding> errors = errors(context, arrangement);
     if (!options.json()) {
-      show(session.screen(), arrangement);
+      show(context.screen(), arrangement);
     }
     if (!errors.isEmpty()) {
       if (options.json()) {
-        json(session.screen(), arrangement, false);
+        json(context.screen(), arrangement, false);
       } else {
-        new FindingsText(session.screen()).list(errors);
-        session.screen().line(session.screen().red("Nothing was written."));
+        new FindingsText(context.screen()).list(errors);
+        context.screen().line(context.screen().red("Nothing was written."));
       }
       return Exit.FINDINGS;
     }
-    boolean isMeant = yes || isMeant(session.screen());
+    boolean isMeant = yes || isMeant(context.screen());
     if (isMeant) {
-      save(session, arrangement);
+      save(context, arrangement);
     }
     if (options.json()) {
-      json(session.screen(), arrangement, isMeant);
+      json(context.screen(), arrangement, isMeant);
     } else if (isMeant) {
-      session.screen().line("Wrote " + names(arrangement) + ".");
+      context.screen().line("Wrote " + names(arrangement) + ".");
     } else {
-      session.screen().line("Nothing was written. To write " + names(arrangement) + ": --yes");
+      context.screen().line("Nothing was written. To write " + names(arrangement) + ": --yes");
     }
     return Exit.DONE;
   }
@@ -164,8 +164,8 @@ public final class ArrangeCommand implements Callable<Integer> {
     return answer != null && answer.strip().equalsIgnoreCase("yes");
   }
 
-  private static void save(CommandContext session, Arrangement arrangement) {
-    try (FolderLock held = session.lock("arrange")) {
+  private static void save(CommandContext context, Arrangement arrangement) {
+    try (FolderLock held = context.lock("arrange")) {
       held.verify();
       arrangement.sheets().forEach(AddedSheet::save);
     } catch (IOException e) {
@@ -175,10 +175,10 @@ public final class ArrangeCommand implements Callable<Integer> {
   }
 
   /** What would be wrong with the new sheets. */
-  private static List<Finding> errors(CommandContext session, Arrangement arrangement) {
+  private static List<Finding> errors(CommandContext context, Arrangement arrangement) {
     List<String> names = arrangement.sheets().stream().map(AddedSheet::shown).toList();
-    try (OpenRoster open = session.openWith(arrangement.sheets())) {
-      CheckResult result = Checker.check(open.roster(), session.basis(open.roster()));
+    try (OpenRoster open = context.openWith(arrangement.sheets())) {
+      CheckResult result = Checker.check(open.roster(), context.checkInput(open.roster()));
       return result.findings().stream()
           .filter(finding -> finding.severity() == Severity.ERROR)
           .filter(finding -> names.contains(finding.place().sheet().file()))

@@ -25,10 +25,10 @@ final class ArrangedRoster implements Closeable {
    *
    * @param without sheets of ours that are to be written anew, so that what they say does not count
    */
-  ArrangedRoster(CommandContext session, List<AddedSheet> without) {
-    open = session.openWith(without);
-    checked = Checker.check(open.roster(), session.basis(open.roster()));
-    people = new CoursePeople(session.settings(), checked);
+  ArrangedRoster(CommandContext context, List<AddedSheet> without) {
+    open = context.openWith(without);
+    checked = Checker.check(open.roster(), context.checkInput(open.roster()));
+    people = new CoursePeople(context.settings(), checked);
   }
 
   CheckResult checked() {

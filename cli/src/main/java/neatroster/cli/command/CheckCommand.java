@@ -41,17 +41,17 @@ public final class CheckCommand implements Callable<Integer> {
     Screen screen = options.screen();
     ReportFiles<CheckResult> kinds = ReportFiles.ofFindings();
     reports.verify(kinds);
-    CommandContext session = options.session();
-    try (OpenRoster open = session.open(files)) {
-      reports.verify(session, open);
-      CheckResult result = Checker.check(open.roster(), session.basis(open.roster()));
+    CommandContext context = options.context();
+    try (OpenRoster open = context.open(files)) {
+      reports.verify(context, open);
+      CheckResult result = Checker.check(open.roster(), context.checkInput(open.roster()));
       open.verifyUnchanged();
       if (options.json()) {
         Json.write(screen.out(), FindingsJson.document(result));
       } else {
         new FindingsText(screen, all).write(result);
       }
-      reports.write(kinds, result, session);
+      reports.write(kinds, result, context);
       return result.hasErrors() ? Exit.FINDINGS : Exit.DONE;
     }
   }

@@ -75,26 +75,26 @@ public final class CommonOptions {
   }
 
   /** What the command works in. */
-  CommandContext session() {
-    Path directory = surroundings().directory();
-    CommandContext session =
+  CommandContext context() {
+    Path directory = environment().directory();
+    CommandContext context =
         new CommandContext(directory, RosterFolder.find(directory, folder), known, screen());
     if (known.contains(PlatformExport.WORD)) {
       RosterFolder place =
-          session.folderOr(
+          context.folderOr(
               "--known platform reads the platform that a roster folder names, and there is no such"
                   + " folder here. Try --folder.");
-      session.standFor(
+      context.standFor(
           Map.of(
               PlatformExport.WORD,
-              PlatformExport.read(place, session.settings(), session.screen(), waits())));
+              PlatformExport.read(place, context.settings(), context.screen(), waits())));
     }
-    return session;
+    return context;
   }
 
   /** A path that the user named, where it is. */
   Path resolve(Path named) {
-    return surroundings().directory().resolve(named);
+    return environment().directory().resolve(named);
   }
 
   boolean json() {
@@ -109,8 +109,8 @@ public final class CommonOptions {
     return verbose;
   }
 
-  ProcessEnvironment surroundings() {
-    return program().surroundings();
+  ProcessEnvironment environment() {
+    return program().environment();
   }
 
   Program program() {
@@ -121,7 +121,7 @@ public final class CommonOptions {
   WaitListener waits() {
     return quiet
         ? WaitListener.NOBODY
-        : new WaitDisplay(surroundings().err(), surroundings().terminal());
+        : new WaitDisplay(environment().err(), environment().terminal());
   }
 
   /** Another command line with the options that say how its output is shown. */
@@ -140,16 +140,16 @@ public final class CommonOptions {
 
   /** Where this command's words go. */
   public Screen screen() {
-    ProcessEnvironment surroundings = surroundings();
-    PrintStream out = surroundings.out();
+    ProcessEnvironment environment = environment();
+    PrintStream out = environment.out();
     boolean colored =
         switch (color) {
           case always -> true;
           case never -> false;
-          case auto -> surroundings.terminal() && System.getenv("NO_COLOR") == null;
+          case auto -> environment.terminal() && System.getenv("NO_COLOR") == null;
         };
-    boolean wraps = (surroundings.terminal() || System.getenv("COLUMNS") != null) && !json();
-    return new Screen(out, surroundings.err(), colored && !json(), quiet, width(), wraps);
+    boolean wraps = (environment.terminal() || System.getenv("COLUMNS") != null) && !json();
+    return new Screen(out, environment.err(), colored && !json(), quiet, width(), wraps);
   }
 
   private static int width() {

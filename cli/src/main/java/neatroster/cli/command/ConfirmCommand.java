@@ -135,32 +135,32 @@ public final class ConfirmCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    CommandContext session = options.session();
+    CommandContext context = options.context();
     RosterFolder folder =
-        session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
-    verifyOptions(session);
+        context.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
+    verifyOptions(context);
     ReportFiles<ConfirmReport> kinds = ReportFiles.ofConfirmation();
     files.verify(kinds);
-    files.verify(session, session.knownPaths());
-    try (LockedRosterFolder workplace = session.work("confirm")) {
-      Run run = chosen(workplace.register().runs());
+    files.verify(context, context.knownPaths());
+    try (LockedRosterFolder lockedFolder = context.work("confirm")) {
+      Run run = chosen(lockedFolder.register().runs());
       RunChoice.verifyUnedited(folder, run);
-      session.confirming(run);
+      context.confirming(run);
       RunConfirmation confirmation =
           new RunConfirmation(
               folder.run(run.name()),
-              new OwnColumns(session.settings().reading().ownFields()),
+              new OwnColumns(context.settings().reading().ownFields()),
               acceptsUntold || (run.deliveredAt().isPresent() && run.confirmed().isEmpty()));
       ConfirmReport report = new ConfirmReport(run.name(), folder, confirmation);
       Optional<String> digest;
       if (!reports.isEmpty()) {
-        digest = byReport(session, workplace, run, confirmation, report);
+        digest = byReport(context, lockedFolder, run, confirmation, report);
       } else if (!exports.isEmpty()) {
-        CommandContext there = session.knowing(exports, source -> false);
-        remarkOnAge(session, there, run);
-        digest = compare(session, there, workplace, run, Optional.empty(), confirmation, report);
+        CommandContext there = context.knowing(exports, source -> false);
+        remarkOnAge(context, there, run);
+        digest = compare(context, there, lockedFolder, run, Optional.empty(), confirmation, report);
       } else {
-        digest = byPlatform(session, workplace, run, confirmation, report);
+        digest = byPlatform(context, lockedFolder, run, confirmation, report);
       }
       if (digest.isEmpty()) {
         throw Problem.refused(
@@ -177,18 +177,18 @@ public final class ConfirmCommand implements Callable<Integer> {
       }
       int failed = confirmation.missing().size() + confirmation.different().size();
       if (run.deliveredAt().isEmpty()) {
-        DeliveredRun.record(workplace, run);
+        DeliveredRun.record(lockedFolder, run);
       }
-      workplace
+      lockedFolder
           .register()
           .runConfirmed(run.name(), new Run.Confirmed(Instant.now(), digest.get(), failed));
-      workplace.register().deliveries().clear(run.name());
+      lockedFolder.register().deliveries().clear(run.name());
       if (options.json()) {
-        Json.write(session.screen().out(), report.document());
+        Json.write(context.screen().out(), report.document());
       } else {
-        report.text(session.screen());
+        report.text(context.screen());
       }
-      files.write(kinds, report, session);
+      files.write(kinds, report, context);
       return report.isFine() ? Exit.DONE : Exit.FINDINGS;
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
@@ -210,7 +210,7 @@ public final class ConfirmCommand implements Callable<Integer> {
     return RunChoice.of(named == null && !delivered.isEmpty() ? delivered : runs, named);
   }
 
-  private void verifyOptions(CommandContext session) {
+  private void verifyOptions(CommandContext context) {
     if (!exports.isEmpty() && !reports.isEmpty()) {
       throw Problem.usage("Say by what to compare: --export FILE, or --reported FILE, not both.");
     }
@@ -221,7 +221,7 @@ public final class ConfirmCommand implements Callable<Integer> {
     if (wait != null && (wait < 0 || wait > LONGEST_WAIT)) {
       throw Problem.usage("--wait takes minutes, from 0 to " + LONGEST_WAIT + ".");
     }
-    if (!isByFile && session.settings().service().address().isEmpty()) {
+    if (!isByFile && context.settings().service().address().isEmpty()) {
       throw Problem.usage(
           "Say by what to compare: --export FILE for an export of the platform made after the"
               + " upload, or --reported FILE for the report that it gave of the upload. Where the"
@@ -230,10 +230,10 @@ public final class ConfirmCommand implements Callable<Integer> {
     }
   }
 
-  private static void remarkOnAge(CommandContext session, CommandContext there, Run run) {
+  private static void remarkOnAge(CommandContext context, CommandContext there, Run run) {
     for (KnownSource source : there.knownSources()) {
       if (run.deliveredAt().map(at -> source.at().isBefore(at)).orElse(false)) {
-        session
+        context
             .screen()
             .remark(
                 source.name()
@@ -244,33 +244,34 @@ public final class ConfirmCommand implements Callable<Integer> {
 
   /** Reads the platform; until all is as asked where that may take a while. */
   private Optional<String> byPlatform(
-      CommandContext session,
-      LockedRosterFolder workplace,
+      CommandContext context,
+      LockedRosterFolder lockedFolder,
       Run run,
       RunConfirmation confirmation,
       ConfirmReport report)
       throws IOException, InterruptedException, RegisterException {
     WaitListener waits = options.waits();
-    PlatformAccess access = PlatformAccess.of(workplace.folder(), session.settings(), waits);
-    ServiceProviderConfig offer = access.offer();
-    Map<String, String> ids = workplace.register().deliveries().ids(access.service());
+    PlatformAccess access = PlatformAccess.of(lockedFolder.folder(), context.settings(), waits);
+    ServiceProviderConfig config = access.config();
+    Map<String, String> ids = lockedFolder.register().deliveries().ids(access.service());
     Instant until = Instant.now().plus(Duration.ofMinutes(wait == null ? 0 : wait));
     Duration pause = FIRST_PAUSE;
     while (true) {
       PlatformReading reading;
       try {
-        reading = PlatformReading.of(access.transport(), offer, ids, waits);
+        reading = PlatformReading.of(access.transport(), config, ids, waits);
       } catch (PlatformException e) {
         throw access.trouble(e);
       }
-      CommandContext there = session.knowingPlatform(PlatformExport.WORD, reading.file());
-      int notYet = wait == null ? 0 : notYet(session, there, workplace, run, reading);
+      CommandContext there = context.knowingPlatform(PlatformExport.WORD, reading.file());
+      int notYet = wait == null ? 0 : notYet(context, there, lockedFolder, run, reading);
       Instant next = Instant.now().plus(pause);
       if (notYet == 0 || next.isAfter(until)) {
         report.notYet(notYet);
-        return compare(session, there, workplace, run, Optional.of(reading), confirmation, report);
+        return compare(
+            context, there, lockedFolder, run, Optional.of(reading), confirmation, report);
       }
-      session
+      context
           .screen()
           .remark(
               Counted.of(notYet, "change")
@@ -286,16 +287,16 @@ public final class ConfirmCommand implements Callable<Integer> {
   }
 
   private static int notYet(
-      CommandContext session,
+      CommandContext context,
       CommandContext there,
-      LockedRosterFolder workplace,
+      LockedRosterFolder lockedFolder,
       Run run,
       PlatformReading reading)
       throws IOException {
-    Known now = there.basis(workplace.known(), NONE).known();
-    ArrivalCheck arrival = new ArrivalCheck(session.settings(), now);
+    Known now = there.checkInput(lockedFolder.known(), NONE).known();
+    ArrivalCheck arrival = new ArrivalCheck(context.settings(), now);
     int[] count = {0};
-    changes(workplace, run)
+    changes(lockedFolder, run)
         .read(
             change -> {
               ChangeResult outcome =
@@ -308,14 +309,14 @@ public final class ConfirmCommand implements Callable<Integer> {
     return count[0];
   }
 
-  private static KeptChanges changes(LockedRosterFolder workplace, Run run) {
-    return workplace.folder().run(run.name()).changes();
+  private static KeptChanges changes(LockedRosterFolder lockedFolder, Run run) {
+    return lockedFolder.folder().run(run.name()).changes();
   }
 
-  private static Undelivered undelivered(LockedRosterFolder workplace, Run run)
+  private static Undelivered undelivered(LockedRosterFolder lockedFolder, Run run)
       throws IOException, RegisterException {
     return Undelivered.of(
-        workplace.register().deliveries(), run, workplace.folder().run(run.name()));
+        lockedFolder.register().deliveries(), run, lockedFolder.folder().run(run.name()));
   }
 
   /**
@@ -324,21 +325,21 @@ public final class ConfirmCommand implements Callable<Integer> {
    * @param reading what was read from the platform itself, if it was
    */
   private Optional<String> compare(
-      CommandContext session,
+      CommandContext context,
       CommandContext there,
-      LockedRosterFolder workplace,
+      LockedRosterFolder lockedFolder,
       Run run,
       Optional<PlatformReading> reading,
       RunConfirmation confirmation,
       ConfirmReport report)
       throws IOException, RegisterException {
-    Known now = there.basis(workplace.known(), NONE).known();
-    ArrivalCheck arrival = new ArrivalCheck(session.settings(), now);
+    Known now = there.checkInput(lockedFolder.known(), NONE).known();
+    ArrivalCheck arrival = new ArrivalCheck(context.settings(), now);
     Set<Field> neverShown = reading.map(PlatformReading::neverShown).orElse(Set.of());
-    Undelivered undelivered = undelivered(workplace, run);
+    Undelivered undelivered = undelivered(lockedFolder, run);
     LaterRuns later =
         LaterRuns.of(
-            workplace.register().runs(), run, other -> workplace.folder().run(other.name()));
+            lockedFolder.register().runs(), run, other -> lockedFolder.folder().run(other.name()));
     Optional<String> digest =
         confirmation.ask(
             (key, change) -> {
@@ -353,22 +354,25 @@ public final class ConfirmCommand implements Callable<Integer> {
             allFailed);
     // What was known before: whoever else is in the run's courses was asked for by nobody.
     Known before =
-        session
+        context
             .knowing(
                 List.of(),
                 source ->
                     source.run().map(other -> !other.equals(run.name())).orElse(false)
                         || source.at().isBefore(run.packedAt()))
-            .basis(workplace.known(), NONE)
+            .checkInput(lockedFolder.known(), NONE)
             .known();
     // Later runs change the numbers further.
     Known expected =
         later.isNone()
             ? before
-            : session.knowing(List.of(), source -> true).basis(workplace.known(), NONE).known();
+            : context
+                .knowing(List.of(), source -> true)
+                .checkInput(lockedFolder.known(), NONE)
+                .known();
     Set<String> courses = new HashSet<>();
     Set<String> asked = new HashSet<>();
-    changes(workplace, run)
+    changes(lockedFolder, run)
         .read(
             change -> {
               boolean isOfCourse =
@@ -395,16 +399,16 @@ public final class ConfirmCommand implements Callable<Integer> {
     if (now.tells(Table.ENROLLMENTS)) {
       CourseCounts counts = new CourseCounts(expected.memberships(), now.memberships(), courses);
       if (later.isNone()) {
-        changes(workplace, run).read(counts::add);
+        changes(lockedFolder, run).read(counts::add);
       }
       report.headcounts(counts.all());
     }
     report.twice(now);
-    if (!session.folder().orElseThrow().files("sheets").isEmpty()) {
+    if (!context.folder().orElseThrow().files("sheets").isEmpty()) {
       try {
-        report.stillAsked(StillAsked.of(session, there, workplace.known()));
+        report.stillAsked(StillAsked.of(context, there, lockedFolder.known()));
       } catch (Problem e) {
-        session.screen().remark("What the sheets ask for could not be compared: " + e.getMessage());
+        context.screen().remark("What the sheets ask for could not be compared: " + e.getMessage());
       }
     }
     return digest;
@@ -419,16 +423,16 @@ public final class ConfirmCommand implements Callable<Integer> {
   }
 
   private Optional<String> byReport(
-      CommandContext session,
-      LockedRosterFolder workplace,
+      CommandContext context,
+      LockedRosterFolder lockedFolder,
       Run run,
       RunConfirmation confirmation,
       ConfirmReport report)
       throws IOException, RegisterException, UnreadableSheetException {
     boolean isAll = refused.stream().anyMatch(word -> word.equalsIgnoreCase("all"));
     List<String> words = refused.stream().filter(word -> !word.equalsIgnoreCase("all")).toList();
-    try (OpenRoster open = session.open(reports)) {
-      Known known = session.basis(workplace.known(), open.roster()).known();
+    try (OpenRoster open = context.open(reports)) {
+      Known known = context.checkInput(lockedFolder.known(), open.roster()).known();
       UploadReport uploaded = new UploadReport(known, accepted, words, isAll);
       List<String> notTables = new ArrayList<>();
       open.roster().unread().stream()
@@ -443,7 +447,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       }
       verify(uploaded);
       open.verifyUnchanged();
-      Undelivered undelivered = undelivered(workplace, run);
+      Undelivered undelivered = undelivered(lockedFolder, run);
       Optional<String> digest =
           confirmation.ask(
               (key, change) -> undelivered.judge(key, change, uploaded.of(change)), allFailed);

@@ -169,7 +169,7 @@ public final class DemoCommand implements Callable<Integer> {
   private int command(Screen screen, String... words) {
     screen.line(screen.dim("$ ") + screen.green("neat-roster " + String.join(" ", words)));
     screen.line("");
-    ProcessEnvironment inside = options.surroundings().in(options.resolve(folder));
+    ProcessEnvironment inside = options.environment().in(options.resolve(folder));
     return options.program().run(inside, options.likeThis(List.of(words)));
   }
 

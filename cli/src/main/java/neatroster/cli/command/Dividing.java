@@ -30,17 +30,17 @@ final class Dividing {
 
   private static final List<Field> GROUP = List.of(Field.COURSE, Field.NAME);
 
-  private final CommandContext session;
+  private final CommandContext context;
   private final RosterFolder folder;
   private final DivideOptions options;
   private final PeopleFilter filter;
   private ArrangedRoster roster;
 
-  Dividing(CommandContext session, DivideOptions options, List<String> where) {
-    this.session = session;
-    this.folder = session.folder().orElseThrow();
+  Dividing(CommandContext context, DivideOptions options, List<String> where) {
+    this.context = context;
+    this.folder = context.folder().orElseThrow();
     this.options = options;
-    this.filter = new PeopleFilter(session.settings(), where);
+    this.filter = new PeopleFilter(context.settings(), where);
     long kinds =
         Stream.of(
                 options.number != null,
@@ -65,10 +65,10 @@ final class Dividing {
     AddedSheet enrollments = AddedSheet.arranged(folder, options.course, ENROLLMENT);
     AddedSheet groups = AddedSheet.arranged(folder, "groups-" + options.course, GROUP);
     List<AddedSheet> without = options.anew ? List.of(enrollments, groups) : List.of();
-    try (ArrangedRoster opened = new ArrangedRoster(session, without)) {
+    try (ArrangedRoster opened = new ArrangedRoster(context, without)) {
       roster = opened;
       int course = roster.course(options.course);
-      String role = CoursePeople.roleOfLearners(session.settings());
+      String role = CoursePeople.roleOfLearners(context.settings());
       List<ArrangedPerson> all = roster.people().of(course, role);
       List<ArrangedPerson> meant = filter.of(all);
       // Whoever is in a group already takes room there, whomever --where means.
@@ -170,7 +170,7 @@ final class Dividing {
         names,
         options.seed(),
         Optional.ofNullable(options.balance)
-            .map(field -> PeopleFilter.field(session.settings(), field)),
+            .map(field -> PeopleFilter.field(context.settings(), field)),
         sets(options.together, people),
         sets(options.apart, people));
   }
@@ -212,7 +212,7 @@ final class Dividing {
 
   /** A group for each value of a field. */
   private Map<ArrangedPerson, String> byField(List<ArrangedPerson> people, List<String> remarks) {
-    String field = PeopleFilter.field(session.settings(), options.by);
+    String field = PeopleFilter.field(context.settings(), options.by);
     Map<ArrangedPerson, String> placed = new LinkedHashMap<>();
     int blank = 0;
     List<ArrangedPerson> byName = new ArrayList<>(people);

@@ -52,12 +52,12 @@ public final class FindCommand implements Callable<Integer> {
     if (text.isBlank()) {
       throw Problem.usage("Say what to find: a part of a name, an address, a code.");
     }
-    CommandContext session = options.session();
+    CommandContext context = options.context();
     RosterFolder folder =
-        session.folderOr(
+        context.folderOr(
             "find looks through a roster folder, and there is none here. Name one with --folder"
                 + " DIR.");
-    List<TextSearch.Hit> hits = hits(session, folder);
+    List<TextSearch.Hit> hits = hits(context, folder);
     if (options.json()) {
       Json.write(screen.out(), json(hits));
     } else {
@@ -66,20 +66,20 @@ public final class FindCommand implements Callable<Integer> {
     return Exit.DONE;
   }
 
-  private List<TextSearch.Hit> hits(CommandContext session, RosterFolder folder) {
-    Screen screen = session.screen();
+  private List<TextSearch.Hit> hits(CommandContext context, RosterFolder folder) {
+    Screen screen = context.screen();
     Roster none = new Roster(List.of(), List.of(), List.of());
     boolean sheets = !folder.files("sheets").isEmpty();
-    List<KnownSource> sources = session.knownSources();
+    List<KnownSource> sources = context.knownSources();
     try (Opened asked =
-            new Opened(sheets ? Optional.of(session.open(List.of())) : Optional.empty());
-        OpenRoster exports = session.openExports(sources)) {
+            new Opened(sheets ? Optional.of(context.open(List.of())) : Optional.empty());
+        OpenRoster exports = context.openExports(sources)) {
       Roster roster = asked.roster().orElse(none);
-      Known known = session.basis(roster).known();
+      Known known = context.checkInput(roster).known();
       Roster platform = exports.roster();
       List<TextSearch.Hit> hits =
           TextSearch.find(
-              ResolvedRoster.of(roster, session.settings(), known),
+              ResolvedRoster.of(roster, context.settings(), known),
               platform,
               delivered(sources),
               LockedRosterFolder.joinCodesIn(folder),

@@ -78,12 +78,12 @@ final class FormatOptions {
   }
 
   /** What OneRoster exports of the platform say that a delta in that format goes by. */
-  OneRosterExports oneRosterExports(CommandContext session) {
+  OneRosterExports oneRosterExports(CommandContext context) {
     if (formats.stream().noneMatch(format -> format.name().equals("oneroster"))) {
       return OneRosterExports.NONE;
     }
     try {
-      return OneRosterExports.of(KnownSource.exportFiles(session));
+      return OneRosterExports.of(KnownSource.exportFiles(context));
     } catch (UnreadableSheetException | IOException e) {
       throw Problem.unreadable("An export cannot be read: " + e.getMessage() + ".", e);
     }
@@ -95,16 +95,16 @@ final class FormatOptions {
   }
 
   /** Sees to it that every format is one that there is. */
-  void verify(CommandContext session) {
+  void verify(CommandContext context) {
     oneRoster();
     if (mostRows < 0) {
       throw Problem.usage("--most-rows takes a number from 1.");
     }
     formats = new ArrayList<>();
-    for (String name : new LinkedHashSet<>(as.isEmpty() ? usual(session) : as)) {
+    for (String name : new LinkedHashSet<>(as.isEmpty() ? usual(context) : as)) {
       BatchFormat format =
           name.toLowerCase(Locale.ROOT).startsWith(LayoutFormat.PREFIX)
-              ? layout(session, name.substring(LayoutFormat.PREFIX.length()))
+              ? layout(context, name.substring(LayoutFormat.PREFIX.length()))
               : named(name);
       if (!split().isNone() && !format.isSplit()) {
         throw Problem.usage(
@@ -112,7 +112,7 @@ final class FormatOptions {
       }
       formats.add(format);
     }
-    session.declare(
+    context.declare(
         layouts().stream()
             .flatMap(layout -> layout.extras().stream())
             .map(Layout.Extra::field)
@@ -141,8 +141,8 @@ final class FormatOptions {
   }
 
   /** What is written where nobody says: the layout that the settings name, or our own CSV. */
-  private static List<String> usual(CommandContext session) {
-    String layout = session.settings().school().platformLayout();
+  private static List<String> usual(CommandContext context) {
+    String layout = context.settings().school().platformLayout();
     return List.of(layout.isEmpty() ? "plain" : LayoutFormat.PREFIX + layout);
   }
 
@@ -162,8 +162,8 @@ final class FormatOptions {
                                     + ", and layout:NAME for a layout of your own.")));
   }
 
-  private BatchFormat layout(CommandContext session, String name) {
-    Layout layout = new Layouts(session).named(name);
+  private BatchFormat layout(CommandContext context, String name) {
+    Layout layout = new Layouts(context).named(name);
     layout = mostRows > 0 ? layout.withMostRows(mostRows) : layout;
     return new LayoutFormat(by == null ? layout : layout.splitBy(by.name()));
   }

@@ -15,23 +15,23 @@ import neatroster.core.model.Field;
 
 /** Moves people up a grade. */
 final class GradesUp {
-  private final CommandContext session;
+  private final CommandContext context;
   private final PeopleFilter filter;
   private final Integer last;
 
-  GradesUp(CommandContext session, List<String> where, Integer last) {
-    this.session = session;
-    this.filter = new PeopleFilter(session.settings(), where);
+  GradesUp(CommandContext context, List<String> where, Integer last) {
+    this.context = context;
+    this.filter = new PeopleFilter(context.settings(), where);
     this.last = last;
   }
 
   Arrangement arrange() {
     AddedSheet sheet =
         AddedSheet.arranged(
-            session.folder().orElseThrow(),
+            context.folder().orElseThrow(),
             "grades",
             List.of(Field.ID, Field.USERNAME, Field.EMAIL, Field.FULL_NAME, Field.GRADE));
-    try (ArrangedRoster roster = new ArrangedRoster(session, List.of(sheet))) {
+    try (ArrangedRoster roster = new ArrangedRoster(context, List.of(sheet))) {
       List<ArrangedPerson> people = new ArrayList<>(filter.of(roster.people().everybody()));
       people.sort(
           Comparator.comparing(ArrangedPerson::name).thenComparing(ArrangedPerson::reference));

@@ -144,22 +144,22 @@ public final class HandoutCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     verifyOptions();
-    CommandContext session = options.session();
+    CommandContext context = options.context();
     RosterFolder folder =
-        session.folderOr(
+        context.folderOr(
             "handout works in a roster folder, and there is none here. Name one with --folder"
                 + " DIR.");
-    WritePlaces places = new WritePlaces(session.folder(), session.knownPaths(), OwnFiles::isOwn);
+    WritePlaces places = new WritePlaces(context.folder(), context.knownPaths(), OwnFiles::isOwn);
     if (to.isEmpty() && !forget) {
       places.verifyFile(folder.path(usualFile()), folder.shown(usualFile()), overwrite);
     }
-    to.forEach(file -> places.verifyFile(session.resolve(file), file.toString(), overwrite));
-    try (LockedRosterFolder workplace = session.work("handout")) {
+    to.forEach(file -> places.verifyFile(context.resolve(file), file.toString(), overwrite));
+    try (LockedRosterFolder lockedFolder = context.work("handout")) {
       if (folder.files("sheets").isEmpty()) {
-        return run(session, workplace, new Roster(List.of(), List.of(), List.of()), () -> {});
+        return run(context, lockedFolder, new Roster(List.of(), List.of(), List.of()), () -> {});
       }
-      try (OpenRoster open = session.open(List.of())) {
-        return run(session, workplace, open.roster(), open::verifyUnchanged);
+      try (OpenRoster open = context.open(List.of())) {
+        return run(context, lockedFolder, open.roster(), open::verifyUnchanged);
       }
     } catch (UncheckedIOException e) {
       throw unwritable(e.getCause());
@@ -240,23 +240,24 @@ public final class HandoutCommand implements Callable<Integer> {
   }
 
   private int run(
-      CommandContext session, LockedRosterFolder workplace, Roster roster, Runnable unchanged)
+      CommandContext context, LockedRosterFolder lockedFolder, Roster roster, Runnable unchanged)
       throws IOException, RegisterException {
-    Settings settings = session.settings();
-    Screen screen = session.screen();
-    CheckInput basis = session.basis(workplace.known(), roster);
+    Settings settings = context.settings();
+    Screen screen = context.screen();
+    CheckInput checkInput = context.checkInput(lockedFolder.known(), roster);
     Map<String, String> passwords =
-        forget || what.equals(SLIPS) ? workplace.accounts().passwords() : Map.of();
+        forget || what.equals(SLIPS) ? lockedFolder.accounts().passwords() : Map.of();
     Attendance attendance =
         Attendance.of(
-            Checker.check(roster, basis).wanted(),
-            basis.known(),
+            Checker.check(roster, checkInput).wanted(),
+            checkInput.known(),
             reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
-            workplace.register().joinCodes());
+            lockedFolder.register().joinCodes());
     unchanged.run();
-    Choice choice = chosen.of(attendance, workplace.folder());
+    Choice choice = chosen.of(attendance, lockedFolder.folder());
     if (forget) {
-      return forget(screen, workplace, basis, choice.people(attendance), passwords.keySet());
+      return forget(
+          screen, lockedFolder, checkInput, choice.people(attendance), passwords.keySet());
     }
     List<Section> sections =
         what.equals(SLIPS) ? choice.sections(attendance, by, settings) : List.of();
@@ -275,7 +276,7 @@ public final class HandoutCommand implements Callable<Integer> {
           case CONSENT_LETTERS -> consentLetters(screen, settings, choice.people(attendance));
           default -> slips(settings, sections, attendance.courses());
         };
-    return write(screen, workplace, handout, told);
+    return write(screen, lockedFolder, handout, told);
   }
 
   /** In a file of plain text a spreadsheet program would calculate such a username. */
@@ -367,9 +368,9 @@ public final class HandoutCommand implements Callable<Integer> {
   private record Written(Path place, String name, int pages) {}
 
   private int write(
-      Screen screen, LockedRosterFolder workplace, Handout handout, List<Attendee> told)
+      Screen screen, LockedRosterFolder lockedFolder, Handout handout, List<Attendee> told)
       throws IOException, RegisterException {
-    RosterFolder folder = workplace.folder();
+    RosterFolder folder = lockedFolder.folder();
     int count = handout.count();
     List<Written> written = new ArrayList<>();
     if (count > 0) {
@@ -382,7 +383,7 @@ public final class HandoutCommand implements Callable<Integer> {
       }
     }
     if (count > 0 && !told.isEmpty()) {
-      workplace
+      lockedFolder
           .register()
           .passwordsTold(
               told.stream().map(person -> person.account().reference()).toList(),
@@ -434,13 +435,13 @@ public final class HandoutCommand implements Callable<Integer> {
 
   private int forget(
       Screen screen,
-      LockedRosterFolder workplace,
-      CheckInput basis,
+      LockedRosterFolder lockedFolder,
+      CheckInput checkInput,
       List<Attendee> people,
       Set<String> kept)
       throws IOException, RegisterException {
     Set<String> onPlatform =
-        basis.known().users().all().stream()
+        checkInput.known().users().all().stream()
             .filter(KnownUser::isOnPlatform)
             .map(KnownUser::reference)
             .collect(Collectors.toSet());
@@ -448,9 +449,9 @@ public final class HandoutCommand implements Callable<Integer> {
         PasswordErasure.of(
             people,
             kept,
-            workplace.register().passwordsTold(),
-            workplace.register().passwordsNotDelivered(),
-            workplace.register().passwordsDue(),
+            lockedFolder.register().passwordsTold(),
+            lockedFolder.register().passwordsNotDelivered(),
+            lockedFolder.register().passwordsDue(),
             onPlatform);
     int forgotten = 0;
     if (!forgetting.forgettable().isEmpty()) {
@@ -459,16 +460,16 @@ public final class HandoutCommand implements Callable<Integer> {
               + Counted.of(forgetting.forgettable().size(), "account")
               + " are to be removed from accounts/.",
           yes);
-      forgotten = workplace.accounts().forget(forgetting.forgettable());
+      forgotten = lockedFolder.accounts().forget(forgetting.forgettable());
       RunSecrets.forget(
-          workplace.folder().path("runs"), workplace.accounts(), forgetting.forgettable());
+          lockedFolder.folder().path("runs"), lockedFolder.accounts(), forgetting.forgettable());
     }
     ForgetReport report =
         new ForgetReport(
             forgotten,
             forgetting.undelivered(),
             forgetting.untold(),
-            PasswordPlaces.of(workplace.folder(), workplace.register()));
+            PasswordPlaces.of(lockedFolder.folder(), lockedFolder.register()));
     if (options.json()) {
       Json.write(screen.out(), report.document());
     } else {

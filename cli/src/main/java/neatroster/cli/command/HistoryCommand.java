@@ -37,18 +37,18 @@ public final class HistoryCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    CommandContext session = options.session();
+    CommandContext context = options.context();
     RosterFolder folder =
-        session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
+        context.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
     List<Run> runs = LockedRosterFolder.runsIn(folder);
     List<Past> past = new ArrayList<>();
     for (Run run : runs) {
       past.add(new Past(run, state(runs, run), changes(folder, run)));
     }
     if (options.json()) {
-      Json.write(session.screen().out(), json(past));
+      Json.write(context.screen().out(), json(past));
     } else {
-      text(session.screen(), past);
+      text(context.screen(), past);
     }
     return Exit.DONE;
   }

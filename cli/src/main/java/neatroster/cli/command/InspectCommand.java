@@ -71,27 +71,27 @@ public final class InspectCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     Screen screen = options.screen();
-    CommandContext session = options.session();
+    CommandContext context = options.context();
     if (save && who) {
       throw Problem.usage("--save writes how sheets are understood; --people says who is who.");
     }
-    if (save && session.folder().isEmpty()) {
+    if (save && context.folder().isEmpty()) {
       throw Problem.usage(
           "--save writes into the roster.yaml of a roster folder, and there is none here. Make one"
               + " with neat-roster begin DIR.");
     }
     if (layout != null) {
-      return propose(session);
+      return propose(context);
     }
-    try (OpenRoster open = session.open(files)) {
+    try (OpenRoster open = context.open(files)) {
       Roster roster = open.roster();
       if (who) {
-        return people(session, open);
+        return people(context, open);
       }
       List<SheetSurvey> seen = roster.sheets().stream().map(SheetSurvey::of).toList();
       List<SheetSurvey> known =
-          files.isEmpty() || !session.known().isEmpty()
-              ? open.exports(session).stream().map(SheetSurvey::of).toList()
+          files.isEmpty() || !context.known().isEmpty()
+              ? open.exports(context).stream().map(SheetSurvey::of).toList()
               : List.of();
       open.verifyUnchanged();
       if (options.json()) {
@@ -103,12 +103,12 @@ public final class InspectCommand implements Callable<Integer> {
         text.known(known);
       }
       if (save) {
-        new SettingsSaver(session.folder().get(), screen)
+        new SettingsSaver(context.folder().get(), screen)
             .save(
                 seen,
                 roster.unread(),
-                session.settings(),
-                Proposals.of(Checker.check(roster, session.basis(roster))));
+                context.settings(),
+                Proposals.of(Checker.check(roster, context.checkInput(roster))));
       }
       boolean troubled =
           roster.unread().stream().anyMatch(sheet -> !sheet.isLeftAlone())
@@ -117,15 +117,15 @@ public final class InspectCommand implements Callable<Integer> {
     }
   }
 
-  private int propose(CommandContext session) {
+  private int propose(CommandContext context) {
     if (files.isEmpty() || save || who) {
       throw Problem.usage(
           "--layout takes the platform’s templates: neat-roster inspect TEMPLATE… --layout "
               + layout);
     }
-    Layouts layouts = new Layouts(session);
+    Layouts layouts = new Layouts(context);
     layouts.verifyFree(layout);
-    try (OpenRoster open = session.open(files)) {
+    try (OpenRoster open = context.open(files)) {
       List<SheetReading> sheets = open.roster().sheets();
       if (sheets.isEmpty()) {
         throw Problem.unreadable(
@@ -142,7 +142,7 @@ public final class InspectCommand implements Callable<Integer> {
       }
       List<LayoutProposal.Template> templates = new ArrayList<>();
       for (Map.Entry<String, List<SheetReading>> one : byFile.entrySet()) {
-        Path template = session.resolve(Path.of(one.getKey()));
+        Path template = context.resolve(Path.of(one.getKey()));
         templates.add(
             new LayoutProposal.Template(
                 template.getFileName().toString(),
@@ -150,16 +150,16 @@ public final class InspectCommand implements Callable<Integer> {
                 TextForm.lineEnd(template),
                 TextForm.hasMark(template)));
       }
-      LayoutProposal proposal = new LayoutProposal(layout, templates, session.settings().roles());
+      LayoutProposal proposal = new LayoutProposal(layout, templates, context.settings().roles());
       open.verifyUnchanged();
       String file = layouts.write(layout, proposal.text());
       ProposalReport report =
           new ProposalReport(
               layout, file, proposal.matched(), open.roster(), layouts.trouble(layout));
       if (options.json()) {
-        Json.write(session.screen().out(), report.document());
+        Json.write(context.screen().out(), report.document());
       } else {
-        report.text(session.screen());
+        report.text(context.screen());
       }
       return Exit.DONE;
     } catch (UnreadableSheetException e) {
@@ -169,11 +169,11 @@ public final class InspectCommand implements Callable<Integer> {
     }
   }
 
-  private int people(CommandContext session, OpenRoster open) {
-    Screen screen = session.screen();
-    CheckInput basis = session.basis(open.roster());
+  private int people(CommandContext context, OpenRoster open) {
+    Screen screen = context.screen();
+    CheckInput checkInput = context.checkInput(open.roster());
     PeopleReport report =
-        new PeopleReport(ResolvedRoster.of(open.roster(), session.settings(), basis.known()));
+        new PeopleReport(ResolvedRoster.of(open.roster(), context.settings(), checkInput.known()));
     open.verifyUnchanged();
     if (options.json()) {
       Json.write(screen.out(), report.document());

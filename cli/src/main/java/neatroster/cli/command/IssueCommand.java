@@ -94,26 +94,26 @@ public final class IssueCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    CommandContext session = options.session().writing(to, "issue");
+    CommandContext context = options.context().writing(to, "issue");
     IssueReport report =
-        new IssueReport(session.screen(), session.folder().orElseThrow(), options.json());
+        new IssueReport(context.screen(), context.folder().orElseThrow(), options.json());
     if (!other.isEmpty() && (againLost || again != null || anonymous != null || course != null)) {
       throw Problem.usage("--other USER goes with none of --again, --again-lost and --anonymous.");
     }
     try {
       if (againLost) {
-        return againLost(report, session);
+        return againLost(report, context);
       }
       if (again != null) {
-        return again(report, session);
+        return again(report, context);
       }
       if (anonymous != null || course != null) {
-        return anonymous(report, session);
+        return anonymous(report, context);
       }
-      try (OpenRoster open = session.open(files);
-          LockedRosterFolder workplace = session.work("issue")) {
-        Issuing.Outcome outcome = IssueRun.run(session, open, workplace, other);
-        report.issued(outcome, workplace.accounts());
+      try (OpenRoster open = context.open(files);
+          LockedRosterFolder lockedFolder = context.work("issue")) {
+        Issuing.Outcome outcome = IssueRun.run(context, open, lockedFolder, other);
+        report.issued(outcome, lockedFolder.accounts());
         return outcome.findings().isEmpty() ? Exit.DONE : Exit.FINDINGS;
       }
     } catch (PatternException e) {
@@ -127,15 +127,15 @@ public final class IssueCommand implements Callable<Integer> {
     }
   }
 
-  private int again(IssueReport report, CommandContext session)
+  private int again(IssueReport report, CommandContext context)
       throws IOException, RegisterException {
-    Settings settings = session.settings();
+    Settings settings = context.settings();
     if (!files.isEmpty() || anonymous != null || course != null) {
       throw Problem.usage(
           "--again USER stands alone: it is about one account that was issued already.");
     }
-    try (LockedRosterFolder workplace = session.work("issue")) {
-      KnownUsers known = workplace.known();
+    try (LockedRosterFolder lockedFolder = context.work("issue")) {
+      KnownUsers known = lockedFolder.known();
       int user = known.findReference(again);
       if (user < 0) {
         throw Problem.usage(
@@ -160,13 +160,13 @@ public final class IssueCommand implements Callable<Integer> {
           new PasswordMaker(style, PasswordWords.all(), new BufferedSecureRandom());
       IssuedAccount renewed =
           new IssuedAccount(new Place(new SheetName("", null), 0), account, passwords.make());
-      workplace
+      lockedFolder
           .accounts()
           .write(
               List.of(),
               List.of(renewed),
               new AccountsUpdate(List.of(), List.of(), List.of(), List.of(account)));
-      report.again(account, workplace.accounts());
+      report.again(account, lockedFolder.accounts());
       return Exit.DONE;
     }
   }
@@ -174,15 +174,15 @@ public final class IssueCommand implements Callable<Integer> {
   /**
    * The accounts file is gone or damaged, and there is no copy: passwords can only be made anew.
    */
-  private int againLost(IssueReport report, CommandContext session)
+  private int againLost(IssueReport report, CommandContext context)
       throws PatternException, IOException, RegisterException {
-    Settings settings = session.settings();
+    Settings settings = context.settings();
     if (!files.isEmpty() || again != null || anonymous != null || course != null) {
       throw Problem.usage("--again-lost stands alone: it is about accounts that were issued.");
     }
-    try (LockedRosterFolder workplace = session.work("issue")) {
-      List<String> lost = workplace.accounts().lost();
-      KnownUsers known = workplace.known();
+    try (LockedRosterFolder lockedFolder = context.work("issue")) {
+      List<String> lost = lockedFolder.accounts().lost();
+      KnownUsers known = lockedFolder.known();
       AccountIssuer issuer =
           new AccountIssuer(settings, PasswordWords.all(), new BufferedSecureRandom(), known.all());
       List<IssuedAccount> renewed = new ArrayList<>();
@@ -197,16 +197,16 @@ public final class IssueCommand implements Callable<Integer> {
       List<KnownUser> users = renewed.stream().map(IssuedAccount::user).toList();
       if (!renewed.isEmpty()) {
         AccountsUpdate issue = new AccountsUpdate(List.of(), List.of(), List.of(), users);
-        workplace.accounts().write(List.of(), renewed, issue);
+        lockedFolder.accounts().write(List.of(), renewed, issue);
       }
-      report.againLost(users, workplace.accounts());
+      report.againLost(users, lockedFolder.accounts());
       return Exit.DONE;
     }
   }
 
-  private int anonymous(IssueReport report, CommandContext session)
+  private int anonymous(IssueReport report, CommandContext context)
       throws PatternException, IOException, RegisterException {
-    Settings settings = session.settings();
+    Settings settings = context.settings();
     if (anonymous == null || course == null) {
       throw Problem.usage(
           "Accounts without names need a number and a course: neat-roster issue --anonymous 30"
@@ -215,16 +215,16 @@ public final class IssueCommand implements Callable<Integer> {
     if (anonymous < 1 || anonymous > AnonymousAccounts.MOST) {
       throw Problem.usage("--anonymous takes a number from 1 to " + AnonymousAccounts.MOST + ".");
     }
-    try (OpenRoster open = session.open(files);
-        LockedRosterFolder workplace = session.work("issue")) {
+    try (OpenRoster open = context.open(files);
+        LockedRosterFolder lockedFolder = context.work("issue")) {
       TreeSet<String> courses = new TreeSet<>();
       open.roster().read(Table.COURSES, (row, line) -> courses.add(row.text(Field.CODE)));
-      Known known = session.basis(workplace.known(), open.roster()).known();
+      Known known = context.checkInput(lockedFolder.known(), open.roster()).known();
       courses.addAll(known.courses().keySet());
       report.anonymous(
-          AnonymousAccounts.issue(anonymous, course, List.copyOf(courses), settings, workplace),
+          AnonymousAccounts.issue(anonymous, course, List.copyOf(courses), settings, lockedFolder),
           course,
-          workplace.accounts());
+          lockedFolder.accounts());
       return Exit.DONE;
     }
   }

@@ -17,7 +17,7 @@ import neatroster.core.model.RoleWords;
 
 /** Moves people from course to course. */
 final class Moving {
-  private final CommandContext session;
+  private final CommandContext context;
   private final PeopleFilter filter;
   private final String role;
 
@@ -26,15 +26,15 @@ final class Moving {
    *
    * @param role in which role they are, or null for the usual one
    */
-  Moving(CommandContext session, List<String> where, String role) {
-    this.session = session;
-    this.filter = new PeopleFilter(session.settings(), where);
+  Moving(CommandContext context, List<String> where, String role) {
+    this.context = context;
+    this.filter = new PeopleFilter(context.settings(), where);
     this.role =
-        role == null ? CoursePeople.roleOfLearners(session.settings()) : role(session, role);
+        role == null ? CoursePeople.roleOfLearners(context.settings()) : role(context, role);
   }
 
-  private static String role(CommandContext session, String word) {
-    RoleWords roles = session.settings().roles();
+  private static String role(CommandContext context, String word) {
+    RoleWords roles = context.settings().roles();
     return roles
         .role(word)
         .orElseThrow(
@@ -72,8 +72,8 @@ final class Moving {
     List<Field> fields = List.of(Field.USER, Field.COURSE, Field.ROLE, Field.GROUP, Field.STATUS);
     AddedSheet sheet =
         AddedSheet.arrangedSoFar(
-            session.folder().orElseThrow(), fromName + "-to-" + toName, fields);
-    try (ArrangedRoster roster = new ArrangedRoster(session, List.of())) {
+            context.folder().orElseThrow(), fromName + "-to-" + toName, fields);
+    try (ArrangedRoster roster = new ArrangedRoster(context, List.of())) {
       int from = roster.course(fromName);
       int to = roster.course(toName);
       if (from == to) {

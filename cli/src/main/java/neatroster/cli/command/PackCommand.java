@@ -120,26 +120,26 @@ public final class PackCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     Screen screen = options.screen();
-    CommandContext session = options.session().writing(to, "pack");
-    as.verify(session);
+    CommandContext context = options.context().writing(to, "pack");
+    as.verify(context);
     verifyShow();
-    Settings settings = session.settings();
-    try (OpenRoster open = session.open(files);
-        LockedRosterFolder workplace = session.work("pack")) {
+    Settings settings = context.settings();
+    try (OpenRoster open = context.open(files);
+        LockedRosterFolder lockedFolder = context.work("pack")) {
       as.verifyExtras(open.roster());
-      RunChoice.verifyNoneUnderWay(workplace.register().runs());
-      CheckInput basis = session.comparing(workplace.known(), open.roster());
-      Known known = basis.known();
-      CheckResult checked = Checker.check(open.roster(), basis);
-      IssuedItems items = items(workplace);
+      RunChoice.verifyNoneUnderWay(lockedFolder.register().runs());
+      CheckInput checkInput = context.comparing(lockedFolder.known(), open.roster());
+      Known known = checkInput.known();
+      CheckResult checked = Checker.check(open.roster(), checkInput);
+      IssuedItems items = items(lockedFolder);
       if (show > 0) {
         show(screen, settings, checked, known, items);
         return Exit.DONE;
       }
       checked = withMisfits(settings, checked, known, items);
-      Optional<BlockingProblem> obstacle = BlockingProblem.of(checked, leaveOutFaulty);
-      if (obstacle.isPresent()) {
-        refuse(screen, checked, why(obstacle.get()));
+      Optional<BlockingProblem> blockingProblem = BlockingProblem.of(checked, leaveOutFaulty);
+      if (blockingProblem.isPresent()) {
+        refuse(screen, checked, why(blockingProblem.get()));
         return Exit.FINDINGS;
       }
       List<ExceededLimit> above = above(settings, checked, known);
@@ -149,7 +149,7 @@ public final class PackCommand implements Callable<Integer> {
         return Exit.FINDINGS;
       }
       boolean ofFolder = files.isEmpty() && to == null;
-      PackReport packed = pack(session, as, open, checked, known, items, ofFolder, workplace);
+      PackReport packed = pack(context, as, open, checked, known, items, ofFolder, lockedFolder);
       if (options.json()) {
         Json.write(screen.out(), packed.document());
       } else {
@@ -167,11 +167,11 @@ public final class PackCommand implements Callable<Integer> {
   }
 
   /** An obstacle in words. */
-  private static String why(BlockingProblem obstacle) {
+  private static String why(BlockingProblem blockingProblem) {
     return "Nothing was packed: "
-        + switch (obstacle.kind()) {
+        + switch (blockingProblem.kind()) {
           case ERRORS ->
-              Counted.of(obstacle.count(), "error")
+              Counted.of(blockingProblem.count(), "error")
                   + " must be mended first. To pack the sound rows alone and get the others back as"
                   + " a sheet to correct, add --leave-out-faulty.";
           case UNREAD_SHEET ->
@@ -179,8 +179,8 @@ public final class PackCommand implements Callable<Integer> {
                   + " Mend it, or leave the file out of the command.";
           case NO_ROWS -> "there are no rows.";
           case NO_ACCOUNTS ->
-              Counted.of(obstacle.count(), "user")
-                  + (obstacle.count() == 1 ? " has" : " have")
+              Counted.of(blockingProblem.count(), "user")
+                  + (blockingProblem.count() == 1 ? " has" : " have")
                   + " no username yet. Run neat-roster issue first.";
         };
   }
@@ -202,12 +202,12 @@ public final class PackCommand implements Callable<Integer> {
     return ExceededLimit.of(totals, known, settings.stopAbove(), goAbove);
   }
 
-  private static IssuedItems items(LockedRosterFolder workplace) throws RegisterException {
-    Map<String, String> passwords = workplace.accounts().passwords();
+  private static IssuedItems items(LockedRosterFolder lockedFolder) throws RegisterException {
+    Map<String, String> passwords = lockedFolder.accounts().passwords();
     return new IssuedItems(
         reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
-        workplace.register().passwordsDue(),
-        joinCodes(workplace.register()));
+        lockedFolder.register().passwordsDue(),
+        joinCodes(lockedFolder.register()));
   }
 
   /**
@@ -217,18 +217,18 @@ public final class PackCommand implements Callable<Integer> {
   private CheckResult withMisfits(
       Settings settings, CheckResult checked, Known known, IssuedItems items) {
     CheckResult result = checked;
-    List<Finding> found = misfits(settings, result, known, items);
+    List<Finding> found = unfitValues(settings, result, known, items);
     int faulty = -1;
     while (!found.isEmpty() && result.faultyLines().cardinality() > faulty) {
       faulty = result.faultyLines().cardinality();
       result = result.with(found);
-      found = leaveOutFaulty ? misfits(settings, result, known, items) : List.of();
+      found = leaveOutFaulty ? unfitValues(settings, result, known, items) : List.of();
     }
     return result;
   }
 
   /** What the layouts have no room for; it is found before anything is written. */
-  private List<Finding> misfits(
+  private List<Finding> unfitValues(
       Settings settings, CheckResult checked, Known known, IssuedItems items) {
     List<Finding> findings = new ArrayList<>();
     for (Layout layout : as.layouts()) {
@@ -293,12 +293,12 @@ public final class PackCommand implements Callable<Integer> {
       int leftOut = compare(settings, checked, known, items, excerpt::add);
       shown.add(new LayoutText(layout, excerpt.files(), excerpt.notCarried(), leftOut));
     }
-    List<Finding> misfits = misfits(settings, checked, known, items);
+    List<Finding> unfitValues = unfitValues(settings, checked, known, items);
     if (options.json()) {
-      Json.write(screen.out(), LayoutText.document(shown, misfits));
+      Json.write(screen.out(), LayoutText.document(shown, unfitValues));
     } else {
       shown.forEach(one -> one.write(screen));
-      LayoutText.misfits(screen, misfits);
+      LayoutText.unfitValues(screen, unfitValues);
     }
   }
 
@@ -324,32 +324,32 @@ public final class PackCommand implements Callable<Integer> {
   }
 
   private PackReport pack(
-      CommandContext session,
+      CommandContext context,
       FormatOptions formats,
       OpenRoster open,
       CheckResult checked,
       Known known,
       IssuedItems items,
       boolean ofFolder,
-      LockedRosterFolder workplace)
+      LockedRosterFolder lockedFolder)
       throws IOException, RegisterException {
 
-    Settings settings = session.settings();
-    Path runs = workplace.folder().path("runs");
+    Settings settings = context.settings();
+    Path runs = lockedFolder.folder().path("runs");
     LocalDate today = LocalDate.now(ZoneId.systemDefault());
     try (NewRun run = NewRun.start(runs, today)) {
       RunBatches batches =
           new RunBatches(
               run,
-              workplace.accounts(),
+              lockedFolder.accounts(),
               formats.formats(),
               RunBackground.of(
                   settings,
                   known,
                   whole(checked, known),
                   new Teaching(known.memberships(), checked.wanted()),
-                  workplace.register(),
-                  formats.oneRosterExports(session),
+                  lockedFolder.register(),
+                  formats.oneRosterExports(context),
                   formats.oneRoster(),
                   formats.split()));
       List<PackReport.Dropped> dropped = new ArrayList<>();
@@ -402,14 +402,14 @@ public final class PackCommand implements Callable<Integer> {
       }
       String digest = batches.digest();
       List<Run> waiting =
-          workplace.register().runs().stream()
+          lockedFolder.register().runs().stream()
               .filter(earlier -> earlier.deliveredAt().isEmpty())
-              .filter(earlier -> workplace.folder().run(earlier.name()).isThere())
+              .filter(earlier -> lockedFolder.folder().run(earlier.name()).isThere())
               .toList();
       PackReport packed =
           new PackReport(
               run.name(),
-              workplace.folder().shown("runs/" + run.name()),
+              lockedFolder.folder().shown("runs/" + run.name()),
               files,
               batches.notCarried(),
               batches.stillDue(),
@@ -426,16 +426,16 @@ public final class PackCommand implements Callable<Integer> {
                   .orElse(null),
               waiting.stream().map(Run::name).toList(),
               ofFolder,
-              ofFolder ? RunChoice.replaced(workplace.folder(), waiting) : List.of(),
+              ofFolder ? RunChoice.replaced(lockedFolder.folder(), waiting) : List.of(),
               notices,
               open.roster().sheets().stream().anyMatch(sheet -> sheet.covers().isPresent()));
       try (var out = run.create("run.json")) {
         Json.write(out, packed.document());
       }
       run.finish();
-      workplace.register().runPacked(run.name(), Instant.now(), digest, Optional.empty());
-      workplace.register().rememberSourcedIds(batches.sourcedIds());
-      workplace.register().passwordsPacked(run.name(), batches.passwords());
+      lockedFolder.register().runPacked(run.name(), Instant.now(), digest, Optional.empty());
+      lockedFolder.register().rememberSourcedIds(batches.sourcedIds());
+      lockedFolder.register().passwordsPacked(run.name(), batches.passwords());
       return packed;
     }
   }

@@ -80,13 +80,13 @@ public final class PracticeCommand implements Callable<Integer> {
     }
     Faults faults = faults(named);
     Path place = options.resolve(data).toAbsolutePath();
-    new WritePlaces(options.session().folder(), List.of(), file -> true)
+    new WritePlaces(options.context().folder(), List.of(), file -> true)
         .verifyFile(place, data.toString(), true);
     if (place.getParent() != null && !Files.isDirectory(place.getParent())) {
       throw Problem.unreadable("There is no folder " + data.getParent() + " for the data.", null);
     }
     boolean isNew = !Files.exists(place);
-    if (!options.session().known().isEmpty() && !isNew) {
+    if (!options.context().known().isEmpty() && !isNew) {
       throw Problem.usage(
           data
               + " holds data already, and --known is for a platform that starts with an export. Name"
@@ -107,7 +107,7 @@ public final class PracticeCommand implements Callable<Integer> {
       PracticeServer server = PracticeServer.start(port, place, token, faults);
       // An interrupt ends the process by way of its shutdown hooks.
       Runtime.getRuntime().addShutdownHook(new Thread(server::close));
-      if (!options.session().known().isEmpty()) {
+      if (!options.context().known().isEmpty()) {
         fill(server, token);
       }
       say(screen, server, data.resolveSibling(PracticeToken.fileName(place)));
@@ -124,8 +124,8 @@ public final class PracticeCommand implements Callable<Integer> {
 
   /** Starts with what the exports say that the platform holds. */
   private void fill(PracticeServer server, String token) throws IOException, InterruptedException {
-    CommandContext session = options.session();
-    Known known = session.basis(new Roster(List.of(), List.of(), List.of())).known();
+    CommandContext context = options.context();
+    Known known = context.checkInput(new Roster(List.of(), List.of(), List.of())).known();
     try {
       Transport transport =
           new HttpTransport(
@@ -133,7 +133,7 @@ public final class PracticeCommand implements Callable<Integer> {
               SignIn.token(token),
               List.of(),
               WaitListener.NOBODY);
-      PracticeFilling.fill(session, known, transport, new PlatformIds(Map.of()));
+      PracticeFilling.fill(context, known, transport, new PlatformIds(Map.of()));
     } catch (PlatformException e) {
       throw Problem.unreadable(
           "The practice platform could not be filled: " + e.getMessage() + ".", e);

@@ -47,47 +47,47 @@ public final class PreviewCommand implements Callable<Integer> {
   public Integer call() {
     ReportFiles<Preview> kinds = ReportFiles.ofPreview();
     reports.verify(kinds);
-    CommandContext session = options.session();
+    CommandContext context = options.context();
     // Without a folder two lists are compared, and all that differs is told.
-    boolean isTwoLists = session.folder().isEmpty();
+    boolean isTwoLists = context.folder().isEmpty();
     if (isTwoLists) {
-      session.compareLists();
+      context.compareLists();
     }
-    try (OpenRoster open = session.open(files)) {
-      reports.verify(session, open);
-      CheckInput basis = session.comparing(open.roster());
-      CheckResult checked = Checker.check(open.roster(), basis);
-      IssuedItems items = items(session);
+    try (OpenRoster open = context.open(files)) {
+      reports.verify(context, open);
+      CheckInput checkInput = context.comparing(open.roster());
+      CheckResult checked = Checker.check(open.roster(), checkInput);
+      IssuedItems items = items(context);
       LocalDate today = LocalDate.now(ZoneId.systemDefault());
-      Settings settings = session.settings();
+      Settings settings = context.settings();
       Preview preview =
           new Preview(
               settings,
               checked,
-              basis.known(),
-              session.knownSources(),
+              checkInput.known(),
+              context.knownSources(),
               isTwoLists,
               receiver -> {
                 Comparison comparison =
-                    new Comparison(settings, checked, basis.known(), items, today, receiver);
+                    new Comparison(settings, checked, checkInput.known(), items, today, receiver);
                 (isTwoLists ? comparison.ofWholeLists() : comparison).run();
               });
       open.verifyUnchanged();
       if (options.json()) {
-        Json.write(session.screen().out(), new PreviewJson(preview).document());
+        Json.write(context.screen().out(), new PreviewJson(preview).document());
       } else {
-        new PreviewText(session.screen()).write(preview);
+        new PreviewText(context.screen()).write(preview);
       }
-      reports.write(kinds, preview, session);
+      reports.write(kinds, preview, context);
       return preview.leftOut() > 0 ? Exit.FINDINGS : Exit.DONE;
     }
   }
 
   /** What was issued; in place of a password that the platform is due stands that there is one. */
-  private static IssuedItems items(CommandContext session) {
+  private static IssuedItems items(CommandContext context) {
     Map<String, String> codes = new HashMap<>();
     Set<String> due = new HashSet<>();
-    session
+    context
         .folder()
         .ifPresent(
             folder -> {

@@ -38,14 +38,14 @@ final class ReportOptions {
   }
 
   /** Refuses places where a report does not belong. */
-  void verify(CommandContext session, OpenRoster open) {
-    verify(session, open.paths());
+  void verify(CommandContext context, OpenRoster open) {
+    verify(context, open.paths());
   }
 
   /** Refuses places where a report does not belong, and those of files that are read. */
-  void verify(CommandContext session, Collection<Path> read) {
-    WritePlaces places = new WritePlaces(session.folder(), read, OwnFiles::isOwn);
-    reports.forEach(file -> places.verifyFile(session.resolve(file), file.toString(), overwrite));
+  void verify(CommandContext context, Collection<Path> read) {
+    WritePlaces places = new WritePlaces(context.folder(), read, OwnFiles::isOwn);
+    reports.forEach(file -> places.verifyFile(context.resolve(file), file.toString(), overwrite));
   }
 
   /** A roster folder has a place for reports, which is made when the first one comes. */
@@ -62,11 +62,11 @@ final class ReportOptions {
   }
 
   /** Writes the reports. */
-  <T> void write(ReportFiles<T> kinds, T result, CommandContext session) {
+  <T> void write(ReportFiles<T> kinds, T result, CommandContext context) {
     for (Path report : reports) {
-      session.folder().ifPresent(folder -> makeReports(folder, session.resolve(report)));
-      kinds.write(result, session.resolve(report), report);
-      session.screen().remark("Wrote " + report + ".");
+      context.folder().ifPresent(folder -> makeReports(folder, context.resolve(report)));
+      kinds.write(result, context.resolve(report), report);
+      context.screen().remark("Wrote " + report + ".");
     }
   }
 }

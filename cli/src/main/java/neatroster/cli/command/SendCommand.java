@@ -116,26 +116,26 @@ public final class SendCommand implements Callable<Integer> {
           "--by-hand, --show and --rehearse do not go together, nor --only with --by-hand.");
     }
     Set<Phase> phases = only == null ? EnumSet.allOf(Phase.class) : EnumSet.of(phase(only));
-    CommandContext session = options.session();
+    CommandContext context = options.context();
     RosterFolder folder =
-        session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
-    try (LockedRosterFolder workplace = session.work("send")) {
-      Run run = chosen(workplace.register().runs());
+        context.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
+    try (LockedRosterFolder lockedFolder = context.work("send")) {
+      Run run = chosen(lockedFolder.register().runs());
       RunChoice.verifyUnedited(folder, run);
-      RunChoice.remarkEdited(session.screen(), folder, run);
+      RunChoice.remarkEdited(context.screen(), folder, run);
       if (byHand) {
-        return byHand(session, workplace, run);
+        return byHand(context, lockedFolder, run);
       }
       if (rehearse) {
-        return new Rehearsal(session, workplace, run).run(options.json());
+        return new Rehearsal(context, lockedFolder, run).run(options.json());
       }
       if (run.deliveredAt().isPresent()) {
-        return already(session.screen(), run);
+        return already(context.screen(), run);
       }
       if (!show && !run.isUnderWay()) {
-        RunChoice.verifyCounts(folder, workplace.register().runs(), run);
+        RunChoice.verifyCounts(folder, lockedFolder.register().runs(), run);
       }
-      return send(session, workplace, run, phases);
+      return send(context, lockedFolder, run, phases);
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
     } catch (InterruptedException e) {
@@ -172,9 +172,9 @@ public final class SendCommand implements Callable<Integer> {
     return RunChoice.of(named == null && !underWay.isEmpty() && !rehearse ? underWay : runs, named);
   }
 
-  private int byHand(CommandContext session, LockedRosterFolder workplace, Run run)
+  private int byHand(CommandContext context, LockedRosterFolder lockedFolder, Run run)
       throws RegisterException, IOException {
-    int changes = RunChoice.changes(workplace.folder(), run);
+    int changes = RunChoice.changes(lockedFolder.folder(), run);
     if (run.deliveredAt().isEmpty()) {
       if (run.isUnderWay()) {
         throw Problem.refused(
@@ -185,15 +185,15 @@ public final class SendCommand implements Callable<Integer> {
                 + run.name()
                 + ".");
       }
-      DeliveredRun.record(workplace, run);
+      DeliveredRun.record(lockedFolder, run);
     }
     if (options.json()) {
       SendReport report =
           new SendReport(
-              run.name(), workplace.folder(), changes, 0, List.of(), Map.of(), Optional.empty());
-      Json.write(session.screen().out(), report.document());
+              run.name(), lockedFolder.folder(), changes, 0, List.of(), Map.of(), Optional.empty());
+      Json.write(context.screen().out(), report.document());
     } else {
-      byHandText(session.screen(), run, changes);
+      byHandText(context.screen(), run, changes);
     }
     return Exit.DONE;
   }
@@ -224,7 +224,7 @@ public final class SendCommand implements Callable<Integer> {
       SendReport report =
           new SendReport(
               run.name(),
-              options.session().folder().orElseThrow(),
+              options.context().folder().orElseThrow(),
               0,
               0,
               List.of(),
@@ -240,46 +240,48 @@ public final class SendCommand implements Callable<Integer> {
     return Exit.DONE;
   }
 
-  private int send(CommandContext session, LockedRosterFolder workplace, Run run, Set<Phase> phases)
+  private int send(
+      CommandContext context, LockedRosterFolder lockedFolder, Run run, Set<Phase> phases)
       throws RegisterException, InterruptedException, IOException {
-    RosterFolder folder = workplace.folder();
-    Screen screen = session.screen();
-    PlatformAccess access = PlatformAccess.of(folder, session.settings(), options.waits());
-    verifySamePlatform(workplace, run, access);
-    ServiceProviderConfig offer = access.offer();
-    Journal journal = Journal.of(workplace.register().deliveries(), run.name(), access.service());
+    RosterFolder folder = lockedFolder.folder();
+    Screen screen = context.screen();
+    PlatformAccess access = PlatformAccess.of(folder, context.settings(), options.waits());
+    verifySamePlatform(lockedFolder, run, access);
+    ServiceProviderConfig config = access.config();
+    Journal journal =
+        Journal.of(lockedFolder.register().deliveries(), run.name(), access.service());
     RunFolder place = folder.run(run.name());
     KeptChanges changes = place.changes();
-    PlatformIds ids = new PlatformIds(workplace.register().deliveries().ids(access.service()));
-    RunPasswords passwords = new RunPasswords(workplace.accounts(), place);
+    PlatformIds ids = new PlatformIds(lockedFolder.register().deliveries().ids(access.service()));
+    RunPasswords passwords = new RunPasswords(lockedFolder.accounts(), place);
     if (show) {
-      return new RequestList(access, offer, ids, passwords)
+      return new RequestList(access, config, ids, passwords)
           .write(screen, run.name(), changes, phases, options.json());
     }
-    access.verifyMayWrite(offer);
+    access.verifyMayWrite(config);
     RunTally tally = RunTally.of(changes, journal);
     Map<Phase, Integer> meant = new EnumMap<>(tally.left());
     meant.keySet().retainAll(phases);
     boolean goesOn = journal.ended() > 0;
     announce(
-        session,
+        context,
         access,
         run,
         goesOn,
         meant,
         place.document().map(RunDocument::notices).orElse(List.of()));
     // What was said so far is to be read while it takes its time.
-    options.surroundings().flush();
+    options.environment().flush();
     Thread farewell = new Thread(() -> sayHowToGoOn(run));
     Runtime.getRuntime().addShutdownHook(farewell);
-    boolean isLive = options.surroundings().terminal() && !options.json();
+    boolean isLive = options.environment().terminal() && !options.json();
     SendProgress progress =
-        new SendProgress(options.surroundings().err(), isLive, options.isQuiet(), meant);
-    Known known = session.basis(workplace.known(), NO_SHEETS).known();
+        new SendProgress(options.environment().err(), isLive, options.isQuiet(), meant);
+    Known known = context.checkInput(lockedFolder.known(), NO_SHEETS).known();
     Delivery delivery =
         new Delivery(
             access.transport(),
-            offer,
+            config,
             changes,
             journal,
             ids,
@@ -303,7 +305,7 @@ public final class SendCommand implements Callable<Integer> {
     } finally {
       forget(farewell);
     }
-    workplace.register().passwordsDelivered(passwords.brought());
+    lockedFolder.register().passwordsDelivered(passwords.brought());
     noteFound(place, journal);
     int left = tally.all() - tally.sites() - journal.ended();
     List<SendReport.Failure> failures = List.of();
@@ -311,8 +313,8 @@ public final class SendCommand implements Callable<Integer> {
     if (left == 0) {
       RunConfirmation confirmation =
           new RunConfirmation(
-              place, new OwnColumns(session.settings().reading().ownFields()), true);
-      record(workplace, run, confirmation, journal);
+              place, new OwnColumns(context.settings().reading().ownFields()), true);
+      record(lockedFolder, run, confirmation, journal);
       failures =
           confirmation.missing().stream()
               .map(
@@ -359,11 +361,11 @@ public final class SendCommand implements Callable<Integer> {
   /** Said where an interrupt ends the process in the midst of it. */
   private void sayHowToGoOn(Run run) {
     options
-        .surroundings()
+        .environment()
         .err()
         .println(
             "Interrupted. What was sent is remembered; to go on: neat-roster send " + run.name());
-    options.surroundings().err().flush();
+    options.environment().err().flush();
   }
 
   private static void forget(Thread farewell) {
@@ -377,8 +379,8 @@ public final class SendCommand implements Callable<Integer> {
 
   /** What is done on one platform is not done on another. */
   private static void verifySamePlatform(
-      LockedRosterFolder workplace, Run run, PlatformAccess access) throws RegisterException {
-    Optional<String> begun = workplace.register().deliveries().service(run.name());
+      LockedRosterFolder lockedFolder, Run run, PlatformAccess access) throws RegisterException {
+    Optional<String> begun = lockedFolder.register().deliveries().service(run.name());
     if (begun.isPresent() && !begun.get().equals(access.service())) {
       throw Problem.refused(
           "A part of run "
@@ -392,7 +394,7 @@ public final class SendCommand implements Callable<Integer> {
   }
 
   private void announce(
-      CommandContext session,
+      CommandContext context,
       PlatformAccess access,
       Run run,
       boolean goesOn,
@@ -408,17 +410,17 @@ public final class SendCommand implements Callable<Integer> {
             + (counts.isEmpty() ? "nothing is left" : counts)
             + ".";
     if (!options.json() && !goesOn) {
-      Notices.write(session.screen(), notices);
+      Notices.write(context.screen(), notices);
     }
     if (yes) {
-      session.screen().remark(what);
+      context.screen().remark(what);
     }
     Terminal.agree(what, yes || meant.isEmpty());
   }
 
   /** The run has come to its end: what the platform took counts as known from now on. */
   private static void record(
-      LockedRosterFolder workplace, Run run, RunConfirmation confirmation, Journal journal)
+      LockedRosterFolder lockedFolder, Run run, RunConfirmation confirmation, Journal journal)
       throws RegisterException, IOException {
     Optional<String> digest =
         confirmation.ask(
@@ -429,13 +431,13 @@ public final class SendCommand implements Callable<Integer> {
                     .orElse(ChangeResult.AS_ASKED),
             true);
     int refused = confirmation.missing().size();
-    DeliveredRun.record(workplace, run);
+    DeliveredRun.record(lockedFolder, run);
     if (refused > 0) {
-      workplace
+      lockedFolder
           .register()
           .runConfirmed(
               run.name(), new Run.Confirmed(Instant.now(), digest.orElseThrow(), refused));
     }
-    workplace.register().deliveries().clear(run.name());
+    lockedFolder.register().deliveries().clear(run.name());
   }
 }

@@ -105,20 +105,20 @@ public final class TidyCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     Screen screen = options.screen();
-    CommandContext session = options.session();
+    CommandContext context = options.context();
     verifyRules();
-    Path place = session.resolve(to);
-    new WritePlaces(session.folder()).verifyFolder(place, to.toString());
-    try (OpenRoster open = session.open(files);
+    Path place = context.resolve(to);
+    new WritePlaces(context.folder()).verifyFolder(place, to.toString());
+    try (OpenRoster open = context.open(files);
         NewFolder making = NewFolder.beside(place)) {
       names.add("changes");
       TidySheet.Correction correction =
           withSuggestions
               ? new TrustedSuggestions(
-                  Checker.check(open.roster(), session.basis(open.roster())).findings(), rules)
+                  Checker.check(open.roster(), context.checkInput(open.roster())).findings(), rules)
               : (row, column, value) -> value;
-      TidySheet.Acquaintance known = known(session, open.roster());
-      Optional<WrittenOutMembers> members = members(session, open.roster());
+      TidySheet.Acquaintance known = known(context, open.roster());
+      Optional<WrittenOutMembers> members = members(context, open.roster());
       int most = options.json() ? Integer.MAX_VALUE : SHOWN;
       TidyChanges changes = new TidyChanges(create(making, "changes"), most);
       try (changes) {
@@ -173,11 +173,11 @@ public final class TidyCommand implements Callable<Integer> {
   }
 
   /** Who people are, where some list names them by an address or a username alone. */
-  private static TidySheet.Acquaintance known(CommandContext session, Roster roster) {
+  private static TidySheet.Acquaintance known(CommandContext context, Roster roster) {
     if (roster.sheets().stream().noneMatch(TidySheet::isWithoutNames)) {
       return row -> Optional.empty();
     }
-    KnownUsers users = session.basis(roster).known().users();
+    KnownUsers users = context.checkInput(roster).known().users();
     return row -> {
       for (Field mark : List.of(Field.ID, Field.USERNAME, Field.EMAIL)) {
         int account = row.has(mark) ? users.findReference(row.text(mark)) : -1;
@@ -190,15 +190,16 @@ public final class TidyCommand implements Callable<Integer> {
   }
 
   /** Who is in cross-course groups, where some row enrolls all members of one. */
-  private static Optional<WrittenOutMembers> members(CommandContext session, Roster roster) {
+  private static Optional<WrittenOutMembers> members(CommandContext context, Roster roster) {
     if (roster.sheets().stream().noneMatch(sheet -> sheet.has(Field.MEMBERS_OF))) {
       return Optional.empty();
     }
     return Optional.of(
         new WrittenOutMembers(
             Wanted.of(
-                session.settings(),
-                ResolvedRoster.of(roster, session.settings(), session.basis(roster).known()))));
+                context.settings(),
+                ResolvedRoster.of(
+                    roster, context.settings(), context.checkInput(roster).known()))));
   }
 
   /** Moves the files into their place, all of them or, where one is there already, none. */

@@ -96,52 +96,52 @@ public final class UndoCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    CommandContext session = options.session();
+    CommandContext context = options.context();
     RosterFolder folder =
-        session.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
-    try (LockedRosterFolder workplace = session.work("undo")) {
-      List<Run> runs = workplace.register().runs();
+        context.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
+    try (LockedRosterFolder lockedFolder = context.work("undo")) {
+      List<Run> runs = lockedFolder.register().runs();
       Run run = RunChoice.of(runs, named);
       RunChoice.verifyNoneUnderWay(runs);
       verify(runs, run);
       RunChoice.verifyUnedited(folder, run);
       RunChoice.verifyTaken(folder, run);
-      RunChoice.remarkEdited(session.screen(), folder, run);
+      RunChoice.remarkEdited(context.screen(), folder, run);
       RunFolder place = folder.run(run.name());
       // It is taken back the way it went.
       place.document().ifPresent(formats::likeIn);
-      formats.verify(session);
+      formats.verify(context);
       Roster none = new Roster(List.of(), List.of(), List.of());
-      Known known = session.basis(workplace.known(), none).known();
+      Known known = context.checkInput(lockedFolder.known(), none).known();
       RunOutcomes outcomes = RunChoice.outcomes(folder, run);
       RunReversal reversal =
           new RunReversal(
               place.deliveredOf(run),
-              new ArrivalCheck(session.settings(), known),
+              new ArrivalCheck(context.settings(), known),
               made -> outcomes.is(RunOutcomes.Kind.FOUND, made));
       String inUse = evenInUse ? "" : inUse(known, reversal);
       if (!inUse.isEmpty()) {
-        refuse(session.screen(), run, inUse);
+        refuse(context.screen(), run, inUse);
         return Exit.FINDINGS;
       }
-      String above = above(session.settings(), known, reversal);
+      String above = above(context.settings(), known, reversal);
       if (!above.isEmpty()) {
-        refuse(session.screen(), run, above);
+        refuse(context.screen(), run, above);
         return Exit.FINDINGS;
       }
       Teaching teaching = new Teaching(known.memberships());
       WholeRecords whole = new WholeRecords(known, teaching);
       place.due().read(whole::assume);
-      String misfits = misfits(session.settings(), whole, reversal);
-      if (!misfits.isEmpty()) {
-        refuse(session.screen(), run, misfits);
+      String unfitValues = unfitValues(context.settings(), whole, reversal);
+      if (!unfitValues.isEmpty()) {
+        refuse(context.screen(), run, unfitValues);
         return Exit.FINDINGS;
       }
-      Undone undone = pack(session, known, whole, teaching, folder, workplace, run, reversal);
+      Undone undone = pack(context, known, whole, teaching, folder, lockedFolder, run, reversal);
       if (options.json()) {
-        Json.write(session.screen().out(), json(undone));
+        Json.write(context.screen().out(), json(undone));
       } else {
-        text(session.screen(), session.settings(), undone);
+        text(context.screen(), context.settings(), undone);
       }
       return Exit.DONE;
     } catch (RegisterException e) {
@@ -196,7 +196,7 @@ public final class UndoCommand implements Callable<Integer> {
   }
 
   /** What the layouts have no room for, in sentences. */
-  private String misfits(Settings settings, WholeRecords whole, RunReversal reversal)
+  private String unfitValues(Settings settings, WholeRecords whole, RunReversal reversal)
       throws IOException {
     List<String> sentences = new ArrayList<>();
     for (Layout layout : formats.layouts()) {
@@ -210,31 +210,31 @@ public final class UndoCommand implements Callable<Integer> {
   }
 
   private Undone pack(
-      CommandContext session,
+      CommandContext context,
       Known known,
       WholeRecords whole,
       Teaching teaching,
       RosterFolder folder,
-      LockedRosterFolder workplace,
+      LockedRosterFolder lockedFolder,
       Run undoes,
       RunReversal reversal)
       throws IOException, RegisterException {
-    Settings settings = session.settings();
+    Settings settings = context.settings();
     Path runs = folder.path("runs");
     Map<String, Integer> kept = new LinkedHashMap<>();
     try (NewRun run = NewRun.start(runs, LocalDate.now(ZoneId.systemDefault()))) {
       RunBatches batches =
           new RunBatches(
               run,
-              workplace.accounts(),
+              lockedFolder.accounts(),
               formats.formats(),
               RunBackground.of(
                   settings,
                   known,
                   whole,
                   teaching,
-                  workplace.register(),
-                  formats.oneRosterExports(session),
+                  lockedFolder.register(),
+                  formats.oneRosterExports(context),
                   formats.oneRoster(),
                   formats.split()));
       try {
@@ -263,8 +263,10 @@ public final class UndoCommand implements Callable<Integer> {
         Json.write(out, json(undone));
       }
       run.finish();
-      workplace.register().runPacked(run.name(), Instant.now(), digest, Optional.of(undoes.name()));
-      workplace.register().rememberSourcedIds(batches.sourcedIds());
+      lockedFolder
+          .register()
+          .runPacked(run.name(), Instant.now(), digest, Optional.of(undoes.name()));
+      lockedFolder.register().rememberSourcedIds(batches.sourcedIds());
       return undone;
     }
   }

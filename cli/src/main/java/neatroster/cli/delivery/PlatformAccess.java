@@ -97,7 +97,7 @@ public record PlatformAccess(String service, Transport transport) {
   }
 
   /** What the platform offers; shows that it can be reached. */
-  public ServiceProviderConfig offer() throws InterruptedException {
+  public ServiceProviderConfig config() throws InterruptedException {
     try {
       return ServiceProviderConfig.ask(new HttpRetryClient(transport));
     } catch (PlatformException e) {
@@ -106,9 +106,9 @@ public record PlatformAccess(String service, Transport transport) {
   }
 
   /** Sees to it that the token may change things. */
-  public void verifyMayWrite(ServiceProviderConfig offer) throws InterruptedException {
+  public void verifyMayWrite(ServiceProviderConfig config) throws InterruptedException {
     try {
-      offer.verifyMayWrite(new HttpRetryClient(transport));
+      config.verifyMayWrite(new HttpRetryClient(transport));
     } catch (PlatformException e) {
       throw trouble(e);
     }

@@ -29,7 +29,7 @@ public final class PlatformExport {
     SqliteLibrary.prepare();
     Map<String, String> ids = LockedRosterFolder.platformIdsIn(folder, access.service());
     try {
-      PlatformReading reading = PlatformReading.of(access.transport(), access.offer(), ids, waits);
+      PlatformReading reading = PlatformReading.of(access.transport(), access.config(), ids, waits);
       screen.remark("Read what " + access.service() + " holds.");
       return reading.file();
     } catch (PlatformException e) {

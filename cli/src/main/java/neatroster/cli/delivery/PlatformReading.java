@@ -33,12 +33,15 @@ public record PlatformReading(Path file, Set<Field> neverShown) {
    * @param waits is told how much was read
    */
   public static PlatformReading of(
-      Transport transport, ServiceProviderConfig offer, Map<String, String> ids, WaitListener waits)
+      Transport transport,
+      ServiceProviderConfig config,
+      Map<String, String> ids,
+      WaitListener waits)
       throws PlatformException, InterruptedException {
     try {
       Path file = TemporaryFiles.next();
       file.toFile().deleteOnExit();
-      ReadBack reading = new ReadBack(transport, offer, new PlatformIds(ids));
+      ReadBack reading = new ReadBack(transport, config, new PlatformIds(ids));
       try (OutputStream out = new BufferedOutputStream(PrivateFiles.create(file), 1 << 16)) {
         reading.write(out, waits::hasRead);
       } finally {

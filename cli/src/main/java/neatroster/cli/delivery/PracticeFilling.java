@@ -32,10 +32,10 @@ public final class PracticeFilling {
    *
    * @param ids takes what the platform calls everything
    */
-  public static void fill(CommandContext session, Known known, Transport transport, PlatformIds ids)
+  public static void fill(CommandContext context, Known known, Transport transport, PlatformIds ids)
       throws IOException, PlatformException, InterruptedException {
     try (NewFolder folder = NewFolder.start(TemporaryFiles.next())) {
-      OwnColumns own = new OwnColumns(session.settings().reading().ownFields());
+      OwnColumns own = new OwnColumns(context.settings().reading().ownFields());
       try (RunChanges all = new RunChanges(folder.in(RunFolder.CHANGES), own)) {
         FullExport.of(
             known,
@@ -65,13 +65,13 @@ public final class PracticeFilling {
       KeptChanges changes,
       Journal journal,
       Transport transport,
-      ServiceProviderConfig offer,
+      ServiceProviderConfig config,
       PlatformIds ids)
       throws PlatformException, InterruptedException, IOException {
     Delivery delivery =
         new Delivery(
             transport,
-            offer,
+            config,
             changes,
             journal,
             ids,

@@ -44,17 +44,17 @@ public final class Rehearsal {
   private static final int SHOWN = 12;
   private static final int TOKEN_BYTES = 24;
 
-  private final CommandContext session;
-  private final LockedRosterFolder workplace;
+  private final CommandContext context;
+  private final LockedRosterFolder lockedFolder;
   private final Run run;
   private final Map<ChangeResult.Kind, Integer> arrived = new EnumMap<>(ChangeResult.Kind.class);
   private final List<String> troubles = new ArrayList<>();
   private Map<String, Integer> notCarried = Map.of();
 
   /** A rehearsal of a run. */
-  public Rehearsal(CommandContext session, LockedRosterFolder workplace, Run run) {
-    this.session = session;
-    this.workplace = workplace;
+  public Rehearsal(CommandContext context, LockedRosterFolder lockedFolder, Run run) {
+    this.context = context;
+    this.lockedFolder = lockedFolder;
     this.run = run;
   }
 
@@ -77,13 +77,15 @@ public final class Rehearsal {
               SignIn.token(token),
               List.of(),
               WaitListener.NOBODY);
-      ServiceProviderConfig offer = ServiceProviderConfig.ask(new HttpRetryClient(transport));
+      ServiceProviderConfig config = ServiceProviderConfig.ask(new HttpRetryClient(transport));
       PlatformIds ids = new PlatformIds(Map.of());
       Known known =
-          session.basis(workplace.known(), new Roster(List.of(), List.of(), List.of())).known();
-      PracticeFilling.fill(session, known, transport, ids);
-      deliver(transport, offer, ids);
-      compare(transport, offer, ids);
+          context
+              .checkInput(lockedFolder.known(), new Roster(List.of(), List.of(), List.of()))
+              .known();
+      PracticeFilling.fill(context, known, transport, ids);
+      deliver(transport, config, ids);
+      compare(transport, config, ids);
     } catch (PlatformException e) {
       throw Problem.unreadable("The rehearsal broke off: " + e.getMessage() + ".", e);
     } catch (IOException e) {
@@ -91,18 +93,18 @@ public final class Rehearsal {
           "The rehearsal could not be held (" + DiskErrors.reason(e) + ").", e);
     }
     if (isJson) {
-      Json.write(session.screen().out(), document());
+      Json.write(context.screen().out(), document());
     } else {
-      text(session.screen());
+      text(context.screen());
     }
     return troubles.isEmpty() ? Exit.DONE : Exit.FINDINGS;
   }
 
-  private void deliver(Transport transport, ServiceProviderConfig offer, PlatformIds ids)
+  private void deliver(Transport transport, ServiceProviderConfig config, PlatformIds ids)
       throws PlatformException, InterruptedException, IOException {
     Journal journal = Journal.forgetful();
     KeptChanges changes = changes();
-    notCarried = PracticeFilling.deliver(changes, journal, transport, offer, ids);
+    notCarried = PracticeFilling.deliver(changes, journal, transport, config, ids);
     changes.readKeyed(
         (key, change) ->
             journal
@@ -111,20 +113,21 @@ public final class Rehearsal {
   }
 
   private KeptChanges changes() {
-    return workplace.folder().run(run.name()).changes();
+    return lockedFolder.folder().run(run.name()).changes();
   }
 
   private static String said(PlannedChange change) {
     return change.phase().word() + ", " + change.change().word() + "  " + change.key();
   }
 
-  private void compare(Transport transport, ServiceProviderConfig offer, PlatformIds ids)
+  private void compare(Transport transport, ServiceProviderConfig config, PlatformIds ids)
       throws PlatformException, InterruptedException, IOException {
     PlatformReading reading =
-        PlatformReading.of(transport, offer, ids.toRemember(), WaitListener.NOBODY);
-    CommandContext there = session.knowingPlatform(PlatformExport.WORD, reading.file());
-    Known now = there.basis(workplace.known(), new Roster(List.of(), List.of(), List.of())).known();
-    ArrivalCheck arrival = new ArrivalCheck(session.settings(), now);
+        PlatformReading.of(transport, config, ids.toRemember(), WaitListener.NOBODY);
+    CommandContext there = context.knowingPlatform(PlatformExport.WORD, reading.file());
+    Known now =
+        there.checkInput(lockedFolder.known(), new Roster(List.of(), List.of(), List.of())).known();
+    ArrivalCheck arrival = new ArrivalCheck(context.settings(), now);
     boolean wasRefused = !troubles.isEmpty();
     changes()
         .read(

@@ -25,15 +25,18 @@ public final class RequestList {
   private static final ObjectMapper JSON = new ObjectMapper();
 
   private final PlatformAccess access;
-  private final ServiceProviderConfig offer;
+  private final ServiceProviderConfig config;
   private final PlatformIds ids;
   private final RunPasswords passwords;
 
   /** Shows what would be sent to a platform. */
   public RequestList(
-      PlatformAccess access, ServiceProviderConfig offer, PlatformIds ids, RunPasswords passwords) {
+      PlatformAccess access,
+      ServiceProviderConfig config,
+      PlatformIds ids,
+      RunPasswords passwords) {
     this.access = access;
-    this.offer = offer;
+    this.config = config;
     this.ids = ids;
     this.passwords = passwords;
   }
@@ -88,7 +91,7 @@ public final class RequestList {
     Delivery delivery =
         new Delivery(
             new ShownRequests(access.transport(), receiver),
-            offer,
+            config,
             changes,
             Journal.forgetful(),
             ids,

@@ -39,14 +39,14 @@ public record StillAsked(Map<Phase, Integer> counts, List<String> first, int lef
    * @param there the same that knows nothing but what the platform holds now
    * @param accounts everybody who has an account
    */
-  public static StillAsked of(CommandContext session, CommandContext there, KnownUsers accounts) {
+  public static StillAsked of(CommandContext context, CommandContext there, KnownUsers accounts) {
     Map<Phase, Integer> counts = new LinkedHashMap<>();
     List<String> first = new ArrayList<>();
     int[] leftOut = {0};
-    try (OpenRoster open = session.open(List.of())) {
-      CheckInput basis = there.comparing(accounts, open.roster());
-      Known now = basis.known();
-      CheckResult checked = Checker.check(open.roster(), basis);
+    try (OpenRoster open = context.open(List.of())) {
+      CheckInput checkInput = there.comparing(accounts, open.roster());
+      Known now = checkInput.known();
+      CheckResult checked = Checker.check(open.roster(), checkInput);
       ChangeReceiver receiver =
           new ChangeReceiver() {
             @Override
@@ -67,7 +67,7 @@ public record StillAsked(Map<Phase, Integer> counts, List<String> first, int lef
           };
       LocalDate today = LocalDate.now(ZoneId.systemDefault());
       IssuedItems nothing = IssuedItems.of(reference -> "");
-      new Comparison(session.settings(), checked, now, nothing, today, receiver).run();
+      new Comparison(context.settings(), checked, now, nothing, today, receiver).run();
     }
     return new StillAsked(counts, List.copyOf(first), leftOut[0]);
   }

@@ -228,12 +228,12 @@ public final class CommandContext {
    * known already is what it tells itself.
    */
   public CheckInput comparing(KnownUsers issued, Roster roster) {
-    CheckInput basis = basis(issued, roster);
+    CheckInput checkInput = checkInput(issued, roster);
     return new CheckInput(
         settings().withoutRules(List.of("already-known", "already-enrolled")),
-        basis.known(),
-        basis.today(),
-        basis.photos());
+        checkInput.known(),
+        checkInput.today(),
+        checkInput.photos());
   }
 
   /** The same in a folder that is only read. */
@@ -242,8 +242,8 @@ public final class CommandContext {
   }
 
   /** What a roster is checked against in a folder that is only read. */
-  public CheckInput basis(Roster roster) {
-    return basis(LockedRosterFolder.knownIn(folder), roster);
+  public CheckInput checkInput(Roster roster) {
+    return checkInput(LockedRosterFolder.knownIn(folder), roster);
   }
 
   /**
@@ -252,7 +252,7 @@ public final class CommandContext {
    * @param issued the accounts issued
    * @param roster the sheets
    */
-  public CheckInput basis(KnownUsers issued, Roster roster) {
-    return KnownFiles.basis(this, issued, roster);
+  public CheckInput checkInput(KnownUsers issued, Roster roster) {
+    return KnownFiles.checkInput(this, issued, roster);
   }
 }

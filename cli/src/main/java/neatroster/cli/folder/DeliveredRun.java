@@ -24,12 +24,12 @@ public final class DeliveredRun {
   private DeliveredRun() {}
 
   /** Records that a run is delivered from now on; the first passwords that it kept go. */
-  public static void record(LockedRosterFolder workplace, Run run)
+  public static void record(LockedRosterFolder lockedFolder, Run run)
       throws IOException, RegisterException {
-    RunFolder folder = workplace.folder().run(run.name());
-    rememberNames(folder, workplace);
-    workplace.register().runDelivered(run.name(), Instant.now());
-    workplace.register().passwordsDelivered(run.name());
+    RunFolder folder = lockedFolder.folder().run(run.name());
+    rememberNames(folder, lockedFolder);
+    lockedFolder.register().runDelivered(run.name(), Instant.now());
+    lockedFolder.register().passwordsDelivered(run.name());
     RunSecrets.forget(folder);
   }
 
@@ -37,10 +37,10 @@ public final class DeliveredRun {
    * Remembers whose names went over to others, so that no sourcedId does; an account that got its
    * former name back goes by it again.
    */
-  private static void rememberNames(RunFolder run, LockedRosterFolder workplace)
+  private static void rememberNames(RunFolder run, LockedRosterFolder lockedFolder)
       throws IOException, RegisterException {
-    SourcedIds ids = new SourcedIds(workplace.register().sourcedIds());
-    KnownUsers accounts = workplace.known();
+    SourcedIds ids = new SourcedIds(lockedFolder.register().sourcedIds());
+    KnownUsers accounts = lockedFolder.known();
     List<Renaming> back = new ArrayList<>();
     try {
       run.taken()
@@ -74,9 +74,9 @@ public final class DeliveredRun {
     } catch (IOException e) {
       throw Problem.unreadable("Run " + run.place().getFileName() + " cannot be read.", e);
     }
-    workplace.register().rememberSourcedIds(ids.remembered());
+    lockedFolder.register().rememberSourcedIds(ids.remembered());
     if (!back.isEmpty()) {
-      workplace
+      lockedFolder
           .accounts()
           .write(List.of(), List.of(), new AccountsUpdate(List.of(), back, List.of(), List.of()));
     }

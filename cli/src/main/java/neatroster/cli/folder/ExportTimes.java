@@ -22,10 +22,10 @@ final class ExportTimes {
   private ExportTimes() {}
 
   /** Finds out as of when files count. */
-  static List<KnownSource> date(CommandContext session, List<FileArgument> files) {
+  static List<KnownSource> date(CommandContext context, List<FileArgument> files) {
     Map<FileArgument, String> digests = new LinkedHashMap<>();
     for (FileArgument file : files) {
-      if (!session.standsForPlatform(file) && Files.isRegularFile(file.path())) {
+      if (!context.standsForPlatform(file) && Files.isRegularFile(file.path())) {
         try {
           digests.put(file, Sha256.of(file.path()));
         } catch (IOException e) {
@@ -36,28 +36,28 @@ final class ExportTimes {
     Map<String, Instant> seen =
         digests.isEmpty()
             ? Map.of()
-            : LockedRosterFolder.exportsSeenIn(session.folder(), List.copyOf(digests.values()));
+            : LockedRosterFolder.exportsSeenIn(context.folder(), List.copyOf(digests.values()));
     Instant now = Instant.now();
     List<KnownSource> dated = new ArrayList<>();
     for (FileArgument file : files) {
-      boolean isPlatform = session.standsForPlatform(file);
+      boolean isPlatform = context.standsForPlatform(file);
       Instant at =
           isPlatform
               ? Instant.MAX
-              : said(session, file).orElseGet(() -> seen.getOrDefault(digests.get(file), now));
-      remarkOnAge(session, file, at);
+              : said(context, file).orElseGet(() -> seen.getOrDefault(digests.get(file), now));
+      remarkOnAge(context, file, at);
       dated.add(new KnownSource(file.name(), at, Optional.of(file), Optional.empty(), isPlatform));
     }
     return dated;
   }
 
   /** A list that was made before a delivery and came here after it says what was before. */
-  private static void remarkOnAge(CommandContext session, FileArgument file, Instant at) {
-    if (!Files.isRegularFile(file.path()) || said(session, file).isPresent()) {
+  private static void remarkOnAge(CommandContext context, FileArgument file, Instant at) {
+    if (!Files.isRegularFile(file.path()) || said(context, file).isPresent()) {
       return;
     }
     Instant saved = saved(file);
-    session.folder().stream()
+    context.folder().stream()
         .flatMap(folder -> LockedRosterFolder.runsIn(folder).stream())
         .filter(run -> run.deliveredAt().isPresent())
         .filter(run -> saved.isBefore(run.deliveredAt().get()))
@@ -65,7 +65,7 @@ final class ExportTimes {
         .findFirst()
         .ifPresent(
             run ->
-                session
+                context
                     .screen()
                     .remarkOnce(
                         file.name()
@@ -87,9 +87,9 @@ final class ExportTimes {
     }
   }
 
-  private static Optional<Instant> said(CommandContext session, FileArgument file) {
+  private static Optional<Instant> said(CommandContext context, FileArgument file) {
     String name = file.name().replace('\\', '/');
-    for (Map.Entry<String, LocalDateTime> one : session.settings().exportsAsOf().entrySet()) {
+    for (Map.Entry<String, LocalDateTime> one : context.settings().exportsAsOf().entrySet()) {
       String told = one.getKey().replace('\\', '/');
       if (name.equals(told) || name.endsWith("/" + told)) {
         return Optional.of(one.getValue().atZone(ZoneId.systemDefault()).toInstant());

@@ -28,23 +28,23 @@ public final class KnownFiles {
   private KnownFiles() {}
 
   /** What a roster is checked against. */
-  public static CheckInput basis(CommandContext session, KnownUsers issued, Roster roster) {
+  public static CheckInput checkInput(CommandContext context, KnownUsers issued, Roster roster) {
     return new CheckInput(
-        session.settings(),
-        read(session, issued),
+        context.settings(),
+        read(context, issued),
         Optional.of(LocalDate.now(ZoneId.systemDefault())),
-        photos(session, roster));
+        photos(context, roster));
   }
 
-  private static Known read(CommandContext session, KnownUsers issued) {
-    List<KnownSource> sources = session.knownSources();
+  private static Known read(CommandContext context, KnownUsers issued) {
+    List<KnownSource> sources = context.knownSources();
     if (sources.isEmpty()) {
       return Known.of(issued);
     }
-    try (OpenRoster open = OpenRoster.ofExports(session, sources)) {
+    try (OpenRoster open = OpenRoster.ofExports(context, sources)) {
       for (Roster.Unread unread : open.roster().unread()) {
         if (unread.isLeftAlone()) {
-          session.screen().remark(unread.name() + " is no table and was left alone.");
+          context.screen().remark(unread.name() + " is no table and was left alone.");
           continue;
         }
         throw Problem.unreadable(
@@ -59,10 +59,10 @@ public final class KnownFiles {
               open.roster(),
               sources.stream().map(KnownFiles::statement).toList(),
               issued.all(),
-              session.settings().emails().usual().sharedAllowed());
+              context.settings().emails().usual().sharedAllowed());
       open.verifyUnchanged();
       if (sources.stream().noneMatch(KnownSource::isPlatform)) {
-        known.told().outdated().forEach((file, count) -> remarkOutdated(session, file, count));
+        known.told().outdated().forEach((file, count) -> remarkOutdated(context, file, count));
       }
       return known;
     } catch (UnreadableSheetException e) {
@@ -90,8 +90,8 @@ public final class KnownFiles {
   }
 
   /** A list that was saved in parts may look like one that is out of date. */
-  private static void remarkOutdated(CommandContext session, String file, int count) {
-    session
+  private static void remarkOutdated(CommandContext context, String file, int count) {
+    context
         .screen()
         .remarkOnce(
             file
@@ -107,14 +107,14 @@ public final class KnownFiles {
    * The names of the pictures in the folders {@code photos} beside the sheets and in the roster
    * folder, in lower case; nothing where there is no such folder.
    */
-  private static Optional<Set<String>> photos(CommandContext session, Roster roster) {
+  private static Optional<Set<String>> photos(CommandContext context, Roster roster) {
     Set<Path> places = new HashSet<>();
-    session.folder().ifPresent(f -> places.add(f.path("photos")));
+    context.folder().ifPresent(f -> places.add(f.path("photos")));
     roster
         .order()
         .forEach(
             name -> {
-              Path file = session.resolve(Path.of(name.file())).toAbsolutePath();
+              Path file = context.resolve(Path.of(name.file())).toAbsolutePath();
               places.add(file.resolveSibling("photos"));
             });
     Set<String> names = new HashSet<>();

@@ -40,23 +40,23 @@ public record KnownSource(
   }
 
   /** Everything that says what the platform holds, the newest first. */
-  static List<KnownSource> of(CommandContext session) {
-    List<KnownSource> sources = new ArrayList<>(exports(session));
-    session
+  static List<KnownSource> of(CommandContext context) {
+    List<KnownSource> sources = new ArrayList<>(exports(context));
+    context
         .folder()
         .ifPresent(
             folder -> {
               List<KnownSource> delivered = new ArrayList<>();
-              delivered(session, folder, delivered);
-              delivered.stream().filter(session::looksAt).forEach(sources::add);
+              delivered(context, folder, delivered);
+              delivered.stream().filter(context::looksAt).forEach(sources::add);
             });
     sources.sort(Comparator.comparing(KnownSource::at).reversed());
     return sources;
   }
 
   /** The files of the platform's exports, the newest last. */
-  public static List<Path> exportFiles(CommandContext session) {
-    return exports(session).stream()
+  public static List<Path> exportFiles(CommandContext context) {
+    return exports(context).stream()
         .sorted(Comparator.comparing(KnownSource::at))
         .flatMap(source -> source.export().stream())
         .map(FileArgument::path)
@@ -64,13 +64,13 @@ public record KnownSource(
   }
 
   /** The exports of the platform, and its answer, whenever they were made. */
-  static List<KnownSource> exportsOfAnyTime(CommandContext session) {
+  static List<KnownSource> exportsOfAnyTime(CommandContext context) {
     List<KnownSource> sources = new ArrayList<>();
-    session
+    context
         .folder()
         .ifPresent(folder -> folder.knownFiles().forEach(file -> sources.add(ofAnyTime(file))));
-    sources.removeIf(source -> !session.looksAt(source));
-    session.known().forEach(argument -> sources.add(ofAnyTime(session.file(argument))));
+    sources.removeIf(source -> !context.looksAt(source));
+    context.known().forEach(argument -> sources.add(ofAnyTime(context.file(argument))));
     return sources;
   }
 
@@ -79,29 +79,29 @@ public record KnownSource(
   }
 
   /** The exports of the platform, and its answer, with their times. */
-  private static List<KnownSource> exports(CommandContext session) {
+  private static List<KnownSource> exports(CommandContext context) {
     List<KnownSource> sources = new ArrayList<>();
     List<FileArgument> exports = new ArrayList<>();
-    session.folder().ifPresent(folder -> exports.addAll(folder.knownFiles()));
+    context.folder().ifPresent(folder -> exports.addAll(folder.knownFiles()));
     int ofFolder = exports.size();
-    session.known().forEach(argument -> exports.add(session.file(argument)));
+    context.known().forEach(argument -> exports.add(context.file(argument)));
     // What is seen for the first time at once is of one time.
-    List<KnownSource> dated = ExportTimes.date(session, exports);
+    List<KnownSource> dated = ExportTimes.date(context, exports);
     sources.addAll(dated.subList(0, ofFolder));
-    sources.removeIf(source -> !session.looksAt(source));
+    sources.removeIf(source -> !context.looksAt(source));
     sources.addAll(dated.subList(ofFolder, dated.size()));
     return sources;
   }
 
   private static void delivered(
-      CommandContext session, RosterFolder folder, List<KnownSource> sources) {
+      CommandContext context, RosterFolder folder, List<KnownSource> sources) {
     for (Run run : LockedRosterFolder.runsIn(folder)) {
       if (run.deliveredAt().isEmpty()) {
         continue;
       }
       String changes = "runs/" + run.name() + "/" + RunFolder.delivered(run);
       if (!Files.isDirectory(folder.path(changes))) {
-        session
+        context
             .screen()
             .remark(
                 "Run "
@@ -119,7 +119,7 @@ public record KnownSource(
               Optional.empty(),
               Optional.of(delivered),
               false);
-      if (session.looksAt(source) && session.reliesOn(run)) {
+      if (context.looksAt(source) && context.reliesOn(run)) {
         RunChoice.verifyDelivered(folder, run);
       }
       sources.add(source);

@@ -20,11 +20,11 @@ public final class Layouts {
   private static final String FOLDER = "layouts";
   private static final String ENDING = ".yaml";
 
-  private final CommandContext session;
+  private final CommandContext context;
 
   /** The layouts that a command may name. */
-  public Layouts(CommandContext session) {
-    this.session = session;
+  public Layouts(CommandContext context) {
+    this.context = context;
   }
 
   private static String file(String name) {
@@ -32,8 +32,8 @@ public final class Layouts {
   }
 
   private Path place(String file) {
-    Path here = session.resolve(Path.of(file));
-    return session
+    Path here = context.resolve(Path.of(file));
+    return context
         .folder()
         .map(folder -> folder.path(file))
         .filter(path -> Files.exists(path) || !Files.exists(here))
@@ -58,7 +58,7 @@ public final class Layouts {
               + " import template.");
     }
     try {
-      return LayoutReader.read(place(file(name)), file(name), name, session.settings());
+      return LayoutReader.read(place(file(name)), file(name), name, context.settings());
     } catch (SettingsException e) {
       throw Problem.usage(e.getMessage());
     } catch (IOException e) {
@@ -69,7 +69,7 @@ public final class Layouts {
   /** Why nothing can be packed by a layout, or an empty text. */
   public String trouble(String name) {
     try {
-      LayoutReader.read(place(file(name)), file(name), name, session.settings());
+      LayoutReader.read(place(file(name)), file(name), name, context.settings());
       return "";
     } catch (SettingsException e) {
       return e.getMessage();
@@ -118,10 +118,10 @@ public final class Layouts {
    */
   public String write(String name, String text) {
     Path place =
-        session
+        context
             .folder()
             .map(folder -> folder.path(file(name)))
-            .orElseGet(() -> session.resolve(Path.of(file(name))));
+            .orElseGet(() -> context.resolve(Path.of(file(name))));
     try {
       Files.createDirectories(place.getParent());
       NewFile.create(

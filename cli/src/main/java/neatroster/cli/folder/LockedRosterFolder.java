@@ -64,16 +64,16 @@ public final class LockedRosterFolder implements Closeable {
       PrivateFiles.ensure(Register.file(root));
       SqliteLibrary.prepare();
       register = Register.open(root);
-      LockedRosterFolder workplace = new LockedRosterFolder(folder, settings, lock, register);
-      workplace.accounts.recover();
-      if (workplace.accounts.sealIfAsked()) {
+      LockedRosterFolder lockedFolder = new LockedRosterFolder(folder, settings, lock, register);
+      lockedFolder.accounts.recover();
+      if (lockedFolder.accounts.sealIfAsked()) {
         screen.remark(
             folder.shown("accounts/accounts.csv")
                 + " lay open; the accounts are sealed now, in "
-                + folder.shown(workplace.accounts.name())
+                + folder.shown(lockedFolder.accounts.name())
                 + ", and the open file is gone.");
       }
-      return workplace;
+      return lockedFolder;
     } catch (IOException | RegisterException | RuntimeException e) {
       close(register, lock);
       if (e instanceof Problem problem) {

@@ -73,25 +73,25 @@ public final class OpenRoster implements Closeable {
   /**
    * Opens the files that a command line names, or those of the roster folder where it names none.
    */
-  public static OpenRoster open(CommandContext session, List<String> arguments) {
-    return open(session, arguments, null);
+  public static OpenRoster open(CommandContext context, List<String> arguments) {
+    return open(context, arguments, null);
   }
 
   /** Opens what the folder holds as it would be with other sheets of ours in it. */
-  static OpenRoster openWith(CommandContext session, List<AddedSheet> drafts) {
-    return open(session, List.of(), drafts);
+  static OpenRoster openWith(CommandContext context, List<AddedSheet> drafts) {
+    return open(context, List.of(), drafts);
   }
 
   private static OpenRoster open(
-      CommandContext session, List<String> arguments, List<AddedSheet> drafts) {
-    OpenRoster open = new OpenRoster(session.settings());
+      CommandContext context, List<String> arguments, List<AddedSheet> drafts) {
+    OpenRoster open = new OpenRoster(context.settings());
     try {
       if (!arguments.isEmpty()) {
         for (String argument : arguments) {
-          open.add(session, argument);
+          open.add(context, argument);
         }
       } else if (drafts != null) {
-        for (FileArgument file : session.folder().orElseThrow().files("sheets")) {
+        for (FileArgument file : context.folder().orElseThrow().files("sheets")) {
           if (drafts.stream().noneMatch(draft -> draft.is(file))) {
             open.add(file);
           }
@@ -101,8 +101,8 @@ public final class OpenRoster implements Closeable {
           open.temporary.add(file.path());
           open.add(file);
         }
-      } else if (session.folder().isPresent()) {
-        for (FileArgument file : session.folder().get().sheetFiles()) {
+      } else if (context.folder().isPresent()) {
+        for (FileArgument file : context.folder().get().sheetFiles()) {
           open.add(file);
         }
       } else {
@@ -110,10 +110,10 @@ public final class OpenRoster implements Closeable {
             "Name the spreadsheets, or work in a roster folder (one with a roster.yaml): neat-roster"
                 + " check users.xlsx courses.csv");
       }
-      open.memory.remark(Runtime.getRuntime().maxMemory()).ifPresent(session.screen()::remark);
-      open.paths.addAll(session.knownPaths());
-      open.understandTogether(session, () -> open.exports(session));
-      open.roster = new Roster(open.readings, open.unread, open.order, open.arranged(session));
+      open.memory.remark(Runtime.getRuntime().maxMemory()).ifPresent(context.screen()::remark);
+      open.paths.addAll(context.knownPaths());
+      open.understandTogether(context, () -> open.exports(context));
+      open.roster = new Roster(open.readings, open.unread, open.order, open.arranged(context));
       return open;
     } catch (SheetPlanException e) {
       open.close();
@@ -129,9 +129,9 @@ public final class OpenRoster implements Closeable {
   }
 
   /** The sheets that arrange wrote into the folder. */
-  private Set<SheetName> arranged(CommandContext session) {
+  private Set<SheetName> arranged(CommandContext context) {
     Set<SheetName> arranged = new HashSet<>();
-    session
+    context
         .folder()
         .ifPresent(
             folder ->
@@ -143,11 +143,11 @@ public final class OpenRoster implements Closeable {
   }
 
   /** Opens the exports of the platform, and its answer, among what says what it holds. */
-  static OpenRoster ofExports(CommandContext session, List<KnownSource> sources) {
-    OpenRoster open = new OpenRoster(session.settings());
+  static OpenRoster ofExports(CommandContext context, List<KnownSource> sources) {
+    OpenRoster open = new OpenRoster(context.settings());
     try {
       sources.forEach(source -> source.export().ifPresent(open::addKept));
-      open.understandTogether(session, List::of);
+      open.understandTogether(context, List::of);
       open.roster = new Roster(open.readings, open.unread, open.order);
       return open;
     } catch (SheetPlanException e) {
@@ -201,15 +201,15 @@ public final class OpenRoster implements Closeable {
   }
 
   /** The exports of the platform, opened when they are asked for and closed with the sheets. */
-  public List<SheetReading> exports(CommandContext session) {
+  public List<SheetReading> exports(CommandContext context) {
     if (exports == null) {
-      exports = ofExports(session, KnownSource.exportsOfAnyTime(session));
+      exports = ofExports(context, KnownSource.exportsOfAnyTime(context));
     }
     return exports.readings;
   }
 
   /** What a sheet is can be told when all sheets are open. */
-  private void understandTogether(CommandContext session, Supplier<List<SheetReading>> known) {
+  private void understandTogether(CommandContext context, Supplier<List<SheetReading>> known) {
     List<SheetReading> understood =
         SheetsInView.understand(
             readings, new SheetsInView.Said(courseOfSheet, moves), known, settings);
@@ -227,7 +227,7 @@ public final class OpenRoster implements Closeable {
           courseOfSheet.containsKey(before) || before.plan().flatMap(SheetPlan::course).isPresent();
       if (settled.courseOfAll().isPresent() && !said) {
         // Whoever did not mean it must hear of it before a whole list is in the wrong course.
-        session
+        context
             .screen()
             .remark(
                 settled.name()
@@ -238,8 +238,8 @@ public final class OpenRoster implements Closeable {
     }
   }
 
-  private void add(CommandContext session, String argument) {
-    addKept(session.file(argument));
+  private void add(CommandContext context, String argument) {
+    addKept(context.file(argument));
   }
 
   /** Adds a file; what can be read only once is kept. */

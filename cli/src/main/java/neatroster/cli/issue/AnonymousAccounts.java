@@ -52,7 +52,7 @@ public final class AnonymousAccounts {
       String course,
       List<String> courses,
       Settings settings,
-      LockedRosterFolder workplace)
+      LockedRosterFolder lockedFolder)
       throws PatternException, IOException, RegisterException {
     if (!courses.contains(course)) {
       throw Problem.usage(
@@ -61,18 +61,18 @@ public final class AnonymousAccounts {
               + "” in the sheets or in known/."
               + Nearest.word(course, courses).map(near -> " Is " + near + " meant?").orElse(""));
     }
-    KnownUsers known = workplace.known();
-    AccountIssuer issuer = IssueRun.issuer(settings, known.all(), workplace);
+    KnownUsers known = lockedFolder.known();
+    AccountIssuer issuer = IssueRun.issuer(settings, known.all(), lockedFolder);
     List<RefusedAccount> refused = new ArrayList<>();
     List<IssuedAccount> issued = issuer.anonymous(count, course, refused);
     if (!refused.isEmpty()) {
       throw Problem.refused("Nothing was issued: " + refused.get(0).why());
     }
     AccountsUpdate issue = AccountsUpdate.of(issued.stream().map(IssuedAccount::user).toList());
-    workplace.accounts().write(issued, List.of(), issue);
+    lockedFolder.accounts().write(issued, List.of(), issue);
     String sheet;
     try {
-      sheet = pairingSheet(issued, course, workplace);
+      sheet = pairingSheet(issued, course, lockedFolder);
     } catch (IOException e) {
       throw Problem.unreadable(
           "The accounts are issued and their passwords kept, but the sheet to note who has which"
@@ -88,8 +88,9 @@ public final class AnonymousAccounts {
 
   /** Writes the sheet on which people are noted; one that is there may be filled in and stays. */
   private static String pairingSheet(
-      List<IssuedAccount> issued, String course, LockedRosterFolder workplace) throws IOException {
-    Path folder = workplace.folder().path("accounts");
+      List<IssuedAccount> issued, String course, LockedRosterFolder lockedFolder)
+      throws IOException {
+    Path folder = lockedFolder.folder().path("accounts");
     PrivateFiles.folder(folder);
     String plain = "who-is-who-" + course.replaceAll("[^\\p{L}\\p{N}._-]", "_");
     String name = plain + ".csv";

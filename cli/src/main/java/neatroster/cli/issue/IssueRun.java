@@ -38,26 +38,26 @@ public final class IssueRun {
    * @param other the username in whose place somebody gets another one, or an empty text
    */
   public static Issuing.Outcome run(
-      CommandContext session, OpenRoster open, LockedRosterFolder workplace, String other)
+      CommandContext context, OpenRoster open, LockedRosterFolder lockedFolder, String other)
       throws PatternException, IOException, RegisterException {
-    Settings settings = session.settings();
+    Settings settings = context.settings();
     Roster needed = needed(settings, open.roster());
-    KnownUsers issued = workplace.known();
-    CheckInput basis = session.basis(issued, needed);
-    AccountIssuer issuer = issuer(settings, basis.known().users().all(), workplace);
+    KnownUsers issued = lockedFolder.known();
+    CheckInput checkInput = context.checkInput(issued, needed);
+    AccountIssuer issuer = issuer(settings, checkInput.known().users().all(), lockedFolder);
     Issuing issuing =
         new Issuing(
                 settings,
-                Checker.check(needed, basis),
+                Checker.check(needed, checkInput),
                 open.roster(),
-                basis.known(),
+                checkInput.known(),
                 issued.all().size(),
                 issuer)
             .withAnother(other);
     boolean codes = settings.joinCodes().courses() || settings.joinCodes().groups();
     Issuing.Outcome outcome =
         issuing.decide(
-            new BufferedSecureRandom(), codes ? workplace.register().joinCodes() : List.of());
+            new BufferedSecureRandom(), codes ? lockedFolder.register().joinCodes() : List.of());
     verifyOther(other, outcome, issued);
     open.verifyUnchanged();
     List<KnownUser> added = new ArrayList<>(outcome.adopted());
@@ -69,7 +69,7 @@ public final class IssueRun {
             outcome.codes(),
             outcome.reissued().stream().map(IssuedAccount::user).toList());
     if (!issue.isEmpty()) {
-      workplace.accounts().write(outcome.issued(), outcome.reissued(), issue);
+      lockedFolder.accounts().write(outcome.issued(), outcome.reissued(), issue);
     }
     return outcome;
   }
@@ -111,14 +111,14 @@ public final class IssueRun {
 
   /** Makes accounts under a folder's settings, going on with the passwords that many share. */
   static AccountIssuer issuer(
-      Settings settings, List<KnownUser> known, LockedRosterFolder workplace)
+      Settings settings, List<KnownUser> known, LockedRosterFolder lockedFolder)
       throws PatternException, RegisterException {
     AccountIssuer issuer =
         new AccountIssuer(settings, PasswordWords.all(), new BufferedSecureRandom(), known);
-    goOnWithShared(issuer, settings, known, workplace);
+    goOnWithShared(issuer, settings, known, lockedFolder);
     for (PasswordMaker passwords : issuer.allPasswords()) {
       if (!passwords.valueFile().isEmpty()) {
-        passwords.goOnWith(given(workplace.folder().path(passwords.valueFile()), passwords));
+        passwords.goOnWith(given(lockedFolder.folder().path(passwords.valueFile()), passwords));
       }
     }
     return issuer;
@@ -141,13 +141,16 @@ public final class IssueRun {
   }
 
   private static void goOnWithShared(
-      AccountIssuer issuer, Settings settings, List<KnownUser> known, LockedRosterFolder workplace)
+      AccountIssuer issuer,
+      Settings settings,
+      List<KnownUser> known,
+      LockedRosterFolder lockedFolder)
       throws RegisterException {
     boolean shared =
         settings.passwords().all().stream()
             .anyMatch(style -> style.style() == Settings.PasswordStyle.ONE_FOR_ALL);
     if (shared) {
-      Map<String, String> passwords = workplace.accounts().passwords();
+      Map<String, String> passwords = lockedFolder.accounts().passwords();
       for (KnownUser user : known) {
         String password = passwords.getOrDefault(key(user), "");
         if (!password.isEmpty()) {

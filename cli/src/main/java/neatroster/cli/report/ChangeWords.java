@@ -131,10 +131,10 @@ final class ChangeWords {
   }
 
   /** How the courses would stand, where somebody should look. */
-  static List<String> aftermath(ProjectedHeadcounts aftermath) {
+  static List<String> projected(ProjectedHeadcounts projected) {
     List<String> lines = new ArrayList<>();
-    aftermath.empty().forEach(course -> lines.add(course + " would stand empty."));
-    for (ProjectedHeadcounts.Over over : aftermath.over()) {
+    projected.empty().forEach(course -> lines.add(course + " would stand empty."));
+    for (ProjectedHeadcounts.Over over : projected.over()) {
       lines.add(
           over.course()
               + " would have "

@@ -166,10 +166,10 @@ final class FindingsXlsx {
       throws IOException {
     book.beginRow(row.number());
     int width = Math.min(WIDEST, Math.max(row.size(), widest(found)));
-    boolean torn = SheetPieces.mayHideAnywhere(sheet, row);
+    boolean misaligned = SheetPieces.mayHideAnywhere(sheet, row);
     for (int i = 0; i < width; i++) {
       // A title among typed lines would be somebody in the copy, which has cells.
-      boolean hidden = torn || row.isSetAside() || SheetPieces.isHidden(sheet, row, i);
+      boolean hidden = misaligned || row.isSetAside() || SheetPieces.isHidden(sheet, row, i);
       Finding finding = found.get(i);
       book.cell(
           i,

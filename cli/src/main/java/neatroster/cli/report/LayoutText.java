@@ -54,27 +54,27 @@ public record LayoutText(
   }
 
   /** Writes on the screen what does not fit. */
-  public static void misfits(Screen screen, List<Finding> misfits) {
-    if (misfits.isEmpty()) {
+  public static void unfitValues(Screen screen, List<Finding> unfitValues) {
+    if (unfitValues.isEmpty()) {
       return;
     }
     screen.line("");
     screen.line(screen.red("does not fit") + "  so it could not be packed:");
-    for (Finding misfit : misfits.subList(0, Math.min(MISFITS_SHOWN, misfits.size()))) {
+    for (Finding unfitValue : unfitValues.subList(0, Math.min(MISFITS_SHOWN, unfitValues.size()))) {
       screen.line(
           "  "
-              + misfit.place().sheet()
-              + (misfit.place().row() == 0 ? "" : ", row " + misfit.place().row())
+              + unfitValue.place().sheet()
+              + (unfitValue.place().row() == 0 ? "" : ", row " + unfitValue.place().row())
               + "  "
-              + misfit.message());
+              + unfitValue.message());
     }
-    if (misfits.size() > MISFITS_SHOWN) {
-      screen.line("  and " + (misfits.size() - MISFITS_SHOWN) + " more");
+    if (unfitValues.size() > MISFITS_SHOWN) {
+      screen.line("  and " + (unfitValues.size() - MISFITS_SHOWN) + " more");
     }
   }
 
   /** The document for programs. */
-  public static JsonObject document(List<LayoutText> layouts, List<Finding> misfits) {
+  public static JsonObject document(List<LayoutText> layouts, List<Finding> unfitValues) {
     List<JsonObject> shown = new ArrayList<>();
     List<JsonObject> notCarried = new ArrayList<>();
     for (LayoutText layout : layouts) {
@@ -102,6 +102,6 @@ public record LayoutText(
         .put("shown", shown)
         .put("notCarried", notCarried)
         .put("leftOut", layouts.isEmpty() ? 0 : layouts.get(0).leftOut())
-        .put("findings", FindingsJson.findings(misfits));
+        .put("findings", FindingsJson.findings(unfitValues));
   }
 }

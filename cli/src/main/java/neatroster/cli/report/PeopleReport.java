@@ -54,7 +54,7 @@ public final class PeopleReport {
   }
 
   /** The rows of users whose cells may stand in the wrong columns. */
-  private List<Integer> torn() {
+  private List<Integer> misaligned() {
     return rows(Link::isNone);
   }
 
@@ -122,7 +122,7 @@ public final class PeopleReport {
         " of which it cannot be told whom they are about; neat-roster check says why:");
     places(
         screen,
-        torn(),
+        misaligned(),
         " whose cells may stand in the wrong columns, so nobody was read from them; neat-roster"
             + " check says more:");
   }
@@ -178,7 +178,7 @@ public final class PeopleReport {
                   .put("name", title(steps))
                   .list("places", steps, PeopleReport::json);
             })
-        .list("torn", torn(), line -> json(roster.rows().place(line)))
+        .list("torn", misaligned(), line -> json(roster.rows().place(line)))
         .list(
             "undecided",
             undecided(),

@@ -35,7 +35,7 @@ public final class Preview {
   private final boolean isTwoLists;
   private final Known known;
   private final Totals totals;
-  private final ProjectedHeadcounts aftermath;
+  private final ProjectedHeadcounts projected;
   private final List<ExceededLimit> above;
   private final Notices notices = new Notices();
   private int leftOut;
@@ -85,7 +85,7 @@ public final class Preview {
             keep(leftAsItIs, one);
           }
         });
-    aftermath = ProjectedHeadcounts.of(totals, checked, known);
+    projected = ProjectedHeadcounts.of(totals, checked, known);
     above = ExceededLimit.of(totals, known, settings.stopAbove(), Map.of());
   }
 
@@ -213,8 +213,8 @@ public final class Preview {
   }
 
   /** How the courses would stand. */
-  ProjectedHeadcounts aftermath() {
-    return aftermath;
+  ProjectedHeadcounts projected() {
+    return projected;
   }
 
   /** What a run would do more of than the settings let it. */

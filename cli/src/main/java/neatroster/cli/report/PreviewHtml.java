@@ -126,7 +126,7 @@ final class PreviewHtml {
   }
 
   private void courses(Element main) {
-    List<String> aftermath = ChangeWords.aftermath(preview.aftermath());
+    List<String> projected = ChangeWords.projected(preview.projected());
     Map<String, Integer> moves = preview.totals().moves();
     List<String[]> heads = new ArrayList<>();
     preview
@@ -143,12 +143,12 @@ final class PreviewHtml {
                             });
                       }
                     }));
-    if (heads.isEmpty() && aftermath.isEmpty() && moves.isEmpty()) {
+    if (heads.isEmpty() && projected.isEmpty() && moves.isEmpty()) {
       return;
     }
     Element section = main.appendElement("section").addClass("courses");
     section.appendElement("h2").text("In the courses");
-    aftermath.stream()
+    projected.stream()
         .limit(MOST_LEFT)
         .forEach(line -> section.appendElement("p").addClass("warning").text(line));
     Element columns = section.appendElement("div").addClass("columns");

@@ -33,10 +33,10 @@ public final class PreviewJson {
         .each("changes", preview::eachChange, PreviewJson::change)
         .put("headcounts", headcounts())
         .list("moves", preview.totals().moves().entrySet(), PreviewJson::move)
-        .put("empty", preview.aftermath().empty())
+        .put("empty", preview.projected().empty())
         .list(
             "overCapacity",
-            preview.aftermath().over(),
+            preview.projected().over(),
             over ->
                 new JsonObject()
                     .put("course", over.course())

@@ -44,7 +44,7 @@ public final class PreviewText {
       counts(preview);
       headcounts(preview);
       moves(preview);
-      aftermath(preview);
+      projected(preview);
       changes(preview);
     }
     preview
@@ -86,8 +86,8 @@ public final class PreviewText {
     screen.line("");
   }
 
-  private void aftermath(Preview preview) {
-    List<String> lines = ChangeWords.aftermath(preview.aftermath());
+  private void projected(Preview preview) {
+    List<String> lines = ChangeWords.projected(preview.projected());
     lines.stream().limit(SHOWN).forEach(line -> screen.line(screen.yellow(line)));
     if (lines.size() > SHOWN) {
       screen.line("… and " + (lines.size() - SHOWN) + " more such courses");

@@ -57,9 +57,9 @@ final class SheetPieces {
               row -> {
                 if (wanted.contains(row.number()) && !row.isBlank()) {
                   List<String> cells = new ArrayList<>();
-                  boolean torn = mayHideAnywhere(sheet, row);
+                  boolean misaligned = mayHideAnywhere(sheet, row);
                   for (int i = 0; i < Math.min(WIDEST, row.size()); i++) {
-                    boolean hidden = torn || isHidden(sheet, row, i);
+                    boolean hidden = misaligned || isHidden(sheet, row, i);
                     cells.add(
                         !hidden ? row.cell(i).toString() : row.cell(i).isBlank() ? "" : "•••");
                   }

@@ -63,7 +63,7 @@ public final class AccountIssuer {
       Settings settings, List<String> words, RandomGenerator random, List<KnownUser> known)
       throws PatternException {
     this.settings = settings;
-    RandomWords draws = new RandomWords(words, random);
+    RandomWords randomWords = new RandomWords(words, random);
     Map<String, Pattern> parsed = new HashMap<>();
     Set<String> names = Pattern.userValues(settings.reading().ownFields());
     for (Settings.Usernames usernames : settings.usernames().all()) {
@@ -90,24 +90,29 @@ public final class AccountIssuer {
             .map(
                 usernames ->
                     new UsernameMaker(
-                        usernames, parsed.get(usernames.pattern()), draws, takenUsernames));
+                        usernames, parsed.get(usernames.pattern()), randomWords, takenUsernames));
     emailMakers =
         settings
             .emails()
             .map(
                 emails ->
                     new IdentifierMaker(
-                        parsed.get(emails.pattern()), draws, takenEmails, emails.sharedAllowed()));
+                        parsed.get(emails.pattern()),
+                        randomWords,
+                        takenEmails,
+                        emails.sharedAllowed()));
     idMakers =
         settings
             .ids()
-            .map(ids -> new IdentifierMaker(parsed.get(ids.pattern()), draws, takenIds, false));
+            .map(
+                ids ->
+                    new IdentifierMaker(parsed.get(ids.pattern()), randomWords, takenIds, false));
     passwords = settings.passwords().map(style -> new PasswordMaker(style, words, random));
     anonymousMaker =
         new UsernameMaker(
             settings.usernames().of(KnownUser.ANONYMOUS, ""),
             parsed.get(settings.anonymousPattern()),
-            draws,
+            randomWords,
             takenUsernames);
     for (KnownUser user : known) {
       if (user.username().isEmpty() && !user.anyEmail().isEmpty()) {

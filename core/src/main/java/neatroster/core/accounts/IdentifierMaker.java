@@ -25,7 +25,7 @@ final class IdentifierMaker {
 
   private final UnwantedWords unwanted = new UnwantedWords(List.of());
   private final Pattern pattern;
-  private final RandomSource chance;
+  private final RandomSource randomSource;
   private final Set<String> taken;
   private final boolean shared;
   private final Map<String, Long> nextNumber = new HashMap<>();
@@ -36,9 +36,9 @@ final class IdentifierMaker {
    * @param taken what somebody has, in lower case; makers for other people share it
    * @param shared whether an address that the pattern takes over may be several people's
    */
-  IdentifierMaker(Pattern pattern, RandomSource chance, Set<String> taken, boolean shared) {
+  IdentifierMaker(Pattern pattern, RandomSource randomSource, Set<String> taken, boolean shared) {
     this.pattern = pattern;
-    this.chance = chance;
+    this.randomSource = randomSource;
     this.taken = taken;
     this.shared = shared;
   }
@@ -88,7 +88,7 @@ final class IdentifierMaker {
       return new Made(kinder(values, base.substring(at)), null);
     }
     for (long n = nextNumber.getOrDefault(base, 1L); ; n++) {
-      String item = pattern.fill(values, n, 0, chance);
+      String item = pattern.fill(values, n, 0, randomSource);
       if (n > 1 && !pattern.counts() && !pattern.isLeftToChance()) {
         item = at < 0 ? base + n : base.substring(0, at) + n + base.substring(at);
       }

@@ -12,7 +12,7 @@ public final class JoinCodeMaker {
   /** Some 148 million codes. */
   private static final int LENGTH = 6;
 
-  private final RandomWords draws;
+  private final RandomWords randomWords;
   private final Set<String> taken = new HashSet<>();
 
   /**
@@ -22,7 +22,7 @@ public final class JoinCodeMaker {
    * @param taken the codes that were ever given
    */
   public JoinCodeMaker(RandomGenerator random, Collection<String> taken) {
-    this.draws = new RandomWords(List.of(), random);
+    this.randomWords = new RandomWords(List.of(), random);
     taken.forEach(this::keep);
   }
 
@@ -34,7 +34,7 @@ public final class JoinCodeMaker {
   /** A code of six characters, in two halves for reading aloud. */
   public String make() {
     while (true) {
-      String drawn = draws.characters(ClearCharacters.CAPITALS, LENGTH);
+      String drawn = randomWords.characters(ClearCharacters.CAPITALS, LENGTH);
       String code = drawn.substring(0, LENGTH / 2) + "-" + drawn.substring(LENGTH / 2);
       if (taken.add(code)) {
         return code;

@@ -10,7 +10,7 @@ import neatroster.core.text.UnwantedWords;
 /** Makes first passwords in the style that the settings ask for. */
 public final class PasswordMaker {
   private final Settings.Passwords settings;
-  private final RandomWords draws;
+  private final RandomWords randomWords;
   private final UnwantedWords unwanted = new UnwantedWords(List.of());
   private String oneForAll;
 
@@ -23,7 +23,7 @@ public final class PasswordMaker {
    */
   public PasswordMaker(Settings.Passwords settings, List<String> words, RandomGenerator random) {
     this.settings = settings;
-    this.draws = new RandomWords(words, random);
+    this.randomWords = new RandomWords(words, random);
   }
 
   /** The file that the settings name for the password for all, or an empty text. */
@@ -65,7 +65,7 @@ public final class PasswordMaker {
       case WORDS -> {
         double bits = 0;
         for (int i = 0; i < settings.length(); i++) {
-          bits += log2(Math.max(1, draws.words() - i));
+          bits += log2(Math.max(1, randomWords.words() - i));
         }
         yield bits;
       }
@@ -83,7 +83,7 @@ public final class PasswordMaker {
     int length = Math.max(settings.length(), settings.minimum());
     String password;
     do {
-      password = draws.characters(ClearCharacters.MIXED, length);
+      password = randomWords.characters(ClearCharacters.MIXED, length);
     } while (unwanted.isIn(password));
     return password;
   }
@@ -93,7 +93,7 @@ public final class PasswordMaker {
     Set<String> words = new LinkedHashSet<>();
     int letters = -1;
     while (words.size() < settings.length() || letters < settings.minimum()) {
-      String word = draws.word();
+      String word = randomWords.word();
       if (words.add(word)) {
         letters += 1 + word.length();
       }

@@ -20,7 +20,7 @@ final class UsernameMaker {
 
   private final Settings.Usernames settings;
   private final Pattern pattern;
-  private final RandomSource chance;
+  private final RandomSource randomSource;
   private final UsernameShape shape;
   private final UnwantedWords unwanted;
   private final Set<String> taken;
@@ -37,10 +37,10 @@ final class UsernameMaker {
    * @param taken the usernames that somebody has, in lower case; makers for other people share it
    */
   UsernameMaker(
-      Settings.Usernames settings, Pattern pattern, RandomSource chance, Set<String> taken) {
+      Settings.Usernames settings, Pattern pattern, RandomSource randomSource, Set<String> taken) {
     this.settings = settings;
     this.pattern = pattern;
-    this.chance = chance;
+    this.randomSource = randomSource;
     this.taken = taken;
     this.shape = new UsernameShape(settings);
     this.unwanted = new UnwantedWords(settings.unwanted());
@@ -213,7 +213,7 @@ final class UsernameMaker {
   private Made drawn(Map<String, String> values) {
     String last = "";
     for (long n = 1; n <= MOST_DRAWS; n++) {
-      last = cut(allowed(pattern.fill(values, n, 0, chance)), settings.longest());
+      last = cut(allowed(pattern.fill(values, n, 0, randomSource)), settings.longest());
       if (last.length() >= settings.shortest() && !unwanted.isIn(last) && free(last)) {
         return Made.of(last);
       }

@@ -3,5 +3,5 @@ package neatroster.core.check;
 /** A rule about all sheets together, when every row was seen. */
 public non-sealed interface RosterRule extends Rule {
   /** Adds what it finds. */
-  void check(RosterView ending, Findings findings);
+  void check(RosterView view, Findings findings);
 }

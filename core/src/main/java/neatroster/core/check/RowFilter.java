@@ -23,7 +23,7 @@ import neatroster.core.text.Cell;
 public final class RowFilter {
   /** Whether a text needs a look. */
   public interface TextTest {
-    boolean wakes(Column column, Cell text);
+    boolean rowFilter(Column column, Cell text);
   }
 
   private final SheetReading sheet;
@@ -109,7 +109,7 @@ public final class RowFilter {
   public Optional<Predicate<Cell>> ofColumn(Column column, boolean odd) {
     List<Predicate<Cell>> tests = new ArrayList<>(texts.getOrDefault(column.index(), List.of()));
     if (odd && column.field().isPresent()) {
-      oddTexts.forEach(test -> tests.add(cell -> test.wakes(column, cell)));
+      oddTexts.forEach(test -> tests.add(cell -> test.rowFilter(column, cell)));
     }
     return tests.stream().reduce(Predicate::or);
   }

@@ -9,7 +9,7 @@ public non-sealed interface RowRule extends Rule {
   Set<Table> tables();
 
   /** Says which rows of a sheet it has to see: in all others it would find nothing. */
-  void wakes(RowFilter on);
+  void rowFilter(RowFilter on);
 
   /** Adds what it finds in the row. */
   void check(CheckedRow row, Findings findings);

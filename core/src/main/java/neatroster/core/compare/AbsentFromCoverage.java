@@ -15,30 +15,30 @@ import neatroster.core.state.KnownMemberships;
 final class AbsentFromCoverage {
   private static final String ABSENT = "no longer in the sheets";
 
-  private final ComparisonInput scope;
+  private final ComparisonInput input;
   private final Coverage coverage;
   private final KnownMemberships memberships;
 
-  AbsentFromCoverage(ComparisonInput scope, Coverage coverage) {
-    this.scope = scope;
+  AbsentFromCoverage(ComparisonInput input, Coverage coverage) {
+    this.input = input;
     this.coverage = coverage;
-    this.memberships = scope.memberships;
+    this.memberships = input.memberships;
   }
 
   void run() {
     memberships.each(this::enrollment);
     if (coverage.coversUsers()) {
-      scope.known.eachUser(this::user);
+      input.known.eachUser(this::user);
     }
     if (coverage.coversCourses()) {
-      scope.known.courses().keySet().stream()
-          .filter(code -> !scope.asked.courses().contains(code))
+      input.known.courses().keySet().stream()
+          .filter(code -> !input.asked.courses().contains(code))
           .forEach(this::course);
     }
   }
 
   private void enrollment(int seat) {
-    if (scope.asked.enrollments().get(seat) || isGroupAsked(seat)) {
+    if (input.asked.enrollments().get(seat) || isGroupAsked(seat)) {
       return;
     }
     String course = memberships.courseOf(seat);
@@ -47,10 +47,10 @@ final class AbsentFromCoverage {
         && !(teaches && coverage.coversInstructorsOf(course))) {
       return;
     }
-    if (scope.policy.of(Table.ENROLLMENTS).absent() == Policy.Absent.WITHDRAW) {
-      Withdrawals.of(scope, seat, ABSENT, null);
+    if (input.policy.of(Table.ENROLLMENTS).absent() == Policy.Absent.WITHDRAW) {
+      Withdrawals.of(input, seat, ABSENT, null);
     } else {
-      scope.left(
+      input.left(
           Table.ENROLLMENTS,
           memberships.username(seat) + " " + course,
           "",
@@ -64,35 +64,35 @@ final class AbsentFromCoverage {
   /** Whether somebody is asked for in a group of the course, which is in the course, too. */
   private boolean isGroupAsked(int seat) {
     return memberships.isSaidByGroup(seat)
-        && Arrays.stream(memberships.besides(seat)).anyMatch(scope.asked.enrollments()::get);
+        && Arrays.stream(memberships.besides(seat)).anyMatch(input.asked.enrollments()::get);
   }
 
   private void user(int position) {
-    KnownUser account = scope.known.users().all().get(position);
-    if (scope.asked.accounts().get(position) || account.isGuardian() || account.isAnonymous()) {
+    KnownUser account = input.known.users().all().get(position);
+    if (input.asked.accounts().get(position) || account.isGuardian() || account.isAnonymous()) {
       return;
     }
-    Map<Field, String> key = AccountKey.of(scope, position);
+    Map<Field, String> key = AccountKey.of(input, position);
     // A removal names a username; without one nobody is taken away.
     boolean canRemove = key.containsKey(Field.USERNAME);
-    Policy.Absent absent = scope.policy.of(Table.USERS).absent();
+    Policy.Absent absent = input.policy.of(Table.USERS).absent();
     if (absent == Policy.Absent.REMOVE && canRemove) {
-      scope.asked.removeUser(scope.known.nameOnPlatform(position), null);
-      scope.receiver.change(
+      input.asked.removeUser(input.known.nameOnPlatform(position), null);
+      input.receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, key)
               .from(
-                  scope.known.user(position).map(there -> there.all(Phase.USERS)).orElse(Map.of()))
+                  input.known.user(position).map(there -> there.all(Phase.USERS)).orElse(Map.of()))
               .because(ABSENT, null));
     } else if (absent == Policy.Absent.SUSPEND && !key.isEmpty()) {
       if (account.standing() != KnownUser.Standing.SUSPENDED) {
         key.put(Field.STATUS, "suspended");
-        scope.receiver.change(
+        input.receiver.change(
             new PlannedChange(Phase.USERS, Change.SUSPEND, key)
                 .from(Map.of(Field.STATUS, "active"))
                 .because(ABSENT, null));
       }
     } else {
-      scope.left(
+      input.left(
           Table.USERS,
           account.reference(),
           "",
@@ -104,15 +104,15 @@ final class AbsentFromCoverage {
   }
 
   private void course(String code) {
-    if (scope.policy.of(Table.COURSES).absent() == Policy.Absent.REMOVE) {
-      scope.asked.removeCourse(code, null);
-      scope.receiver.change(
+    if (input.policy.of(Table.COURSES).absent() == Policy.Absent.REMOVE) {
+      input.asked.removeCourse(code, null);
+      input.receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.COURSE, code))
               .from(
-                  scope.known.course(code).map(there -> there.all(Phase.COURSES)).orElse(Map.of()))
+                  input.known.course(code).map(there -> there.all(Phase.COURSES)).orElse(Map.of()))
               .because(ABSENT, null));
     } else {
-      scope.left(
+      input.left(
           Table.COURSES,
           code,
           "",

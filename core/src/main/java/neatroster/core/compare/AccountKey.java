@@ -14,18 +14,18 @@ final class AccountKey {
    * The username, else the email address, else the id; of two lists that are compared the name too.
    * Empty where nothing tells the account.
    */
-  static Map<Field, String> of(ComparisonInput scope, int position) {
-    KnownUser account = scope.known.users().all().get(position);
+  static Map<Field, String> of(ComparisonInput input, int position) {
+    KnownUser account = input.known.users().all().get(position);
     Map<Field, String> key = new EnumMap<>(Field.class);
     ComparisonInput.put(
-        key, Field.USERNAME, scope.known.renamed(position).orElse(account.username()));
+        key, Field.USERNAME, input.known.renamed(position).orElse(account.username()));
     if (key.isEmpty()) {
       ComparisonInput.put(key, Field.EMAIL, account.anyEmail());
     }
     if (key.isEmpty()) {
       ComparisonInput.put(key, Field.ID, account.anyId());
     }
-    if (key.isEmpty() && scope.isTwoLists) {
+    if (key.isEmpty() && input.isTwoLists) {
       Names.Parts name = Names.split(account.person().fullName());
       ComparisonInput.put(key, Field.GIVEN_NAME, name.given());
       ComparisonInput.put(key, Field.FAMILY_NAME, name.family());

@@ -17,7 +17,7 @@ import neatroster.core.state.Known;
  * enrolled in a course that is not delivered.
  */
 public final class Comparison {
-  private final ComparisonInput scope;
+  private final ComparisonInput input;
   private final ResolvedRoster resolved;
   private final References references;
   private final AccountRows accounts;
@@ -43,17 +43,17 @@ public final class Comparison {
       IssuedItems items,
       LocalDate today,
       ChangeReceiver receiver) {
-    scope = new ComparisonInput(settings, checked, known, today, receiver);
-    resolved = scope.resolved;
-    references = new References(scope);
+    input = new ComparisonInput(settings, checked, known, today, receiver);
+    resolved = input.resolved;
+    references = new References(input);
     accounts = new AccountRows(settings, known.users(), items);
-    RowValues rows = new RowValues(scope, items);
-    Sites sites = new Sites(scope);
-    Differences differences = new Differences(scope, references);
-    courses = new CourseChanges(scope, rows, references, sites, differences);
-    groups = new GroupChanges(scope, rows, references, accounts, differences);
-    users = new UserChanges(scope, items, references, sites, accounts, differences);
-    enrollments = new EnrollmentChanges(scope, references);
+    RowValues rows = new RowValues(input, items);
+    Sites sites = new Sites(input);
+    Differences differences = new Differences(input, references);
+    courses = new CourseChanges(input, rows, references, sites, differences);
+    groups = new GroupChanges(input, rows, references, accounts, differences);
+    users = new UserChanges(input, items, references, sites, accounts, differences);
+    enrollments = new EnrollmentChanges(input, references);
   }
 
   /**
@@ -61,36 +61,36 @@ public final class Comparison {
    * whatever they have not is absent.
    */
   public Comparison ofWholeLists() {
-    scope.isTwoLists = true;
+    input.isTwoLists = true;
     return this;
   }
 
   /** Goes over the roster. */
   public void run() {
-    scope.wanted.courses(courses);
-    scope.wanted.groups(groups);
+    input.wanted.courses(courses);
+    input.wanted.groups(groups);
     groups.made();
-    scope.wanted.people(users);
+    input.wanted.people(users);
     users.settle();
     List<KnownUser> anonymous =
         accounts.anonymous().stream()
             .filter(account -> references.hasCourse(account.course()))
             .toList();
-    anonymous.forEach(account -> scope.receiver.change(accounts.anonymous(account)));
-    scope.wanted.memberships().each(enrollments);
+    anonymous.forEach(account -> input.receiver.change(accounts.anonymous(account)));
+    input.wanted.memberships().each(enrollments);
     enrollments.settle();
-    Coverage coverage = new Coverage(resolved, scope.isTwoLists);
+    Coverage coverage = new Coverage(resolved, input.isTwoLists);
     if (!coverage.coversNothing()
-        && !scope.hasLeftOutAnything()
+        && !input.hasLeftOutAnything()
         && resolved.rows().brokenOff().isEmpty()
         && resolved.rows().unread().stream().allMatch(Roster.Unread::isLeftAlone)) {
       // Whoever is left out is not absent, and which row was whose cannot be told.
-      new AbsentFromCoverage(scope, coverage).run();
+      new AbsentFromCoverage(input, coverage).run();
     }
-    if (!coverage.coversUsers() && !scope.hasLeftOutAnything() && !areAllGivenBack()) {
-      scope.receiver.unasked(unasked());
+    if (!coverage.coversUsers() && !input.hasLeftOutAnything() && !areAllGivenBack()) {
+      input.receiver.unasked(unasked());
     }
-    Withdrawals.ofRemoved(scope);
+    Withdrawals.ofRemoved(input);
   }
 
   /** Whether all that is given is rows that came back to be mended: they name nobody else. */
@@ -102,12 +102,12 @@ public final class Comparison {
   /** How many accounts of the platform no row is about. */
   private int unasked() {
     int[] count = {0};
-    scope.known.eachUser(
+    input.known.eachUser(
         account -> {
-          KnownUser user = scope.known.users().all().get(account);
+          KnownUser user = input.known.users().all().get(account);
           boolean isOfSomebody = !user.isGuardian() && !user.isAnonymous();
           boolean isOpen = user.standing() != KnownUser.Standing.SUSPENDED;
-          count[0] += isOfSomebody && isOpen && !scope.asked.accounts().get(account) ? 1 : 0;
+          count[0] += isOfSomebody && isOpen && !input.asked.accounts().get(account) ? 1 : 0;
         });
     return count[0];
   }

@@ -15,19 +15,19 @@ import neatroster.core.wanted.Wanted;
 
 /** What the rows of courses change. */
 final class CourseChanges implements Wanted.RowReceiver {
-  private final ComparisonInput scope;
+  private final ComparisonInput input;
   private final RowValues rows;
   private final References references;
   private final Sites sites;
   private final Differences differences;
 
   CourseChanges(
-      ComparisonInput scope,
+      ComparisonInput input,
       RowValues rows,
       References references,
       Sites sites,
       Differences differences) {
-    this.scope = scope;
+    this.input = input;
     this.rows = rows;
     this.references = references;
     this.sites = sites;
@@ -36,30 +36,30 @@ final class CourseChanges implements Wanted.RowReceiver {
 
   @Override
   public void leftOut(RosterRow row, int line, String why) {
-    scope.leaveOut(row, line, why);
+    input.leaveOut(row, line, why);
   }
 
   @Override
   public void row(int course, RosterRow row, int line) {
     String code = row.text(Field.CODE);
-    scope.asked.courses().add(code);
-    Optional<KnownRecord> there = scope.known.course(code);
+    input.asked.courses().add(code);
+    Optional<KnownRecord> there = input.known.course(code);
     if (row.text(Field.STATUS).equals("removed")) {
       remove(row, code, there);
     } else if (there.isPresent()) {
       known(row, code, there.get());
-    } else if (scope.policy.of(Table.COURSES).skipsNew()) {
-      scope.skip(Table.COURSES, code, row.place());
-    } else if (!scope.known.isGoneCourse(code)
-        || !scope.staysGone(Table.COURSES, code, row.place())) {
+    } else if (input.policy.of(Table.COURSES).skipsNew()) {
+      input.skip(Table.COURSES, code, row.place());
+    } else if (!input.known.isGoneCourse(code)
+        || !input.staysGone(Table.COURSES, code, row.place())) {
       create(row);
     }
   }
 
   private void remove(RosterRow row, String code, Optional<KnownRecord> there) {
-    if (there.isPresent() || scope.known.courses().isEmpty()) {
-      scope.asked.removeCourse(code, row.place());
-      scope.receiver.change(
+    if (there.isPresent() || input.known.courses().isEmpty()) {
+      input.asked.removeCourse(code, row.place());
+      input.receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.COURSE, code))
               .from(there.map(held -> held.all(Phase.COURSES)).orElse(Map.of()))
               .because(ComparisonInput.why(Change.REMOVE), row.place()));
@@ -85,12 +85,12 @@ final class CourseChanges implements Wanted.RowReceiver {
     if (!values.containsKey(Field.TITLE)) {
       values.put(Field.TITLE, values.get(Field.CODE));
     }
-    RowValues.dates(values, scope.today);
+    RowValues.dates(values, input.today);
     rows.joinCode(values, values.get(Field.CODE), "");
     named(values);
     references.instructors(row, values);
     sites.of(values);
-    scope.change(Phase.COURSES, Change.CREATE, values, row);
+    input.change(Phase.COURSES, Change.CREATE, values, row);
   }
 
   /** Names other courses by their codes. */

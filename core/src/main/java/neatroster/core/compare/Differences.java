@@ -18,14 +18,14 @@ import neatroster.core.state.KnownRecord;
 
 /** Changes what a row says otherwise than the platform has it, as far as the settings let it. */
 final class Differences {
-  private final ComparisonInput scope;
+  private final ComparisonInput input;
   private final References references;
   private final FieldDifferences fields;
 
-  Differences(ComparisonInput scope, References references) {
-    this.scope = scope;
+  Differences(ComparisonInput input, References references) {
+    this.input = input;
     this.references = references;
-    this.fields = new FieldDifferences(scope.known, scope.settings.reading().ownFields());
+    this.fields = new FieldDifferences(input.known, input.settings.reading().ownFields());
   }
 
   /**
@@ -46,17 +46,17 @@ final class Differences {
     Map<Field, String> before = new EnumMap<>(Field.class);
     Map<String, String> own = new LinkedHashMap<>();
     Map<String, String> ownBefore = new LinkedHashMap<>();
-    scope.settings.reading().ownFields().stream()
+    input.settings.reading().ownFields().stream()
         .filter(field -> field.table() == table)
         .forEach(field -> own.put(field.name(), ""));
     String about = String.join(" ", key.values());
     for (FieldDifferences.Difference one : fields.of(table, asked, ownAsked, there, true)) {
       Optional<Field> field = one.field();
       boolean isEmail = field.equals(Optional.of(Field.EMAIL));
-      if (field.filter(key::containsKey).isPresent() && !(isEmail && scope.isTwoLists)) {
+      if (field.filter(key::containsKey).isPresent() && !(isEmail && input.isTwoLists)) {
         if (isEmail) {
           // By the address the platform is told whose it is; it cannot change at once.
-          scope.left(
+          input.left(
               table,
               about,
               one.label(),
@@ -71,7 +71,7 @@ final class Differences {
           field.equals(Optional.of(Field.MANAGER)) && !one.there().isEmpty()
               ? references.held(one.there())
               : one.there();
-      if (scope.givesWay(
+      if (input.givesWay(
           new ComparisonInput.Otherwise(table, about, one.label(), from, one.asked(), place),
           known(table, field),
           isElsewhere(there, one))) {
@@ -87,7 +87,7 @@ final class Differences {
       }
     }
     if (!before.isEmpty() || !ownBefore.isEmpty()) {
-      scope.receiver.change(
+      input.receiver.change(
           new PlannedChange(Phase.valueOf(table.name()), Change.CHANGE, values, own)
               .from(before)
               .fromOwn(ownBefore)
@@ -96,7 +96,7 @@ final class Differences {
   }
 
   private Policy.Known known(Table table, Optional<Field> field) {
-    Policy.OfTable policy = scope.policy.of(table);
+    Policy.OfTable policy = input.policy.of(table);
     return field.map(policy::known).orElse(policy.known());
   }
 
@@ -122,7 +122,7 @@ final class Differences {
     return FieldDifferences.isCompared(table, field, there)
         && !to.isEmpty()
         && !to.equals(Cleared.WORD)
-        && scope.fate(table, known(table, one.field()), one.there(), to, isElsewhere(there, one))
+        && input.fate(table, known(table, one.field()), one.there(), to, isElsewhere(there, one))
             == ComparisonInput.Fate.GOES;
   }
 }

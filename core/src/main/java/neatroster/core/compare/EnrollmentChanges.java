@@ -21,7 +21,7 @@ import neatroster.core.wanted.Memberships;
 final class EnrollmentChanges implements Memberships.Receiver {
   private static final int NONE = -1;
 
-  private final ComparisonInput scope;
+  private final ComparisonInput input;
   private final KnownMemberships memberships;
   private final References references;
   private final KnownEnrollments knownEnrollments;
@@ -34,17 +34,17 @@ final class EnrollmentChanges implements Memberships.Receiver {
   /** For a role and what is known of an enrollment whether they are one: 1 or 0. */
   private final PairIndex sameRole = new PairIndex();
 
-  EnrollmentChanges(ComparisonInput scope, References references) {
-    this.scope = scope;
-    this.memberships = scope.memberships;
+  EnrollmentChanges(ComparisonInput input, References references) {
+    this.input = input;
+    this.memberships = input.memberships;
     this.references = references;
-    this.knownEnrollments = new KnownEnrollments(scope);
-    whoOfPerson = new int[scope.resolved.people().count()];
+    this.knownEnrollments = new KnownEnrollments(input);
+    whoOfPerson = new int[input.resolved.people().count()];
   }
 
   @Override
   public void leftOut(RosterRow row, int line, String why) {
-    scope.leaveOut(row, line, why);
+    input.leaveOut(row, line, why);
   }
 
   @Override
@@ -57,14 +57,14 @@ final class EnrollmentChanges implements Memberships.Receiver {
     boolean isPerson = person >= 0;
     if (isPerson && !references.has(person)) {
       withoutAccount(asked);
-    } else if (isPerson && asked.course() >= 0 && scope.known.tells(Table.ENROLLMENTS)) {
+    } else if (isPerson && asked.course() >= 0 && input.known.tells(Table.ENROLLMENTS)) {
       int seat = memberships.enrollment(who(person), place(asked));
       if (seat >= 0
           && !asked.isMoreThanARole()
           && isSameRole(asked, seat)
           && (asked.group() >= 0 || !memberships.hasOthers(seat))) {
         // Of a large roster these are nearly all.
-        scope.asked.enrollments().set(seat);
+        input.asked.enrollments().set(seat);
       } else {
         enroll(asked);
       }
@@ -76,7 +76,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
   /** Who has no account yet is in no course; of others than rows of their own it is said there. */
   private void withoutAccount(Membership asked) {
     if (asked.source() == Membership.Source.ROW) {
-      scope.leaveOut(
+      input.leaveOut(
           asked.row(), asked.line(), ComparisonInput.leftOutToo("user", asked.nameOfPerson()));
     }
   }
@@ -108,7 +108,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
     int same = sameRole.find(asked.roleNumber(), detail);
     if (same == PairIndex.NEW) {
       String there = memberships.roleOf(seat);
-      same = asked.role().equals(there.isEmpty() ? scope.settings.defaultRole() : there) ? 1 : 0;
+      same = asked.role().equals(there.isEmpty() ? input.settings.defaultRole() : there) ? 1 : 0;
       sameRole.putIfNew(asked.roleNumber(), detail, same);
     }
     return same == 1;
@@ -133,7 +133,7 @@ final class EnrollmentChanges implements Memberships.Receiver {
 
   private Map<String, String> own(Membership asked) {
     Map<String, String> own = new LinkedHashMap<>();
-    for (OwnField field : scope.settings.reading().ownFields()) {
+    for (OwnField field : input.settings.reading().ownFields()) {
       if (field.table() == Table.ENROLLMENTS) {
         own.put(field.name(), asked.own(field));
       }
@@ -175,14 +175,14 @@ final class EnrollmentChanges implements Memberships.Receiver {
       knownEnrollments.inAnyGroup(wanted);
       return;
     }
-    RowValues.dates(values, scope.today);
+    RowValues.dates(values, input.today);
     if (isThere) {
       knownEnrollments.inCourse(wanted);
-    } else if (scope.policy.of(Table.ENROLLMENTS).skipsNew()) {
-      scope.skip(Table.ENROLLMENTS, who + " " + inCourse, wanted.place());
+    } else if (input.policy.of(Table.ENROLLMENTS).skipsNew()) {
+      input.skip(Table.ENROLLMENTS, who + " " + inCourse, wanted.place());
     } else if (!memberships.isGone(heldAs, inCourse, inGroup)
-        || !scope.staysGone(Table.ENROLLMENTS, who + " " + inCourse, wanted.place())) {
-      scope.receiver.change(
+        || !input.staysGone(Table.ENROLLMENTS, who + " " + inCourse, wanted.place())) {
+      input.receiver.change(
           new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, values, wanted.own())
               .because(PlannedChange.NEW, wanted.place()));
     }
@@ -206,11 +206,11 @@ final class EnrollmentChanges implements Memberships.Receiver {
       for (int seat : seats) {
         withdraw(seat, ComparisonInput.why(Change.WITHDRAW), asked.place());
       }
-    } else if (!scope.known.tells(Table.ENROLLMENTS) && mayBeThere(heldAs)) {
+    } else if (!input.known.tells(Table.ENROLLMENTS) && mayBeThere(heldAs)) {
       // Where nothing is known of who is where, the platform may have it.
       Map<Field, String> values = values(asked);
-      RowValues.dates(values, scope.today);
-      scope.receiver.change(
+      RowValues.dates(values, input.today);
+      input.receiver.change(
           new PlannedChange(Phase.WITHDRAWALS, Change.WITHDRAW, values, own(asked))
               .because(ComparisonInput.why(Change.WITHDRAW), asked.place()));
     }
@@ -218,16 +218,16 @@ final class EnrollmentChanges implements Memberships.Receiver {
 
   /** Whether the platform may have somebody: not by an account that we made and never delivered. */
   private boolean mayBeThere(String username) {
-    int account = scope.known.users().findUsername(username);
+    int account = input.known.users().findUsername(username);
     return account < 0
-        || !scope.known.users().isIssued(account)
-        || scope.known.users().isOnPlatform(account);
+        || !input.known.users().isIssued(account)
+        || input.known.users().isOnPlatform(account);
   }
 
   /** Takes somebody out of where the platform has them, once. */
   private void withdraw(int seat, String why, Place place) {
-    scope.asked.enrollments().set(seat);
-    Withdrawals.of(scope, seat, why, place);
+    input.asked.enrollments().set(seat);
+    Withdrawals.of(input, seat, why, place);
   }
 
   /** Settles who changes groups, when all rows were seen. */

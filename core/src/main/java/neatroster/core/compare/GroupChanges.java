@@ -15,19 +15,19 @@ import neatroster.core.wanted.Wanted;
 
 /** What the rows of groups change. */
 final class GroupChanges implements Wanted.RowReceiver {
-  private final ComparisonInput scope;
+  private final ComparisonInput input;
   private final RowValues rows;
   private final References references;
   private final AccountRows accounts;
   private final Differences differences;
 
   GroupChanges(
-      ComparisonInput scope,
+      ComparisonInput input,
       RowValues rows,
       References references,
       AccountRows accounts,
       Differences differences) {
-    this.scope = scope;
+    this.input = input;
     this.rows = rows;
     this.references = references;
     this.accounts = accounts;
@@ -36,35 +36,35 @@ final class GroupChanges implements Wanted.RowReceiver {
 
   @Override
   public void leftOut(RosterRow row, int line, String why) {
-    scope.leaveOut(row, line, why);
+    input.leaveOut(row, line, why);
   }
 
   @Override
   public void row(int group, RosterRow row, int line) {
-    Link course = scope.resolved.course(row);
+    Link course = input.resolved.course(row);
     Map<Field, String> values = rows.whole(row, Phase.GROUPS);
     references.courseCode(values, course);
     String code = values.getOrDefault(Field.COURSE, "");
     String name = row.text(Field.NAME);
-    Optional<KnownRecord> there = scope.known.group(code, name);
+    Optional<KnownRecord> there = input.known.group(code, name);
     if (row.text(Field.STATUS).equals("removed")) {
       Map<Field, String> removal = new EnumMap<>(Field.class);
       removal.put(Field.GROUP, name);
       references.courseCode(removal, course);
-      if (there.isPresent() || !scope.known.tells(Table.GROUPS)) {
-        scope.receiver.change(
+      if (there.isPresent() || !input.known.tells(Table.GROUPS)) {
+        input.receiver.change(
             new PlannedChange(Phase.REMOVALS, Change.REMOVE, removal)
                 .from(there.map(held -> held.all(Phase.GROUPS)).orElse(Map.of()))
                 .because(ComparisonInput.why(Change.REMOVE), row.place()));
       }
     } else if (there.isPresent()) {
       known(row, course, there.get());
-    } else if (scope.policy.of(Table.GROUPS).skipsNew()) {
-      scope.skip(Table.GROUPS, name, row.place());
-    } else if (!scope.known.isGoneGroup(code, name)
-        || !scope.staysGone(Table.GROUPS, name, row.place())) {
+    } else if (input.policy.of(Table.GROUPS).skipsNew()) {
+      input.skip(Table.GROUPS, name, row.place());
+    } else if (!input.known.isGoneGroup(code, name)
+        || !input.staysGone(Table.GROUPS, name, row.place())) {
       rows.joinCode(values, code, name);
-      scope.change(Phase.GROUPS, Change.CREATE, values, row);
+      input.change(Phase.GROUPS, Change.CREATE, values, row);
     }
   }
 
@@ -81,20 +81,20 @@ final class GroupChanges implements Wanted.RowReceiver {
 
   /** Groups that no list has and that enrollments name, where the settings have them made. */
   void made() {
-    scope
+    input
         .wanted
         .madeGroups()
         .forEach(
             (group, line) -> {
-              Link course = scope.resolved.groups().course(group);
+              Link course = input.resolved.groups().course(group);
               Map<Field, String> values = new EnumMap<>(Field.class);
               references.courseCode(values, course);
-              String name = scope.resolved.groups().name(group);
+              String name = input.resolved.groups().name(group);
               values.put(Field.NAME, name);
               rows.joinCode(values, values.getOrDefault(Field.COURSE, ""), name);
-              scope.receiver.change(
+              input.receiver.change(
                   new PlannedChange(Phase.GROUPS, Change.CREATE, values, accounts.own(Table.GROUPS))
-                      .because("an enrollment names it", scope.resolved.rows().place(line)));
+                      .because("an enrollment names it", input.resolved.rows().place(line)));
             });
   }
 }

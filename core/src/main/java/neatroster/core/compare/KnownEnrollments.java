@@ -18,7 +18,7 @@ import neatroster.core.state.KnownMemberships;
 
 /** Enrollments in courses where the platform has the person already: in what role and group. */
 final class KnownEnrollments {
-  private final ComparisonInput scope;
+  private final ComparisonInput input;
   private final KnownMemberships memberships;
   private final Policy.OfTable policy;
 
@@ -27,10 +27,10 @@ final class KnownEnrollments {
 
   private final List<Wanted> inAnyGroup = new ArrayList<>();
 
-  KnownEnrollments(ComparisonInput scope) {
-    this.scope = scope;
-    this.memberships = scope.memberships;
-    this.policy = scope.policy.of(Table.ENROLLMENTS);
+  KnownEnrollments(ComparisonInput input) {
+    this.input = input;
+    this.memberships = input.memberships;
+    this.policy = input.policy.of(Table.ENROLLMENTS);
   }
 
   /**
@@ -67,7 +67,7 @@ final class KnownEnrollments {
   /** A place that the platform has somebody in and that no row has asked for, or -1. */
   private int unasked(Wanted wanted) {
     return Arrays.stream(memberships.seats(wanted.heldAs(), wanted.course()))
-        .filter(seat -> !scope.asked.enrollments().get(seat) && !memberships.isSaidByGroup(seat))
+        .filter(seat -> !input.asked.enrollments().get(seat) && !memberships.isSaidByGroup(seat))
         .boxed()
         .min(Comparator.comparing(memberships::groupOf))
         .orElse(-1);
@@ -82,12 +82,12 @@ final class KnownEnrollments {
             .toList()) {
       int from = unasked(wanted);
       if (from < 0) {
-        scope.receiver.change(
+        input.receiver.change(
             new PlannedChange(Phase.ENROLLMENTS, Change.ENROLL, wanted.values(), wanted.own())
                 .because(PlannedChange.NEW, wanted.place()));
         continue;
       }
-      scope.asked.enrollments().set(from);
+      input.asked.enrollments().set(from);
       String there = memberships.groupOf(from);
       // It was delivered so, and somebody moved them on the platform.
       boolean isElsewhere =
@@ -107,7 +107,7 @@ final class KnownEnrollments {
     for (Wanted wanted : inAnyGroup) {
       // The row says nothing of groups: all that the platform has them in stay.
       for (int seat = unasked(wanted); seat >= 0; seat = unasked(wanted)) {
-        scope.asked.enrollments().set(seat);
+        input.asked.enrollments().set(seat);
         rest(wanted, seat, memberships.groupOf(seat));
       }
     }
@@ -115,13 +115,13 @@ final class KnownEnrollments {
 
   /** Role and dates of an enrollment that the platform has. */
   void inPlace(Wanted wanted, int seat) {
-    scope.asked.enrollments().set(seat);
+    input.asked.enrollments().set(seat);
     rest(wanted, seat, wanted.group());
   }
 
   private String roleOf(int seat) {
     String role = memberships.roleOf(seat);
-    return role.isEmpty() ? scope.settings.defaultRole() : role;
+    return role.isEmpty() ? input.settings.defaultRole() : role;
   }
 
   private void rest(Wanted wanted, int seat, String group) {
@@ -190,7 +190,7 @@ final class KnownEnrollments {
 
   private void change(
       Wanted wanted, Change change, Map<Field, String> values, Map<Field, String> before) {
-    scope.receiver.change(
+    input.receiver.change(
         new PlannedChange(Phase.ENROLLMENTS, change, values, wanted.own())
             .from(before)
             .because(PlannedChange.OTHERWISE, wanted.place()));
@@ -198,7 +198,7 @@ final class KnownEnrollments {
 
   private boolean givesWay(
       Wanted wanted, Field field, String from, String to, boolean isElsewhere) {
-    return scope.givesWay(
+    return input.givesWay(
         new ComparisonInput.Otherwise(
             Table.ENROLLMENTS,
             wanted.user() + " " + wanted.course(),

@@ -14,10 +14,10 @@ import neatroster.core.value.Instructors;
 
 /** What people and courses are called where others name them. */
 final class References {
-  private final ComparisonInput scope;
+  private final ComparisonInput input;
 
-  References(ComparisonInput scope) {
-    this.scope = scope;
+  References(ComparisonInput input) {
+    this.input = input;
   }
 
   /**
@@ -25,9 +25,9 @@ final class References {
    * the id of the account; empty for who has no account yet.
    */
   String of(int person) {
-    String username = scope.resolved.people().username(person);
+    String username = input.resolved.people().username(person);
     return username.isEmpty()
-        ? scope.resolved.people().knownAs(person).map(KnownUser::reference).orElse("")
+        ? input.resolved.people().knownAs(person).map(KnownUser::reference).orElse("")
         : username;
   }
 
@@ -36,42 +36,42 @@ final class References {
    * the former name.
    */
   String heldAs(int person) {
-    int account = scope.resolved.people().account(person);
-    return account < 0 ? of(person) : scope.known.nameOnPlatform(account);
+    int account = input.resolved.people().account(person);
+    return account < 0 ? of(person) : input.known.nameOnPlatform(account);
   }
 
   /** Whether a person is delivered, or there already. */
   boolean has(int person) {
-    return scope.deliverable.hasPerson(person) && !of(person).isEmpty();
+    return input.deliverable.hasPerson(person) && !of(person).isEmpty();
   }
 
   boolean hasCourse(String code) {
-    Link course = scope.resolved.courses().find(code);
-    return course.isFound() && scope.deliverable.hasCourse(course.number());
+    Link course = input.resolved.courses().find(code);
+    return course.isFound() && input.deliverable.hasCourse(course.number());
   }
 
   /** The code of a course that a cell names in whatever way. */
   String codeOf(String name) {
-    Link course = scope.resolved.courses().find(name);
-    return course.isFound() ? scope.resolved.courses().code(course.number()) : name;
+    Link course = input.resolved.courses().find(name);
+    return course.isFound() ? input.resolved.courses().code(course.number()) : name;
   }
 
   void courseCode(Map<Field, String> values, Link course) {
     if (course.isFound()) {
-      values.put(Field.COURSE, scope.resolved.courses().code(course.number()));
+      values.put(Field.COURSE, input.resolved.courses().code(course.number()));
     }
   }
 
   /** What somebody whom a cell names is referred to by; nothing where they are left out. */
   Optional<String> orLeftOut(RosterRow row, Field field, String name) {
-    Link person = scope.resolved.user(name);
+    Link person = input.resolved.user(name);
     if (!person.isFound()) {
       return Optional.of(name);
     }
     if (has(person.number())) {
       return Optional.of(of(person.number()));
     }
-    scope.receiver.dropped(
+    input.receiver.dropped(
         row.place(),
         field,
         name,
@@ -93,12 +93,12 @@ final class References {
 
   /** What the roster refers to somebody by whom an export names. */
   String held(String name) {
-    int account = scope.known.accountOf(name);
+    int account = input.known.accountOf(name);
     if (account < 0) {
       return name;
     }
-    int person = scope.resolved.people().ofAccount(account);
+    int person = input.resolved.people().ofAccount(account);
     String asked = person < 0 ? "" : of(person);
-    return asked.isEmpty() ? scope.known.nameOnPlatform(account) : asked;
+    return asked.isEmpty() ? input.known.nameOnPlatform(account) : asked;
   }
 }

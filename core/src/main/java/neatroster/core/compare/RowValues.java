@@ -13,11 +13,11 @@ import neatroster.core.model.WrittenDates;
 
 /** What the rows of courses and groups say, as it is delivered. */
 final class RowValues {
-  private final ComparisonInput scope;
+  private final ComparisonInput input;
   private final Map<String, String> joinCodes;
 
-  RowValues(ComparisonInput scope, IssuedItems items) {
-    this.scope = scope;
+  RowValues(ComparisonInput input, IssuedItems items) {
+    this.input = input;
     this.joinCodes = items.joinCodes();
   }
 
@@ -45,7 +45,7 @@ final class RowValues {
   }
 
   private Map<String, String> defaults(Table table, String role, String site) {
-    return scope.settings.defaults().of(role, site).getOrDefault(table, Map.of());
+    return input.settings.defaults().of(role, site).getOrDefault(table, Map.of());
   }
 
   void joinCode(Map<Field, String> values, String course, String group) {

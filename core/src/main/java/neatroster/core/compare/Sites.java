@@ -11,11 +11,11 @@ import neatroster.core.model.Table;
 
 /** Makes sites with the ones above them, each once and before what stands in it. */
 final class Sites {
-  private final ComparisonInput scope;
+  private final ComparisonInput input;
   private final Set<String> seen = new LinkedHashSet<>();
 
-  Sites(ComparisonInput scope) {
-    this.scope = scope;
+  Sites(ComparisonInput input) {
+    this.input = input;
   }
 
   /** Sees to it that the site of something is there. */
@@ -34,15 +34,15 @@ final class Sites {
 
   /** Whether the platform has a site, or one below it. */
   private boolean has(String site) {
-    return scope.known.told().sites().contains(site);
+    return input.known.told().sites().contains(site);
   }
 
   private void make(String site) {
-    if (scope.policy.skipsNewSites()) {
-      scope.left(
+    if (input.policy.skipsNewSites()) {
+      input.left(
           Table.USERS, site, Field.SITE.label(), "", site, "policy: {sites: {new: create}}", null);
     } else {
-      scope.receiver.change(
+      input.receiver.change(
           new PlannedChange(Phase.SITES, Change.CREATE, Map.of(Field.SITE, site))
               .because(PlannedChange.NEW, null));
     }

@@ -30,7 +30,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
   private static final List<Field> NAMES =
       List.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
 
-  private final ComparisonInput scope;
+  private final ComparisonInput input;
   private final IssuedItems items;
   private final References references;
   private final Sites sites;
@@ -41,13 +41,13 @@ final class UserChanges implements Wanted.PeopleReceiver {
   private final Map<String, Renaming> renamings = new LinkedHashMap<>();
 
   UserChanges(
-      ComparisonInput scope,
+      ComparisonInput input,
       IssuedItems items,
       References references,
       Sites sites,
       AccountRows accounts,
       Differences differences) {
-    this.scope = scope;
+    this.input = input;
     this.items = items;
     this.references = references;
     this.sites = sites;
@@ -60,14 +60,14 @@ final class UserChanges implements Wanted.PeopleReceiver {
 
   @Override
   public void leftOut(RosterRow row, int line, String why) {
-    scope.leaveOut(row, line, why);
+    input.leaveOut(row, line, why);
   }
 
   @Override
   public void person(int person, WantedPerson one, RosterRow row, int line) {
     PersonRecord record = one.record();
-    int position = scope.resolved.people().account(person);
-    KnownUser account = position < 0 ? null : scope.known.users().all().get(position);
+    int position = input.resolved.people().account(person);
+    KnownUser account = position < 0 ? null : input.known.users().all().get(position);
     String username = record.text(Field.USERNAME);
     if (username.isEmpty() && account != null) {
       username = account.username();
@@ -77,12 +77,12 @@ final class UserChanges implements Wanted.PeopleReceiver {
       // There is nothing to take away.
       return;
     }
-    if (username.isEmpty() && !isTold && !scope.isTwoLists) {
-      scope.leaveOut(row, line, "The user has no account yet. Run neat-roster issue first.");
+    if (username.isEmpty() && !isTold && !input.isTwoLists) {
+      input.leaveOut(row, line, "The user has no account yet. Run neat-roster issue first.");
       return;
     }
     if (position >= 0) {
-      scope.asked.accounts().set(position);
+      input.asked.accounts().set(position);
     }
     if (one.isRemoved()) {
       remove(row, line, record, position, username);
@@ -95,28 +95,28 @@ final class UserChanges implements Wanted.PeopleReceiver {
     } else if (isThere) {
       passwordDue(account, one);
       known(row, record, position, "");
-    } else if (scope.policy.of(Table.USERS).skipsNew()) {
-      scope.skip(Table.USERS, username, record.place());
-    } else if (!scope.known.isGoneUser(position)
-        || !scope.staysGone(Table.USERS, username, record.place())) {
+    } else if (input.policy.of(Table.USERS).skipsNew()) {
+      input.skip(Table.USERS, username, record.place());
+    } else if (!input.known.isGoneUser(position)
+        || !input.staysGone(Table.USERS, username, record.place())) {
       Map<Field, String> values = values(row, one, account, username);
-      scope.resolved.people().unalteredId(person).ifPresent(id -> values.put(Field.ID, id));
+      input.resolved.people().unalteredId(person).ifPresent(id -> values.put(Field.ID, id));
       values.remove(Field.FORMER_USERNAME);
       change(Change.CREATE, values, one);
     }
   }
 
   private void remove(RosterRow row, int line, PersonRecord record, int position, String username) {
-    boolean isThere = position >= 0 && scope.known.users().isOnPlatform(position);
+    boolean isThere = position >= 0 && input.known.users().isOnPlatform(position);
     if (username.isEmpty()) {
-      scope.leaveOut(
+      input.leaveOut(
           row, line, "The platform made the username; type it to have the user removed.");
-    } else if (!scope.known.tells(Table.USERS) || isThere) {
-      String there = position < 0 ? username : scope.known.renamed(position).orElse(username);
-      scope.asked.removeUser(there, record.place());
-      scope.receiver.change(
+    } else if (!input.known.tells(Table.USERS) || isThere) {
+      String there = position < 0 ? username : input.known.renamed(position).orElse(username);
+      input.asked.removeUser(there, record.place());
+      input.receiver.change(
           new PlannedChange(Phase.REMOVALS, Change.REMOVE, Map.of(Field.USERNAME, there))
-              .from(scope.known.user(position).map(held -> held.all(Phase.USERS)).orElse(Map.of()))
+              .from(input.known.user(position).map(held -> held.all(Phase.USERS)).orElse(Map.of()))
               .because(ComparisonInput.why(Change.REMOVE), record.place()));
     }
   }
@@ -125,11 +125,11 @@ final class UserChanges implements Wanted.PeopleReceiver {
   private void rename(
       RosterRow row, WantedPerson one, int position, String username, String former) {
     PersonRecord record = one.record();
-    scope.asked.rename(former, username);
-    boolean isHeld = scope.known.user(position).isPresent();
+    input.asked.rename(former, username);
+    boolean isHeld = input.known.user(position).isPresent();
     Map<Field, String> values = new EnumMap<>(Field.class);
     if (!isHeld) {
-      values.putAll(values(row, one, scope.known.users().all().get(position), username));
+      values.putAll(values(row, one, input.known.users().all().get(position), username));
       // What the person chose as a password is not taken away with the name.
       values.remove(Field.PASSWORD);
       values.remove(Field.CHANGE_AT_FIRST_LOGIN);
@@ -142,7 +142,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
             .from(Map.of(Field.USERNAME, former))
             .because("the row names the former username", record.place());
     List<PlannedChange> then =
-        scope.holdBack(
+        input.holdBack(
             () -> {
               if (isHeld) {
                 known(row, record, position, username);
@@ -165,8 +165,8 @@ final class UserChanges implements Wanted.PeopleReceiver {
     }
     for (String former : order) {
       Renaming renaming = renamings.get(former);
-      scope.receiver.change(renaming.change());
-      renaming.then().forEach(scope.receiver::change);
+      input.receiver.change(renaming.change());
+      renaming.then().forEach(input.receiver::change);
     }
   }
 
@@ -176,10 +176,10 @@ final class UserChanges implements Wanted.PeopleReceiver {
    * @param renamed the username that they have just got, or empty
    */
   private void known(RosterRow row, PersonRecord record, int position, String renamed) {
-    Map<Field, String> key = AccountKey.of(scope, position);
+    Map<Field, String> key = AccountKey.of(input, position);
     ComparisonInput.put(key, Field.USERNAME, renamed);
     standing(record, position, key);
-    Optional<KnownRecord> there = scope.known.user(position);
+    Optional<KnownRecord> there = input.known.user(position);
     if (there.isEmpty()) {
       return;
     }
@@ -223,7 +223,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
 
   /** Shuts somebody out whose row says so, or lets them in again. */
   private void standing(PersonRecord record, int position, Map<Field, String> key) {
-    boolean isSuspended = scope.known.users().standing(position) == KnownUser.Standing.SUSPENDED;
+    boolean isSuspended = input.known.users().standing(position) == KnownUser.Standing.SUSPENDED;
     String status = record.text(Field.STATUS);
     boolean differs =
         (status.equals("suspended") && !isSuspended) || (status.equals("active") && isSuspended);
@@ -232,7 +232,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
     }
     String there = isSuspended ? "suspended" : "active";
     boolean isElsewhere =
-        scope
+        input
             .known
             .user(position)
             .flatMap(account -> account.delivered(Field.STATUS))
@@ -243,17 +243,17 @@ final class UserChanges implements Wanted.PeopleReceiver {
     ComparisonInput.Otherwise otherwise =
         new ComparisonInput.Otherwise(
             Table.USERS,
-            scope.known.users().reference(position),
+            input.known.users().reference(position),
             Field.STATUS.label(),
             there,
             status,
             record.place());
-    if (!scope.givesWay(otherwise, Policy.Known.OVERWRITE, isElsewhere)) {
+    if (!input.givesWay(otherwise, Policy.Known.OVERWRITE, isElsewhere)) {
       return;
     }
     Map<Field, String> values = new EnumMap<>(key);
     values.put(Field.STATUS, status);
-    scope.receiver.change(
+    input.receiver.change(
         new PlannedChange(Phase.USERS, isSuspended ? Change.RESTORE : Change.SUSPEND, values)
             .from(Map.of(Field.STATUS, there))
             .because("the row says so", record.place()));
@@ -264,12 +264,12 @@ final class UserChanges implements Wanted.PeopleReceiver {
    * nobody is renamed.
    */
   private String formerUsername(PersonRecord record, int found, String username) {
-    if (found < 0 || !scope.policy.followRenames() || scope.known.isAbsentUser(found)) {
+    if (found < 0 || !input.policy.followRenames() || input.known.isAbsentUser(found)) {
       return "";
     }
-    KnownUser account = scope.known.users().all().get(found);
+    KnownUser account = input.known.users().all().get(found);
     String onPlatformAs =
-        scope
+        input
             .known
             .renamed(found)
             .orElse(
@@ -289,7 +289,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
     values.put(Field.USERNAME, account.username());
     accounts.password(values, account.reference(), account.role(), one.site());
     if (values.containsKey(Field.PASSWORD)) {
-      scope.receiver.change(
+      input.receiver.change(
           new PlannedChange(Phase.USERS, Change.CHANGE, values)
               .because("another first password was issued", one.record().place()));
     }
@@ -342,16 +342,16 @@ final class UserChanges implements Wanted.PeopleReceiver {
    * Sees to it that a child's guardian comes before the child, and is named as who looks after it.
    */
   private void guardian(PersonRecord record, Map<Field, String> values) {
-    if (!scope.settings.guardians().accounts() || !record.has(Field.GUARDIAN_EMAIL)) {
+    if (!input.settings.guardians().accounts() || !record.has(Field.GUARDIAN_EMAIL)) {
       return;
     }
     String email = record.text(Field.GUARDIAN_EMAIL);
-    int account = scope.known.users().findEmail(email);
+    int account = input.known.users().findEmail(email);
     PlannedChange created = accounts.guardian(account);
     if (created != null) {
-      scope.receiver.change(created);
+      input.receiver.change(created);
     }
-    Link guardian = scope.resolved.people().find(email);
+    Link guardian = input.resolved.people().find(email);
     String reference =
         guardian.isFound() && references.has(guardian.number())
             ? references.of(guardian.number())
@@ -363,7 +363,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
 
   private Map<String, String> own(WantedPerson one) {
     Map<String, String> own = new LinkedHashMap<>();
-    for (OwnField field : scope.settings.reading().ownFields()) {
+    for (OwnField field : input.settings.reading().ownFields()) {
       if (field.table() == Table.USERS) {
         own.put(field.name(), one.own(field));
       }
@@ -372,7 +372,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
   }
 
   private void change(Change change, Map<Field, String> values, WantedPerson one) {
-    scope.receiver.change(
+    input.receiver.change(
         new PlannedChange(Phase.USERS, change, values)
             .with(own(one))
             .because(ComparisonInput.why(change), one.record().place()));

@@ -14,14 +14,14 @@ final class Withdrawals {
   private Withdrawals() {}
 
   /** Ends an enrollment, unless it was. */
-  static void of(ComparisonInput scope, int seat, String why, Place place) {
-    if (scope.asked.withdrawn().get(seat)) {
+  static void of(ComparisonInput input, int seat, String why, Place place) {
+    if (input.asked.withdrawn().get(seat)) {
       return;
     }
-    scope.asked.withdrawn().set(seat);
-    KnownMemberships memberships = scope.memberships;
+    input.asked.withdrawn().set(seat);
+    KnownMemberships memberships = input.memberships;
     Map<Field, String> values = new EnumMap<>(Field.class);
-    values.put(Field.USER, scope.asked.nowCalled(memberships.username(seat)));
+    values.put(Field.USER, input.asked.nowCalled(memberships.username(seat)));
     ComparisonInput.put(values, Field.COURSE, memberships.courseOf(seat));
     ComparisonInput.put(values, Field.GROUP, memberships.groupOf(seat));
     ComparisonInput.put(values, Field.ROLE, memberships.roleOf(seat));
@@ -29,25 +29,25 @@ final class Withdrawals {
     ComparisonInput.put(before, Field.ROLE, memberships.roleOf(seat));
     ComparisonInput.put(before, Field.STARTS, memberships.dateOf(seat, Field.STARTS));
     ComparisonInput.put(before, Field.ENDS, memberships.dateOf(seat, Field.ENDS));
-    scope.receiver.change(
+    input.receiver.change(
         new PlannedChange(Phase.WITHDRAWALS, Change.WITHDRAW, values)
             .from(before)
             .because(why, place));
   }
 
   /** Says who loses their places because they, or the course, are removed. */
-  static void ofRemoved(ComparisonInput scope) {
-    if (scope.asked.removedUsers().isEmpty() && scope.asked.removedCourses().isEmpty()) {
+  static void ofRemoved(ComparisonInput input) {
+    if (input.asked.removedUsers().isEmpty() && input.asked.removedCourses().isEmpty()) {
       return;
     }
-    scope.memberships.each(
+    input.memberships.each(
         seat -> {
-          String user = scope.memberships.username(seat);
-          String course = scope.memberships.courseOf(seat);
-          if (scope.asked.removedUsers().containsKey(user)) {
-            of(scope, seat, "the user is removed", scope.asked.removedUsers().get(user));
-          } else if (scope.asked.removedCourses().containsKey(course)) {
-            of(scope, seat, "the course is removed", scope.asked.removedCourses().get(course));
+          String user = input.memberships.username(seat);
+          String course = input.memberships.courseOf(seat);
+          if (input.asked.removedUsers().containsKey(user)) {
+            of(input, seat, "the user is removed", input.asked.removedUsers().get(user));
+          } else if (input.asked.removedCourses().containsKey(course)) {
+            of(input, seat, "the course is removed", input.asked.removedCourses().get(course));
           }
         });
   }

@@ -28,7 +28,7 @@ public final class AcceptedChanges {
    * What of a change there is to take back: what it made is there still, of what it changed the
    * fields that nobody has changed again.
    */
-  public static Optional<PlannedChange> stillSo(PlannedChange change, ChangeResult outcome) {
+  public static Optional<PlannedChange> unchangedSince(PlannedChange change, ChangeResult outcome) {
     Optional<PlannedChange> taken = of(change, outcome);
     if (outcome.kind() != ChangeResult.Kind.DIFFERENT) {
       return taken;

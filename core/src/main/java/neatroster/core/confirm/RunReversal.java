@@ -68,7 +68,7 @@ public final class RunReversal {
           }
           ChangeResult outcome = arrival.of(made);
           Optional<PlannedChange> still =
-              AcceptedChanges.stillSo(made, outcome).map(arrival::completed);
+              AcceptedChanges.unchangedSince(made, outcome).map(arrival::completed);
           if (still.isEmpty() || still.get().before().size() < made.before().size()) {
             kept.accept(
                 made.phase().one()
@@ -125,7 +125,7 @@ public final class RunReversal {
         Table.USERS,
         change -> {
           if (change.change() == Change.RENAME
-              && AcceptedChanges.stillSo(change, arrival.of(change)).isPresent()) {
+              && AcceptedChanges.unchangedSince(change, arrival.of(change)).isPresent()) {
             back.add(0, ChangeReversal.of(change).orElseThrow());
           }
         });

@@ -157,8 +157,8 @@ final class PlannedColumns {
    *
    * @param words for a field what its values are to be read as
    */
-  List<ColumnMapping> fillings(Map<String, Map<String, String>> words) {
-    List<ColumnMapping> fillings = new ArrayList<>();
+  List<ColumnMapping> mappings(Map<String, Map<String, String>> words) {
+    List<ColumnMapping> mappings = new ArrayList<>();
     for (Column column : columns) {
       Map<String, String> ofField =
           column
@@ -169,12 +169,12 @@ final class PlannedColumns {
               .orElse(Map.of());
       Optional<Pattern> pattern = Optional.ofNullable(patterns.get(column.index()));
       if (pattern.isPresent() || !ofField.isEmpty()) {
-        fillings.add(
+        mappings.add(
             new ColumnMapping(
                 column.index(), pattern, partsOf.getOrDefault(column.index(), Map.of()), ofField));
       }
     }
-    return fillings;
+    return mappings;
   }
 
   private Optional<OwnField> ownIn(Column column) {

@@ -45,9 +45,9 @@ public final class RosterRow {
     this.derivedCells = Map.of();
     this.derivedColumns = Map.of();
     this.remembered = new String[reading.columns().size()][];
-    this.made = new Cell[reading.fillings().isEmpty() ? 0 : reading.columns().size()];
-    for (ColumnMapping filling : reading.fillings()) {
-      made[filling.column()] = new Cell();
+    this.made = new Cell[reading.mappings().isEmpty() ? 0 : reading.columns().size()];
+    for (ColumnMapping mapping : reading.mappings()) {
+      made[mapping.column()] = new Cell();
     }
   }
 
@@ -93,9 +93,9 @@ public final class RosterRow {
   public void bind(SheetRow raw) {
     this.raw = raw;
     this.cleared = null;
-    for (ColumnMapping filling : reading.fillings()) {
-      char[] value = filling.value(raw).toCharArray();
-      made[filling.column()].show(value, 0, value.length);
+    for (ColumnMapping mapping : reading.mappings()) {
+      char[] value = mapping.value(raw).toCharArray();
+      made[mapping.column()].show(value, 0, value.length);
     }
   }
 

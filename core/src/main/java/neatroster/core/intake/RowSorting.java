@@ -20,7 +20,7 @@ final class RowSorting implements Sheet.BlockReceiver {
     noData = new NonDataRows(reading);
     row = new RosterRow(reading);
     lastAbove = reading.lastAbove();
-    plain = reading.fillings().isEmpty();
+    plain = reading.mappings().isEmpty();
     width = reading.columns().size();
   }
 

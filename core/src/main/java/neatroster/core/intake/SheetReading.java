@@ -70,7 +70,7 @@ public final class SheetReading {
   private record Planned(
       Understanding by,
       Map<String, Map<String, String>> words,
-      List<ColumnMapping> fillings,
+      List<ColumnMapping> mappings,
       List<Integer> parts,
       Map<OwnField, Integer> own,
       DateOrder dates,
@@ -205,7 +205,7 @@ public final class SheetReading {
         new Planned(
             by,
             words,
-            columns.fillings(words),
+            columns.mappings(words),
             columns.parts(),
             columns.own(),
             plan.flatMap(SheetPlan::dates).orElse(settings.dates()),
@@ -666,8 +666,8 @@ public final class SheetReading {
     return planned.plan();
   }
 
-  List<ColumnMapping> fillings() {
-    return planned.fillings();
+  List<ColumnMapping> mappings() {
+    return planned.mappings();
   }
 
   /** What the values of a field are to be read as, by value in lower case. */
@@ -719,9 +719,9 @@ public final class SheetReading {
 
   /** How the value of a field is put together from several columns, if it is. */
   public Optional<String> composed(Field field) {
-    return planned.fillings().stream()
-        .filter(filling -> filling.column() == indexOf(field) && filling.pattern().isPresent())
-        .map(filling -> filling.pattern().get().toString())
+    return planned.mappings().stream()
+        .filter(mapping -> mapping.column() == indexOf(field) && mapping.pattern().isPresent())
+        .map(mapping -> mapping.pattern().get().toString())
         .findFirst();
   }
 
@@ -816,7 +816,7 @@ public final class SheetReading {
 
   /** Whether the settings have the cells of a column, counted from 0, read otherwise. */
   public boolean isMade(int column) {
-    return fillings().stream().anyMatch(filling -> filling.column() == column);
+    return mappings().stream().anyMatch(mapping -> mapping.column() == column);
   }
 
   /** Who says what the values of its fields are. */
@@ -1016,9 +1016,9 @@ public final class SheetReading {
    * in any of them.
    */
   public boolean isTorn(SheetRow row) {
-    RosterRow torn = new RosterRow(this);
-    torn.bind(row);
-    return torn.isUneven();
+    RosterRow misaligned = new RosterRow(this);
+    misaligned.bind(row);
+    return misaligned.isUneven();
   }
 
   /** Whether the sheet has a column for the field. */

@@ -17,7 +17,7 @@ import neatroster.core.model.OwnField;
 public final class LayoutJudge {
 
   private final LayoutRows rows;
-  private final Set<UnfitValue> misfits = new LinkedHashSet<>();
+  private final Set<UnfitValue> unfitValues = new LinkedHashSet<>();
 
   /**
    * A judge of a layout.
@@ -36,7 +36,7 @@ public final class LayoutJudge {
               public void rows(
                   LayoutFile file, Map<String, String> naming, List<List<String>> together) {
                 if (file.mostRows() > 0 && together.size() > file.mostRows()) {
-                  misfit(
+                  unfitValue(
                       new UnfitValue(
                           new Place(new SheetName(layout.place(), null), 0),
                           together.get(0).get(0)
@@ -52,8 +52,8 @@ public final class LayoutJudge {
               }
 
               @Override
-              public void misfit(UnfitValue misfit) {
-                misfits.add(misfit);
+              public void unfitValue(UnfitValue unfitValue) {
+                unfitValues.add(unfitValue);
               }
             });
   }
@@ -67,7 +67,7 @@ public final class LayoutJudge {
   public List<Finding> findings() {
     rows.finish();
     List<Finding> findings = new ArrayList<>();
-    misfits.forEach(one -> findings.add(DoesNotFit.of(one.place(), one.why(), one.value())));
+    unfitValues.forEach(one -> findings.add(DoesNotFit.of(one.place(), one.why(), one.value())));
     return findings;
   }
 }

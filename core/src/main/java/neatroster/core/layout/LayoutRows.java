@@ -32,7 +32,7 @@ public final class LayoutRows {
     void rows(LayoutFile file, Map<String, String> naming, List<List<String>> rows);
 
     /** Takes what does not fit. */
-    void misfit(UnfitValue misfit);
+    void unfitValue(UnfitValue unfitValue);
   }
 
   private final Layout layout;
@@ -145,7 +145,7 @@ public final class LayoutRows {
       verify(file, column, header, value, change);
     } else if (!column.joint().isBlank() && value.contains(column.joint().strip())) {
       // Whoever takes the cell apart would find other courses in it.
-      receiver.misfit(
+      receiver.unfitValue(
           new UnfitValue(
               place(change),
               header
@@ -166,7 +166,7 @@ public final class LayoutRows {
         why -> {
           boolean isSecret = column.value().names().contains(Field.PASSWORD.label());
           String what = header.isEmpty() ? "A cell of " + file.name() : header;
-          receiver.misfit(
+          receiver.unfitValue(
               new UnfitValue(
                   place(change),
                   what + " of " + change.key() + " " + why + ".",
@@ -282,7 +282,7 @@ public final class LayoutRows {
         if (user.roles.size() < 2) {
           verify(file, column, column.header(), own.get(at), user.change);
         } else {
-          receiver.misfit(
+          receiver.unfitValue(
               new UnfitValue(
                   place(user.change),
                   column.header()

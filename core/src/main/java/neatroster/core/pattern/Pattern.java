@@ -259,7 +259,8 @@ public final class Pattern {
    * @param longer by how many letters the first shortened slot is lengthened
    * @param chance what is left to chance
    */
-  public String fill(Map<String, String> values, long counter, int longer, RandomSource chance) {
+  public String fill(
+      Map<String, String> values, long counter, int longer, RandomSource randomSource) {
     StringBuilder filled = new StringBuilder();
     boolean lengthened = longer == 0;
     for (Part part : parts) {
@@ -269,7 +270,7 @@ public final class Pattern {
         String number = String.valueOf(counter);
         filled.append("0".repeat(Math.max(0, part.limit() - number.length()))).append(number);
       } else if (part.name().equals(RANDOM)) {
-        filled.append(chance.characters(part.limit()));
+        filled.append(randomSource.characters(part.limit()));
       } else {
         int limit = part.limit();
         if (!lengthened && isShortened(part)) {
@@ -277,7 +278,7 @@ public final class Pattern {
           lengthened = true;
         }
         String value =
-            part.name().equals(WORD) ? chance.word() : values.getOrDefault(part.name(), "");
+            part.name().equals(WORD) ? randomSource.word() : values.getOrDefault(part.name(), "");
         filled.append(slotText(part, limit, value, language(values)));
       }
     }

@@ -20,7 +20,7 @@ public final class Courses {
   private final IntList lines = new IntList();
   private final KeyIndex titles = KeyIndex.exact();
   private final IntList courseOfTitle = new IntList();
-  private final KeyIndex torn = KeyIndex.exact();
+  private final KeyIndex misaligned = KeyIndex.exact();
   private final Map<String, String> aliases;
   private final boolean complete;
 
@@ -38,7 +38,7 @@ public final class Courses {
   void add(RosterRow row, int line) {
     if (row.isUneven()) {
       // What refers to it is not reported as well.
-      MisalignedRows.add(row, torn);
+      MisalignedRows.add(row, misaligned);
     } else if (row.has(Field.CODE)) {
       int before = codes.size();
       int number = codes.add(row.code(Field.CODE));
@@ -97,7 +97,8 @@ public final class Courses {
     if (number != NOWHERE) {
       return Link.to(number);
     }
-    boolean unchecked = !complete || (torn.size() > 0 && torn.find(name) != KeyIndex.NONE);
+    boolean unchecked =
+        !complete || (misaligned.size() > 0 && misaligned.find(name) != KeyIndex.NONE);
     return unchecked ? Link.UNCHECKED : Link.NONE;
   }
 

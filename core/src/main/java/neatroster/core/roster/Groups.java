@@ -20,7 +20,7 @@ public final class Groups {
 
   private final KeyIndex keys = KeyIndex.exact();
   private final IntList lines = new IntList();
-  private final KeyIndex torn = KeyIndex.exact();
+  private final KeyIndex misaligned = KeyIndex.exact();
   private final Map<String, Integer> unlistedCourses = new HashMap<>();
   private final StringBuilder key = new StringBuilder();
   private final Courses courses;
@@ -38,7 +38,7 @@ public final class Groups {
 
   void add(RosterRow row, int line) {
     if (row.isUneven()) {
-      MisalignedRows.add(row, torn);
+      MisalignedRows.add(row, misaligned);
       return;
     }
     if (!row.has(Field.NAME)) {
@@ -47,7 +47,7 @@ public final class Groups {
     Link course = row.has(Field.COURSE) ? courses.find(row.code(Field.COURSE)) : Link.BLANK;
     if (course.isNone() || course.isAmbiguous()) {
       // Whoever is enrolled in the group has not slipped: the group's own row has.
-      torn.add(row.cell(Field.NAME));
+      misaligned.add(row.cell(Field.NAME));
       return;
     }
     int before = keys.size();
@@ -104,7 +104,8 @@ public final class Groups {
     if (number != KeyIndex.NONE) {
       return Link.to(number);
     }
-    boolean unchecked = !complete || (torn.size() > 0 && torn.find(name) != KeyIndex.NONE);
+    boolean unchecked =
+        !complete || (misaligned.size() > 0 && misaligned.find(name) != KeyIndex.NONE);
     return unchecked ? Link.UNCHECKED : Link.NONE;
   }
 

@@ -8,10 +8,10 @@ final class MisalignedRows {
   private MisalignedRows() {}
 
   /** Adds every value of a row. */
-  static void add(RosterRow row, KeyIndex torn) {
+  static void add(RosterRow row, KeyIndex misaligned) {
     for (int i = 0; i < row.raw().size(); i++) {
       if (!row.raw().cell(i).isBlank()) {
-        torn.add(row.raw().cell(i));
+        misaligned.add(row.raw().cell(i));
       }
     }
   }

@@ -26,7 +26,7 @@ public final class People {
   private final KnownUsers known;
   private final IntList lines;
   private final References references;
-  private final KeyIndex torn;
+  private final KeyIndex misaligned;
   private final KeyIndex names;
   private final IntLists nodesOfName;
   private final Map<Integer, List<Doubt>> doubts;
@@ -53,7 +53,7 @@ public final class People {
       IntList usernames,
       BitSet undecided,
       References references,
-      KeyIndex torn,
+      KeyIndex misaligned,
       KeyIndex names,
       IntLists nodesOfName,
       Map<Integer, List<Doubt>> doubts) {
@@ -61,7 +61,7 @@ public final class People {
     this.known = known;
     this.lines = lines;
     this.references = references;
-    this.torn = torn;
+    this.misaligned = misaligned;
     this.names = names;
     this.nodesOfName = nodesOfName;
     this.doubts = doubts;
@@ -300,7 +300,7 @@ public final class People {
 
   /** Whether a text stands in a torn row, so that it may be somebody's. */
   boolean isTorn(CharSequence reference) {
-    return torn.size() > 0 && torn.find(reference) != KeyIndex.NONE;
+    return misaligned.size() > 0 && misaligned.find(reference) != KeyIndex.NONE;
   }
 
   /** Ids that are this number but for noughts in front, which a spreadsheet program takes away. */

@@ -48,7 +48,7 @@ public final class PeopleFinder {
   private final IntLists nodesOfName = new IntLists();
   private final Map<Integer, PersonName> otherNames = new HashMap<>();
 
-  private final KeyIndex torn = KeyIndex.caseless();
+  private final KeyIndex misaligned = KeyIndex.caseless();
   private final IntList lines = new IntList();
   private final IntList idOf = new IntList();
   private final IntList usernameOf = new IntList();
@@ -119,7 +119,7 @@ public final class PeopleFinder {
     for (int position = 0; position < sheet.rows(); position++) {
       if (sheet.isIrregular(position) && cursor.at(position).isUneven()) {
         // So that references to what stands in it are not reported as well.
-        MisalignedRows.add(cursor.at(position), torn);
+        MisalignedRows.add(cursor.at(position), misaligned);
         continue;
       }
       int node = lines.size();
@@ -270,7 +270,7 @@ public final class PeopleFinder {
     }
     References found = new References(references, usernames, emails, ids, idsWithNoughts, idOf);
     return new People(
-        known, joined, lines, usernameOf, undecided, found, torn, names, nodesOfName, doubts);
+        known, joined, lines, usernameOf, undecided, found, misaligned, names, nodesOfName, doubts);
   }
 
   private void takeStock() {

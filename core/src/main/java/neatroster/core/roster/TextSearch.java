@@ -283,9 +283,9 @@ public final class TextSearch {
 
   private Hit hit(Source source, RosterRow row, int person) {
     Map<String, String> fields = new LinkedHashMap<>();
-    boolean torn = row.isUneven() && row.reading().hasSecrets();
+    boolean misaligned = row.isUneven() && row.reading().hasSecrets();
     for (Column column : row.reading().columns()) {
-      String value = torn || column.secret() ? "" : row.cellAt(column.index()).cleaned();
+      String value = misaligned || column.secret() ? "" : row.cellAt(column.index()).cleaned();
       String name = column.field().map(Field::label).orElse(column.header());
       boolean named = column.field().isPresent() || folded(value).contains(wanted);
       if (named && !name.isEmpty()) {

@@ -60,8 +60,8 @@ class UsernameMakerTest {
   private static UsernameMaker maker(Settings.Usernames settings, Set<String> taken)
       throws PatternException {
     Pattern pattern = Pattern.parse(settings.pattern(), Pattern.userValues());
-    RandomWords draws = new RandomWords(List.of("gull", "tide"), new SplittableRandom(5));
-    return new UsernameMaker(settings, pattern, draws, taken);
+    RandomWords randomWords = new RandomWords(List.of("gull", "tide"), new SplittableRandom(5));
+    return new UsernameMaker(settings, pattern, randomWords, taken);
   }
 
   /** Every word of the list, taken apart at every place, joined by every kind of pattern. */

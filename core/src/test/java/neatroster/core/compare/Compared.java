@@ -27,13 +27,13 @@ final class Compared {
   final List<String> changes = new ArrayList<>();
   final List<String> left = new ArrayList<>();
   final Totals totals;
-  final ProjectedHeadcounts aftermath;
+  final ProjectedHeadcounts projected;
 
   private Compared(Settings settings, Known known, List<TextSheet> sheets, boolean areWholeLists) {
-    CheckInput basis =
+    CheckInput checkInput =
         new CheckInput(settings, known, Optional.of(LocalDate.of(2027, 1, 15)), Optional.empty());
     CheckResult checked =
-        Checker.check(Rosters.of(settings, sheets.toArray(TextSheet[]::new)), basis);
+        Checker.check(Rosters.of(settings, sheets.toArray(TextSheet[]::new)), checkInput);
     totals = new Totals(known.memberships(), settings.defaultRole());
     ChangeReceiver receiver =
         new ChangeReceiver() {
@@ -62,7 +62,7 @@ final class Compared {
             LocalDate.of(2027, 1, 15),
             receiver);
     (areWholeLists ? comparison.ofWholeLists() : comparison).run();
-    aftermath = ProjectedHeadcounts.of(totals, checked, known);
+    projected = ProjectedHeadcounts.of(totals, checked, known);
   }
 
   /** Exports, then the sheets: a text that begins with a line {@code known}, the rest. */

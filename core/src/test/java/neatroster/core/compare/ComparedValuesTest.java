@@ -256,7 +256,7 @@ class ComparedValuesTest {
             "removals remove NAV-3");
     // In two groups of a course somebody is in it once.
     assertThat(compared.totals.headcounts().get("NAV-1").get("learner")).containsExactly(1, 2);
-    assertThat(compared.aftermath)
+    assertThat(compared.projected)
         .isEqualTo(
             new ProjectedHeadcounts(
                 List.of("NAV-2"), List.of(new ProjectedHeadcounts.Over("NAV-1", 1, 2, 1))));

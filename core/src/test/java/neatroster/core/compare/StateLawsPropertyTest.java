@@ -313,8 +313,8 @@ class StateLawsPropertyTest {
       throws Exception {
     Settings settings = settings(covers);
     LocalDate today = LocalDate.of(2027, 1, 15);
-    CheckInput basis = new CheckInput(settings, known, Optional.of(today), Optional.empty());
-    CheckResult checked = Checker.check(Rosters.of(settings, asked), basis);
+    CheckInput checkInput = new CheckInput(settings, known, Optional.of(today), Optional.empty());
+    CheckResult checked = Checker.check(Rosters.of(settings, asked), checkInput);
     List<PlannedChange> changes = new ArrayList<>();
     ChangeReceiver receiver =
         new ChangeReceiver() {

@@ -69,7 +69,7 @@ class LayoutRowsTest {
   /** Keeps what a layout makes of changes. */
   private static final class Made implements LayoutRows.Receiver {
     final List<List<List<String>>> rows = new ArrayList<>();
-    final List<String> misfits = new ArrayList<>();
+    final List<String> unfitValues = new ArrayList<>();
     Map<String, Integer> notCarried = Map.of();
 
     static Made of(Layout layout, PlannedChange... changes) {
@@ -89,8 +89,8 @@ class LayoutRowsTest {
     }
 
     @Override
-    public void misfit(UnfitValue misfit) {
-      misfits.add(misfit.why());
+    public void unfitValue(UnfitValue unfitValue) {
+      unfitValues.add(unfitValue.why());
     }
   }
 
@@ -178,7 +178,7 @@ class LayoutRowsTest {
             enrollment("cy", "X-1"),
             teaches);
     assertThat(made.rows.get(0)).containsExactly(List.of("bo", "learner", "X-1", "Y-1"));
-    assertThat(made.misfits)
+    assertThat(made.unfitValues)
         .singleElement()
         .asString()
         .startsWith("ROLE of cy has room for one role");
@@ -194,7 +194,7 @@ class LayoutRowsTest {
         layout(Charset.forName("windows-1252"), narrow, column("NAME", "{family}", false, 0));
     assertThat(
             Made.of(layout, user("", "A"), user("anna", "B"), user("b9", "Łoś"), user("cy", "D,E"))
-                .misfits)
+                .unfitValues)
         .containsExactly(
             "LOGIN of A is blank, and the layout says required: true.",
             "LOGIN of anna has 4 characters, and the layout takes 3.",

@@ -26,9 +26,9 @@ final class CandidateRows {
    *
    * @param much whether the sheet is worth a second thread
    */
-  CandidateRows(SheetColumns columns, RowFilter wakes, boolean much) {
+  CandidateRows(SheetColumns columns, RowFilter rowFilter, boolean much) {
     this.columns = columns;
-    if (wakes.isEveryRow()) {
+    if (rowFilter.isEveryRow()) {
       BitSet all = new BitSet();
       all.set(0, columns.rows());
       parts.add(() -> all);
@@ -39,16 +39,16 @@ final class CandidateRows {
     }
     for (Column column : columns.reading().columns()) {
       TextPool pool = columns.pool(column.index());
-      Optional<Predicate<Cell>> plain = wakes.ofColumn(column, false);
-      Optional<Predicate<Cell>> odd = wakes.ofColumn(column, true);
+      Optional<Predicate<Cell>> plain = rowFilter.ofColumn(column, false);
+      Optional<Predicate<Cell>> odd = rowFilter.ofColumn(column, true);
       if (plain.isPresent() || (odd.isPresent() && pool.hasOdd())) {
         TextTests tests =
             new TextTests(pool, plain.orElse(cell -> false), odd.orElse(cell -> false));
-        part(much, awake -> column(column, tests, awake));
+        part(much, candidates -> column(column, tests, candidates));
       }
     }
-    wakes.allBlank().forEach(group -> part(much, awake -> allBlank(group, awake)));
-    wakes.pairs().forEach(pair -> part(much, awake -> pair(pair, awake)));
+    rowFilter.allBlank().forEach(group -> part(much, candidates -> allBlank(group, candidates)));
+    rowFilter.pairs().forEach(pair -> part(much, candidates -> pair(pair, candidates)));
   }
 
   private void part(boolean much, Consumer<BitSet> look) {
@@ -56,9 +56,9 @@ final class CandidateRows {
         BackgroundWorker.begin(
             much,
             () -> {
-              BitSet awake = new BitSet();
-              look.accept(awake);
-              return awake;
+              BitSet candidates = new BitSet();
+              look.accept(candidates);
+              return candidates;
             }));
   }
 
@@ -69,24 +69,24 @@ final class CandidateRows {
     return all;
   }
 
-  private void irregular(BitSet awake) {
+  private void irregular(BitSet candidates) {
     for (int position = 0; position < columns.rows(); position++) {
       if (columns.isIrregular(position)) {
-        awake.set(position);
+        candidates.set(position);
       }
     }
   }
 
-  private void column(Column column, TextTests tests, BitSet awake) {
+  private void column(Column column, TextTests tests, BitSet candidates) {
     ColumnTexts texts = columns.down(column.index());
     for (int position = 0; position < columns.rows(); position++) {
       if (tests.passes(texts.at(position))) {
-        awake.set(position);
+        candidates.set(position);
       }
     }
   }
 
-  private void pair(RowFilter.Pair pair, BitSet awake) {
+  private void pair(RowFilter.Pair pair, BitSet candidates) {
     PairIndex seen = new PairIndex();
     Cell one = new Cell();
     Cell other = new Cell();
@@ -95,20 +95,20 @@ final class CandidateRows {
     for (int position = 0; position < columns.rows(); position++) {
       int first = ones.at(position);
       int second = others.at(position);
-      int wakes = seen.find(first, second);
-      if (wakes == PairIndex.NEW) {
+      int rowFilter = seen.find(first, second);
+      if (rowFilter == PairIndex.NEW) {
         columns.pool(pair.one()).show(first, one);
         columns.pool(pair.other()).show(second, other);
-        wakes = pair.test().test(one, other) ? 1 : 0;
-        seen.putIfNew(first, second, wakes);
+        rowFilter = pair.test().test(one, other) ? 1 : 0;
+        seen.putIfNew(first, second, rowFilter);
       }
-      if (wakes == 1) {
-        awake.set(position);
+      if (rowFilter == 1) {
+        candidates.set(position);
       }
     }
   }
 
-  private void allBlank(List<Integer> group, BitSet awake) {
+  private void allBlank(List<Integer> group, BitSet candidates) {
     BitSet blank = new BitSet();
     blank.set(0, columns.rows());
     for (int column : group) {
@@ -117,7 +117,7 @@ final class CandidateRows {
         blank.set(at, isBlank(column, texts.at(at)));
       }
     }
-    awake.or(blank);
+    candidates.or(blank);
   }
 
   private boolean isBlank(int column, int text) {

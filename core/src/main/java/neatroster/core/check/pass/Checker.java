@@ -69,18 +69,18 @@ public final class Checker {
   }
 
   /** Checks a roster. */
-  public static CheckResult check(Roster roster, CheckInput basis) {
-    return new Pass(roster, basis, false, MUCH).run();
+  public static CheckResult check(Roster roster, CheckInput checkInput) {
+    return new Pass(roster, checkInput, false, MUCH).run();
   }
 
   /** Checks a roster on two threads, however small it is, which finds the same. */
-  static CheckResult checkBeside(Roster roster, CheckInput basis) {
-    return new Pass(roster, basis, false, -1).run();
+  static CheckResult checkBeside(Roster roster, CheckInput checkInput) {
+    return new Pass(roster, checkInput, false, -1).run();
   }
 
   /** Checks a roster with every rule seeing every row, which finds the same. */
-  static CheckResult checkEveryRow(Roster roster, CheckInput basis) {
-    return new Pass(roster, basis, true, MUCH).run();
+  static CheckResult checkEveryRow(Roster roster, CheckInput checkInput) {
+    return new Pass(roster, checkInput, true, MUCH).run();
   }
 
   /** One going over. */
@@ -96,10 +96,10 @@ public final class Checker {
     private final RosterCounts counts;
     private final boolean everyRow;
     private final int much;
-    private final Map<SheetReading, CandidateRows> awakeOf = new HashMap<>();
+    private final Map<SheetReading, CandidateRows> candidatesOf = new HashMap<>();
     private final Map<ColumnRule, BackgroundWorker.Result<Boolean>> columns = new LinkedHashMap<>();
     private Wanted wanted;
-    private BitSet torn;
+    private BitSet misaligned;
     private int enrollment;
     private SheetView viewed;
     private final Map<SheetReading, int[]> rows = new HashMap<>();
@@ -109,13 +109,13 @@ public final class Checker {
     private int lastDerivedLine = -1;
     private final Map<SheetReading, SkippedRow> examples = new LinkedHashMap<>();
 
-    Pass(Roster roster, CheckInput basis, boolean everyRow, int much) {
+    Pass(Roster roster, CheckInput checkInput, boolean everyRow, int much) {
       this.roster = roster;
       this.everyRow = everyRow;
       this.much = much;
-      this.settings = basis.settings();
-      this.known = basis.known().users();
-      this.rules = new Rules(basis);
+      this.settings = checkInput.settings();
+      this.known = checkInput.known().users();
+      this.rules = new Rules(checkInput);
       this.findings = new Findings(settings.rules(), settings.checks().accepted());
       for (Table table : Table.values()) {
         rulesOf.put(
@@ -127,9 +127,9 @@ public final class Checker {
       // The texts are looked at while it is found out who is who.
       roster.read();
       for (SheetReading sheet : roster.sheets()) {
-        awakeOf.put(sheet, awake(sheet));
+        candidatesOf.put(sheet, candidates(sheet));
       }
-      this.resolved = ResolvedRoster.of(roster, settings, basis.known());
+      this.resolved = ResolvedRoster.of(roster, settings, checkInput.known());
       this.counts = new RosterCounts(resolved, settings.roles());
       this.checked = new CheckedRow(resolved, counts, new Suggestions());
       for (int position = 0; position < known.all().size(); position++) {
@@ -143,18 +143,18 @@ public final class Checker {
     }
 
     /** The lines of the rows whose values may stand in the wrong columns. */
-    private BitSet torn() {
-      BitSet torn = new BitSet();
+    private BitSet misaligned() {
+      BitSet misaligned = new BitSet();
       for (SheetReading sheet : roster.sheets()) {
         SheetColumns columns = roster.columns(sheet);
         RowCursor cursor = new RowCursor(columns);
         for (int at = 0; columns.hasIrregular() && at < columns.rows(); at++) {
           if (columns.isIrregular(at) && cursor.at(at).isUneven()) {
-            torn.set(roster.line(columns, at));
+            misaligned.set(roster.line(columns, at));
           }
         }
       }
-      return torn;
+      return misaligned;
     }
 
     CheckResult run() {
@@ -178,8 +178,8 @@ public final class Checker {
       }
       beginColumns();
       // While the columns are looked at.
-      torn = torn();
-      wanted = Wanted.counted(settings, resolved, torn, counts);
+      misaligned = misaligned();
+      wanted = Wanted.counted(settings, resolved, misaligned, counts);
       for (Table table : IN_ORDER) {
         if (table == Table.ENROLLMENTS) {
           // They tell who looks like a learner, and who is suspended.
@@ -203,8 +203,8 @@ public final class Checker {
               rules.exampleRow.add(sheet, row, findings);
             }
           });
-      RosterView ending = new RosterView(resolved, counts, wanted);
-      rules.rosterRules.forEach(rule -> rule.check(ending, findings));
+      RosterView view = new RosterView(resolved, counts, wanted);
+      rules.rosterRules.forEach(rule -> rule.check(view, findings));
       return result();
     }
 
@@ -248,15 +248,15 @@ public final class Checker {
     }
 
     /** Begins to look at all texts of a sheet. */
-    private CandidateRows awake(SheetReading sheet) {
-      RowFilter wakes = new RowFilter(sheet);
+    private CandidateRows candidates(SheetReading sheet) {
+      RowFilter rowFilter = new RowFilter(sheet);
       if (everyRow) {
-        wakes.everyRow();
+        rowFilter.everyRow();
       }
       for (RowRule rule : rulesOf.get(sheet.table())) {
-        rule.wakes(wakes);
+        rule.rowFilter(rowFilter);
       }
-      return new CandidateRows(roster.columns(sheet), wakes, isMuch(sheet));
+      return new CandidateRows(roster.columns(sheet), rowFilter, isMuch(sheet));
     }
 
     /** Whether the settings want nothing of a rule. */
@@ -291,12 +291,12 @@ public final class Checker {
 
     private void rows(SheetReading sheet, SheetView view) {
       rows.get(sheet)[0] = view.rows();
-      BitSet awake = awakeOf.get(sheet).positions();
-      CleanRows quiet =
+      BitSet candidates = candidatesOf.get(sheet).positions();
+      CleanRows clean =
           new CleanRows(view, settings, wanted.memberships(), !isOff("already-known"));
       int first = view.table() == Table.ENROLLMENTS ? wanted.memberships().first(sheet) : 0;
       for (int position = 0; position < view.rows(); position++) {
-        if (awake.get(position) || !quiet.isQuiet(position)) {
+        if (candidates.get(position) || !clean.isClean(position)) {
           enrollment = first + position;
           row(view.row(position), view.line(position));
         }
@@ -374,7 +374,7 @@ public final class Checker {
           });
       rowsOfTable.merge(Table.ENROLLMENTS, derivedEnrollments, Integer::sum);
       FindingList found = findings.inOrder(roster.order());
-      boolean isSound = found.count(Severity.ERROR) == 0 && torn.isEmpty();
+      boolean isSound = found.count(Severity.ERROR) == 0 && misaligned.isEmpty();
       return new CheckResult(
           settings,
           resolved,

@@ -69,22 +69,22 @@ final class CleanRows {
   }
 
   /** Whether a row is quiet. */
-  boolean isQuiet(int position) {
+  boolean isClean(int position) {
     return switch (sheet.table()) {
-      case COURSES -> isQuietCourse(position);
-      case GROUPS -> isQuietGroup(position);
-      case USERS -> isQuietUser(position);
-      case ENROLLMENTS -> isQuietEnrollment(position);
+      case COURSES -> isCleanCourse(position);
+      case GROUPS -> isCleanGroup(position);
+      case USERS -> isCleanUser(position);
+      case ENROLLMENTS -> isCleanEnrollment(position);
     };
   }
 
-  private boolean isQuietUser(int position) {
+  private boolean isCleanUser(int position) {
     int line = sheet.line(position);
     Link person = rowsOfPeople.ofLine(line);
-    return person.isFound() && isQuietPerson(person.number()) && !people.isDoubtful(line);
+    return person.isFound() && isCleanPerson(person.number()) && !people.isDoubtful(line);
   }
 
-  private boolean isQuietPerson(int person) {
+  private boolean isCleanPerson(int person) {
     int account = people.account(person);
     return account < 0
         ? people.isPlain(person)
@@ -93,7 +93,7 @@ final class CleanRows {
             && roster.known().renamed(account).isEmpty();
   }
 
-  private boolean isQuietGroup(int position) {
+  private boolean isCleanGroup(int position) {
     Link course = sheet.links().course(position);
     if (!course.isFound() && !course.isBlank()) {
       return false;
@@ -107,7 +107,7 @@ final class CleanRows {
     return group.isFound() && groups.line(group.number()) == sheet.line(position);
   }
 
-  private boolean isQuietEnrollment(int position) {
+  private boolean isCleanEnrollment(int position) {
     SheetLinks links = sheet.links();
     if (!links.findAll(position)) {
       return false;
@@ -125,7 +125,7 @@ final class CleanRows {
   }
 
   /** A course is quiet where it is the first of its code. */
-  private boolean isQuietCourse(int position) {
+  private boolean isCleanCourse(int position) {
     int text = sheet.text(position, Field.CODE);
     if (text == 0) {
       return false;

@@ -146,9 +146,9 @@ public final class Rules {
   final List<RosterRule> rosterRules;
   private final List<Rule> all = new ArrayList<>();
 
-  Rules(CheckInput basis) {
-    Settings settings = basis.settings();
-    Known known = basis.known();
+  Rules(CheckInput checkInput) {
+    Settings settings = checkInput.settings();
+    Known known = checkInput.known();
     addAll(
         unreadableFile,
         notATable,
@@ -196,14 +196,14 @@ public final class Rules {
         new WholeNameInGiven(),
         new UnwantedWord(settings),
         new DuplicateJoinCode(),
-        new MissingPhoto(basis),
-        new StrayPhoto(basis),
+        new MissingPhoto(checkInput),
+        new StrayPhoto(checkInput),
         new BadPlacement(),
         new ColumnWithoutHeader(),
         new NoCourse(),
         new ExampleLeft(),
         new OffPattern(),
-        new StaleYear(basis),
+        new StaleYear(checkInput),
         new UnlistedValue(),
         new DuplicateUsername(),
         new DuplicateEmail(),
@@ -236,12 +236,12 @@ public final class Rules {
         new UnknownCategory(known),
         new UnknownFormerUsername(known),
         new AmbiguousUser(),
-        new ConsentNeeded(basis),
-        new UnlikelyRole(basis),
+        new ConsentNeeded(checkInput),
+        new UnlikelyRole(checkInput),
         new LeftoverInstructor(settings),
         new ClassOfInstructors(),
         new UnreachableEmail(),
-        new DatesOutOfOrder(basis),
+        new DatesOutOfOrder(checkInput),
         new EnrollmentOutsideCourse(),
         new RemovalRefused(settings),
         new RenameRefused(settings),
@@ -291,7 +291,7 @@ public final class Rules {
 
   /** The texts of all rules: those about sheets, then those about rows. */
   public static List<RuleText> texts() {
-    CheckInput basis = CheckInput.of(Settings.standard(), Known.nothing());
-    return new Rules(basis).all().stream().map(Rule::text).distinct().toList();
+    CheckInput checkInput = CheckInput.of(Settings.standard(), Known.nothing());
+    return new Rules(checkInput).all().stream().map(Rule::text).distinct().toList();
   }
 }

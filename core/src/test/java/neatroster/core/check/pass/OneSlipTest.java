@@ -29,13 +29,13 @@ class OneSlipTest {
   private static CheckResult check(Settings settings, String known, TextSheet... sheets)
       throws Exception {
     Roster exports = known == null ? Rosters.of() : Rosters.of(TextSheet.of("known", known));
-    CheckInput basis =
+    CheckInput checkInput =
         new CheckInput(
             settings,
             Statements.read(exports, List.of(), false),
             Optional.of(LocalDate.of(2027, 1, 15)),
             Optional.empty());
-    return Checker.check(Rosters.of(settings, sheets), basis);
+    return Checker.check(Rosters.of(settings, sheets), checkInput);
   }
 
   private static List<String> graver(String known, TextSheet... sheets) throws Exception {

@@ -94,14 +94,14 @@ class OrderOfRowsPropertyTest {
 
   /** For each rule the rows that its findings are about, whichever of them each stands at. */
   private static Map<String, Set<String>> found(Roster roster) {
-    CheckInput basis =
+    CheckInput checkInput =
         new CheckInput(
             Settings.standard(),
             Known.nothing(),
             Optional.of(LocalDate.of(2027, 1, 15)),
             Optional.empty());
     Map<String, Set<String>> all = new TreeMap<>();
-    for (Finding finding : Checker.check(roster, basis).findings()) {
+    for (Finding finding : Checker.check(roster, checkInput).findings()) {
       if (finding.rule().text().name().equals("fill-down-slip")) {
         // It is about the order of rows and nothing else.
         continue;

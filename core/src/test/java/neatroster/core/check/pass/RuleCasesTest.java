@@ -370,7 +370,7 @@ class RuleCasesTest {
       String bare = text.replaceAll(" *←", "");
       sheets.add(new TextSheet(name, !rule.equals("missing-value"), bare.lines().toList()));
     }
-    CheckInput basis =
+    CheckInput checkInput =
         new CheckInput(
             SETTINGS,
             Statements.read(Rosters.of(SETTINGS, known.toArray(TextSheet[]::new)), issued, false),
@@ -378,7 +378,7 @@ class RuleCasesTest {
             Optional.of(Set.of("ana.jpg", "bo.jpg")));
     Roster roster = Rosters.of(SETTINGS, sheets.toArray(TextSheet[]::new));
     Set<String> found = new TreeSet<>();
-    for (Finding finding : Checker.check(roster, basis).findings()) {
+    for (Finding finding : Checker.check(roster, checkInput).findings()) {
       if (finding.rule().text().name().equals(rule)) {
         found.add(place(finding, marked));
         if (finding.doubtsRelated()) {
@@ -392,7 +392,7 @@ class RuleCasesTest {
     if (RELATED_TOO.contains(rule)) {
       assertThat(found).containsExactlyInAnyOrderElementsOf(marked);
     } else {
-      assertThat(firstRows(roster, basis, rule, marked)).containsExactlyElementsOf(marked);
+      assertThat(firstRows(roster, checkInput, rule, marked)).containsExactlyElementsOf(marked);
     }
   }
 
@@ -477,8 +477,8 @@ class RuleCasesTest {
   }
 
   private static List<String> firstRows(
-      Roster roster, CheckInput basis, String rule, List<String> marked) {
-    return Checker.check(roster, basis).findings().stream()
+      Roster roster, CheckInput checkInput, String rule, List<String> marked) {
+    return Checker.check(roster, checkInput).findings().stream()
         .filter(finding -> finding.rule().text().name().equals(rule))
         .map(finding -> place(finding, marked))
         .filter(place -> !place.endsWith(":0"))

@@ -26,9 +26,11 @@ class StaleYearTest {
       """;
 
   private static List<Integer> stale(LocalDate today) throws Exception {
-    CheckInput basis =
+    CheckInput checkInput =
         new CheckInput(Settings.standard(), Known.nothing(), Optional.of(today), Optional.empty());
-    return Checker.check(Rosters.of(TextSheet.of("courses", COURSES)), basis).findings().stream()
+    return Checker.check(Rosters.of(TextSheet.of("courses", COURSES)), checkInput)
+        .findings()
+        .stream()
         .filter(finding -> finding.rule().text().name().equals("stale-year"))
         .map(finding -> finding.place().row())
         .toList();

@@ -83,16 +83,16 @@ class WakingPropertyTest {
           "Vale, Ana",
           "Ana Maria Vale");
 
-  private static String cell(Random random, int chance, String right) {
-    return random.nextInt(chance) == 0 ? ODD.get(random.nextInt(ODD.size())) : right;
+  private static String cell(Random random, int randomSource, String right) {
+    return random.nextInt(randomSource) == 0 ? ODD.get(random.nextInt(ODD.size())) : right;
   }
 
   private static String sheet(Random random, String headers, List<List<String>> rows) {
-    int chance = List.of(6, 15, 60).get(random.nextInt(3));
+    int randomSource = List.of(6, 15, 60).get(random.nextInt(3));
     StringBuilder text = new StringBuilder(headers);
     for (List<String> row : rows) {
       List<String> cells = new ArrayList<>();
-      row.forEach(cell -> cells.add(cell(random, chance, cell)));
+      row.forEach(cell -> cells.add(cell(random, randomSource, cell)));
       if (random.nextInt(40) == 0) {
         cells.remove(cells.size() - 1);
       }
@@ -197,7 +197,7 @@ class WakingPropertyTest {
     Random random = new Random(seed);
     Known known =
         random.nextInt(3) > 0 ? Known.nothing() : Known.of(new KnownUsers(accounts(random)));
-    CheckInput basis =
+    CheckInput checkInput =
         new CheckInput(
             random.nextBoolean()
                 ? Settings.standard()
@@ -206,8 +206,8 @@ class WakingPropertyTest {
             Optional.of(LocalDate.of(2027, 1, 15)),
             Optional.of(Set.of()));
     Roster roster = roster(random);
-    List<String> said = said(Checker.check(roster, basis));
-    assertThat(said(Checker.checkEveryRow(roster, basis))).isEqualTo(said);
-    assertThat(said(Checker.checkBeside(roster, basis))).isEqualTo(said);
+    List<String> said = said(Checker.check(roster, checkInput));
+    assertThat(said(Checker.checkEveryRow(roster, checkInput))).isEqualTo(said);
+    assertThat(said(Checker.checkBeside(roster, checkInput))).isEqualTo(said);
   }
 }

@@ -42,18 +42,18 @@ public final class ClassOverCapacity implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
-    for (int course = 0; course < ending.resolved().courses().count(); course++) {
-      int line = ending.resolved().courses().line(course);
-      RosterCounts counts = ending.counts();
+  public void check(RosterView view, Findings findings) {
+    for (int course = 0; course < view.resolved().courses().count(); course++) {
+      int line = view.resolved().courses().line(course);
+      RosterCounts counts = view.counts();
       if (line >= 0
           && counts.courseCapacity(course) != RosterCounts.NONE
           && counts.learners(course) > counts.courseCapacity(course)) {
-        String code = ending.resolved().courses().code(course);
+        String code = view.resolved().courses().code(course);
         int learners = counts.learners(course);
         int throughGroups = counts.learnersThroughGroups(course);
         Finding.Builder finding =
-            ending.about(
+            view.about(
                 line,
                 Field.CAPACITY,
                 String.valueOf(counts.courseCapacity(course)),
@@ -70,19 +70,18 @@ public final class ClassOverCapacity implements RosterRule {
         findings.add(finding);
       }
     }
-    onPlatform(ending, findings);
+    onPlatform(view, findings);
   }
 
   /** Courses that no sheet lists, and whose places an export of the platform tells. */
-  private void onPlatform(RosterView ending, Findings findings) {
-    Courses courses = ending.resolved().courses();
+  private void onPlatform(RosterView view, Findings findings) {
+    Courses courses = view.resolved().courses();
     Map<Integer, Integer> over = new HashMap<>();
     for (int course = 0; course < courses.count(); course++) {
       int number = course;
-      int learners = ending.counts().learners(course);
+      int learners = view.counts().learners(course);
       if (learners > 0 && courses.line(course) < 0) {
-        ending
-            .resolved()
+        view.resolved()
             .known()
             .course(courses.code(course))
             .map(held -> held.text(Field.CAPACITY))
@@ -92,9 +91,9 @@ public final class ClassOverCapacity implements RosterRule {
             .ifPresent(places -> over.put(number, places));
       }
     }
-    for (SheetReading sheet : ending.resolved().rows().sheets()) {
+    for (SheetReading sheet : view.resolved().rows().sheets()) {
       if (sheet.table() == Table.ENROLLMENTS && !sheet.enrolls() && !over.isEmpty()) {
-        firstOfEach(over, new SheetView(ending.resolved(), sheet, ending.counts()), findings);
+        firstOfEach(over, new SheetView(view.resolved(), sheet, view.counts()), findings);
       }
     }
   }

@@ -34,23 +34,23 @@ public final class ClassWithoutInstructor implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
-    if (!ending.counts().anyInstructor()) {
+  public void check(RosterView view, Findings findings) {
+    if (!view.counts().anyInstructor()) {
       // Where the sheets name none at all, they come from elsewhere.
       return;
     }
-    for (int course = 0; course < ending.resolved().courses().count(); course++) {
-      int line = ending.resolved().courses().line(course);
-      RosterCounts counts = ending.counts();
+    for (int course = 0; course < view.resolved().courses().count(); course++) {
+      int line = view.resolved().courses().line(course);
+      RosterCounts counts = view.counts();
       if (line >= 0
           && counts.isOpen(course)
           && !counts.isUnclear(course)
           && counts.learners(course) > 0
           && counts.instructors(course) == 0
           && !counts.hasInstructors(course)) {
-        String code = ending.resolved().courses().code(course);
+        String code = view.resolved().courses().code(course);
         findings.add(
-            ending.about(
+            view.about(
                 line,
                 Field.CODE,
                 code,

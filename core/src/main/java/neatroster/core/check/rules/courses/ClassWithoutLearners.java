@@ -34,22 +34,22 @@ public final class ClassWithoutLearners implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
-    if (!ending.counts().mostHaveLearners()) {
+  public void check(RosterView view, Findings findings) {
+    if (!view.counts().mostHaveLearners()) {
       // The sheets are about a few classes only.
       return;
     }
-    for (int course = 0; course < ending.resolved().courses().count(); course++) {
-      int line = ending.resolved().courses().line(course);
-      RosterCounts counts = ending.counts();
+    for (int course = 0; course < view.resolved().courses().count(); course++) {
+      int line = view.resolved().courses().line(course);
+      RosterCounts counts = view.counts();
       if (line >= 0
           && counts.isOpen(course)
           && !counts.isUnclear(course)
           && counts.learners(course) == 0
           && !counts.isOfInstructors(course)) {
-        String code = ending.resolved().courses().code(course);
+        String code = view.resolved().courses().code(course);
         findings.add(
-            ending.about(
+            view.about(
                 line, Field.CODE, code, this, "Nobody is enrolled in " + code + " as a learner."));
       }
     }

@@ -36,19 +36,19 @@ public final class GroupOverCapacity implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
-    for (int group = 0; group < ending.resolved().groups().count(); group++) {
-      int line = ending.resolved().groups().line(group);
-      int capacity = ending.counts().groupCapacity(group);
-      int members = ending.counts().members(group);
+  public void check(RosterView view, Findings findings) {
+    for (int group = 0; group < view.resolved().groups().count(); group++) {
+      int line = view.resolved().groups().line(group);
+      int capacity = view.counts().groupCapacity(group);
+      int members = view.counts().members(group);
       if (line >= 0 && capacity != RosterCounts.NONE && members > capacity) {
         findings.add(
-            ending.about(
+            view.about(
                 line,
                 Field.CAPACITY,
                 String.valueOf(capacity),
                 this,
-                Quoted.value(ending.resolved().groups().name(group))
+                Quoted.value(view.resolved().groups().name(group))
                     + " has "
                     + capacity
                     + " places, and "

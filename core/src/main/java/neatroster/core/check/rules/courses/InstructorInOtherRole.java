@@ -30,10 +30,10 @@ public final class InstructorInOtherRole implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
-    for (Memberships.InstructorElse one : ending.wanted().memberships().instructorsInOtherRoles()) {
+  public void check(RosterView view, Findings findings) {
+    for (Memberships.InstructorElse one : view.wanted().memberships().instructorsInOtherRoles()) {
       findings.add(
-          ending.about(
+          view.about(
               one,
               this,
               "is in the course in another role by",

@@ -36,13 +36,13 @@ public final class MadeGroup implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
-    ResolvedRoster resolved = ending.resolved();
-    List<Map.Entry<Integer, Integer>> made = List.copyOf(ending.wanted().madeGroups().entrySet());
+  public void check(RosterView view, Findings findings) {
+    ResolvedRoster resolved = view.resolved();
+    List<Map.Entry<Integer, Integer>> made = List.copyOf(view.wanted().madeGroups().entrySet());
     if (!made.isEmpty()) {
       String name = resolved.groups().name(made.get(0).getKey());
       findings.add(
-          ending.about(
+          view.about(
               made.get(0).getValue(),
               Field.GROUP,
               name,

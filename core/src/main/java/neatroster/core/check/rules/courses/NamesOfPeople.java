@@ -18,11 +18,11 @@ final class NamesOfPeople {
 
   private static final String BETWEEN_WORDS = "[^\\p{L}]+";
 
-  private final RosterView ending;
+  private final RosterView view;
   private Set<String> names;
 
-  NamesOfPeople(RosterView ending) {
-    this.ending = ending;
+  NamesOfPeople(RosterView view) {
+    this.view = view;
   }
 
   /** Whether two texts differ in words that people are called by: Marlin Watch, Martin Watch. */
@@ -51,7 +51,7 @@ final class NamesOfPeople {
     }
     if (names == null) {
       names = new HashSet<>();
-      ending.resolved().rows().sheets().stream()
+      view.resolved().rows().sheets().stream()
           .filter(sheet -> sheet.table() == Table.USERS)
           .forEach(this::gather);
     }
@@ -59,11 +59,11 @@ final class NamesOfPeople {
   }
 
   private void gather(SheetReading sheet) {
-    SheetView view = new SheetView(ending.resolved(), sheet, ending.counts());
+    SheetView users = new SheetView(view.resolved(), sheet, view.counts());
     for (Field field : List.of(Field.GIVEN_NAME, Field.FAMILY_NAME)) {
-      int texts = view.has(field) ? view.texts(field) : 0;
+      int texts = users.has(field) ? users.texts(field) : 0;
       for (int text = 1; text < texts && names.size() < MOST; text++) {
-        names.add(view.shown(field, text).cleaned().toLowerCase(Locale.ROOT));
+        names.add(users.shown(field, text).cleaned().toLowerCase(Locale.ROOT));
       }
     }
   }

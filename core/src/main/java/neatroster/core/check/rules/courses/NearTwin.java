@@ -226,7 +226,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
 
   /** What cannot be found in a list wakes every rule. */
   @Override
-  public void wakes(RowFilter on) {}
+  public void rowFilter(RowFilter on) {}
 
   @Override
   public void check(CheckedRow row, Findings findings) {
@@ -243,9 +243,9 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
   // What may be one
 
   @Override
-  public void check(RosterView ending, Findings findings) {
+  public void check(RosterView view, Findings findings) {
     Twins twins = new Twins();
-    NamesOfPeople people = new NamesOfPeople(ending);
+    NamesOfPeople people = new NamesOfPeople(view);
     ofFields.forEach(
         (field, all) -> {
           Set<String> there =
@@ -254,19 +254,19 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
                 case CATEGORY -> known.told().categories();
                 default -> Set.of();
               };
-          say(new Names(twins, all, there, ending, people), findings);
+          say(new Names(twins, all, there, view, people), findings);
         });
     ofUnlisted.forEach(
         (course, all) -> {
-          String code = course < 0 ? "" : ending.resolved().courses().code(course);
-          say(new Names(twins, all, known.groupsOf(code), ending, people), findings);
+          String code = course < 0 ? "" : view.resolved().courses().code(course);
+          say(new Names(twins, all, known.groupsOf(code), view, people), findings);
         });
-    groups(twins, people, ending, findings);
+    groups(twins, people, view, findings);
   }
 
   /** The groups that the lists have, and those that are made because enrollments name them. */
-  private void groups(Twins twins, NamesOfPeople people, RosterView ending, Findings findings) {
-    Groups groups = ending.resolved().groups();
+  private void groups(Twins twins, NamesOfPeople people, RosterView view, Findings findings) {
+    Groups groups = view.resolved().groups();
     long[] byCourse = new long[groups.count()];
     for (int group = 0; group < byCourse.length; group++) {
       Link course = groups.course(group);
@@ -278,7 +278,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
     for (int end = 1; end <= byCourse.length; end++) {
       if (end == byCourse.length || byCourse[end] >>> 32 != byCourse[start] >>> 32) {
         if (byCourse[start] >= 0) {
-          ofCourse(twins, people, Arrays.copyOfRange(byCourse, start, end), ending, findings);
+          ofCourse(twins, people, Arrays.copyOfRange(byCourse, start, end), view, findings);
         }
         start = end;
       }
@@ -286,17 +286,17 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
   }
 
   private void ofCourse(
-      Twins twins, NamesOfPeople people, long[] groups, RosterView ending, Findings findings) {
+      Twins twins, NamesOfPeople people, long[] groups, RosterView view, Findings findings) {
     Map<String, Spelling> all = new LinkedHashMap<>();
     Set<String> there = new LinkedHashSet<>();
     for (long one : groups) {
       int group = (int) one;
-      String name = ending.resolved().groups().name(group);
-      int listed = ending.resolved().groups().line(group);
-      Integer made = ending.resolved().madeGroups().get(group);
+      String name = view.resolved().groups().name(group);
+      int listed = view.resolved().groups().line(group);
+      Integer made = view.resolved().madeGroups().get(group);
       if (made != null) {
         Spelling spelling = new Spelling(made, Field.GROUP);
-        spelling.times = ending.counts().members(group);
+        spelling.times = view.counts().members(group);
         all.put(name, spelling);
       } else if (listed >= 0) {
         all.put(name, new Spelling(listed, Field.NAME));
@@ -307,7 +307,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
       }
     }
     if (groups.length > 1) {
-      say(new Names(twins, all, there, ending, people), findings);
+      say(new Names(twins, all, there, view, people), findings);
     }
   }
 
@@ -320,7 +320,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
       Twins twins,
       Map<String, Spelling> all,
       Set<String> there,
-      RosterView ending,
+      RosterView view,
       NamesOfPeople people) {}
 
   private void say(Names names, Findings findings) {
@@ -357,7 +357,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
           String rare = values.get(firstIsRarer ? i : j);
           String usual = values.get(firstIsRarer ? j : i);
           if (told.add(rare)) {
-            int row = names.ending().resolved().rows().place(all.get(usual).line).row();
+            int row = names.view().resolved().rows().place(all.get(usual).line).row();
             add(names, rare, usual, "in row " + row, findings);
           }
         }
@@ -373,7 +373,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
 
   private void add(Names names, String value, String usual, String where, Findings findings) {
     Spelling rare = names.all().get(value);
-    RosterRow row = names.ending().resolved().rows().row(rare.line);
+    RosterRow row = names.view().resolved().rows().row(rare.line);
     Finding.Builder finding =
         Finding.about(
             row,

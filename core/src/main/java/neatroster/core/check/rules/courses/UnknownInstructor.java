@@ -36,7 +36,7 @@ public final class UnknownInstructor extends TableRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     on.filled(Field.INSTRUCTORS);
   }
 

@@ -44,7 +44,7 @@ public final class AlreadyEnrolled extends TableRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     if (known.tells(Table.ENROLLMENTS)) {
       on.everyRow();
     }

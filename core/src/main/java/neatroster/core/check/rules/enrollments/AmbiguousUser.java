@@ -38,7 +38,7 @@ public final class AmbiguousUser extends TableRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     // Doubts and what cannot be found wake every rule.
   }
 

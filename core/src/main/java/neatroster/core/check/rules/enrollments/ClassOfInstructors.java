@@ -19,24 +19,24 @@ public final class ClassOfInstructors implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
+  public void check(RosterView view, Findings findings) {
     BitSet odd = new BitSet();
     int taught = 0;
     int learned = 0;
-    for (int course = 0; course < ending.resolved().courses().count(); course++) {
-      if (ending.counts().isOfInstructors(course)) {
+    for (int course = 0; course < view.resolved().courses().count(); course++) {
+      if (view.counts().isOfInstructors(course)) {
         odd.set(course);
       }
-      taught += ending.counts().instructors(course) > 0 ? 1 : 0;
-      learned += ending.counts().learners(course) > 0 ? 1 : 0;
+      taught += view.counts().instructors(course) > 0 ? 1 : 0;
+      learned += view.counts().learners(course) > 0 ? 1 : 0;
     }
     if (odd.isEmpty() || learned * 2 < taught) {
       // Where few classes have learners the sheets are about the instructors.
       return;
     }
-    for (SheetReading sheet : ending.resolved().rows().sheets()) {
+    for (SheetReading sheet : view.resolved().rows().sheets()) {
       if (sheet.table() == Table.ENROLLMENTS && !sheet.enrolls()) {
-        firstOfEach(odd, new SheetView(ending.resolved(), sheet, ending.counts()), findings);
+        firstOfEach(odd, new SheetView(view.resolved(), sheet, view.counts()), findings);
       }
     }
   }

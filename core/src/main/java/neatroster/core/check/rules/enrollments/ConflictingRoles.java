@@ -30,7 +30,7 @@ public final class ConflictingRoles extends TableRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     // Doubts and what cannot be found wake every rule.
   }
 

@@ -42,7 +42,7 @@ public final class DuplicateEnrollment implements RowRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     // Doubts and what cannot be found wake every rule.
   }
 

@@ -36,7 +36,7 @@ public final class EnrollmentOutsideCourse extends TableRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     on.filled(FIELDS);
   }
 

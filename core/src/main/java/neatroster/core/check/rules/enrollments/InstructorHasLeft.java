@@ -14,10 +14,10 @@ public final class InstructorHasLeft implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
-    for (Memberships.InstructorElse one : ending.wanted().memberships().instructorsWhoHaveLeft()) {
+  public void check(RosterView view, Findings findings) {
+    for (Memberships.InstructorElse one : view.wanted().memberships().instructorsWhoHaveLeft()) {
       findings.add(
-          ending.about(
+          view.about(
               one, this, "has left the course by", "holds. Delete that row, or the name here."));
     }
   }

@@ -61,32 +61,32 @@ public final class LeftoverInstructor implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
-    for (SheetReading sheet : ending.resolved().rows().sheets()) {
+  public void check(RosterView view, Findings findings) {
+    for (SheetReading sheet : view.resolved().rows().sheets()) {
       boolean tells = TELLING.stream().anyMatch(sheet::has);
       if (sheet.enrolls() || (sheet.table() == Table.USERS && tells)) {
         return;
       }
     }
     Map<Integer, Teaching> teaching = new HashMap<>();
-    for (SheetReading sheet : ending.resolved().rows().sheets()) {
+    for (SheetReading sheet : view.resolved().rows().sheets()) {
       if (sheet.table() == Table.ENROLLMENTS && sheet.has(Field.ROLE)) {
-        teach(new SheetView(ending.resolved(), sheet, ending.counts()), teaching);
+        teach(new SheetView(view.resolved(), sheet, view.counts()), teaching);
       }
     }
-    teaching.values().removeIf(one -> ending.counts().instructors(one.course) < 2);
+    teaching.values().removeIf(one -> view.counts().instructors(one.course) < 2);
     teaching.values().removeIf(one -> one.places > 1);
     if (teaching.isEmpty()) {
       return;
     }
-    for (SheetReading sheet : ending.resolved().rows().sheets()) {
+    for (SheetReading sheet : view.resolved().rows().sheets()) {
       if (sheet.table() == Table.ENROLLMENTS) {
-        learn(new SheetView(ending.resolved(), sheet, ending.counts()), teaching);
+        learn(new SheetView(view.resolved(), sheet, view.counts()), teaching);
       }
     }
     for (Teaching one : teaching.values()) {
       if (one.learns >= SEVERAL) {
-        SheetView sheet = new SheetView(ending.resolved(), one.sheet, ending.counts());
+        SheetView sheet = new SheetView(view.resolved(), one.sheet, view.counts());
         findings.add(
             sheet.finding(
                 one.position,

@@ -75,7 +75,7 @@ public final class NoCourse extends TableRule implements ColumnRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     if (on.sheet().mayLackCourse()) {
       on.everyRow();
     }

@@ -47,9 +47,9 @@ public final class NotThereToLeave implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
-    Set<Integer> leaving = ending.wanted().memberships().endingLines();
-    ResolvedRoster resolved = ending.resolved();
+  public void check(RosterView view, Findings findings) {
+    Set<Integer> leaving = view.wanted().memberships().endingLines();
+    ResolvedRoster resolved = view.resolved();
     Map<Integer, String> left = new HashMap<>();
     for (SheetReading sheet : resolved.rows().sheets()) {
       if (sheet.enrolls() && sheet.shape() == EnrollmentForm.MOVES) {

@@ -44,14 +44,13 @@ public final class RemovedStillNamed implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
-    if (ending.wanted().removed().isNothing()
+  public void check(RosterView view, Findings findings) {
+    if (view.wanted().removed().isNothing()
         || (!settings.policy().removeUsers() && !settings.policy().removeCourses())) {
       return;
     }
     Set<Integer> lines = new LinkedHashSet<>();
-    ending
-        .wanted()
+    view.wanted()
         .memberships()
         .each(
             new Memberships.Receiver() {
@@ -67,10 +66,10 @@ public final class RemovedStillNamed implements RosterRule {
             });
     if (!lines.isEmpty()) {
       int first = lines.iterator().next();
-      RosterRow row = ending.resolved().rows().row(first);
+      RosterRow row = view.resolved().rows().row(first);
       Field field = row.has(Field.COURSE) ? Field.COURSE : Field.USER;
       findings.add(
-          ending.about(
+          view.about(
               first,
               field,
               row.cell(field).cleaned(),

@@ -39,7 +39,7 @@ public final class SuspendedUser extends TableRule implements ColumnRule {
 
   /** Whoever is suspended wakes every rule. */
   @Override
-  public void wakes(RowFilter on) {}
+  public void rowFilter(RowFilter on) {}
 
   @Override
   public void check(CheckedRow row, Findings findings) {

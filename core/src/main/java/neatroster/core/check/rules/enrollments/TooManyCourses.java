@@ -44,14 +44,14 @@ public final class TooManyCourses implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
-    for (int user = 0; most > 0 && user < ending.resolved().people().count(); user++) {
-      int courses = ending.counts().coursesOfUser(user);
-      int line = ending.resolved().people().firstLine(user);
+  public void check(RosterView view, Findings findings) {
+    for (int user = 0; most > 0 && user < view.resolved().people().count(); user++) {
+      int courses = view.counts().coursesOfUser(user);
+      int line = view.resolved().people().firstLine(user);
       if (courses > most && line >= 0) {
-        String name = ending.resolved().people().username(user);
+        String name = view.resolved().people().username(user);
         findings.add(
-            ending.about(
+            view.about(
                 line,
                 Field.USERNAME,
                 name.isEmpty() ? null : name,

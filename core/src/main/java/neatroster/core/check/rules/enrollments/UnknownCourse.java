@@ -48,7 +48,7 @@ public final class UnknownCourse implements RowRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     // Doubts and what cannot be found wake every rule.
     if (on.sheet().table() == Table.COURSES) {
       on.filled(Field.COPY_OF);

@@ -49,7 +49,7 @@ public final class UnknownGroup implements RowRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     // Doubts and what cannot be found wake every rule.
   }
 

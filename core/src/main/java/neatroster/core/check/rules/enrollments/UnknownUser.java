@@ -43,7 +43,7 @@ public final class UnknownUser implements RowRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     // Doubts and what cannot be found wake every rule.
   }
 

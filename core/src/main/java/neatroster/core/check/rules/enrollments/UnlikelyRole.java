@@ -55,10 +55,10 @@ public final class UnlikelyRole extends TableRule implements ColumnRule, RosterR
   private final Settings settings;
   private final Optional<LocalDate> today;
 
-  public UnlikelyRole(CheckInput basis) {
+  public UnlikelyRole(CheckInput checkInput) {
     super(TEXT, Table.USERS, Table.ENROLLMENTS);
-    settings = basis.settings();
-    today = basis.today();
+    settings = checkInput.settings();
+    today = checkInput.today();
   }
 
   /** An enrollment as somebody else of who looks like a learner wakes every rule. */
@@ -68,7 +68,7 @@ public final class UnlikelyRole extends TableRule implements ColumnRule, RosterR
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     if (on.sheet().table() == Table.USERS) {
       on.text(Field.ROLE, cell -> isElevated(settings.roles().role(cell.cleaned()).orElse("")));
     }
@@ -189,13 +189,13 @@ public final class UnlikelyRole extends TableRule implements ColumnRule, RosterR
 
   /** A learner whom a course names as its instructor. */
   @Override
-  public void check(RosterView ending, Findings findings) {
-    for (SheetReading sheet : ending.resolved().rows().sheets()) {
+  public void check(RosterView view, Findings findings) {
+    for (SheetReading sheet : view.resolved().rows().sheets()) {
       if (sheet.table() == Table.COURSES && sheet.has(Field.INSTRUCTORS)) {
-        SheetView view = new SheetView(ending.resolved(), sheet, ending.counts());
-        for (int position = 0; position < view.rows(); position++) {
-          if (view.text(position, Field.INSTRUCTORS) != 0 && !view.isTorn(position)) {
-            teaching(view, position, findings);
+        SheetView courses = new SheetView(view.resolved(), sheet, view.counts());
+        for (int position = 0; position < courses.rows(); position++) {
+          if (courses.text(position, Field.INSTRUCTORS) != 0 && !courses.isTorn(position)) {
+            teaching(courses, position, findings);
           }
         }
       }

@@ -26,18 +26,18 @@ public final class AnotherGuardian implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
+  public void check(RosterView view, Findings findings) {
     boolean isNamed =
-        ending.resolved().rows().sheets().stream()
+        view.resolved().rows().sheets().stream()
             .anyMatch(sheet -> sheet.table() == Table.USERS && sheet.has(Field.GUARDIAN_EMAIL));
     if (!isNamed || !settings.guardians().accounts()) {
       // Nobody gets an account by it.
       return;
     }
-    for (Guardians.Contradiction one : ending.wanted().guardians().contradictions()) {
-      int line = ending.resolved().rows().line(one.place());
+    for (Guardians.Contradiction one : view.wanted().guardians().contradictions()) {
+      int line = view.resolved().rows().line(one.place());
       Finding.Builder finding =
-          ending.about(
+          view.about(
               line,
               Field.GUARDIAN_EMAIL,
               one.email(),
@@ -48,8 +48,7 @@ public final class AnotherGuardian implements RosterRule {
                   + (one.otherPlace() == null
                       ? ", who has an account"
                       : " in "
-                          + CheckedRow.named(
-                              one.otherPlace(), ending.resolved().rows().sheet(line)))
+                          + CheckedRow.named(one.otherPlace(), view.resolved().rows().sheet(line)))
                   + ", and this row gives it to "
                   + one.name()
                   + ", whose login would look after the other’s child. Correct the address; if it is"

@@ -48,7 +48,7 @@ public final class BadUsername implements RowRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     on.text(Field.USERNAME, shapes::mayBeTrouble);
   }
 

@@ -41,21 +41,21 @@ public final class CircularManager implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
-    People people = ending.resolved().people();
+  public void check(RosterView view, Findings findings) {
+    People people = view.resolved().people();
     int[] managers = new int[people.count()];
     int[] lines = new int[managers.length];
     Arrays.fill(managers, NOBODY);
-    for (SheetReading sheet : ending.resolved().rows().sheets()) {
+    for (SheetReading sheet : view.resolved().rows().sheets()) {
       if (sheet.table() == Table.USERS && sheet.has(Field.MANAGER)) {
-        note(new SheetView(ending.resolved(), sheet, ending.counts()), managers, lines);
+        note(new SheetView(view.resolved(), sheet, view.counts()), managers, lines);
       }
     }
     int[] seen = new int[managers.length];
     for (int person = 0; person < managers.length; person++) {
       List<Integer> circle = circle(person, managers, seen);
       if (!circle.isEmpty()) {
-        say(circle, lines, ending, findings);
+        say(circle, lines, view, findings);
       }
     }
   }
@@ -98,11 +98,11 @@ public final class CircularManager implements RosterRule {
     return circle;
   }
 
-  private void say(List<Integer> circle, int[] lines, RosterView ending, Findings findings) {
+  private void say(List<Integer> circle, int[] lines, RosterView view, Findings findings) {
     int first = circle.stream().min((a, b) -> Integer.compare(lines[a], lines[b])).orElseThrow();
-    String value = ending.resolved().rows().row(lines[first]).cell(Field.MANAGER).cleaned();
+    String value = view.resolved().rows().row(lines[first]).cell(Field.MANAGER).cleaned();
     Finding.Builder finding =
-        ending.about(
+        view.about(
             lines[first],
             Field.MANAGER,
             value,
@@ -113,7 +113,7 @@ public final class CircularManager implements RosterRule {
                     + " people look after each other in a circle, this one among them.");
     circle.stream()
         .filter(person -> person != first)
-        .forEach(person -> finding.with(ending.resolved().rows().place(lines[person])));
+        .forEach(person -> finding.with(view.resolved().rows().place(lines[person])));
     findings.add(finding);
   }
 }

@@ -27,16 +27,15 @@ public final class CircularRenames implements RosterRule {
   private record Renamed(String to, int line) {}
 
   @Override
-  public void check(RosterView ending, Findings findings) {
+  public void check(RosterView view, Findings findings) {
     boolean renames =
-        ending.resolved().rows().sheets().stream()
+        view.resolved().rows().sheets().stream()
             .anyMatch(sheet -> sheet.has(Field.FORMER_USERNAME) && sheet.has(Field.USERNAME));
     if (!renames) {
       return;
     }
     Map<String, Renamed> all = new LinkedHashMap<>();
-    ending
-        .resolved()
+    view.resolved()
         .rows()
         .read(
             Table.USERS,
@@ -57,17 +56,17 @@ public final class CircularRenames implements RosterRule {
       }
       int from = chain.indexOf(at);
       if (from >= 0) {
-        add(chain.subList(from, chain.size()), all, ending, findings);
+        add(chain.subList(from, chain.size()), all, view, findings);
       }
     }
   }
 
   private void add(
-      List<String> circle, Map<String, Renamed> all, RosterView ending, Findings findings) {
+      List<String> circle, Map<String, Renamed> all, RosterView view, Findings findings) {
     for (String former : circle) {
       Renamed renamed = all.get(former);
       Finding.Builder finding =
-          ending.about(
+          view.about(
               renamed.line(),
               Field.USERNAME,
               renamed.to(),
@@ -79,7 +78,7 @@ public final class CircularRenames implements RosterRule {
                   + " that nobody has, deliver that, and then the rest.");
       circle.stream()
           .filter(other -> !other.equals(former))
-          .forEach(other -> finding.with(ending.resolved().rows().place(all.get(other).line())));
+          .forEach(other -> finding.with(view.resolved().rows().place(all.get(other).line())));
       findings.add(finding);
     }
   }

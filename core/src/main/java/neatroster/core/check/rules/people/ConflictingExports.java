@@ -41,7 +41,7 @@ public final class ConflictingExports implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
+  public void check(RosterView view, Findings findings) {
     for (Contradiction one : known.told().contradictions()) {
       String there = one.countsAt().sheet() + ", row " + one.countsAt().row();
       String message =

@@ -39,14 +39,14 @@ public final class ConsentNeeded extends TableRule implements ColumnRule {
   private final int age;
   private final Optional<LocalDate> today;
 
-  public ConsentNeeded(CheckInput basis) {
+  public ConsentNeeded(CheckInput checkInput) {
     super(TEXT, Table.USERS);
-    age = basis.settings().checks().consentBelowAge();
-    today = basis.today();
+    age = checkInput.settings().checks().consentBelowAge();
+    today = checkInput.today();
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     if (age > 0 && today.isPresent() && on.sheet().has(Field.CONSENT)) {
       on.text(Field.BIRTH_DATE, cell -> isChilds(on.sheet(), cell));
     }

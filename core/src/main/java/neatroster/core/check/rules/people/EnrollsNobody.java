@@ -45,14 +45,14 @@ public final class EnrollsNobody implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
-    ResolvedRoster resolved = ending.resolved();
+  public void check(RosterView view, Findings findings) {
+    ResolvedRoster resolved = view.resolved();
     if (!resolved.isListed(Table.COURSES)) {
       return;
     }
     BitSet inCourses = new BitSet();
     for (int person = 0; person < resolved.people().count(); person++) {
-      inCourses.set(person, ending.counts().coursesOfUser(person) > 0);
+      inCourses.set(person, view.counts().coursesOfUser(person) > 0);
     }
     boolean isKnownAdded = false;
     for (SheetReading sheet : resolved.rows().sheets()) {

@@ -34,13 +34,13 @@ public final class MissingPhoto extends TableRule {
 
   private final Optional<Set<String>> photos;
 
-  public MissingPhoto(CheckInput basis) {
+  public MissingPhoto(CheckInput checkInput) {
     super(TEXT, Table.USERS);
-    photos = basis.photos();
+    photos = checkInput.photos();
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     if (photos.isPresent()) {
       on.text(Field.PHOTO, cell -> !photos.get().contains(StrayPhoto.key(cell.cleaned())));
     }

@@ -45,7 +45,7 @@ public final class RemovalRefused implements RowRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     on.text(Field.STATUS, cell -> on.sheet().judged(Field.STATUS, cell).text().equals("removed"));
   }
 

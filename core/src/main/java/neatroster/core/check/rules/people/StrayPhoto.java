@@ -36,8 +36,8 @@ public final class StrayPhoto implements RosterRule {
 
   private final Optional<Set<String>> photos;
 
-  public StrayPhoto(CheckInput basis) {
-    photos = basis.photos();
+  public StrayPhoto(CheckInput checkInput) {
+    photos = checkInput.photos();
   }
 
   /** A picture's name without its folder, in lower case. */
@@ -51,18 +51,15 @@ public final class StrayPhoto implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
+  public void check(RosterView view, Findings findings) {
     if (photos.isEmpty()) {
       return;
     }
     Set<String> stray = new TreeSet<>(photos.get());
     SheetReading last = null;
-    for (SheetReading sheet : ending.resolved().rows().sheets()) {
+    for (SheetReading sheet : view.resolved().rows().sheets()) {
       if (sheet.table() == Table.USERS && sheet.has(Field.PHOTO)) {
-        last =
-            takeAway(new SheetView(ending.resolved(), sheet, ending.counts()), stray)
-                ? sheet
-                : last;
+        last = takeAway(new SheetView(view.resolved(), sheet, view.counts()), stray) ? sheet : last;
       }
     }
     if (last != null && !stray.isEmpty()) {

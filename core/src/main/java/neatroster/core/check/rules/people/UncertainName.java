@@ -58,7 +58,7 @@ public final class UncertainName extends TableRule implements ColumnRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     on.text(Field.FULL_NAME, cell -> Names.isUncertain(cell.cleaned()));
   }
 

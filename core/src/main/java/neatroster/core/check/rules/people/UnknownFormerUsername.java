@@ -42,7 +42,7 @@ public final class UnknownFormerUsername extends TableRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     on.filled(Field.FORMER_USERNAME);
   }
 

@@ -38,7 +38,7 @@ public final class UnknownManager extends TableRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     on.filled(Field.MANAGER);
   }
 

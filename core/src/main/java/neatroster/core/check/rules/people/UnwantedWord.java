@@ -40,7 +40,7 @@ public final class UnwantedWord extends TableRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     on.text(Field.USERNAME, words::isIn);
   }
 

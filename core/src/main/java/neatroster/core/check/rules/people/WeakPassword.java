@@ -100,7 +100,7 @@ public final class WeakPassword extends TableRule {
   };
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     on.filled(Field.PASSWORD);
   }
 

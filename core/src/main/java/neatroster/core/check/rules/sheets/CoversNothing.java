@@ -41,8 +41,8 @@ public final class CoversNothing implements RosterRule {
   }
 
   @Override
-  public void check(RosterView ending, Findings findings) {
-    ResolvedRoster resolved = ending.resolved();
+  public void check(RosterView view, Findings findings) {
+    ResolvedRoster resolved = view.resolved();
     if (resolved.courses().count() == 0) {
       return;
     }

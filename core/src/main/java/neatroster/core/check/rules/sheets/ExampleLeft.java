@@ -33,7 +33,7 @@ public final class ExampleLeft extends TableRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     for (Column column : on.sheet().columns()) {
       on.text(column.index(), ExampleRow::isTelling);
     }

@@ -40,7 +40,7 @@ public final class UnevenRow implements RowRule {
 
   /** Such rows wake every rule. */
   @Override
-  public void wakes(RowFilter on) {}
+  public void rowFilter(RowFilter on) {}
 
   @Override
   public void check(CheckedRow row, Findings findings) {

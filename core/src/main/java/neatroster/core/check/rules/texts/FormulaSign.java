@@ -51,7 +51,7 @@ public final class FormulaSign extends TableRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     for (Column column : on.sheet().columns()) {
       column
           .field()

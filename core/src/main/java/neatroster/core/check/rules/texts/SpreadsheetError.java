@@ -100,7 +100,7 @@ public final class SpreadsheetError implements RowRule, ColumnRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     on.oddText(
         (column, cell) ->
             !cell.isEmpty()

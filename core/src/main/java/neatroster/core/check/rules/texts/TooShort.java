@@ -33,7 +33,7 @@ public final class TooShort extends TableRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     on.text(Field.PASSWORD, cell -> cell.length() < minimum);
   }
 

@@ -32,7 +32,7 @@ public final class UndecodableText extends TableRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     on.oddText((column, cell) -> has(cell));
   }
 

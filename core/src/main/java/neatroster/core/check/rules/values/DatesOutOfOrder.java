@@ -32,13 +32,13 @@ public final class DatesOutOfOrder extends TableRule {
 
   private final Optional<LocalDate> today;
 
-  public DatesOutOfOrder(CheckInput basis) {
+  public DatesOutOfOrder(CheckInput checkInput) {
     super(TEXT, Table.USERS, Table.COURSES, Table.ENROLLMENTS);
-    today = basis.today();
+    today = checkInput.today();
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     if (on.sheet().table() == Table.USERS) {
       today.ifPresent(
           day ->

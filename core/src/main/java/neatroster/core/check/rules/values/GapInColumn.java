@@ -125,12 +125,12 @@ public final class GapInColumn implements ColumnRule {
       return;
     }
     int gaps = 0;
-    int torn = 0;
+    int misaligned = 0;
     for (int position = 0; position < sheet.rows(); position++) {
-      torn += sheet.isTorn(position) ? 1 : 0;
+      misaligned += sheet.isTorn(position) ? 1 : 0;
       gaps += !sheet.isTorn(position) && isGap.test(position) ? 1 : 0;
     }
-    if (gaps == 0 || (gaps > 1 && gaps * 10 > sheet.rows() - torn)) {
+    if (gaps == 0 || (gaps > 1 && gaps * 10 > sheet.rows() - misaligned)) {
       return;
     }
     for (int position = 0; position < sheet.rows(); position++) {

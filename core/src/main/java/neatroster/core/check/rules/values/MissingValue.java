@@ -39,7 +39,7 @@ public final class MissingValue implements RowRule {
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     on.sheet()
         .ownFields()
         .forEach(

@@ -43,13 +43,13 @@ public final class StaleYear extends TableRule {
 
   private final Optional<LocalDate> today;
 
-  public StaleYear(CheckInput basis) {
+  public StaleYear(CheckInput checkInput) {
     super(TEXT, Table.COURSES);
-    today = basis.today();
+    today = checkInput.today();
   }
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     if (today.isEmpty()) {
       return;
     }

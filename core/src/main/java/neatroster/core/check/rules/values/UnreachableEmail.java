@@ -79,7 +79,7 @@ public final class UnreachableEmail extends TableRule {
           "nte", "net", "ogr", "org", "rog", "org");
 
   @Override
-  public void wakes(RowFilter on) {
+  public void rowFilter(RowFilter on) {
     for (Field field : FIELDS) {
       Domains domains = new Domains();
       on.text(field, domains::isSuspect);
@@ -149,9 +149,9 @@ public final class UnreachableEmail extends TableRule {
     if (SLIPS.containsKey(last)) {
       return Optional.of(begin + SLIPS.get(last));
     }
-    for (String ending : ENDINGS) {
-      if (isOneSlip(last, ending)) {
-        return Optional.of(begin + ending);
+    for (String view : ENDINGS) {
+      if (isOneSlip(last, view)) {
+        return Optional.of(begin + view);
       }
     }
     for (String common : COMMON) {
