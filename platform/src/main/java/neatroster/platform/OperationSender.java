@@ -12,7 +12,7 @@ import java.util.concurrent.Future;
 import neatroster.core.change.Phase;
 import neatroster.runs.Journal;
 
-/** Sends operations in parcels, several at once, and tells the journal before and after. */
+/** Sends operations in batches, several at once, and tells the journal before and after. */
 final class OperationSender implements AutoCloseable {
   private static final int OPERATIONS = 200;
   private static final int SINGLE_OPERATIONS = 16;
@@ -23,13 +23,13 @@ final class OperationSender implements AutoCloseable {
   private final int inFlight;
   private final ExecutorService workers;
   private final Deque<Future<List<OperationExecutor.Ended>>> sent = new ArrayDeque<>();
-  private final List<Operation> parcel = new ArrayList<>();
-  private long parcelBytes;
+  private final List<Operation> batch = new ArrayList<>();
+  private long batchBytes;
 
   /**
    * Sends operations.
    *
-   * @param inFlight how many parcels are on their way at once
+   * @param inFlight how many batches are on their way at once
    */
   OperationSender(
       DeliveryContext context, Journal journal, Delivery.Progress progress, int inFlight) {
@@ -61,31 +61,31 @@ final class OperationSender implements AutoCloseable {
     progress.ended(phase, 1);
   }
 
-  /** Puts an operation into the parcel that goes next; it goes when it is full. */
+  /** Puts an operation into the batch that goes next; it goes when it is full. */
   void add(Phase phase, Operation operation) throws PlatformException, InterruptedException {
     operation.rows().forEach(DeliveryRow::begin);
     boolean isBulk = context.config().hasBulk() && operation.request().isPresent();
     long bytes = isBulk ? OperationExecutor.length(operation) : 0;
     int most = isBulk ? Math.min(OPERATIONS, context.config().mostOperations()) : SINGLE_OPERATIONS;
     boolean isFull =
-        parcel.size() >= most
+        batch.size() >= most
             || (bytes > 0
-                && OperationExecutor.wrapping() + parcelBytes + bytes
+                && OperationExecutor.wrapping() + batchBytes + bytes
                     > context.config().mostBytes());
     if (isFull) {
       ship(phase);
     }
-    parcel.add(operation);
-    parcelBytes += bytes;
+    batch.add(operation);
+    batchBytes += bytes;
   }
 
   private void ship(Phase phase) throws PlatformException, InterruptedException {
-    if (parcel.isEmpty()) {
+    if (batch.isEmpty()) {
       return;
     }
-    List<Operation> operations = List.copyOf(parcel);
-    parcel.clear();
-    parcelBytes = 0;
+    List<Operation> operations = List.copyOf(batch);
+    batch.clear();
+    batchBytes = 0;
     while (sent.size() >= inFlight) {
       take(phase, sent.remove());
     }
@@ -150,7 +150,7 @@ final class OperationSender implements AutoCloseable {
       }
     }
     sent.clear();
-    parcel.clear();
+    batch.clear();
     journal.ended(entries, context.ids().takeFresh());
   }
 

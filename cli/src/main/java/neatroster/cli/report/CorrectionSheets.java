@@ -87,7 +87,7 @@ public final class CorrectionSheets implements Closeable {
         sheet = start(row.reading());
       }
       List<String> cells = new ArrayList<>();
-      // In a row that is torn the password may be anywhere: such a row is named, not copied.
+      // In a row that is misaligned the password may be anywhere: such a row is named, not copied.
       boolean copied = !(row.isUneven() && row.reading().hasSecrets());
       int count =
           copied

@@ -78,9 +78,9 @@ final class SheetPieces {
     return sheet.isSecret(column) && row.number() > sheet.headerRow();
   }
 
-  /** Whether a password may stand in any cell of a row, because the row is torn. */
+  /** Whether a password may stand in any cell of a row, because the row is misaligned. */
   static boolean mayHideAnywhere(SheetReading sheet, SheetRow row) {
-    return sheet.hasSecrets() && row.number() > sheet.headerRow() && sheet.isTorn(row);
+    return sheet.hasSecrets() && row.number() > sheet.headerRow() && sheet.isMisaligned(row);
   }
 
   /** How a sheet is understood, if it is. */

@@ -124,8 +124,8 @@ public final class Ledger {
       RowCursor cursor = new RowCursor(columns);
       for (int position = 0; position < columns.rows(); position++) {
         int line = resolved.rows().line(columns, position);
-        boolean isTorn = columns.isIrregular(position) && cursor.at(position).isUneven();
-        if (isTorn || wanted.deliverable().isFaulty(line) || !adds(line, cursor, position)) {
+        boolean isMisaligned = columns.isIrregular(position) && cursor.at(position).isUneven();
+        if (isMisaligned || wanted.deliverable().isFaulty(line) || !adds(line, cursor, position)) {
           leftOut.set(line);
           leftOutRows++;
         }

@@ -23,7 +23,7 @@ import neatroster.core.text.Cell;
 public final class RowFilter {
   /** Whether a text needs a look. */
   public interface TextTest {
-    boolean rowFilter(Column column, Cell text);
+    boolean matches(Column column, Cell text);
   }
 
   private final SheetReading sheet;
@@ -66,7 +66,7 @@ public final class RowFilter {
     }
   }
 
-  /** Two columns whose texts together wake. */
+  /** Two columns whose texts are tested together. */
   public record Pair(int one, int other, BiPredicate<Cell, Cell> test) {}
 
   public List<Pair> pairs() {
@@ -105,11 +105,11 @@ public final class RowFilter {
     return everyRow;
   }
 
-  /** What wakes in a column, if anything does. */
+  /** The test of a column's texts, if there is one. */
   public Optional<Predicate<Cell>> ofColumn(Column column, boolean odd) {
     List<Predicate<Cell>> tests = new ArrayList<>(texts.getOrDefault(column.index(), List.of()));
     if (odd && column.field().isPresent()) {
-      oddTexts.forEach(test -> tests.add(cell -> test.rowFilter(column, cell)));
+      oddTexts.forEach(test -> tests.add(cell -> test.matches(column, cell)));
     }
     return tests.stream().reduce(Predicate::or);
   }

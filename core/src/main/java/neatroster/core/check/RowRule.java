@@ -8,8 +8,11 @@ public non-sealed interface RowRule extends Rule {
   /** The tables whose rows it looks at. */
   Set<Table> tables();
 
-  /** Says which rows of a sheet it has to see: in all others it would find nothing. */
-  void rowFilter(RowFilter on);
+  /**
+   * Says which rows of a sheet it has to see beside those that every rule sees: in all others it
+   * would find nothing.
+   */
+  default void select(RowFilter on) {}
 
   /** Adds what it finds in the row. */
   void check(CheckedRow row, Findings findings);

@@ -97,7 +97,7 @@ public final class SheetView {
     return cell;
   }
 
-  /** The value of a field in a row that is not torn: see {@link RosterRow#text}. */
+  /** The value of a field in a row that is not misaligned: see {@link RosterRow#text}. */
   public String value(int position, Field field) {
     int text = text(position, field);
     return text == 0 ? "" : reading.text(field, shown(field, text));
@@ -108,10 +108,10 @@ public final class SheetView {
     return columns.pool(column.index()).hasOdd();
   }
 
-  /** The next row above that is not torn and has a value of a field, or -1. */
+  /** The next row above that is not misaligned and has a value of a field, or -1. */
   public int above(int position, Field field) {
     int above = position - 1;
-    while (above >= 0 && (text(above, field) == 0 || isTorn(above))) {
+    while (above >= 0 && (text(above, field) == 0 || isMisaligned(above))) {
       above--;
     }
     return above;
@@ -128,7 +128,7 @@ public final class SheetView {
   }
 
   /** Whether the values of a row may stand in the wrong columns. */
-  public boolean isTorn(int position) {
+  public boolean isMisaligned(int position) {
     return columns.isIrregular(position) && cursor.at(position).isUneven();
   }
 

@@ -209,7 +209,9 @@ final class NonDataRows {
             && isSentence(text));
   }
 
-  /** Whether words cannot be a name; one in which numbers stand may be a torn row of a person. */
+  /**
+   * Whether words cannot be a name; one in which numbers stand may be a misaligned row of a person.
+   */
   private static boolean isSentence(String text) {
     int words = text.split(" ", -1).length;
     boolean hasDigits = text.codePoints().anyMatch(Character::isDigit);

@@ -1015,7 +1015,7 @@ public final class SheetReading {
    * Whether a row's cells may stand below headers that are not theirs, so that a password could be
    * in any of them.
    */
-  public boolean isTorn(SheetRow row) {
+  public boolean isMisaligned(SheetRow row) {
     RosterRow misaligned = new RosterRow(this);
     misaligned.bind(row);
     return misaligned.isUneven();

@@ -14,7 +14,7 @@ public final class Link {
   /** The name fits more than one. */
   public static final Link AMBIGUOUS = new Link(2);
 
-  /** There is no list to look in, or its row is torn. */
+  /** There is no list to look in, or its row is misaligned. */
   public static final Link UNCHECKED = new Link(3);
 
   private static final Link[] CODED = {BLANK, NONE, AMBIGUOUS, UNCHECKED};

@@ -103,7 +103,9 @@ public final class People {
     return firstNode.size();
   }
 
-  /** Who a row of users is about; ambiguous where that cannot be told, none where it is torn. */
+  /**
+   * Who a row of users is about; ambiguous where that cannot be told, none where it is misaligned.
+   */
   public Link ofLine(int line) {
     int node = node(line);
     if (node < 0) {
@@ -298,8 +300,8 @@ public final class People {
     return Optional.empty();
   }
 
-  /** Whether a text stands in a torn row, so that it may be somebody's. */
-  boolean isTorn(CharSequence reference) {
+  /** Whether a text stands in a misaligned row, so that it may be somebody's. */
+  boolean isMisaligned(CharSequence reference) {
     return misaligned.size() > 0 && misaligned.find(reference) != KeyIndex.NONE;
   }
 

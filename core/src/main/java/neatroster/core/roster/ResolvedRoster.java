@@ -158,7 +158,8 @@ public final class ResolvedRoster {
   /** Whom a username, an email address or an id refers to. */
   public Link user(CharSequence reference) {
     Link found = people.find(reference);
-    boolean unchecked = found.isNone() && (!isCheckable(Table.USERS) || people.isTorn(reference));
+    boolean unchecked =
+        found.isNone() && (!isCheckable(Table.USERS) || people.isMisaligned(reference));
     return unchecked ? Link.UNCHECKED : found;
   }
 

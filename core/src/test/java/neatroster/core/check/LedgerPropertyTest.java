@@ -206,7 +206,7 @@ class LedgerPropertyTest {
         .read(
             reading,
             (row, line) -> {
-              // Which of a torn row's cells are marks cannot be told: it is left out as one.
+              // Which of a misaligned row's cells are marks cannot be told: it is left out as one.
               marks[0] += row.isUneven() && reading.table() == Table.ENROLLMENTS ? 1 : 0;
               for (int i = 0; i < reading.columns().size() && !row.isUneven(); i++) {
                 String cell = row.cellAt(i).cleaned();

@@ -26,9 +26,9 @@ final class CandidateRows {
    *
    * @param much whether the sheet is worth a second thread
    */
-  CandidateRows(SheetColumns columns, RowFilter rowFilter, boolean much) {
+  CandidateRows(SheetColumns columns, RowFilter filter, boolean much) {
     this.columns = columns;
-    if (rowFilter.isEveryRow()) {
+    if (filter.isEveryRow()) {
       BitSet all = new BitSet();
       all.set(0, columns.rows());
       parts.add(() -> all);
@@ -39,16 +39,16 @@ final class CandidateRows {
     }
     for (Column column : columns.reading().columns()) {
       TextPool pool = columns.pool(column.index());
-      Optional<Predicate<Cell>> plain = rowFilter.ofColumn(column, false);
-      Optional<Predicate<Cell>> odd = rowFilter.ofColumn(column, true);
+      Optional<Predicate<Cell>> plain = filter.ofColumn(column, false);
+      Optional<Predicate<Cell>> odd = filter.ofColumn(column, true);
       if (plain.isPresent() || (odd.isPresent() && pool.hasOdd())) {
         TextTests tests =
             new TextTests(pool, plain.orElse(cell -> false), odd.orElse(cell -> false));
         part(much, candidates -> column(column, tests, candidates));
       }
     }
-    rowFilter.allBlank().forEach(group -> part(much, candidates -> allBlank(group, candidates)));
-    rowFilter.pairs().forEach(pair -> part(much, candidates -> pair(pair, candidates)));
+    filter.allBlank().forEach(group -> part(much, candidates -> allBlank(group, candidates)));
+    filter.pairs().forEach(pair -> part(much, candidates -> pair(pair, candidates)));
   }
 
   private void part(boolean much, Consumer<BitSet> look) {
@@ -95,14 +95,14 @@ final class CandidateRows {
     for (int position = 0; position < columns.rows(); position++) {
       int first = ones.at(position);
       int second = others.at(position);
-      int rowFilter = seen.find(first, second);
-      if (rowFilter == PairIndex.NEW) {
+      int matches = seen.find(first, second);
+      if (matches == PairIndex.NEW) {
         columns.pool(pair.one()).show(first, one);
         columns.pool(pair.other()).show(second, other);
-        rowFilter = pair.test().test(one, other) ? 1 : 0;
-        seen.putIfNew(first, second, rowFilter);
+        matches = pair.test().test(one, other) ? 1 : 0;
+        seen.putIfNew(first, second, matches);
       }
-      if (rowFilter == 1) {
+      if (matches == 1) {
         candidates.set(position);
       }
     }

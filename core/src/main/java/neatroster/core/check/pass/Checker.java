@@ -249,14 +249,14 @@ public final class Checker {
 
     /** Begins to look at all texts of a sheet. */
     private CandidateRows candidates(SheetReading sheet) {
-      RowFilter rowFilter = new RowFilter(sheet);
+      RowFilter filter = new RowFilter(sheet);
       if (everyRow) {
-        rowFilter.everyRow();
+        filter.everyRow();
       }
       for (RowRule rule : rulesOf.get(sheet.table())) {
-        rule.rowFilter(rowFilter);
+        rule.select(filter);
       }
-      return new CandidateRows(roster.columns(sheet), rowFilter, isMuch(sheet));
+      return new CandidateRows(roster.columns(sheet), filter, isMuch(sheet));
     }
 
     /** Whether the settings want nothing of a rule. */
@@ -328,7 +328,7 @@ public final class Checker {
         }
         lastDerivedLine = line;
       } else if (row.reading().enrolls() && table == Table.ENROLLMENTS) {
-        // It is torn, so that nothing is derived from it.
+        // It is misaligned, so that nothing is derived from it.
         count(row.reading());
       }
       checked.begin(row, line);

@@ -19,7 +19,7 @@ import neatroster.core.wanted.Memberships;
 
 /**
  * The rows of a sheet of which nothing is to be said for what they refer to: no rule sees them,
- * unless their cells wake it.
+ * unless the row filter selects them for their cells.
  */
 final class CleanRows {
   private final SheetView sheet;

@@ -1,2 +1,2 @@
-/** The pass over a roster: every rule, asked about what wakes it. */
+/** The pass over a roster: every rule, asked about the rows that it has to see. */
 package neatroster.core.check.pass;

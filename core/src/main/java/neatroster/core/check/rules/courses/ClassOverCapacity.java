@@ -101,7 +101,7 @@ public final class ClassOverCapacity implements RosterRule {
   private void firstOfEach(Map<Integer, Integer> over, SheetView sheet, Findings findings) {
     for (int position = 0; position < sheet.rows() && !over.isEmpty(); position++) {
       Link course = sheet.links().course(position);
-      if (course.isFound() && over.containsKey(course.number()) && !sheet.isTorn(position)) {
+      if (course.isFound() && over.containsKey(course.number()) && !sheet.isMisaligned(position)) {
         findings.add(
             sheet.finding(
                 position,

@@ -3,7 +3,6 @@ package neatroster.core.check.rules.courses;
 import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RowRule;
 import neatroster.core.check.RuleText;
 import neatroster.core.grid.Place;
@@ -35,11 +34,6 @@ public final class DuplicateCourse implements RowRule {
   @Override
   public Set<Table> tables() {
     return Set.of(Table.COURSES);
-  }
-
-  @Override
-  public void rowFilter(RowFilter on) {
-    // Doubts and what cannot be found wake every rule.
   }
 
   @Override

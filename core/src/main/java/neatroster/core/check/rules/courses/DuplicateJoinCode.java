@@ -41,7 +41,7 @@ public final class DuplicateJoinCode implements ColumnRule {
       return;
     }
     for (int position = 0; sheet.has(Field.JOIN_CODE) && position < sheet.rows(); position++) {
-      if (sheet.text(position, Field.JOIN_CODE) == 0 || sheet.isTorn(position)) {
+      if (sheet.text(position, Field.JOIN_CODE) == 0 || sheet.isMisaligned(position)) {
         continue;
       }
       String code = sheet.row(position).text(Field.JOIN_CODE);

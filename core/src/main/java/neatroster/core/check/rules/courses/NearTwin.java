@@ -17,7 +17,6 @@ import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
 import neatroster.core.check.RosterRule;
 import neatroster.core.check.RosterView;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TableRule;
@@ -121,7 +120,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
     ColumnTexts texts = sheet.down(field);
     for (int position = 0; position < sheet.rows() && all.size() <= MOST_VALUES; position++) {
       int text = texts.at(position);
-      if (text == 0 || sheet.isTorn(position)) {
+      if (text == 0 || sheet.isMisaligned(position)) {
         continue;
       }
       if (seen[text] == null) {
@@ -143,7 +142,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
     ColumnTexts texts = sheet.down(Field.EMAIL);
     for (int position = 0; position < sheet.rows() && all.size() <= MOST_VALUES; position++) {
       int text = texts.at(position);
-      if (text == 0 || sheet.isTorn(position)) {
+      if (text == 0 || sheet.isMisaligned(position)) {
         continue;
       }
       Cell email = sheet.shown(Field.EMAIL, text);
@@ -176,7 +175,7 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
   /** A course whose code differs from that of another in case, spaces or signs alone. */
   private void codes(SheetView sheet, Findings findings) {
     for (int position = 0; position < sheet.rows(); position++) {
-      if (sheet.text(position, Field.CODE) == 0 || sheet.isTorn(position)) {
+      if (sheet.text(position, Field.CODE) == 0 || sheet.isMisaligned(position)) {
         continue;
       }
       String code = sheet.value(position, Field.CODE);
@@ -223,10 +222,6 @@ public final class NearTwin extends TableRule implements ColumnRule, RosterRule 
                   + " delete one; if they are two, give one another title."));
     }
   }
-
-  /** What cannot be found in a list wakes every rule. */
-  @Override
-  public void rowFilter(RowFilter on) {}
 
   @Override
   public void check(CheckedRow row, Findings findings) {

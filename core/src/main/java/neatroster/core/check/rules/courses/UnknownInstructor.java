@@ -36,7 +36,7 @@ public final class UnknownInstructor extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.filled(Field.INSTRUCTORS);
   }
 

@@ -53,7 +53,7 @@ abstract class UnknownPlace implements ColumnRule {
             field,
             cell -> !cell.isBlank() && !there.contains(sheet.reading().judged(field, cell).text()));
     for (int position = 0; position < sheet.rows(); position++) {
-      if (strange.passes(sheet.text(position, field)) && !sheet.isTorn(position)) {
+      if (strange.passes(sheet.text(position, field)) && !sheet.isMisaligned(position)) {
         say(sheet, position, findings);
       }
     }

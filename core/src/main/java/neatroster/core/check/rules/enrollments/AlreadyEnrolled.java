@@ -44,7 +44,7 @@ public final class AlreadyEnrolled extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     if (known.tells(Table.ENROLLMENTS)) {
       on.everyRow();
     }

@@ -3,7 +3,6 @@ package neatroster.core.check.rules.enrollments;
 import java.util.List;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
 import neatroster.core.model.Field;
@@ -35,11 +34,6 @@ public final class AmbiguousUser extends TableRule {
 
   public AmbiguousUser() {
     super(TEXT, Table.USERS, Table.ENROLLMENTS);
-  }
-
-  @Override
-  public void rowFilter(RowFilter on) {
-    // Doubts and what cannot be found wake every rule.
   }
 
   @Override

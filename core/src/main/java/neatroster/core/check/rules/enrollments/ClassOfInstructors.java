@@ -44,7 +44,7 @@ public final class ClassOfInstructors implements RosterRule {
   private void firstOfEach(BitSet odd, SheetView sheet, Findings findings) {
     for (int position = 0; position < sheet.rows() && !odd.isEmpty(); position++) {
       Link course = sheet.links().course(position);
-      if (course.isFound() && odd.get(course.number()) && !sheet.isTorn(position)) {
+      if (course.isFound() && odd.get(course.number()) && !sheet.isMisaligned(position)) {
         odd.clear(course.number());
         findings.add(
             sheet.finding(

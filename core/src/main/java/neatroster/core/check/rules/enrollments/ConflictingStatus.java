@@ -2,7 +2,6 @@ package neatroster.core.check.rules.enrollments;
 
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
 import neatroster.core.grid.Place;
@@ -27,11 +26,6 @@ public final class ConflictingStatus extends TableRule {
 
   public ConflictingStatus() {
     super(TEXT, Table.ENROLLMENTS);
-  }
-
-  @Override
-  public void rowFilter(RowFilter on) {
-    // Doubts and what cannot be found wake every rule.
   }
 
   @Override

@@ -195,7 +195,7 @@ public final class DraggedColumn implements ColumnRule {
   private void run(SheetView sheet, Field field, int from, int to, Findings findings) {
     int rows = to - from + 1;
     if (rows < (OF_FEW.contains(field) ? FEWEST_OF_FEW : FEWEST)
-        || hasTorn(sheet, from, to)
+        || hasMisaligned(sheet, from, to)
         || (OF_MANY.contains(field) && isElsewhere(sheet, field, from, to))
         || (field == Field.COURSE && !areLearners(sheet, from, to))
         || (sheet.table() == Table.USERS && countsAlong(sheet, field, from))
@@ -228,9 +228,9 @@ public final class DraggedColumn implements ColumnRule {
     findings.add(finding);
   }
 
-  private static boolean hasTorn(SheetView sheet, int from, int to) {
+  private static boolean hasMisaligned(SheetView sheet, int from, int to) {
     for (int position = from; position <= to; position++) {
-      if (sheet.isTorn(position)) {
+      if (sheet.isMisaligned(position)) {
         return true;
       }
     }

@@ -147,7 +147,7 @@ public final class FillDownSlip implements ColumnRule {
     for (int position = 0; sheet.has(field) && position < sheet.rows(); position++) {
       int text = sheet.text(position, field);
       Link link = text == 0 ? Link.BLANK : links.apply(position);
-      if (link.isBlank() || link.isUnchecked() || sheet.isTorn(position)) {
+      if (link.isBlank() || link.isUnchecked() || sheet.isMisaligned(position)) {
         continue;
       }
       if (!link.isNone()) {

@@ -106,7 +106,7 @@ public final class LeftoverInstructor implements RosterRule {
     ColumnTexts texts = sheet.down(Field.ROLE);
     for (int position = 0; position < sheet.rows(); position++) {
       int role = texts.at(position);
-      if (role != 0 && teaches.passes(role) && !sheet.isTorn(position)) {
+      if (role != 0 && teaches.passes(role) && !sheet.isMisaligned(position)) {
         Link user = sheet.links().user(position);
         Link course = sheet.links().course(position);
         if (user.isFound() && course.isFound()) {
@@ -130,7 +130,7 @@ public final class LeftoverInstructor implements RosterRule {
       if (role == 0 ? usual : learns.passes(role)) {
         Link user = sheet.links().user(position);
         Teaching one = user.isFound() ? teaching.get(user.number()) : null;
-        if (one != null && !sheet.isTorn(position)) {
+        if (one != null && !sheet.isMisaligned(position)) {
           one.learns++;
         }
       }

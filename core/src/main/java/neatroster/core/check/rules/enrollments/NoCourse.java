@@ -45,7 +45,7 @@ public final class NoCourse extends TableRule implements ColumnRule {
     }
     BitSet none = new BitSet();
     for (int position = 0; position < sheet.rows(); position++) {
-      none.set(position, !sheet.isTorn(position) && enrollsNobody(sheet, position));
+      none.set(position, !sheet.isMisaligned(position) && enrollsNobody(sheet, position));
     }
     // Where many rows mark none, the sheet lists everybody.
     boolean few = none.cardinality() == 1 || none.cardinality() * 10 <= sheet.rows();
@@ -75,7 +75,7 @@ public final class NoCourse extends TableRule implements ColumnRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     if (on.sheet().mayLackCourse()) {
       on.everyRow();
     }

@@ -84,10 +84,10 @@ public final class ShiftedColumn implements ColumnRule {
       close();
     }
 
-    /** The next row below that is not torn, or -1. */
+    /** The next row below that is not misaligned, or -1. */
     private int below(int position) {
       int below = position + 1;
-      while (below < sheet.rows() && sheet.isTorn(below)) {
+      while (below < sheet.rows() && sheet.isMisaligned(below)) {
         below++;
       }
       return below < sheet.rows() ? below : -1;

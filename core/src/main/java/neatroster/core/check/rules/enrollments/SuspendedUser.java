@@ -3,7 +3,6 @@ package neatroster.core.check.rules.enrollments;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TableRule;
@@ -36,10 +35,6 @@ public final class SuspendedUser extends TableRule implements ColumnRule {
   public SuspendedUser() {
     super(TEXT, Table.ENROLLMENTS);
   }
-
-  /** Whoever is suspended wakes every rule. */
-  @Override
-  public void rowFilter(RowFilter on) {}
 
   @Override
   public void check(CheckedRow row, Findings findings) {
@@ -77,7 +72,7 @@ public final class SuspendedUser extends TableRule implements ColumnRule {
     for (int position = 0; (tells || anyAccount) && position < sheet.rows(); position++) {
       int text = sheet.text(position, Field.STATUS);
       boolean shut = text != 0 && suspended.passes(text);
-      if ((shut || (text == 0 && anyAccount)) && !sheet.isTorn(position)) {
+      if ((shut || (text == 0 && anyAccount)) && !sheet.isMisaligned(position)) {
         Link person = sheet.person(position);
         boolean leftSo =
             person.isFound()

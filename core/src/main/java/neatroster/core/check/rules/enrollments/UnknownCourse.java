@@ -48,8 +48,8 @@ public final class UnknownCourse implements RowRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
-    // Doubts and what cannot be found wake every rule.
+  public void select(RowFilter on) {
+    // Doubts and what cannot be found are seen by every rule.
     if (on.sheet().table() == Table.COURSES) {
       on.filled(Field.COPY_OF);
     }

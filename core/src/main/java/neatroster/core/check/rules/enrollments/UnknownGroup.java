@@ -4,7 +4,6 @@ import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RowRule;
 import neatroster.core.check.RuleText;
 import neatroster.core.model.Field;
@@ -46,11 +45,6 @@ public final class UnknownGroup implements RowRule {
   @Override
   public Set<Table> tables() {
     return Set.of(Table.ENROLLMENTS);
-  }
-
-  @Override
-  public void rowFilter(RowFilter on) {
-    // Doubts and what cannot be found wake every rule.
   }
 
   @Override

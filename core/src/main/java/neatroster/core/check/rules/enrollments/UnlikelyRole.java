@@ -61,14 +61,14 @@ public final class UnlikelyRole extends TableRule implements ColumnRule, RosterR
     today = checkInput.today();
   }
 
-  /** An enrollment as somebody else of who looks like a learner wakes every rule. */
+  /** An enrollment as somebody else of who looks like a learner is seen by every rule. */
   @Override
   public Set<String> explainedBy() {
     return Set.of(ConflictingRoles.TEXT.name());
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     if (on.sheet().table() == Table.USERS) {
       on.text(Field.ROLE, cell -> isElevated(settings.roles().role(cell.cleaned()).orElse("")));
     }
@@ -144,7 +144,7 @@ public final class UnlikelyRole extends TableRule implements ColumnRule, RosterR
           sign
               ? elevated == null || !elevated.passes(role)
               : learner != null && learner.passes(role);
-      if (looksSo && !sheet.isTorn(position)) {
+      if (looksSo && !sheet.isMisaligned(position)) {
         Link person = sheet.person(position);
         if (person.isFound()) {
           sheet.counts().looksLikeLearner(person.number());
@@ -161,7 +161,7 @@ public final class UnlikelyRole extends TableRule implements ColumnRule, RosterR
     int others = 0;
     int learners = 0;
     for (int position = 0; position < sheet.rows(); position++) {
-      if (sheet.isTorn(position)) {
+      if (sheet.isMisaligned(position)) {
         continue;
       }
       boolean inGrade = graded.passes(sheet.text(position, Field.GRADE));
@@ -194,7 +194,7 @@ public final class UnlikelyRole extends TableRule implements ColumnRule, RosterR
       if (sheet.table() == Table.COURSES && sheet.has(Field.INSTRUCTORS)) {
         SheetView courses = new SheetView(view.resolved(), sheet, view.counts());
         for (int position = 0; position < courses.rows(); position++) {
-          if (courses.text(position, Field.INSTRUCTORS) != 0 && !courses.isTorn(position)) {
+          if (courses.text(position, Field.INSTRUCTORS) != 0 && !courses.isMisaligned(position)) {
             teaching(courses, position, findings);
           }
         }

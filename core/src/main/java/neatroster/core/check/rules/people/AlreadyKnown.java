@@ -2,7 +2,6 @@ package neatroster.core.check.rules.people;
 
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
 import neatroster.core.model.Field;
@@ -30,11 +29,6 @@ public final class AlreadyKnown extends TableRule {
 
   public AlreadyKnown() {
     super(TEXT, Table.USERS);
-  }
-
-  @Override
-  public void rowFilter(RowFilter on) {
-    // Doubts and what cannot be found wake every rule.
   }
 
   @Override

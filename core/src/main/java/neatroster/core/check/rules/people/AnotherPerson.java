@@ -4,7 +4,6 @@ import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
 import neatroster.core.model.Field;
@@ -35,11 +34,6 @@ public final class AnotherPerson extends TableRule {
   @Override
   public Set<String> explainedInRow() {
     return Set.of("spreadsheet-error");
-  }
-
-  @Override
-  public void rowFilter(RowFilter on) {
-    // Doubts and what cannot be found wake every rule.
   }
 
   @Override

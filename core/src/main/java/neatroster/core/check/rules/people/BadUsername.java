@@ -48,7 +48,7 @@ public final class BadUsername implements RowRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.text(Field.USERNAME, shapes::mayBeTrouble);
   }
 

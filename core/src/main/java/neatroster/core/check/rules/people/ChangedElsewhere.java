@@ -2,7 +2,6 @@ package neatroster.core.check.rules.people;
 
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
 import neatroster.core.model.Field;
@@ -38,11 +37,6 @@ public final class ChangedElsewhere extends TableRule {
   public ChangedElsewhere(Known known) {
     super(TEXT, Table.USERS);
     this.known = known;
-  }
-
-  @Override
-  public void rowFilter(RowFilter on) {
-    // Doubts and what cannot be found wake every rule.
   }
 
   @Override

@@ -62,7 +62,7 @@ public final class CircularManager implements RosterRule {
 
   private static void note(SheetView sheet, int[] managers, int[] lines) {
     for (int position = 0; position < sheet.rows(); position++) {
-      if (sheet.text(position, Field.MANAGER) == 0 || sheet.isTorn(position)) {
+      if (sheet.text(position, Field.MANAGER) == 0 || sheet.isMisaligned(position)) {
         continue;
       }
       Link person = sheet.person(position);

@@ -75,7 +75,7 @@ public final class ClassListOnly implements ColumnRule {
     int searches = 0;
     Boolean areOthersListed = null;
     for (int position = 0; position < sheet.rows(); position++) {
-      Link person = sheet.isTorn(position) ? Link.NONE : sheet.person(position);
+      Link person = sheet.isMisaligned(position) ? Link.NONE : sheet.person(position);
       if (!person.isFound()
           || people.firstLine(person.number()) != sheet.line(position)
           || Names.full(sheet.row(position)).isEmpty()
@@ -123,7 +123,7 @@ public final class ClassListOnly implements ColumnRule {
   private static boolean areOthersListed(SheetView sheet) {
     int listed = 0;
     for (int position = 0; position < sheet.rows(); position++) {
-      Link person = sheet.isTorn(position) ? Link.NONE : sheet.person(position);
+      Link person = sheet.isMisaligned(position) ? Link.NONE : sheet.person(position);
       listed += person.isFound() && !isInClassListsOnly(sheet, person.number(), false) ? 1 : 0;
     }
     return listed * 2 >= sheet.rows();

@@ -7,7 +7,6 @@ import java.util.Map;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
 import neatroster.core.grid.Place;
@@ -36,11 +35,6 @@ public final class ConflictingRows extends TableRule {
 
   public ConflictingRows() {
     super(TEXT, Table.USERS);
-  }
-
-  @Override
-  public void rowFilter(RowFilter on) {
-    // Doubts and what cannot be found wake every rule.
   }
 
   @Override

@@ -46,7 +46,7 @@ public final class ConsentNeeded extends TableRule implements ColumnRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     if (age > 0 && today.isPresent() && on.sheet().has(Field.CONSENT)) {
       on.text(Field.BIRTH_DATE, cell -> isChilds(on.sheet(), cell));
     }
@@ -99,7 +99,7 @@ public final class ConsentNeeded extends TableRule implements ColumnRule {
     for (int position = 0; position < sheet.rows(); position++) {
       int text = sheet.text(position, Field.BIRTH_DATE);
       boolean child = ofChildren.passes(text);
-      if ((text == 0 || child) && !sheet.isTorn(position)) {
+      if ((text == 0 || child) && !sheet.isMisaligned(position)) {
         boolean consented = Consent.isGiven(sheet.row(position));
         if (child) {
           children.add(consented ? -1 : position);

@@ -50,7 +50,7 @@ public final class DuplicatePhone implements ColumnRule {
     int[] keys = new int[sheet.texts(Field.PHONE)];
     for (int position = 0; position < sheet.rows(); position++) {
       int text = sheet.text(position, Field.PHONE);
-      if (text == 0 || sheet.isTorn(position)) {
+      if (text == 0 || sheet.isMisaligned(position)) {
         continue;
       }
       if (keys[text] == 0) {

@@ -5,7 +5,6 @@ import java.util.List;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
 import neatroster.core.model.Field;
@@ -35,11 +34,6 @@ public final class MatchedTwice extends TableRule {
 
   public MatchedTwice() {
     super(TEXT, Table.USERS);
-  }
-
-  @Override
-  public void rowFilter(RowFilter on) {
-    // Doubts and what cannot be found wake every rule.
   }
 
   @Override

@@ -40,7 +40,7 @@ public final class MissingPhoto extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     if (photos.isPresent()) {
       on.text(Field.PHOTO, cell -> !photos.get().contains(StrayPhoto.key(cell.cleaned())));
     }

@@ -45,7 +45,7 @@ public final class RemovalRefused implements RowRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.text(Field.STATUS, cell -> on.sheet().judged(Field.STATUS, cell).text().equals("removed"));
   }
 

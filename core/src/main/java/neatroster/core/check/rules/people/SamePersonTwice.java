@@ -4,7 +4,6 @@ import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
 import neatroster.core.model.Field;
@@ -34,11 +33,6 @@ public final class SamePersonTwice extends TableRule {
   @Override
   public Set<String> explainedBy() {
     return Set.of("another-person", "bad-email", "duplicate-email");
-  }
-
-  @Override
-  public void rowFilter(RowFilter on) {
-    // Doubts and what cannot be found wake every rule.
   }
 
   @Override

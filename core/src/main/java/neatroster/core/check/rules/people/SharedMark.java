@@ -3,7 +3,6 @@ package neatroster.core.check.rules.people;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
 import neatroster.core.grid.Place;
@@ -21,11 +20,6 @@ abstract class SharedMark extends TableRule {
     super(text, Table.USERS);
     this.mark = mark;
     this.what = what;
-  }
-
-  @Override
-  public void rowFilter(RowFilter on) {
-    // Doubts and what cannot be found wake every rule.
   }
 
   @Override

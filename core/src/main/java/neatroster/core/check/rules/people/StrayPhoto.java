@@ -80,7 +80,7 @@ public final class StrayPhoto implements RosterRule {
   private static boolean takeAway(SheetView sheet, Set<String> stray) {
     boolean any = false;
     for (int position = 0; position < sheet.rows(); position++) {
-      if (sheet.text(position, Field.PHOTO) != 0 && !sheet.isTorn(position)) {
+      if (sheet.text(position, Field.PHOTO) != 0 && !sheet.isMisaligned(position)) {
         String photo = sheet.row(position).text(Field.PHOTO);
         any |= !photo.isEmpty();
         stray.remove(key(photo));

@@ -40,7 +40,7 @@ public final class UncertainName extends TableRule implements ColumnRule {
       if (!sheet.reading().hasDoubtfulNames()) {
         return;
       }
-      if (!sheet.isTorn(position)) {
+      if (!sheet.isMisaligned(position)) {
         RosterRow row = sheet.row(position);
         findings.add(
             Finding.about(
@@ -58,7 +58,7 @@ public final class UncertainName extends TableRule implements ColumnRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.text(Field.FULL_NAME, cell -> Names.isUncertain(cell.cleaned()));
   }
 

@@ -42,7 +42,7 @@ public final class UnknownFormerUsername extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.filled(Field.FORMER_USERNAME);
   }
 

@@ -38,7 +38,7 @@ public final class UnknownManager extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.filled(Field.MANAGER);
   }
 

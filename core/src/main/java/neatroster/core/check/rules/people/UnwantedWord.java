@@ -40,7 +40,7 @@ public final class UnwantedWord extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.text(Field.USERNAME, words::isIn);
   }
 

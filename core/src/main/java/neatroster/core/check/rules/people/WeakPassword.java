@@ -100,7 +100,7 @@ public final class WeakPassword extends TableRule {
   };
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.filled(Field.PASSWORD);
   }
 

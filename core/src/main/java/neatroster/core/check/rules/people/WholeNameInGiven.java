@@ -35,7 +35,7 @@ public final class WholeNameInGiven extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.text(
         Field.GIVEN_NAME, cell -> cell.toString().indexOf(',') > 0 || hasSpace(cell.toString()));
   }

@@ -33,7 +33,7 @@ public final class ColumnWithoutHeader implements ColumnRule {
   public void check(SheetView sheet, Findings findings) {
     UnnamedColumns columns = new UnnamedColumns(sheet.reading());
     for (int position = 0; !columns.areNone() && position < sheet.rows(); position++) {
-      if (!sheet.isTorn(position)) {
+      if (!sheet.isMisaligned(position)) {
         columns.add(sheet.row(position));
       }
     }

@@ -33,7 +33,7 @@ public final class ExampleLeft extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     for (Column column : on.sheet().columns()) {
       on.text(column.index(), ExampleRow::isTelling);
     }

@@ -6,7 +6,6 @@ import java.util.Set;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RowRule;
 import neatroster.core.check.RuleText;
 import neatroster.core.grid.SheetRow;
@@ -37,10 +36,6 @@ public final class UnevenRow implements RowRule {
   public Set<Table> tables() {
     return EnumSet.allOf(Table.class);
   }
-
-  /** Such rows wake every rule. */
-  @Override
-  public void rowFilter(RowFilter on) {}
 
   @Override
   public void check(CheckedRow row, Findings findings) {

@@ -51,7 +51,7 @@ public final class FormulaSign extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     for (Column column : on.sheet().columns()) {
       column
           .field()

@@ -47,7 +47,7 @@ public final class GarbledText extends TableRule {
       EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.FULL_NAME);
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.oddText(
         (column, cell) ->
             looksGarbled(cell)

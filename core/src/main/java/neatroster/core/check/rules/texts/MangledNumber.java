@@ -168,7 +168,7 @@ public final class MangledNumber implements ColumnRule {
   /** Numbers that are written as a spreadsheet program shows them: one slip of a whole column. */
   private void asShown(
       SheetView sheet, Field field, byte what, List<Integer> positions, Findings findings) {
-    positions.removeIf(sheet::isTorn);
+    positions.removeIf(sheet::isMisaligned);
     for (int position : positions) {
       String value = sheet.shown(field, sheet.text(position, field)).toString();
       String right = value.replaceAll(what == WITH_POINT ? "[.,]0+$" : ",", "");
@@ -198,7 +198,7 @@ public final class MangledNumber implements ColumnRule {
   }
 
   private void say(SheetView sheet, int position, Field field, String what, Findings findings) {
-    if (!sheet.isTorn(position)) {
+    if (!sheet.isMisaligned(position)) {
       Cell cell = sheet.row(position).cell(field);
       findings.add(sheet.finding(position, field, this, Quoted.value(cell) + what));
     }
@@ -206,7 +206,7 @@ public final class MangledNumber implements ColumnRule {
 
   private void shorter(SheetView sheet, int position, Field field, int usual, Findings findings) {
     String value = sheet.shown(field, sheet.text(position, field)).toString();
-    if (value.charAt(0) != '0' && !sheet.isTorn(position)) {
+    if (value.charAt(0) != '0' && !sheet.isMisaligned(position)) {
       findings.add(
           sheet
               .finding(

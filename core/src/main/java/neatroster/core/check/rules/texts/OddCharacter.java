@@ -44,7 +44,7 @@ public final class OddCharacter extends TableRule {
           Field.USERNAME, Field.EMAIL, Field.GUARDIAN_EMAIL, Field.CODE, Field.COURSE, Field.ID);
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.oddText((column, cell) -> isToBeLookedAt(column, cell));
     for (Field field : NAMES) {
       on.text(field, cell -> !isPlain(cell, true));

@@ -81,7 +81,7 @@ public final class OffPattern extends TableRule implements ColumnRule {
   private final Map<String, neatroster.core.pattern.Pattern> ofOwnFields = new HashMap<>();
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.sheet()
         .ownFields()
         .forEach(

@@ -68,7 +68,7 @@ public final class SpreadsheetError implements RowRule, ColumnRule {
       List<Integer> unsaved = new ArrayList<>();
       for (int position = 0; position < sheet.rows(); position++) {
         int text = sheet.textAt(position, column.index());
-        if (formulas.passesIfOdd(text) && !sheet.isTorn(position)) {
+        if (formulas.passesIfOdd(text) && !sheet.isMisaligned(position)) {
           unsaved.add(position);
         }
       }
@@ -100,7 +100,7 @@ public final class SpreadsheetError implements RowRule, ColumnRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.oddText(
         (column, cell) ->
             !cell.isEmpty()

@@ -42,7 +42,7 @@ public final class StraySpace implements RowRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.oddText((column, cell) -> !Cleaning.isClean(cell));
   }
 

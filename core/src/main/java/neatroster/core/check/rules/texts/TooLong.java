@@ -32,7 +32,7 @@ public final class TooLong extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.oddText((column, cell) -> cell.length() > column.field().map(TooLong::most).orElseThrow());
   }
 

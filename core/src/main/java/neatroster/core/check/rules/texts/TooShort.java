@@ -33,7 +33,7 @@ public final class TooShort extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.text(Field.PASSWORD, cell -> cell.length() < minimum);
   }
 

@@ -32,7 +32,7 @@ public final class UndecodableText extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.oddText((column, cell) -> has(cell));
   }
 

@@ -28,12 +28,12 @@ public final class BadPhone extends ValueRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     if (on.sheet().has(Field.COUNTRY)) {
       // A number that is none elsewhere may be one of the row's country, and the other way round.
       on.filled(Field.PHONE);
     } else {
-      super.rowFilter(on);
+      super.select(on);
     }
   }
 }

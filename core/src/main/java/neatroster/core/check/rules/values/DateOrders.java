@@ -74,7 +74,7 @@ public final class DateOrders implements ColumnRule {
     OfColumn column = new OfColumn();
     TextTests telling = sheet.tests(field, cell -> isTelling(cell.cleaned()));
     for (int position = 0; position < sheet.rows(); position++) {
-      if (telling.passes(sheet.text(position, field)) && !sheet.isTorn(position)) {
+      if (telling.passes(sheet.text(position, field)) && !sheet.isMisaligned(position)) {
         RosterRow row = sheet.row(position);
         String text = row.cell(field).cleaned();
         Seen seen = new Seen(row.place(), row.column(field), text, row.text(field));

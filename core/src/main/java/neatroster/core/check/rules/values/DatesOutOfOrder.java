@@ -38,7 +38,7 @@ public final class DatesOutOfOrder extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     if (on.sheet().table() == Table.USERS) {
       today.ifPresent(
           day ->

@@ -58,7 +58,7 @@ public final class DuplicateValue implements ColumnRule {
     for (int position = 0; position < sheet.rows(); position++) {
       int text = sheet.textAt(position, column);
       Cell cell = sheet.shownAt(column, text);
-      if (cell.isBlank() || sheet.isTorn(position)) {
+      if (cell.isBlank() || sheet.isMisaligned(position)) {
         continue;
       }
       int number = values.add(cell);

@@ -127,14 +127,14 @@ public final class GapInColumn implements ColumnRule {
     int gaps = 0;
     int misaligned = 0;
     for (int position = 0; position < sheet.rows(); position++) {
-      misaligned += sheet.isTorn(position) ? 1 : 0;
-      gaps += !sheet.isTorn(position) && isGap.test(position) ? 1 : 0;
+      misaligned += sheet.isMisaligned(position) ? 1 : 0;
+      gaps += !sheet.isMisaligned(position) && isGap.test(position) ? 1 : 0;
     }
     if (gaps == 0 || (gaps > 1 && gaps * 10 > sheet.rows() - misaligned)) {
       return;
     }
     for (int position = 0; position < sheet.rows(); position++) {
-      if (!sheet.isTorn(position) && isGap.test(position) && matters.test(position)) {
+      if (!sheet.isMisaligned(position) && isGap.test(position) && matters.test(position)) {
         findings.add(
             sheet.finding(position, field, this, "Nearly every other row has more here; " + why));
       }

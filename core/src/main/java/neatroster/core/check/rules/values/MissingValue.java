@@ -39,7 +39,7 @@ public final class MissingValue implements RowRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     on.sheet()
         .ownFields()
         .forEach(

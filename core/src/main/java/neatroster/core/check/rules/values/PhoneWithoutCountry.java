@@ -42,7 +42,7 @@ public final class PhoneWithoutCountry implements ColumnRule {
     int count = 0;
     for (int position = 0; position < sheet.rows(); position++) {
       if (homeless.passes(sheet.text(position, Field.PHONE))
-          && !sheet.isTorn(position)
+          && !sheet.isMisaligned(position)
           && sheet.text(position, Field.COUNTRY) == 0) {
         first = first < 0 ? position : first;
         count++;

@@ -49,7 +49,7 @@ public final class StaleYear extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     if (today.isEmpty()) {
       return;
     }

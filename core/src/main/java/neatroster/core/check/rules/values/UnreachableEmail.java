@@ -79,7 +79,7 @@ public final class UnreachableEmail extends TableRule {
           "nte", "net", "ogr", "org", "rog", "org");
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     for (Field field : FIELDS) {
       Domains domains = new Domains();
       on.text(field, domains::isSuspect);

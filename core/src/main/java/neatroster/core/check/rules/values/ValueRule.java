@@ -25,7 +25,7 @@ abstract class ValueRule extends TableRule {
   }
 
   @Override
-  public void rowFilter(RowFilter on) {
+  public void select(RowFilter on) {
     for (Field field : fields) {
       on.text(field, cell -> mayBeFaulty(on.sheet(), field, cell));
     }

@@ -23,7 +23,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** A reader's trouble, a receiver's trouble, and files that stand for far more than they are. */
-class CarefulReadingTest {
+class GuardedReadingTest {
   private static final String NAMESPACE =
       " xmlns=\"http://schemas.openxmlformats.org/spreadsheetml/2006/main\"";
 
