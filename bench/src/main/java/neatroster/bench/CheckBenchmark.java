@@ -3,6 +3,7 @@ package neatroster.bench;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Stream;
@@ -46,11 +47,16 @@ public final class CheckBenchmark {
         Stream.of("users.csv", "courses.csv", "groups.csv", "enrollments.csv")
             .map(name -> folder.resolve(name).toString())
             .toList();
+    List<String> arguments = new ArrayList<>(files);
+    if (kind == Kind.ALL_KNOWN) {
+      arguments.add("--known");
+      arguments.addAll(files);
+    }
     double[] check = new double[RUNS];
     double[] read = new double[RUNS];
     double[] ratio = new double[RUNS];
     for (int run = -1; run < RUNS; run++) {
-      double checked = WholeProcess.ofProgram("-Xmx1g", "check", files);
+      double checked = WholeProcess.ofProgram("-Xmx1g", "check", arguments);
       double bare = WholeProcess.seconds("-Xmx256m", "neatroster.bench.BareRead", files);
       if (run >= 0) {
         check[run] = checked;

@@ -66,9 +66,13 @@ public final class RosterGenerator {
     try (BufferedWriter out = writer(folder, "users.csv")) {
       out.write(
           "id,username,given name,family name,email" + (kind == Kind.WIDE ? MORE : "") + "\n");
-      for (int i = 0; i < users; i++) {
-        String given = GIVEN[i % GIVEN.length];
-        String family = FAMILY[i / GIVEN.length % FAMILY.length];
+      for (int row = 0; row < users; row++) {
+        int i = kind.isShuffled() ? shuffled(row, users) : row;
+        String given = kind.isShuffled() ? manyNames(i) : GIVEN[i % GIVEN.length];
+        String family =
+            kind.isShuffled()
+                ? manyNames(i / 7 + 40_000)
+                : FAMILY[i / GIVEN.length % FAMILY.length];
         if (kind == Kind.OLD_ENCODING && i % 20 == 0) {
           given = "Zoë";
         }
@@ -89,17 +93,45 @@ public final class RosterGenerator {
     SplittableRandom random = new SplittableRandom(1);
     try (BufferedWriter out = writer(folder, "enrollments.csv")) {
       out.write("user,course,role,group\n");
-      for (int i = 0; i < enrollments; i++) {
-        // Each user takes neighbouring courses from a random one on, so that no pair comes twice.
+      for (int row = 0; row < enrollments; row++) {
+        int i = kind.isShuffled() ? shuffled(row, enrollments) : row;
+        // Each user takes courses at a distance from a random one on, so that no pair comes twice.
         int user = i % users;
         int round = i / users;
-        int first = new SplittableRandom(user).nextInt(courses);
-        int course = (first + round) % courses;
+        SplittableRandom ofUser = new SplittableRandom(user);
+        int first = ofUser.nextInt(courses);
+        int distance = kind.isShuffled() ? 1 + ofUser.nextInt(courses / 16 + 1) : 1;
+        int course = (int) ((first + (long) round * distance) % courses);
         int groupsOfCourse = groups / courses + (course < groups % courses ? 1 : 0);
         String group = groupsOfCourse == 0 ? "" : "Watch " + random.nextInt(groupsOfCourse);
         out.write(slip(username(user)) + "," + slip(course(course)) + ",learner," + group + "\n");
       }
     }
+  }
+
+  private static final String[] LETTERS = {
+    "a", "é", "i", "ö", "u", "e", "ā", "o", "ñ", "r", "š", "l", "t", "ž", "n", "k"
+  };
+
+  /** One of some 60,000 names; most have an accent, and one of twelve is Greek. */
+  private static String manyNames(int number) {
+    SplittableRandom letters = new SplittableRandom(number % 60_000);
+    StringBuilder name = new StringBuilder();
+    boolean isGreek = letters.nextInt(12) == 0;
+    int length = 4 + letters.nextInt(6);
+    for (int i = 0; i < length; i++) {
+      name.append(
+          isGreek
+              ? String.valueOf((char) ('α' + letters.nextInt(17)))
+              : LETTERS[letters.nextInt(LETTERS.length)]);
+    }
+    return name.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + name.substring(1);
+  }
+
+  /** Each number below a count once, in another order. */
+  private static int shuffled(int number, int count) {
+    // A prime that divides no count there is.
+    return (int) ((number * 1_000_003L + 17) % count);
   }
 
   private static final String MORE =

@@ -22,7 +22,7 @@ import neatroster.core.text.PairIndex;
  * group says more than what names none; of those that ask for the same the first counts.
  *
  * <p>Nearly everybody is in each course once: one word of 64 bits for each person tells who may not
- * be, and the enrollments of those alone are looked at.
+ * be, a second pass which of them are not, and the enrollments of those alone are looked at.
  */
 final class RowPrecedence {
   private static final int NO_DAY = Integer.MIN_VALUE;
@@ -75,22 +75,53 @@ final class RowPrecedence {
     }
   }
 
+  /** Takes a person and a course, or a group across courses, numbered behind them. */
+  @FunctionalInterface
+  private interface PlaceReceiver {
+    void place(int person, int place);
+  }
+
   /** Finds who may be in one course twice. */
   void look(EnrollmentRow row) {
     long[] coursesOfPerson = new long[roster.people().count()];
+    BitSet suspects = new BitSet();
+    look(
+        row,
+        (person, place) -> {
+          // The upper bits of the product hang on all bits of the number.
+          long bit = 1L << ((place * 0x9E3779B97F4A7C15L) >>> 58);
+          if ((coursesOfPerson[person] & bit) != 0) {
+            suspects.set(person);
+          }
+          coursesOfPerson[person] |= bit;
+        });
+    if (!suspects.isEmpty()) {
+      // Two courses may have one bit.
+      PairIndex places = new PairIndex();
+      look(
+          row,
+          (person, place) -> {
+            if (suspects.get(person) && places.putIfNew(person, place, 0) != PairIndex.NEW) {
+              mayRepeat.set(person);
+            }
+          });
+    }
+  }
+
+  private void look(EnrollmentRow row, PlaceReceiver receiver) {
     row.begin();
     for (SheetReading sheet : roster.rows().sheets()) {
-      int count = row.begin(sheet, derived -> look(derived, coursesOfPerson));
+      int count = row.begin(sheet, derived -> lookAt(derived, receiver));
       for (int at = 0; at < count; at++) {
-        look(row.at(at), coursesOfPerson);
+        lookAt(row.at(at), receiver);
       }
     }
   }
 
-  private void look(EnrollmentRow row, long[] coursesOfPerson) {
+  private void lookAt(EnrollmentRow row, PlaceReceiver receiver) {
     anyEnded |= row.isEnded();
     if (row.isSeatFound()) {
-      note(coursesOfPerson, row.seatPerson(), row.seatCourse());
+      receiver.place(row.seatPerson(), row.seatCourse());
       return;
     }
     isAnythingUntold = true;
@@ -99,20 +130,11 @@ final class RowPrecedence {
       Link course = row.course();
       Link group = row.group();
       if (course.isBlank() && group.isFound()) {
-        note(coursesOfPerson, user.number(), roster.courses().count() + group.number());
+        receiver.place(user.number(), roster.courses().count() + group.number());
       } else {
         mayRepeat.set(user.number());
       }
     }
-  }
-
-  private void note(long[] coursesOfPerson, int person, int course) {
-    // The upper bits of the product hang on all bits of the number.
-    long bit = 1L << ((course * 0x9E3779B97F4A7C15L) >>> 58);
-    if ((coursesOfPerson[person] & bit) != 0) {
-      mayRepeat.set(person);
-    }
-    coursesOfPerson[person] |= bit;
   }
 
   /**

@@ -47,7 +47,7 @@ public final class OddCharacter extends TableRule {
   public void select(RowFilter on) {
     on.oddText((column, cell) -> isToBeLookedAt(column, cell));
     for (Field field : NAMES) {
-      on.text(field, cell -> !isPlain(cell, true));
+      on.text(field, cell -> !isPlain(cell, true) && what(field, cell.cleaned(), cell) != null);
     }
   }
 
