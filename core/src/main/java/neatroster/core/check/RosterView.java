@@ -1,6 +1,8 @@
 package neatroster.core.check;
 
+import java.util.List;
 import neatroster.core.grid.Place;
+import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.text.Quoted;
@@ -20,6 +22,16 @@ public record RosterView(ResolvedRoster resolved, RosterCounts counts, Wanted wa
     Finding.Builder finding = new Finding.Builder(rule, resolved.rows().place(line), message);
     resolved.rows().sheet(line).column(field).ifPresent(finding::in);
     return finding.showing(value);
+  }
+
+  /** Starts a finding about the first of some fields that a row that has gone by fills in. */
+  public Finding.Builder about(int line, List<Field> fields, Rule rule, String message) {
+    RosterRow row = resolved.rows().row(line);
+    return fields.stream()
+        .filter(field -> !row.isDerived() && row.has(field))
+        .findFirst()
+        .map(field -> about(line, field, row.cell(field).cleaned(), rule, message))
+        .orElseGet(() -> new Finding.Builder(rule, resolved.rows().place(line), message));
   }
 
   /** Starts a finding about an instructor whom a course names, and of whom a row says otherwise. */

@@ -56,7 +56,7 @@ public final class KnownMemberships {
   private final IntList deliveredDetail = new IntList();
 
   private final IntList saidAt = new IntList();
-  private final BitSet ended = new BitSet();
+  private final BitSet active = new BitSet();
 
   /** The memberships that we ended ourselves. */
   private final BitSet withdrawn = new BitSet();
@@ -172,7 +172,6 @@ public final class KnownMemberships {
     detailOf.add(detail);
     deliveredDetail.add(NONE);
     saidAt.add(0);
-    ended.set(number);
     int seat = seats.putIfNew(who, courseOfPlace.get(place), seatCount);
     membershipsOfSeat.add(seat == PairIndex.NEW ? seatCount++ : seat, number);
     return number;
@@ -181,7 +180,7 @@ public final class KnownMemberships {
   private void say(int number, boolean isEnded, int at) {
     there = null;
     saidAt.set(number, at);
-    ended.set(number, isEnded);
+    active.set(number, !isEnded);
     withdrawn.clear(number);
     instructors.clear(number);
   }
@@ -292,7 +291,7 @@ public final class KnownMemberships {
   }
 
   private boolean isSaidThere(int number) {
-    return !ended.get(number) && !listings.isSince(courseNumberOf(number), saidAt.get(number));
+    return active.get(number) && !listings.isSince(courseNumberOf(number), saidAt.get(number));
   }
 
   private BitSet there() {

@@ -204,7 +204,9 @@ public final class Checker {
             }
           });
       RosterView view = new RosterView(resolved, counts, wanted);
-      rules.rosterRules.forEach(rule -> rule.check(view, findings));
+      rules.rosterRules.stream()
+          .filter(rule -> !isOff(rule.text().name()))
+          .forEach(rule -> rule.check(view, findings));
       return result();
     }
 
@@ -292,8 +294,7 @@ public final class Checker {
     private void rows(SheetReading sheet, SheetView view) {
       rows.get(sheet)[0] = view.rows();
       BitSet candidates = candidatesOf.get(sheet).positions();
-      CleanRows clean =
-          new CleanRows(view, settings, wanted.memberships(), !isOff("already-known"));
+      CleanRows clean = new CleanRows(view, settings, wanted.memberships());
       int first = view.table() == Table.ENROLLMENTS ? wanted.memberships().first(sheet) : 0;
       for (int position = 0; position < view.rows(); position++) {
         if (candidates.get(position) || !clean.isClean(position)) {

@@ -26,7 +26,6 @@ final class CleanRows {
   private final ResolvedRoster roster;
   private final Settings settings;
   private final Memberships memberships;
-  private final boolean tellsOfKnown;
   private final People people;
   private final People.Cursor rowsOfPeople;
   private final TextTests oddStatus;
@@ -47,10 +46,8 @@ final class CleanRows {
    * Rows of a sheet.
    *
    * @param memberships who may be in a course by two rows
-   * @param tellsOfKnown whether it is told of everybody that they have an account
    */
-  CleanRows(SheetView sheet, Settings settings, Memberships memberships, boolean tellsOfKnown) {
-    this.tellsOfKnown = tellsOfKnown;
+  CleanRows(SheetView sheet, Settings settings, Memberships memberships) {
     this.sheet = sheet;
     this.roster = sheet.roster();
     this.settings = settings;
@@ -88,9 +85,7 @@ final class CleanRows {
     int account = people.account(person);
     return account < 0
         ? people.isPlain(person)
-        : !tellsOfKnown
-            && people.isPlainAndKnown(person)
-            && roster.known().renamed(account).isEmpty();
+        : people.isPlainAndKnown(person) && roster.known().renamed(account).isEmpty();
   }
 
   private boolean isCleanGroup(int position) {
