@@ -29,7 +29,7 @@ public final class HttpRetryClient {
   /**
    * What came of a request.
    *
-   * @param reply the answer, or null where none came
+   * @param response the answer, or null where none came
    * @param doubt whether it may have been carried out
    * @param trouble why no answer came, in words; or an empty text
    * @param isLate whether it took longer than anybody waits

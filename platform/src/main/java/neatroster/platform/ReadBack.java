@@ -35,7 +35,7 @@ public final class ReadBack {
   /**
    * Reads a platform.
    *
-   * @param offer what it offers
+   * @param config what it offers
    * @param ids what it calls things, by which courses are known again where it keeps no ids of ours
    */
   public ReadBack(Transport transport, ServiceProviderConfig config, PlatformIds ids) {

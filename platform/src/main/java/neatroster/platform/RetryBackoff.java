@@ -21,7 +21,7 @@ final class RetryBackoff {
    * wait do not come back together; or as long as the service asks.
    *
    * @param attempt the attempts so far, from 1
-   * @param reply the answer, or null where none came
+   * @param response the answer, or null where none came
    */
   static Duration pause(int attempt, ScimResponse response) {
     Duration wait = FIRST.multipliedBy(1L << Math.min(10, attempt - 1));

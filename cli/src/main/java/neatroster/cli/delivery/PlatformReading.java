@@ -28,7 +28,7 @@ public record PlatformReading(Path file, Set<Field> neverShown) {
   /**
    * Reads a platform.
    *
-   * @param offer what it offers
+   * @param config what it offers
    * @param ids what it calls things
    * @param waits is told how much was read
    */

@@ -35,7 +35,7 @@ public record StillAsked(Map<Phase, Integer> counts, List<String> first, int lef
   /**
    * Compares the sheets with what the platform holds.
    *
-   * @param session the folder's
+   * @param context the folder's
    * @param there the same that knows nothing but what the platform holds now
    * @param accounts everybody who has an account
    */

@@ -60,7 +60,7 @@ public final class SheetReading {
    *
    * @param by what the sheet is understood by
    * @param words for a field, by its name, what its values are to be read as
-   * @param fillings the columns in which something else stands than the sheet says
+   * @param mappings the columns in which something else stands than the sheet says
    * @param parts the columns that are used up in putting others together
    * @param own the columns of the school's own fields
    * @param dates how a date is read that could be two

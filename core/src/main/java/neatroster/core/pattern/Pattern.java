@@ -257,7 +257,7 @@ public final class Pattern {
    * @param values the values by name
    * @param counter what <code>{n}</code> is filled with
    * @param longer by how many letters the first shortened slot is lengthened
-   * @param chance what is left to chance
+   * @param randomSource what is left to chance
    */
   public String fill(
       Map<String, String> values, long counter, int longer, RandomSource randomSource) {
