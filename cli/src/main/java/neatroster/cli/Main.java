@@ -20,6 +20,7 @@ import neatroster.cli.command.HandoutCommand;
 import neatroster.cli.command.HistoryCommand;
 import neatroster.cli.command.InspectCommand;
 import neatroster.cli.command.IssueCommand;
+import neatroster.cli.command.NextStep;
 import neatroster.cli.command.PackCommand;
 import neatroster.cli.command.PracticeCommand;
 import neatroster.cli.command.PreviewCommand;
@@ -31,6 +32,7 @@ import neatroster.cli.command.UndoCommand;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.ProcessEnvironment;
+import neatroster.cli.terminal.TextWrap;
 import neatroster.core.grid.OutOfMemoryInSheetException;
 import neatroster.core.text.Nearest;
 import neatroster.disk.DiskErrors;
@@ -41,6 +43,7 @@ import picocli.CommandLine.IExecutionExceptionHandler;
 import picocli.CommandLine.IParameterExceptionHandler;
 import picocli.CommandLine.MissingParameterException;
 import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Model.UsageMessageSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.ParseResult;
@@ -56,6 +59,7 @@ import picocli.CommandLine.UnmatchedArgumentException;
     footer = {
       "",
       "Start with:  neat-roster demo",
+      "Help on one: neat-roster help COMMAND",
       "Exit codes:  0 done · 1 there are errors in the sheets · 2 wrong usage or settings",
       "             3 a file or the platform could not be read or written · 4 delivered in part",
       "             130 interrupted"
@@ -88,11 +92,17 @@ public final class Main implements Runnable, Program {
     COMMANDS.put("demo", DemoCommand::new);
   }
 
+  private static final int WIDTH = 96;
+  private static final int LIST_INDENT = 12;
+
   private final ProcessEnvironment environment;
 
   @Spec private CommandSpec spec;
 
-  @Option(names = "--help", usageHelp = true, description = "Shows this help.")
+  @Option(
+      names = {"--help", "-h"},
+      usageHelp = true,
+      description = "Shows this help.")
   @SuppressWarnings("UnusedVariable") // picocli reads it
   private boolean help;
 
@@ -142,7 +152,8 @@ public final class Main implements Runnable, Program {
   }
 
   /** Runs a command line and gives its exit code. */
-  static int execute(ProcessEnvironment environment, String... args) {
+  static int execute(ProcessEnvironment environment, String... words) {
+    String[] args = helpAsOption(words);
     CommandLine commands = new CommandLine(new Main(environment));
     // Describing a command to the parser takes time: only the one that is meant, where that can be
     // told.
@@ -152,12 +163,50 @@ public final class Main implements Runnable, Program {
     commands.getCommandSpec().version(NAME_AND_VERSION);
     commands.setOut(environment.outWriter());
     commands.setErr(environment.errWriter());
+    commands
+        .getHelpSectionMap()
+        .put(UsageMessageSpec.SECTION_KEY_COMMAND_LIST, help -> commandList(help));
     commands.setUsageHelpAutoWidth(false);
-    commands.setUsageHelpWidth(96);
+    commands.setUsageHelpWidth(WIDTH);
     Troubles troubles = new Troubles(environment, List.of(args).contains("--verbose"));
     commands.setParameterExceptionHandler(troubles);
     commands.setExecutionExceptionHandler(troubles);
     return commands.execute(args);
+  }
+
+  /** {@code help check} is {@code check --help}. */
+  private static String[] helpAsOption(String... words) {
+    boolean isHelp = words.length > 0 && words.length < 3 && words[0].equals("help");
+    if (!isHelp) {
+      return words;
+    }
+    if (words.length == 1) {
+      return new String[] {"--help"};
+    }
+    return COMMANDS.containsKey(words[1])
+        ? new String[] {words[1], "--help"}
+        : new String[] {words[1]};
+  }
+
+  /** Every command with the first sentence of what it does. */
+  private static String commandList(CommandLine.Help help) {
+    StringBuilder list = new StringBuilder();
+    help.subcommands()
+        .forEach(
+            (name, command) -> {
+              String[] description = command.commandSpec().usageMessage().description();
+              List<String> lines =
+                  TextWrap.lines(firstSentence(String.join(" ", description)), WIDTH - LIST_INDENT);
+              for (int i = 0; i < lines.size(); i++) {
+                list.append(String.format("  %-10s%s%n", i == 0 ? name : "", lines.get(i)));
+              }
+            });
+    return list.toString();
+  }
+
+  private static String firstSentence(String text) {
+    int end = text.indexOf(". ");
+    return end < 0 ? text : text.substring(0, end + 1);
   }
 
   /** Says what went wrong. A class of its own can be kept in the archive that we start from. */
@@ -192,10 +241,14 @@ public final class Main implements Runnable, Program {
     return execute(inside, words);
   }
 
-  /** Without a command there is nothing to do but to say what there is. */
+  /**
+   * Without a command it says where one stands, or, where that is no roster folder, what there is.
+   */
   @Override
   public void run() {
-    spec.commandLine().usage(environment.outWriter());
+    if (!NextStep.say(environment)) {
+      spec.commandLine().usage(environment.outWriter());
+    }
   }
 
   private static int usage(ProcessEnvironment environment, ParameterException e) {

@@ -54,7 +54,10 @@ public final class CommonOptions {
   @Option(names = "--verbose", description = "Technical details where something goes wrong.")
   private boolean verbose;
 
-  @Option(names = "--help", usageHelp = true, description = "Shows this help.")
+  @Option(
+      names = {"--help", "-h"},
+      usageHelp = true,
+      description = "Shows this help.")
   @SuppressWarnings("UnusedVariable") // picocli reads it
   private boolean help;
 

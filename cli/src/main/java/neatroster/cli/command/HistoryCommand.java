@@ -53,7 +53,8 @@ public final class HistoryCommand implements Callable<Integer> {
     return Exit.DONE;
   }
 
-  private static String state(List<Run> runs, Run run) {
+  /** What became of a run, in a word or two. */
+  static String state(List<Run> runs, Run run) {
     boolean isUndone =
         runs.stream()
             .anyMatch(
