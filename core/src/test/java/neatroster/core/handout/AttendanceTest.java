@@ -94,13 +94,13 @@ class AttendanceTest {
     assertThat(attendance().people())
         .extracting(person -> person.fullName() + ": " + person.seats())
         .containsExactly(
-            ": [Seat[course=NAV-2, role=learner, group=]]",
+            ": [CourseMembership[course=NAV-2, role=learner, group=]]",
             "Abel Marlowe: []",
-            "Ana Marlowe: [Seat[course=NAV-2, role=learner, group=Port Watch],"
-                + " Seat[course=KNOT, role=learner, group=]]",
+            "Ana Marlowe: [CourseMembership[course=NAV-2, role=learner, group=Port Watch],"
+                + " CourseMembership[course=KNOT, role=learner, group=]]",
             "Rosa Marlowe: []",
-            "Tom Quay: [Seat[course=NAV-2, role=instructor, group=]]",
-            "欧阳小龙: [Seat[course=KNOT, role=learner, group=]]");
+            "Tom Quay: [CourseMembership[course=NAV-2, role=instructor, group=]]",
+            "欧阳小龙: [CourseMembership[course=KNOT, role=learner, group=]]");
   }
 
   @Test
