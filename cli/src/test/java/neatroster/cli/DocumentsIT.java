@@ -1,0 +1,87 @@
+package neatroster.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+
+/** The pages of the project are about what there is. */
+class DocumentsIT {
+  private static final Pattern LINK = Pattern.compile("]\\(([^)#]+)[^)]*\\)");
+  private static final Pattern COMMAND = Pattern.compile("neat-roster ([a-z][a-z-]*)([^`\\n]*)");
+
+  private static List<Path> pages() throws IOException {
+    List<Path> pages = new ArrayList<>();
+    for (Path folder : List.of(Program.root(), Program.root().resolve("docs"))) {
+      try (Stream<Path> files = Files.list(folder)) {
+        files.filter(file -> file.toString().endsWith(".md")).forEach(pages::add);
+      }
+    }
+    return pages;
+  }
+
+  @Test
+  void everyLinkLeadsSomewhere() throws Exception {
+    for (Path page : pages()) {
+      Matcher link = LINK.matcher(Files.readString(page));
+      while (link.find()) {
+        if (!link.group(1).startsWith("http")) {
+          assertThat(page.resolveSibling(link.group(1))).describedAs(page.toString()).exists();
+        }
+      }
+    }
+  }
+
+  @Test
+  void everyCommandIsInTheGuideAndEveryOptionThatPagesNameIsOne() throws Exception {
+    Path here = Program.root();
+    String list = Program.within(here, "help").out();
+    TreeSet<String> commands = new TreeSet<>();
+    Matcher names = Pattern.compile("(?m)^  ([a-z]+)  ").matcher(list);
+    while (names.find()) {
+      commands.add(names.group(1));
+    }
+    TreeSet<String> inGuide = new TreeSet<>();
+    for (Path page : pages()) {
+      Matcher line = COMMAND.matcher(Files.readString(page));
+      while (line.find()) {
+        String command = line.group(1);
+        if (!commands.contains(command)) {
+          continue;
+        }
+        if (page.endsWith("guide.md")) {
+          inGuide.add(command);
+        }
+        String help = Program.within(here, command, "--help").out();
+        Matcher option = Pattern.compile("--[a-z][a-z-]*").matcher(line.group(2));
+        while (option.find()) {
+          assertThat(help).describedAs(page + ": " + line.group()).contains(option.group());
+        }
+      }
+    }
+    assertThat(inGuide).isEqualTo(commands);
+  }
+
+  @Test
+  void everyLibraryThatComesWithTheProgramIsListed() throws Exception {
+    String listed = Files.readString(Program.root().resolve("THIRD-PARTY.md"));
+    Path jars = Path.of(System.getProperty("neatroster.jar")).resolveSibling("lib");
+    try (Stream<Path> all = Files.list(jars)) {
+      for (Path jar : all.toList()) {
+        Matcher name = Pattern.compile("(.+?)-(\\d.*)\\.jar").matcher(jar.getFileName().toString());
+        assertThat(name.matches()).isTrue();
+        if (!name.group(2).equals("0.1.0")) {
+          assertThat(listed).contains(name.group(1) + " | " + name.group(2) + " |");
+        }
+      }
+    }
+  }
+}
