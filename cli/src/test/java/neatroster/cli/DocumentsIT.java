@@ -7,14 +7,20 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import neatroster.formats.BatchFormats;
+import neatroster.practice.Faults;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 
 /** The pages of the project are about what there is. */
 class DocumentsIT {
+  @TempDir Path temp;
+
   private static final Pattern LINK = Pattern.compile("]\\(([^)#]+)[^)]*\\)");
   private static final Pattern COMMAND = Pattern.compile("neat-roster ([a-z][a-z-]*)([^`\\n]*)");
 
@@ -26,6 +32,16 @@ class DocumentsIT {
       }
     }
     return pages;
+  }
+
+  private static Set<String> commands() {
+    Set<String> commands = new TreeSet<>();
+    Matcher names =
+        Pattern.compile("(?m)^  ([a-z]+)  ").matcher(Program.within(Program.root(), "help").out());
+    while (names.find()) {
+      commands.add(names.group(1));
+    }
+    return commands;
   }
 
   @Test
@@ -43,12 +59,7 @@ class DocumentsIT {
   @Test
   void everyCommandIsInTheGuideAndEveryOptionThatPagesNameIsOne() throws Exception {
     Path here = Program.root();
-    String list = Program.within(here, "help").out();
-    TreeSet<String> commands = new TreeSet<>();
-    Matcher names = Pattern.compile("(?m)^  ([a-z]+)  ").matcher(list);
-    while (names.find()) {
-      commands.add(names.group(1));
-    }
+    Set<String> commands = commands();
     TreeSet<String> inGuide = new TreeSet<>();
     for (Path page : pages()) {
       Matcher line = COMMAND.matcher(Files.readString(page));
@@ -68,6 +79,40 @@ class DocumentsIT {
       }
     }
     assertThat(inGuide).isEqualTo(commands);
+  }
+
+  @Test
+  void everyFaultEveryFormatAndEveryCommandsJsonIsDescribed() throws Exception {
+    Path docs = Program.root().resolve("docs");
+    String delivery = Files.readString(docs.resolve("delivery.md"));
+    for (Faults.Kind kind : Faults.Kind.values()) {
+      assertThat(delivery).contains("| `" + kind.word() + "` |");
+    }
+    String guide = Files.readString(docs.resolve("guide.md"));
+    for (String format : BatchFormats.names()) {
+      assertThat(guide).contains("`" + format + "`");
+    }
+    for (String command : commands()) {
+      // The demo shows what other commands say.
+      if (!command.equals("demo")) {
+        assertThat(docs.resolve("json/" + command + ".schema.json")).exists();
+      }
+    }
+  }
+
+  @Test
+  void theSettingsPageNamesSettingsThatThereAre() throws Exception {
+    String page = Files.readString(Program.root().resolve("docs/settings.md"));
+    Matcher block = Pattern.compile("(?s)```yaml\n(.*?)```").matcher(page);
+    Program program = new Program(temp).within();
+    program.file("sheets/courses.csv", "code,title", "NAV-1,Coast");
+    int count = 0;
+    while (block.find()) {
+      program.file("roster.yaml", block.group(1));
+      assertThat(program.run("check").err()).doesNotContain("roster.yaml");
+      count++;
+    }
+    assertThat(count).isPositive();
   }
 
   @Test

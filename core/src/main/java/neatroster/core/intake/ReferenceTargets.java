@@ -4,9 +4,11 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import neatroster.core.grid.UnreadableSheetException;
@@ -24,6 +26,10 @@ final class ReferenceTargets {
 
   private final Map<String, List<Place>> found = new HashMap<>();
   private final Map<String, List<String>> namesAsked = new HashMap<>();
+
+  /** The words of those names. */
+  private final Set<String> wordsAsked = new HashSet<>();
+
   private final Predicate<String> isRole;
 
   /**
@@ -101,6 +107,7 @@ final class ReferenceTargets {
       String name = nameKey(written);
       if (!name.isEmpty()) {
         namesAsked.computeIfAbsent(name, n -> new ArrayList<>()).add(ColumnSample.fold(written));
+        wordsAsked.addAll(List.of(name.split(" ", -1)));
       }
     }
   }
@@ -130,8 +137,12 @@ final class ReferenceTargets {
                   }
                 });
             if (people) {
-              for (String asked : namesAsked.getOrDefault(nameKey(Names.full(row)), List.of())) {
-                note(found.get(asked), sheet, ReferenceTarget.PERSON_NAME);
+              String name = Names.full(row);
+              // One word of most names tells already that nobody asks about them.
+              if (wordsAsked.contains(ColumnSample.fold(lastWord(name)))) {
+                for (String asked : namesAsked.getOrDefault(nameKey(name), List.of())) {
+                  note(found.get(asked), sheet, ReferenceTarget.PERSON_NAME);
+                }
               }
             }
           });
@@ -149,6 +160,15 @@ final class ReferenceTargets {
 
   private static boolean isAt(Place place, SheetReading sheet, ReferenceTarget referent) {
     return place.sheet() == sheet && place.referent() == referent;
+  }
+
+  private static String lastWord(String name) {
+    String words = name.replace(',', ' ').strip();
+    int start = words.length();
+    while (start > 0 && words.charAt(start - 1) > ' ') {
+      start--;
+    }
+    return words.substring(start);
   }
 
   /** A name without regard to the order of its parts. */

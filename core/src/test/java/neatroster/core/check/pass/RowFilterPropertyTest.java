@@ -25,7 +25,7 @@ import net.jqwik.api.Property;
  * Rules see the rows that wake them alone, and find what they would find in all of them, on one
  * thread or on two.
  */
-class WakingPropertyTest {
+class RowFilterPropertyTest {
   private static final List<String> ODD =
       List.of(
           "",
