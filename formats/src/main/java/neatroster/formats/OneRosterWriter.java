@@ -287,7 +287,10 @@ final class OneRosterWriter implements BatchWriter {
     row.put("middleName", whole.getOrDefault(Field.MIDDLE_NAME, ""));
     row.put("identifier", whole.getOrDefault(Field.ID, ""));
     row.put("email", whole.getOrDefault(Field.EMAIL, ""));
-    row.put("phone", whole.getOrDefault(Field.PHONE, ""));
+    String phone = whole.getOrDefault(Field.PHONE, "");
+    if (phone.isEmpty() || !phone.equals(row.getOrDefault("sms", "").strip())) {
+      row.put("phone", phone);
+    }
     row.put("grades", whole.getOrDefault(Field.GRADE, ""));
     row.put("password", whole.getOrDefault(Field.PASSWORD, ""));
     row.put("agentSourcedIds", agents(id, whole.getOrDefault(Field.MANAGER, "")));

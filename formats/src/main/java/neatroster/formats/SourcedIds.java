@@ -54,7 +54,7 @@ public final class SourcedIds {
    * @param remembered those that differ from what their names give, by kind and name
    */
   public SourcedIds(Map<String, String> remembered) {
-    this(remembered, Map.of());
+    this(remembered, Map.of(), Map.of());
   }
 
   /**
@@ -62,9 +62,12 @@ public final class SourcedIds {
    *
    * @param remembered those that differ from what their names give, by kind and name
    * @param exported those that exports of the platform have; what was delivered since goes before
+   * @param latest those of exports that were made since, which go before that
    */
-  public SourcedIds(Map<String, String> remembered, Map<String, String> exported) {
+  public SourcedIds(
+      Map<String, String> remembered, Map<String, String> exported, Map<String, String> latest) {
     this.remembered = new HashMap<>(remembered);
+    this.remembered.replaceAll((key, id) -> latest.getOrDefault(key, id));
     exported.forEach(
         (key, id) -> {
           if (!made(key).equals(id)) {

@@ -309,4 +309,24 @@ class OneRosterFormatTest {
     assertThat(later.of("user", "ana")).isNotIn(first, second);
     assertThat(later.of("user", "ana.lund")).isEqualTo(first).hasSize(36);
   }
+
+  @Test
+  void idsOfExportsCountUnlessWhatWasDeliveredSinceSaysOtherwise() {
+    Map<String, String> exported = Map.of("user ana", "u1", "class NAV-1", "c1");
+    SourcedIds before = new SourcedIds(Map.of(), exported, Map.of());
+    assertThat(before.of("user", "Ana")).isEqualTo("u1");
+    before.rename("user", "ana", "alund");
+    assertThat(before.renamed()).isEqualTo(Map.of("user ana", "u1"));
+
+    // The export is still there, and somebody else is called ana by now.
+    SourcedIds after = new SourcedIds(before.remembered(), exported, Map.of());
+    assertThat(after.of("user", "alund")).isEqualTo("u1");
+    assertThat(after.of("user", "ana")).isNotEqualTo("u1");
+
+    // An export that was made since knows better.
+    SourcedIds later =
+        new SourcedIds(before.remembered(), Map.of("user ana", "u9"), Map.of("user ana", "u9"));
+    assertThat(later.of("user", "ana")).isEqualTo("u9");
+    assertThat(later.of("user", "alund")).isEqualTo("u1");
+  }
 }

@@ -59,7 +59,7 @@ public final class RunBackground {
         whole,
         teaching::roleOf,
         username -> guardians.contains(username.toLowerCase(Locale.ROOT)),
-        new SourcedIds(register.sourcedIds(), exports.ids()),
+        new SourcedIds(register.sourcedIds(), exports.ids(), exports.latestIds()),
         exports,
         oneRoster,
         settings.ldifBase(),

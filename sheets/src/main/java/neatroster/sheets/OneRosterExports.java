@@ -17,7 +17,7 @@ import neatroster.core.grid.UnreadableSheetException;
  */
 public final class OneRosterExports {
   /** No exports. */
-  public static final OneRosterExports NONE = new OneRosterExports(List.of(), Map.of());
+  public static final OneRosterExports NONE = new OneRosterExports(List.of(), Map.of(), Map.of());
 
   private static final String USERS = "users.csv";
   private static final String CLASSES = "classes.csv";
@@ -25,29 +25,38 @@ public final class OneRosterExports {
 
   private final List<Path> files;
   private final Map<String, String> ids;
+  private final Map<String, String> latest;
 
-  private OneRosterExports(List<Path> files, Map<String, String> ids) {
+  private OneRosterExports(List<Path> files, Map<String, String> ids, Map<String, String> latest) {
     this.files = files;
     this.ids = ids;
+    this.latest = latest;
   }
 
   /**
    * Reads the ids of exports.
    *
    * @param paths any files, the newest last; those that are no OneRoster deliveries are passed over
+   * @param sinceDelivery those of them that were made after the last delivery
    */
-  public static OneRosterExports of(List<Path> paths) throws UnreadableSheetException, IOException {
+  public static OneRosterExports of(List<Path> paths, List<Path> sinceDelivery)
+      throws UnreadableSheetException, IOException {
     List<Path> files = new ArrayList<>();
     Map<String, String> ids = new HashMap<>();
+    Map<String, String> latest = new HashMap<>();
     for (Path path : paths) {
       if (OneRosterArchive.isOne(path)) {
         files.add(path);
         try (OneRosterArchive zip = OneRosterArchive.open(path)) {
-          ids.putAll(ids(zip));
+          Map<String, String> told = ids(zip);
+          ids.putAll(told);
+          if (sinceDelivery.contains(path)) {
+            latest.putAll(told);
+          }
         }
       }
     }
-    return files.isEmpty() ? NONE : new OneRosterExports(files, ids);
+    return files.isEmpty() ? NONE : new OneRosterExports(files, ids, latest);
   }
 
   private static Map<String, String> ids(OneRosterArchive zip)
@@ -133,6 +142,11 @@ public final class OneRosterExports {
    */
   public Map<String, String> ids() {
     return ids;
+  }
+
+  /** Those that exports say that were made after the last delivery: what we remember is older. */
+  public Map<String, String> latestIds() {
+    return latest;
   }
 
   /**

@@ -1,7 +1,9 @@
 package neatroster.cli.command;
 
 import java.io.IOException;
+import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -9,6 +11,7 @@ import java.util.Optional;
 import neatroster.cli.folder.CommandContext;
 import neatroster.cli.folder.KnownSource;
 import neatroster.cli.folder.Layouts;
+import neatroster.cli.folder.LockedRosterFolder;
 import neatroster.cli.terminal.Problem;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.layout.Layout;
@@ -83,10 +86,19 @@ final class FormatOptions {
       return OneRosterExports.NONE;
     }
     try {
-      return OneRosterExports.of(KnownSource.exportFiles(context));
+      return OneRosterExports.of(
+          KnownSource.exportFiles(context, Instant.MIN),
+          KnownSource.exportFiles(context, lastDelivery(context)));
     } catch (UnreadableSheetException | IOException e) {
       throw Problem.unreadable("An export cannot be read: " + e.getMessage() + ".", e);
     }
+  }
+
+  private static Instant lastDelivery(CommandContext context) {
+    return context.folder().map(LockedRosterFolder::runsIn).orElse(List.of()).stream()
+        .flatMap(run -> run.deliveredAt().stream())
+        .max(Comparator.naturalOrder())
+        .orElse(Instant.MIN);
   }
 
   /** How batches are divided. */

@@ -54,9 +54,10 @@ public record KnownSource(
     return sources;
   }
 
-  /** The files of the platform's exports, the newest last. */
-  public static List<Path> exportFiles(CommandContext context) {
+  /** The files of the platform's exports since a time, the newest last. */
+  public static List<Path> exportFiles(CommandContext context, Instant since) {
     return exports(context).stream()
+        .filter(source -> source.at().isAfter(since))
         .sorted(Comparator.comparing(KnownSource::at))
         .flatMap(source -> source.export().stream())
         .map(FileArgument::path)
