@@ -37,6 +37,11 @@ final class OneRosterEarlierRows {
     return !exports.isEmpty();
   }
 
+  /** Whether two things of the platform have one name, so that no id can be told. */
+  boolean isAmbiguous(String kind, String name) {
+    return exports.ambiguous().contains(kind + " " + name);
+  }
+
   /** Reads the rows of users and of courses, by their codes. */
   void read(List<Map<Field, String>> changed, List<String> codes) throws IOException {
     if (!isAny()) {
@@ -140,11 +145,11 @@ final class OneRosterEarlierRows {
   /**
    * The catalog course that a class is one of there, where ours is the same; else an empty text.
    */
-  String courseKept(String theClass, Map<Field, String> known, String catalogCode) {
+  String courseKept(
+      String theClass, String classCode, Map<Field, String> known, String catalogCode) {
     String there = classes.getOrDefault(theClass, Map.of()).getOrDefault("courseSourcedId", "");
     String code = known.getOrDefault(Field.CATALOG_CODE, "");
-    boolean isSame =
-        code.equals(catalogCode) || (code.isEmpty() && catalogCode.equals(known.get(Field.CODE)));
+    boolean isSame = code.equals(catalogCode) || (code.isEmpty() && catalogCode.equals(classCode));
     return isSame ? there.strip() : "";
   }
 

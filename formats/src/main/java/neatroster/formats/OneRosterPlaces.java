@@ -98,7 +98,7 @@ final class OneRosterPlaces {
     String title = whole.getOrDefault(Field.TITLE, "");
     String id = background.ids().of("class", code);
     String catalogCode = whole.getOrDefault(Field.CATALOG_CODE, code);
-    String course = earlier.courseKept(id, background.whole().course(code), catalogCode);
+    String course = earlier.courseKept(id, code, background.whole().course(code), catalogCode);
     if (course.isEmpty()) {
       course = catalog(catalogCode, title, org);
     }

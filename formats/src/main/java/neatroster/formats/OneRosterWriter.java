@@ -50,6 +50,9 @@ final class OneRosterWriter implements BatchWriter {
           "assistant", "teacher",
           "manager", "administrator");
 
+  private static final Set<String> ADMINISTRATORS =
+      Set.of("districtAdministrator", "siteAdministrator", "systemAdministrator", "principal");
+
   private static final Set<Field> CARRIED_OF_USERS =
       EnumSet.of(
           Field.ID,
@@ -178,6 +181,10 @@ final class OneRosterWriter implements BatchWriter {
 
   @Override
   public void row(PlannedChange change) throws IOException {
+    if (isAmbiguous(change)) {
+      miss("change of a course or user whose code or username two have in the platform's export");
+      return;
+    }
     switch (change.phase()) {
       case SITES -> places.org(change.value(Field.SITE));
       case COURSES -> course(change);
@@ -193,6 +200,14 @@ final class OneRosterWriter implements BatchWriter {
     }
   }
 
+  /** Whether exports do not tell which of two things a delta would be about. */
+  private boolean isAmbiguous(PlannedChange change) {
+    return earlier.isAmbiguous("class", change.value(Field.CODE))
+        || earlier.isAmbiguous("class", change.value(Field.COURSE))
+        || earlier.isAmbiguous("user", change.value(Field.USERNAME).toLowerCase(Locale.ROOT))
+        || earlier.isAmbiguous("user", change.value(Field.USER).toLowerCase(Locale.ROOT));
+  }
+
   private void end(PlannedChange change) throws IOException {
     if (change.phase() == Phase.WITHDRAWALS) {
       withdrawal(change);
@@ -204,6 +219,9 @@ final class OneRosterWriter implements BatchWriter {
   /** There are no groups in OneRoster, and nobody is without a name. */
   @Override
   public boolean carries(PlannedChange change) {
+    if (isAmbiguous(change)) {
+      return false;
+    }
     return switch (change.phase()) {
       case SITES, COURSES -> true;
       case USERS -> !change.value(Field.USERNAME).isEmpty();
@@ -272,7 +290,8 @@ final class OneRosterWriter implements BatchWriter {
     row.put("enabledUser", String.valueOf(isOpen && isThere));
     row.put("orgSourcedIds", earlier.orgs(id, org));
     row.put("primaryOrgSourcedId", org);
-    row.put("role", role);
+    // Version 1.1 knows administrators of one kind.
+    row.put("role", ADMINISTRATORS.contains(role) ? "administrator" : role);
     row.put("username", username);
     row.put("givenName", whole.getOrDefault(Field.GIVEN_NAME, ""));
     row.put("familyName", whole.getOrDefault(Field.FAMILY_NAME, ""));
@@ -303,12 +322,7 @@ final class OneRosterWriter implements BatchWriter {
       mark(roleRow, isThere);
       roleRow.put("userSourcedId", id);
       roleRow.put("roleType", "primary");
-      String roleThere = earlier.roleKept(id, whole.getOrDefault(Field.ROLE, ""));
-      roleRow.put(
-          "role",
-          !roleThere.isEmpty()
-              ? roleThere
-              : role.equals("administrator") ? "siteAdministrator" : role);
+      roleRow.put("role", role.equals("administrator") ? "siteAdministrator" : role);
       roleRow.put("orgSourcedId", org);
       zip.row(OneRosterFile.ROLES, roleRow);
     }

@@ -17,7 +17,8 @@ import neatroster.core.grid.UnreadableSheetException;
  */
 public final class OneRosterExports {
   /** No exports. */
-  public static final OneRosterExports NONE = new OneRosterExports(List.of(), Map.of(), Map.of());
+  public static final OneRosterExports NONE =
+      new OneRosterExports(List.of(), Map.of(), Map.of(), Set.of());
 
   private static final String USERS = "users.csv";
   private static final String CLASSES = "classes.csv";
@@ -26,8 +27,14 @@ public final class OneRosterExports {
   private final List<Path> files;
   private final Map<String, String> ids;
   private final Map<String, String> latest;
+  private final Set<String> ambiguous;
 
-  private OneRosterExports(List<Path> files, Map<String, String> ids, Map<String, String> latest) {
+  private OneRosterExports(
+      List<Path> files,
+      Map<String, String> ids,
+      Map<String, String> latest,
+      Set<String> ambiguous) {
+    this.ambiguous = ambiguous;
     this.files = files;
     this.ids = ids;
     this.latest = latest;
@@ -44,11 +51,12 @@ public final class OneRosterExports {
     List<Path> files = new ArrayList<>();
     Map<String, String> ids = new HashMap<>();
     Map<String, String> latest = new HashMap<>();
+    Set<String> ambiguous = new HashSet<>();
     for (Path path : paths) {
       if (OneRosterArchive.isOne(path)) {
         files.add(path);
         try (OneRosterArchive zip = OneRosterArchive.open(path)) {
-          Map<String, String> told = ids(zip);
+          Map<String, String> told = ids(zip, ambiguous);
           ids.putAll(told);
           if (sinceDelivery.contains(path)) {
             latest.putAll(told);
@@ -56,10 +64,10 @@ public final class OneRosterExports {
         }
       }
     }
-    return files.isEmpty() ? NONE : new OneRosterExports(files, ids, latest);
+    return files.isEmpty() ? NONE : new OneRosterExports(files, ids, latest, ambiguous);
   }
 
-  private static Map<String, String> ids(OneRosterArchive zip)
+  private static Map<String, String> ids(OneRosterArchive zip, Set<String> ambiguous)
       throws UnreadableSheetException, IOException {
     OneRosterTables tables = new OneRosterTables(zip);
     Map<String, String> ids = new HashMap<>();
@@ -86,6 +94,7 @@ public final class OneRosterExports {
         });
     // What two things are called says of neither which id is meant.
     ids.keySet().removeAll(several);
+    ambiguous.addAll(several);
     String school = ids.remove("org  ");
     if (school != null) {
       ids.put("org ", school);
@@ -142,6 +151,11 @@ public final class OneRosterExports {
    */
   public Map<String, String> ids() {
     return ids;
+  }
+
+  /** What two things are called, by kind and name. */
+  public Set<String> ambiguous() {
+    return ambiguous;
   }
 
   /** Those that exports say that were made after the last delivery: what we remember is older. */

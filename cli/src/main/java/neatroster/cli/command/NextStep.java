@@ -64,7 +64,7 @@ public final class NextStep {
     }
     Run run = last.get();
     if (changed().isAfter(run.packedAt())) {
-      return "the sheets changed since then: neat-roster check, then preview and pack";
+      return "the sheets changed since then: neat-roster check, then issue, preview and pack";
     }
     if (run.deliveredAt().isEmpty()) {
       return "neat-roster send "
@@ -73,9 +73,12 @@ public final class NextStep {
           + run.name()
           + " --by-hand";
     }
+    if (run.confirmed().isPresent() && run.confirmed().get().failed() > 0) {
+      return "mend what failed (runs/" + run.name() + "/failed), then neat-roster check and pack";
+    }
     return run.confirmed().isEmpty()
         ? "neat-roster confirm " + run.name() + " (is all of it there?), then neat-roster handout"
-        : "nothing waits. When new sheets come, put them into sheets/: neat-roster check";
+        : "neat-roster preview (is anything left that the sheets ask for?)";
   }
 
   /** When a sheet was last changed. */
