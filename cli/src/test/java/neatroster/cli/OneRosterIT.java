@@ -265,6 +265,32 @@ class OneRosterIT {
         .contains("u1,active,", ",alund,,Anna,", ",she/her");
   }
 
+  /** Two classes of one code: a delta would make a third, and put people into it. */
+  @Test
+  void whatExportsDoNotTellApartStaysDue() throws Exception {
+    Files.createDirectories(temp.resolve("known"));
+    zip(
+        "known/export.zip",
+        "manifest.csv",
+        manifest("1.1"),
+        "users.csv",
+        "sourcedId,enabledUser,role,username,givenName,familyName,email\n"
+            + "u1,true,student,ana,Ana,Lund,ana@pier.example\n",
+        "classes.csv",
+        "sourcedId,title,classCode\nc1,Coast,NAV-1\nc2,Coast by night,NAV-1\nc3,Knots,KNOT\n",
+        "enrollments.csv",
+        "sourcedId,classSourcedId,userSourcedId,role\n");
+    program.file("roster.yaml", "");
+    program.file("sheets/in.csv", "user,course\nana,NAV-1\nana,KNOT\n");
+    Program.Result packed = program.run("pack", "--as", "oneroster", "--format", "json");
+    JsonNode run = JSON.readTree(packed.out());
+    assertThat(packed.out()).contains("whose code or username two have");
+    Map<String, String> files =
+        unzipped(temp.resolve(run.get("folder").asText() + "/" + run.at("/files/0/path").asText()));
+    assertThat(files.get("enrollments.csv")).contains(",c3,").hasLineCount(2);
+    assertThat(files).doesNotContainKey("classes.csv");
+  }
+
   private static Map<String, String> unzipped(Path zip) throws IOException {
     Map<String, String> files = new HashMap<>();
     try (ZipInputStream in = new ZipInputStream(Files.newInputStream(zip))) {
