@@ -274,8 +274,10 @@ class OneRosterIT {
         "manifest.csv",
         manifest("1.1"),
         "users.csv",
-        "sourcedId,enabledUser,role,username,givenName,familyName,email\n"
-            + "u1,true,student,ana,Ana,Lund,ana@pier.example\n",
+        """
+        sourcedId,enabledUser,role,username,givenName,familyName,email
+        u1,true,student,ana,Ana,Lund,ana@pier.example
+        """,
         "classes.csv",
         "sourcedId,title,classCode\nc1,Coast,NAV-1\nc2,Coast by night,NAV-1\nc3,Knots,KNOT\n",
         "enrollments.csv",
