@@ -2,6 +2,7 @@ package neatroster.core.intake;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
@@ -18,6 +19,11 @@ import neatroster.core.text.NameOrder;
  * whole.
  */
 public final class Names {
+  /** The fields that hold a name or a part of one. */
+  static final Set<Field> FIELDS =
+      EnumSet.of(
+          Field.FULL_NAME, Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
+
   private static final Set<String> PARTICLES = Set.copyOf(Vocabulary.words("particle"));
 
   private static final Pattern SUFFIX =

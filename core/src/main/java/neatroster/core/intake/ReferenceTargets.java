@@ -4,16 +4,16 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
+import neatroster.core.grid.SheetRow;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
+import neatroster.core.text.RowBlock;
 
 /**
  * Finds what values refer to: in which sheets they stand as ids, codes, titles, names of people,
@@ -27,8 +27,10 @@ final class ReferenceTargets {
   private final Map<String, List<Place>> found = new HashMap<>();
   private final Map<String, List<String>> namesAsked = new HashMap<>();
 
-  /** The words of those names. */
-  private final Set<String> wordsAsked = new HashSet<>();
+  private final FoldedTextFilter askedTexts = new FoldedTextFilter();
+
+  /** Of the words of those names. */
+  private final FoldedTextFilter askedWords = new FoldedTextFilter();
 
   private final Predicate<String> isRole;
 
@@ -102,12 +104,15 @@ final class ReferenceTargets {
   private void askAll(ColumnSample sample) {
     for (String value : sample.keys()) {
       found.computeIfAbsent(value, v -> new ArrayList<>());
+      askedTexts.add(value);
     }
     for (String written : sample.written()) {
       String name = nameKey(written);
       if (!name.isEmpty()) {
         namesAsked.computeIfAbsent(name, n -> new ArrayList<>()).add(ColumnSample.fold(written));
-        wordsAsked.addAll(List.of(name.split(" ", -1)));
+        for (String word : name.split(" ", -1)) {
+          askedWords.add(word);
+        }
       }
     }
   }
@@ -120,35 +125,77 @@ final class ReferenceTargets {
       return;
     }
     try {
-      sheet.read(
-          row -> {
-            fields.forEach(
-                (field, referent) -> {
-                  if (sheet.has(field) && row.has(field)) {
-                    String value = ColumnSample.fold(row.cell(field).cleaned());
-                    note(found.get(value), sheet, referent);
-                    if (referent == ReferenceTarget.PERSON_ID && value.startsWith("0")) {
-                      // A spreadsheet program may have robbed the other list of them.
-                      note(
-                          found.get(LEADING_NOUGHTS.matcher(value).replaceFirst("")),
-                          sheet,
-                          referent);
-                    }
-                  }
-                });
-            if (people) {
-              String name = Names.full(row);
-              // One word of most names tells already that nobody asks about them.
-              if (wordsAsked.contains(ColumnSample.fold(lastWord(name)))) {
-                for (String asked : namesAsked.getOrDefault(nameKey(name), List.of())) {
-                  note(found.get(asked), sheet, ReferenceTarget.PERSON_NAME);
-                }
-              }
-            }
-          });
+      sheet.readBlocks(new Looking(sheet, fields, people));
     } catch (UnreadableSheetException e) {
       // The check comes to the same place and says so; what stands up to there is known.
       return;
+    }
+  }
+
+  /** Looks at the rows of one sheet; most have nothing that is asked about, by their bytes. */
+  private final class Looking implements SheetReading.BlockReceiver {
+    private final SheetReading sheet;
+    private final Map<Field, ReferenceTarget> fields;
+    private final boolean people;
+    private final List<Integer> wholeCells = new ArrayList<>();
+    private final List<Integer> cellsOfWords = new ArrayList<>();
+    private final RosterRow row;
+    private final SheetRow raw = new SheetRow();
+    private final char[] room = new char[256];
+
+    Looking(SheetReading sheet, Map<Field, ReferenceTarget> fields, boolean people) {
+      this.sheet = sheet;
+      this.fields = new EnumMap<>(fields);
+      this.fields.keySet().removeIf(field -> !sheet.has(field));
+      this.people = people;
+      row = new RosterRow(sheet);
+      this.fields.keySet().forEach(field -> wholeCells.add(sheet.indexOf(field)));
+      if (people) {
+        Names.FIELDS.stream()
+            .filter(sheet::has)
+            .forEach(field -> cellsOfWords.add(sheet.indexOf(field)));
+      }
+    }
+
+    @Override
+    public void rows(RowBlock block, int from, int to) {
+      for (int i = from; i < to; i++) {
+        int first = block.firstCell(i);
+        if (wholeCells.stream().anyMatch(at -> askedTexts.mayHave(block, first + at))
+            || cellsOfWords.stream().anyMatch(at -> askedWords.mayHaveWord(block, first + at))) {
+          raw.begin(block.number(i));
+          for (int cell = first; cell < block.endCell(i); cell++) {
+            block.addTo(cell, room, raw::add);
+          }
+          row.bind(raw);
+          row(row);
+        }
+      }
+    }
+
+    @Override
+    public void row(RosterRow next) {
+      fields.forEach(
+          (field, referent) -> {
+            if (next.has(field)) {
+              String value = ColumnSample.fold(next.cell(field).cleaned());
+              note(found.get(value), sheet, referent);
+              if (referent == ReferenceTarget.PERSON_ID && value.startsWith("0")) {
+                // A spreadsheet program may have robbed the other list of them.
+                note(found.get(LEADING_NOUGHTS.matcher(value).replaceFirst("")), sheet, referent);
+              }
+            }
+          });
+      if (people) {
+        for (String asked : namesAsked.getOrDefault(nameKey(Names.full(next)), List.of())) {
+          note(found.get(asked), sheet, ReferenceTarget.PERSON_NAME);
+        }
+      }
+    }
+
+    @Override
+    public void skipped(SkippedRow none) {
+      // What is no data refers to nothing.
     }
   }
 
@@ -160,15 +207,6 @@ final class ReferenceTargets {
 
   private static boolean isAt(Place place, SheetReading sheet, ReferenceTarget referent) {
     return place.sheet() == sheet && place.referent() == referent;
-  }
-
-  private static String lastWord(String name) {
-    String words = name.replace(',', ' ').strip();
-    int start = words.length();
-    while (start > 0 && words.charAt(start - 1) > ' ') {
-      start--;
-    }
-    return words.substring(start);
   }
 
   /** A name without regard to the order of its parts. */
