@@ -30,13 +30,13 @@ import neatroster.cli.command.SendCommand;
 import neatroster.cli.command.TidyCommand;
 import neatroster.cli.command.UndoCommand;
 import neatroster.cli.terminal.Exit;
-import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.ProcessEnvironment;
 import neatroster.cli.terminal.TextWrap;
 import neatroster.core.grid.OutOfMemoryInSheetException;
 import neatroster.core.text.Nearest;
 import neatroster.disk.DiskErrors;
 import neatroster.disk.TemporaryFiles;
+import neatroster.work.Problem;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.IExecutionExceptionHandler;
@@ -284,7 +284,7 @@ public final class Main implements Runnable, Program {
     int exit = Exit.UNREADABLE;
     String message;
     if (e instanceof Problem problem) {
-      exit = problem.exit();
+      exit = Exit.of(problem);
       message = problem.getMessage();
     } else if (e instanceof OutOfMemoryInSheetException memory) {
       message =

@@ -7,10 +7,10 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import neatroster.cli.folder.FileArgument;
 import neatroster.cli.terminal.TextWrap;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Table;
+import neatroster.work.folder.FileArgument;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 

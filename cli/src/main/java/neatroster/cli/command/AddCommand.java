@@ -8,15 +8,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;
-import neatroster.cli.folder.AddedSheet;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.report.FindingsJson;
 import neatroster.cli.report.FindingsText;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
-import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Terminal;
 import neatroster.core.check.Finding;
@@ -27,6 +23,10 @@ import neatroster.core.model.Table;
 import neatroster.core.text.Nearest;
 import neatroster.disk.DiskErrors;
 import neatroster.register.FolderLock;
+import neatroster.work.Problem;
+import neatroster.work.folder.AddedSheet;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.RosterFolder;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
@@ -78,7 +78,7 @@ public final class AddCommand implements Callable<Integer> {
                             + " There are users, courses, groups and enrollments."));
     Map<String, String> values = given();
     if (!options.json() && Terminal.console().isPresent()) {
-      new RowQuestions(table, this::judge, context.screen()).ask(fields(), values);
+      new RowQuestions(table, this::judge, options.screen()).ask(fields(), values);
     }
     if (values.values().stream().allMatch(String::isEmpty)) {
       throw Problem.usage(
@@ -206,7 +206,7 @@ public final class AddCommand implements Callable<Integer> {
   }
 
   private void text(AddedSheet sheet, AddedRow row, boolean isAdded) {
-    Screen screen = context.screen();
+    Screen screen = options.screen();
     if (!row.findings().isEmpty()) {
       new FindingsText(screen).list(row.findings());
       screen.line("");
@@ -226,7 +226,7 @@ public final class AddCommand implements Callable<Integer> {
 
   private void json(AddedSheet sheet, AddedRow row, boolean isAdded) {
     Json.write(
-        context.screen().out(),
+        options.screen().out(),
         Json.of("add")
             .put("table", table.word())
             .put("added", isAdded)

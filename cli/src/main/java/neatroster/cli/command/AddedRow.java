@@ -2,9 +2,6 @@ package neatroster.cli.command;
 
 import java.util.ArrayList;
 import java.util.List;
-import neatroster.cli.folder.AddedSheet;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.OpenRoster;
 import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
@@ -18,6 +15,9 @@ import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.Roster;
+import neatroster.work.folder.AddedSheet;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.OpenRoster;
 
 /**
  * What check says of the last row of a sheet that is not in the folder yet.

@@ -5,14 +5,10 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import neatroster.cli.folder.AddedSheet;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.report.FindingsText;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
-import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Terminal;
 import neatroster.core.arrange.ArrangeException;
@@ -23,6 +19,10 @@ import neatroster.core.model.Counted;
 import neatroster.core.model.Severity;
 import neatroster.disk.DiskErrors;
 import neatroster.register.FolderLock;
+import neatroster.work.Problem;
+import neatroster.work.folder.AddedSheet;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.OpenRoster;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -114,36 +114,36 @@ public final class ArrangeCommand implements Callable<Integer> {
   private int settle(CommandContext context, Arrangement arrangement) {
     if (arrangement.isNothing()) {
       if (options.json()) {
-        json(context.screen(), arrangement, false);
+        json(options.screen(), arrangement, false);
       } else {
-        show(context.screen(), arrangement);
-        context.screen().line("Nobody is to be moved; nothing was written.");
+        show(options.screen(), arrangement);
+        options.screen().line("Nobody is to be moved; nothing was written.");
       }
       return Exit.DONE;
     }
     List<Finding> errors = errors(context, arrangement);
     if (!options.json()) {
-      show(context.screen(), arrangement);
+      show(options.screen(), arrangement);
     }
     if (!errors.isEmpty()) {
       if (options.json()) {
-        json(context.screen(), arrangement, false);
+        json(options.screen(), arrangement, false);
       } else {
-        new FindingsText(context.screen()).list(errors);
-        context.screen().line(context.screen().red("Nothing was written."));
+        new FindingsText(options.screen()).list(errors);
+        options.screen().line(options.screen().red("Nothing was written."));
       }
       return Exit.FINDINGS;
     }
-    boolean isMeant = yes || isMeant(context.screen());
+    boolean isMeant = yes || isMeant(options.screen());
     if (isMeant) {
       save(context, arrangement);
     }
     if (options.json()) {
-      json(context.screen(), arrangement, isMeant);
+      json(options.screen(), arrangement, isMeant);
     } else if (isMeant) {
-      context.screen().line("Wrote " + names(arrangement) + ".");
+      options.screen().line("Wrote " + names(arrangement) + ".");
     } else {
-      context.screen().line("Nothing was written. To write " + names(arrangement) + ": --yes");
+      options.screen().line("Nothing was written. To write " + names(arrangement) + ": --yes");
     }
     return Exit.DONE;
   }

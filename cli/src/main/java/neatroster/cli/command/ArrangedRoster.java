@@ -3,16 +3,16 @@ package neatroster.cli.command;
 import java.io.Closeable;
 import java.util.ArrayList;
 import java.util.List;
-import neatroster.cli.folder.AddedSheet;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.terminal.Problem;
 import neatroster.core.arrange.CoursePeople;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.model.Counted;
 import neatroster.core.roster.Link;
 import neatroster.core.text.Nearest;
+import neatroster.work.Problem;
+import neatroster.work.folder.AddedSheet;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.OpenRoster;
 
 /** The folder's roster, checked, before its people are moved. */
 final class ArrangedRoster implements Closeable {

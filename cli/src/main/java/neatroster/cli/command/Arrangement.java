@@ -1,7 +1,7 @@
 package neatroster.cli.command;
 
 import java.util.List;
-import neatroster.cli.folder.AddedSheet;
+import neatroster.work.folder.AddedSheet;
 
 /**
  * What arrange would write.

@@ -2,8 +2,6 @@ package neatroster.cli.command;
 
 import java.util.List;
 import java.util.concurrent.Callable;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.report.FindingsJson;
 import neatroster.cli.report.FindingsText;
 import neatroster.cli.report.ReportFiles;
@@ -12,6 +10,8 @@ import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.OpenRoster;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;

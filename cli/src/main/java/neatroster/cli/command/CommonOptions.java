@@ -1,17 +1,16 @@
 package neatroster.cli.command;
 
-import java.io.PrintStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import neatroster.cli.delivery.PlatformExport;
 import neatroster.cli.delivery.WaitDisplay;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.terminal.ProcessEnvironment;
 import neatroster.cli.terminal.Screen;
 import neatroster.platform.WaitListener;
+import neatroster.work.delivery.PlatformExport;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.RosterFolder;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
@@ -64,6 +63,8 @@ public final class CommonOptions {
   @Spec(Spec.Target.MIXEE)
   private CommandSpec command;
 
+  private Screen screen;
+
   /** How results are written; the names are those on the command line. */
   enum Format {
     text,
@@ -90,7 +91,7 @@ public final class CommonOptions {
       context.standFor(
           Map.of(
               PlatformExport.WORD,
-              PlatformExport.read(place, context.settings(), context.screen(), waits())));
+              PlatformExport.read(place, context.settings(), screen(), waits())));
     }
     return context;
   }
@@ -143,16 +144,20 @@ public final class CommonOptions {
 
   /** Where this command's words go. */
   public Screen screen() {
-    ProcessEnvironment environment = environment();
-    PrintStream out = environment.out();
-    boolean colored =
-        switch (color) {
-          case always -> true;
-          case never -> false;
-          case auto -> environment.terminal() && System.getenv("NO_COLOR") == null;
-        };
-    boolean wraps = (environment.terminal() || System.getenv("COLUMNS") != null) && !json();
-    return new Screen(out, environment.err(), colored && !json(), quiet, width(), wraps);
+    if (screen == null) {
+      ProcessEnvironment environment = environment();
+      boolean colored =
+          switch (color) {
+            case always -> true;
+            case never -> false;
+            case auto -> environment.terminal() && System.getenv("NO_COLOR") == null;
+          };
+      boolean wraps = (environment.terminal() || System.getenv("COLUMNS") != null) && !json();
+      screen =
+          new Screen(
+              environment.out(), environment.err(), colored && !json(), quiet, width(), wraps);
+    }
+    return screen;
   }
 
   private static int width() {

@@ -11,22 +11,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
-import neatroster.cli.delivery.PlatformAccess;
-import neatroster.cli.delivery.PlatformExport;
-import neatroster.cli.delivery.PlatformReading;
-import neatroster.cli.delivery.StillAsked;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.DeliveredRun;
-import neatroster.cli.folder.KnownSource;
-import neatroster.cli.folder.LockedRosterFolder;
-import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.RunChoice;
 import neatroster.cli.report.ConfirmReport;
 import neatroster.cli.report.ReportFiles;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.Problem;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
@@ -53,6 +41,18 @@ import neatroster.runs.KeptChanges;
 import neatroster.runs.LaterRuns;
 import neatroster.runs.RunConfirmation;
 import neatroster.runs.Undelivered;
+import neatroster.work.Problem;
+import neatroster.work.delivery.PlatformAccess;
+import neatroster.work.delivery.PlatformExport;
+import neatroster.work.delivery.PlatformReading;
+import neatroster.work.delivery.StillAsked;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.DeliveredRun;
+import neatroster.work.folder.KnownSource;
+import neatroster.work.folder.LockedRosterFolder;
+import neatroster.work.folder.OpenRoster;
+import neatroster.work.folder.RosterFolder;
+import neatroster.work.folder.RunChoice;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -184,9 +184,9 @@ public final class ConfirmCommand implements Callable<Integer> {
           .runConfirmed(run.name(), new Run.Confirmed(Instant.now(), digest.get(), failed));
       lockedFolder.register().deliveries().clear(run.name());
       if (options.json()) {
-        Json.write(context.screen().out(), report.document());
+        Json.write(options.screen().out(), report.document());
       } else {
-        report.text(context.screen());
+        report.text(options.screen());
       }
       files.write(kinds, report, context);
       return report.isFine() ? Exit.DONE : Exit.FINDINGS;
@@ -234,7 +234,7 @@ public final class ConfirmCommand implements Callable<Integer> {
     for (KnownSource source : there.knownSources()) {
       if (run.deliveredAt().map(at -> source.at().isBefore(at)).orElse(false)) {
         context
-            .screen()
+            .dialog()
             .remark(
                 source.name()
                     + " was saved before the run was recorded as delivered: is it a new export?");
@@ -271,7 +271,7 @@ public final class ConfirmCommand implements Callable<Integer> {
         return compare(
             context, there, lockedFolder, run, Optional.of(reading), confirmation, report);
       }
-      context
+      options
           .screen()
           .remark(
               Counted.of(notYet, "change")
@@ -408,7 +408,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       try {
         report.stillAsked(StillAsked.of(context, there, lockedFolder.known()));
       } catch (Problem e) {
-        context.screen().remark("What the sheets ask for could not be compared: " + e.getMessage());
+        options.screen().remark("What the sheets ask for could not be compared: " + e.getMessage());
       }
     }
     return digest;

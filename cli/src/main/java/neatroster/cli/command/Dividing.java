@@ -11,10 +11,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
-import neatroster.cli.folder.AddedSheet;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.terminal.Problem;
 import neatroster.core.arrange.ArrangeException;
 import neatroster.core.arrange.ArrangedPerson;
 import neatroster.core.arrange.CoursePeople;
@@ -22,6 +18,10 @@ import neatroster.core.arrange.Division;
 import neatroster.core.model.Field;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
+import neatroster.work.Problem;
+import neatroster.work.folder.AddedSheet;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.RosterFolder;
 
 /** Divides the learners of a course into groups. */
 final class Dividing {

@@ -9,15 +9,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.KnownSource;
-import neatroster.cli.folder.LockedRosterFolder;
-import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
-import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Changes;
 import neatroster.core.intake.SheetReading;
@@ -27,6 +21,12 @@ import neatroster.core.roster.Roster;
 import neatroster.core.roster.TextSearch;
 import neatroster.core.state.Known;
 import neatroster.core.text.Quoted;
+import neatroster.work.Problem;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownSource;
+import neatroster.work.folder.LockedRosterFolder;
+import neatroster.work.folder.OpenRoster;
+import neatroster.work.folder.RosterFolder;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
@@ -67,7 +67,7 @@ public final class FindCommand implements Callable<Integer> {
   }
 
   private List<TextSearch.Hit> hits(CommandContext context, RosterFolder folder) {
-    Screen screen = context.screen();
+    Screen screen = options.screen();
     Roster none = new Roster(List.of(), List.of(), List.of());
     boolean sheets = !folder.files("sheets").isEmpty();
     List<KnownSource> sources = context.knownSources();

@@ -8,11 +8,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.KnownSource;
-import neatroster.cli.folder.Layouts;
-import neatroster.cli.folder.LockedRosterFolder;
-import neatroster.cli.terminal.Problem;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.layout.Layout;
 import neatroster.core.roster.Roster;
@@ -23,6 +18,11 @@ import neatroster.formats.LayoutFormat;
 import neatroster.formats.Split;
 import neatroster.runs.RunDocument;
 import neatroster.sheets.OneRosterExports;
+import neatroster.work.Problem;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownSource;
+import neatroster.work.folder.Layouts;
+import neatroster.work.folder.LockedRosterFolder;
 import picocli.CommandLine.Option;
 
 /** The formats that batches are written in. */

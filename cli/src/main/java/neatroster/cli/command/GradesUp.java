@@ -7,11 +7,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import neatroster.cli.folder.AddedSheet;
-import neatroster.cli.folder.CommandContext;
 import neatroster.core.arrange.ArrangedPerson;
 import neatroster.core.arrange.NextGrade;
 import neatroster.core.model.Field;
+import neatroster.work.folder.AddedSheet;
+import neatroster.work.folder.CommandContext;
 
 /** Moves people up a grade. */
 final class GradesUp {

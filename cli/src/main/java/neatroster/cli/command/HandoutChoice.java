@@ -2,13 +2,13 @@ package neatroster.cli.command;
 
 import java.util.List;
 import java.util.Optional;
-import neatroster.cli.folder.LockedRosterFolder;
-import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.RunChoice;
-import neatroster.cli.terminal.Problem;
 import neatroster.core.handout.Attendance;
 import neatroster.core.handout.Choice;
 import neatroster.core.text.Nearest;
+import neatroster.work.Problem;
+import neatroster.work.folder.LockedRosterFolder;
+import neatroster.work.folder.RosterFolder;
+import neatroster.work.folder.RunChoice;
 import picocli.CommandLine.Option;
 
 /** The options that choose whom a handout is for. */

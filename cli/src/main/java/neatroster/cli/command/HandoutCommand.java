@@ -13,12 +13,6 @@ import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.LockedRosterFolder;
-import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.PasswordPlaces;
-import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.WritePlaces;
 import neatroster.cli.handout.ClassListsPdf;
 import neatroster.cli.handout.ConsentLettersPdf;
 import neatroster.cli.handout.DrawnPages;
@@ -33,7 +27,6 @@ import neatroster.cli.report.OwnFiles;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
-import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Terminal;
 import neatroster.core.check.CheckInput;
@@ -56,6 +49,13 @@ import neatroster.disk.NewFile;
 import neatroster.disk.PrivateFiles;
 import neatroster.register.RegisterException;
 import neatroster.runs.RunSecrets;
+import neatroster.work.Problem;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.LockedRosterFolder;
+import neatroster.work.folder.OpenRoster;
+import neatroster.work.folder.PasswordPlaces;
+import neatroster.work.folder.RosterFolder;
+import neatroster.work.folder.WritePlaces;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -243,7 +243,7 @@ public final class HandoutCommand implements Callable<Integer> {
       CommandContext context, LockedRosterFolder lockedFolder, Roster roster, Runnable unchanged)
       throws IOException, RegisterException {
     Settings settings = context.settings();
-    Screen screen = context.screen();
+    Screen screen = options.screen();
     CheckInput checkInput = context.checkInput(lockedFolder.known(), roster);
     Map<String, String> passwords =
         forget || what.equals(SLIPS) ? lockedFolder.accounts().passwords() : Map.of();

@@ -8,16 +8,16 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.LockedRosterFolder;
-import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.RunChoice;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.model.Counted;
 import neatroster.register.Run;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.LockedRosterFolder;
+import neatroster.work.folder.RosterFolder;
+import neatroster.work.folder.RunChoice;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 
@@ -46,9 +46,9 @@ public final class HistoryCommand implements Callable<Integer> {
       past.add(new Past(run, state(runs, run), changes(folder, run)));
     }
     if (options.json()) {
-      Json.write(context.screen().out(), json(past));
+      Json.write(options.screen().out(), json(past));
     } else {
-      text(context.screen(), past);
+      text(options.screen(), past);
     }
     return Exit.DONE;
   }

@@ -7,17 +7,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.Layouts;
-import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.SettingsSaver;
 import neatroster.cli.report.InspectJson;
 import neatroster.cli.report.InspectText;
 import neatroster.cli.report.PeopleReport;
 import neatroster.cli.report.ProposalReport;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.check.CheckInput;
 import neatroster.core.check.Proposals;
@@ -30,6 +25,11 @@ import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
 import neatroster.disk.DiskErrors;
 import neatroster.disk.TextForm;
+import neatroster.work.Problem;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.Layouts;
+import neatroster.work.folder.OpenRoster;
+import neatroster.work.folder.SettingsSaver;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -157,9 +157,9 @@ public final class InspectCommand implements Callable<Integer> {
           new ProposalReport(
               layout, file, proposal.matched(), open.roster(), layouts.trouble(layout));
       if (options.json()) {
-        Json.write(context.screen().out(), report.document());
+        Json.write(options.screen().out(), report.document());
       } else {
-        report.text(context.screen());
+        report.text(options.screen());
       }
       return Exit.DONE;
     } catch (UnreadableSheetException e) {
@@ -170,7 +170,7 @@ public final class InspectCommand implements Callable<Integer> {
   }
 
   private int people(CommandContext context, OpenRoster open) {
-    Screen screen = context.screen();
+    Screen screen = options.screen();
     CheckInput checkInput = context.checkInput(open.roster());
     PeopleReport report =
         new PeopleReport(ResolvedRoster.of(open.roster(), context.settings(), checkInput.known()));

@@ -6,15 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeSet;
 import java.util.concurrent.Callable;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.LockedRosterFolder;
-import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.issue.AnonymousAccounts;
-import neatroster.cli.issue.BufferedSecureRandom;
-import neatroster.cli.issue.IssueRun;
 import neatroster.cli.report.IssueReport;
 import neatroster.cli.terminal.Exit;
-import neatroster.cli.terminal.Problem;
 import neatroster.core.accounts.AccountIssuer;
 import neatroster.core.accounts.IssuedAccount;
 import neatroster.core.accounts.Issuing;
@@ -33,6 +26,13 @@ import neatroster.core.text.Nearest;
 import neatroster.disk.DiskErrors;
 import neatroster.register.AccountsUpdate;
 import neatroster.register.RegisterException;
+import neatroster.work.Problem;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.LockedRosterFolder;
+import neatroster.work.folder.OpenRoster;
+import neatroster.work.issue.AnonymousAccounts;
+import neatroster.work.issue.BufferedSecureRandom;
+import neatroster.work.issue.IssueRun;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -96,7 +96,7 @@ public final class IssueCommand implements Callable<Integer> {
   public Integer call() {
     CommandContext context = options.context().writing(to, "issue");
     IssueReport report =
-        new IssueReport(context.screen(), context.folder().orElseThrow(), options.json());
+        new IssueReport(options.screen(), context.folder().orElseThrow(), options.json());
     if (!other.isEmpty() && (againLost || again != null || anonymous != null || course != null)) {
       throw Problem.usage("--other USER goes with none of --again, --again-lost and --anonymous.");
     }

@@ -5,15 +5,15 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import neatroster.cli.folder.AddedSheet;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.terminal.Problem;
 import neatroster.core.arrange.ArrangeException;
 import neatroster.core.arrange.ArrangedPerson;
 import neatroster.core.arrange.CoursePeople;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
+import neatroster.work.Problem;
+import neatroster.work.folder.AddedSheet;
+import neatroster.work.folder.CommandContext;
 
 /** Moves people from course to course. */
 final class Moving {

@@ -4,12 +4,12 @@ import java.io.PrintStream;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import neatroster.cli.folder.FileArgument;
-import neatroster.cli.folder.LockedRosterFolder;
-import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.terminal.ProcessEnvironment;
 import neatroster.core.model.Counted;
 import neatroster.register.Run;
+import neatroster.work.folder.FileArgument;
+import neatroster.work.folder.LockedRosterFolder;
+import neatroster.work.folder.RosterFolder;
 
 /** Where one stands in the job, and the command that comes next as a rule. */
 public final class NextStep {

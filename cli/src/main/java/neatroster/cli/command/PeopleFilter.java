@@ -5,13 +5,13 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import neatroster.cli.terminal.Problem;
 import neatroster.core.arrange.ArrangedPerson;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
 import neatroster.core.settings.Settings;
 import neatroster.core.text.Nearest;
+import neatroster.work.Problem;
 
 /** The people whom {@code --where} means. */
 final class PeopleFilter {

@@ -8,9 +8,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.Callable;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.LockedRosterFolder;
-import neatroster.cli.folder.OpenRoster;
 import neatroster.cli.report.Preview;
 import neatroster.cli.report.PreviewJson;
 import neatroster.cli.report.PreviewText;
@@ -23,6 +20,9 @@ import neatroster.core.check.pass.Checker;
 import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
 import neatroster.core.settings.Settings;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.LockedRosterFolder;
+import neatroster.work.folder.OpenRoster;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
@@ -74,9 +74,9 @@ public final class PreviewCommand implements Callable<Integer> {
               });
       open.verifyUnchanged();
       if (options.json()) {
-        Json.write(context.screen().out(), new PreviewJson(preview).document());
+        Json.write(options.screen().out(), new PreviewJson(preview).document());
       } else {
-        new PreviewText(context.screen()).write(preview);
+        new PreviewText(options.screen()).write(preview);
       }
       reports.write(kinds, preview, context);
       return preview.leftOut() > 0 ? Exit.FINDINGS : Exit.DONE;

@@ -4,15 +4,15 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Collection;
 import java.util.List;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.OpenRoster;
-import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.WritePlaces;
 import neatroster.cli.report.OwnFiles;
 import neatroster.cli.report.ReportFiles;
-import neatroster.cli.terminal.Problem;
 import neatroster.disk.DiskErrors;
 import neatroster.disk.PrivateFiles;
+import neatroster.work.Problem;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.OpenRoster;
+import neatroster.work.folder.RosterFolder;
+import neatroster.work.folder.WritePlaces;
 import picocli.CommandLine.Option;
 
 /** The reports that a command writes beside what it says. */
@@ -66,7 +66,7 @@ final class ReportOptions {
     for (Path report : reports) {
       context.folder().ifPresent(folder -> makeReports(folder, context.resolve(report)));
       kinds.write(result, context.resolve(report), report);
-      context.screen().remark("Wrote " + report + ".");
+      context.dialog().remark("Wrote " + report + ".");
     }
   }
 }

@@ -4,13 +4,13 @@ import java.io.Console;
 import java.util.List;
 import java.util.Map;
 import neatroster.cli.report.FindingsText;
-import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Terminal;
 import neatroster.core.check.Finding;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.work.Problem;
 
 /** Asks in the terminal for what a row still lacks, and judges each answer at once. */
 final class RowQuestions {

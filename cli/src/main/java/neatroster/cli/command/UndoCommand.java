@@ -13,15 +13,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
-import neatroster.cli.folder.CommandContext;
-import neatroster.cli.folder.LockedRosterFolder;
-import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.folder.RunChoice;
 import neatroster.cli.report.RunText;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
-import neatroster.cli.terminal.Problem;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.compare.ExceededLimit;
 import neatroster.core.compare.Teaching;
@@ -43,6 +38,11 @@ import neatroster.runs.RunBackground;
 import neatroster.runs.RunBatches;
 import neatroster.runs.RunFolder;
 import neatroster.runs.RunOutcomes;
+import neatroster.work.Problem;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.LockedRosterFolder;
+import neatroster.work.folder.RosterFolder;
+import neatroster.work.folder.RunChoice;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -106,7 +106,7 @@ public final class UndoCommand implements Callable<Integer> {
       verify(runs, run);
       RunChoice.verifyUnedited(folder, run);
       RunChoice.verifyTaken(folder, run);
-      RunChoice.remarkEdited(context.screen(), folder, run);
+      RunChoice.remarkEdited(options.screen(), folder, run);
       RunFolder place = folder.run(run.name());
       // It is taken back the way it went.
       place.document().ifPresent(formats::likeIn);
@@ -121,12 +121,12 @@ public final class UndoCommand implements Callable<Integer> {
               made -> outcomes.is(RunOutcomes.Kind.FOUND, made));
       String inUse = evenInUse ? "" : inUse(known, reversal);
       if (!inUse.isEmpty()) {
-        refuse(context.screen(), run, inUse);
+        refuse(options.screen(), run, inUse);
         return Exit.FINDINGS;
       }
       String above = above(context.settings(), known, reversal);
       if (!above.isEmpty()) {
-        refuse(context.screen(), run, above);
+        refuse(options.screen(), run, above);
         return Exit.FINDINGS;
       }
       Teaching teaching = new Teaching(known.memberships());
@@ -134,14 +134,14 @@ public final class UndoCommand implements Callable<Integer> {
       place.due().read(whole::assume);
       String unfitValues = unfitValues(context.settings(), whole, reversal);
       if (!unfitValues.isEmpty()) {
-        refuse(context.screen(), run, unfitValues);
+        refuse(options.screen(), run, unfitValues);
         return Exit.FINDINGS;
       }
       Undone undone = pack(context, known, whole, teaching, folder, lockedFolder, run, reversal);
       if (options.json()) {
-        Json.write(context.screen().out(), json(undone));
+        Json.write(options.screen().out(), json(undone));
       } else {
-        text(context.screen(), context.settings(), undone);
+        text(options.screen(), context.settings(), undone);
       }
       return Exit.DONE;
     } catch (RegisterException e) {

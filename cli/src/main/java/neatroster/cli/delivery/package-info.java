@@ -1,2 +1,2 @@
-/** The platform as commands work with it: reaching it, delivering to it, reading from it. */
+/** What is shown while a run is delivered, and of what would be sent. */
 package neatroster.cli.delivery;

@@ -9,7 +9,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
-import neatroster.cli.folder.KnownSource;
 import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.compare.ProjectedHeadcounts;
@@ -18,6 +17,7 @@ import neatroster.core.grid.Place;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.text.Quoted;
+import neatroster.work.folder.KnownSource;
 
 /** Changes in words. */
 final class ChangeWords {

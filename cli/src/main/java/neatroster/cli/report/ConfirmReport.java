@@ -5,8 +5,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
-import neatroster.cli.delivery.StillAsked;
-import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
@@ -21,6 +19,8 @@ import neatroster.core.state.Known;
 import neatroster.core.text.Quoted;
 import neatroster.runs.RunConfirmation;
 import neatroster.runs.RunFolder;
+import neatroster.work.delivery.StillAsked;
+import neatroster.work.folder.RosterFolder;
 
 /** What became of a run on the platform, as people and programs read it. */
 public final class ConfirmReport {

@@ -12,7 +12,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import neatroster.cli.folder.FileStems;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.grid.Place;
@@ -26,6 +25,7 @@ import neatroster.core.model.Severity;
 import neatroster.runs.NewRun;
 import neatroster.sheets.CsvRows;
 import neatroster.sheets.XlsxRows;
+import neatroster.work.folder.FileStems;
 
 /**
  * The rows that were left out, for each sheet in a sheet of its own with the same columns and one

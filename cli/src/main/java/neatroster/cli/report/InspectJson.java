@@ -2,7 +2,6 @@ package neatroster.cli.report;
 
 import java.util.List;
 import java.util.Optional;
-import neatroster.cli.settings.ReadingSettings;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
 import neatroster.core.grid.FileFacts;
@@ -14,6 +13,7 @@ import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.roster.Roster;
+import neatroster.work.settings.ReadingSettings;
 
 /** How sheets are understood, as programs read it. */
 public final class InspectJson {

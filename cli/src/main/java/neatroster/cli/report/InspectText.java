@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
-import neatroster.cli.settings.ReadingSettings;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.TextWrap;
 import neatroster.core.grid.FileFacts;
@@ -18,6 +17,7 @@ import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.roster.Roster;
+import neatroster.work.settings.ReadingSettings;
 
 /** How sheets are understood, as people read it. */
 public final class InspectText {

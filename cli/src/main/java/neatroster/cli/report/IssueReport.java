@@ -2,9 +2,6 @@ package neatroster.cli.report;
 
 import java.util.List;
 import java.util.Locale;
-import neatroster.cli.folder.AccountsFile;
-import neatroster.cli.folder.RosterFolder;
-import neatroster.cli.issue.AnonymousAccounts;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
@@ -15,6 +12,9 @@ import neatroster.core.model.Counted;
 import neatroster.core.model.JoinCode;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Renaming;
+import neatroster.work.folder.AccountsFile;
+import neatroster.work.folder.RosterFolder;
+import neatroster.work.issue.AnonymousAccounts;
 
 /** Says what {@code issue} did: who got an account, never what the password is. */
 public final class IssueReport {

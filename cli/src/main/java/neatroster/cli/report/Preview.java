@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
-import neatroster.cli.folder.KnownSource;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.check.CheckResult;
 import neatroster.core.compare.ChangeReceiver;
@@ -17,6 +16,7 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Table;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
+import neatroster.work.folder.KnownSource;
 
 /**
  * What would change. It is counted once, and kept unless there is very much of it: then it is gone

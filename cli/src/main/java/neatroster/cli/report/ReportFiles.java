@@ -9,10 +9,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.Problem;
 import neatroster.core.check.CheckResult;
 import neatroster.disk.DiskErrors;
 import neatroster.disk.NewFile;
+import neatroster.work.Problem;
 
 /**
  * A result as files; the ending of a file's name tells the kind.

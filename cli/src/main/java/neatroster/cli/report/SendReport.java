@@ -3,56 +3,38 @@ package neatroster.cli.report;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import neatroster.cli.folder.RosterFolder;
 import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Phase;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Table;
-import neatroster.runs.RunConfirmation;
 import neatroster.runs.RunFolder;
+import neatroster.work.delivery.RunDelivery;
+import neatroster.work.folder.RosterFolder;
 
 /**
  * What became of a delivery to the platform, as people and programs read it.
  *
  * @param run the run
- * @param done how many changes the platform has made
- * @param left how many have not been sent, or nobody knows of
- * @param failures what the platform refused, in the order of the correction sheets
- * @param notCarried what the platform has no room for, and how often
- * @param stopped why it ended before its end, if it did
+ * @param folder where the run is
+ * @param result how far it came
  */
-public record SendReport(
-    String run,
-    RosterFolder folder,
-    int done,
-    int left,
-    List<Failure> failures,
-    Map<String, Integer> notCarried,
-    Optional<String> stopped) {
+public record SendReport(String run, RosterFolder folder, RunDelivery.Result result) {
   private static final int SHOWN = 12;
-
-  /**
-   * A change that the platform refused.
-   *
-   * @param found the change with its reason
-   * @param status what the platform answered, or 0
-   */
-  public record Failure(RunConfirmation.Found found, int status) {}
 
   /** Writes it on the screen. */
   public void text(Screen screen) {
+    List<RunDelivery.Failure> failures = result.failures();
     screen.line("");
     screen.line("Run " + screen.bold(run) + " to the platform");
     screen.line("");
-    screen.line(String.format("  %7d  done", done));
+    screen.line(String.format("  %7d  done", result.done()));
     if (!failures.isEmpty()) {
       screen.line(screen.red(String.format("  %7d  refused", failures.size())));
     }
-    if (left > 0) {
-      screen.line(screen.yellow(String.format("  %7d  left", left)));
+    if (result.left() > 0) {
+      screen.line(screen.yellow(String.format("  %7d  left", result.left())));
     }
     if (!failures.isEmpty()) {
       screen.line("");
@@ -67,25 +49,27 @@ public record SendReport(
         screen.line("  … and " + (failures.size() - SHOWN) + " more");
       }
     }
-    if (!notCarried.isEmpty()) {
+    if (!result.notCarried().isEmpty()) {
       screen.line("");
       screen.line(screen.bold("not carried") + ": the platform has no room for it");
-      notCarried.forEach((what, count) -> screen.line(String.format("  %7d  %s", count, what)));
+      result
+          .notCarried()
+          .forEach((what, count) -> screen.line(String.format("  %7d  %s", count, what)));
     }
     screen.line("");
     end(screen);
   }
 
   private void end(Screen screen) {
-    if (stopped.isPresent()) {
-      screen.line(screen.red(sentence(stopped.get())));
+    if (result.stopped().isPresent()) {
+      screen.line(screen.red(sentence(result.stopped().get())));
     }
-    if (left > 0) {
+    if (result.left() > 0) {
       screen.line(
           "What was done is remembered. To go on where it stopped: neat-roster send " + run);
       return;
     }
-    if (!failures.isEmpty()) {
+    if (!result.failures().isEmpty()) {
       screen.line(
           "The refused rows are in "
               + folder.shown("runs/" + run + "/" + RunFolder.FAILED + "/")
@@ -104,12 +88,12 @@ public record SendReport(
     Map<Table, Integer> rows = new EnumMap<>(Table.class);
     return Json.of("send")
         .put("run", run)
-        .put("done", done)
-        .put("failed", failures.size())
-        .put("left", left)
+        .put("done", result.done())
+        .put("failed", result.failures().size())
+        .put("left", result.left())
         .list(
             "failures",
-            failures,
+            result.failures(),
             one -> {
               Table table = one.found().change().table();
               // The header is the first row.
@@ -120,14 +104,16 @@ public record SendReport(
                   .put("key", one.found().change().key())
                   .putPosition("status", one.status())
                   .put("reason", one.found().outcome().why())
-                  .put("file", left > 0 ? null : "runs/" + run + "/" + RunFolder.failed(table))
-                  .put("row", left > 0 ? null : row);
+                  .put(
+                      "file",
+                      result.left() > 0 ? null : "runs/" + run + "/" + RunFolder.failed(table))
+                  .put("row", result.left() > 0 ? null : row);
             })
         .list(
             "notCarried",
-            notCarried.entrySet(),
+            result.notCarried().entrySet(),
             one -> new JsonObject().put("what", one.getKey()).put("count", one.getValue()))
-        .put("stopped", stopped.orElse(null));
+        .put("stopped", result.stopped().orElse(null));
   }
 
   /** What is about to be sent, as {@code 3 users, 9 enrollments}. */

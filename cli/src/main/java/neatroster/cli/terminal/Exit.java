@@ -1,5 +1,7 @@
 package neatroster.cli.terminal;
 
+import neatroster.work.Problem;
+
 /** The exit codes that scripts rely on. */
 public final class Exit {
   /** Done, nothing at error level. */
@@ -21,4 +23,13 @@ public final class Exit {
   static final int INTERRUPTED = 130;
 
   private Exit() {}
+
+  /** The code of a command that a problem ended. */
+  public static int of(Problem problem) {
+    return switch (problem.kind()) {
+      case USAGE -> USAGE;
+      case UNREADABLE -> UNREADABLE;
+      case REFUSED -> FINDINGS;
+    };
+  }
 }

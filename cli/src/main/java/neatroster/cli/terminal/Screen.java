@@ -2,10 +2,12 @@ package neatroster.cli.terminal;
 
 import java.io.PrintStream;
 import java.util.HashSet;
+import java.util.Optional;
 import java.util.Set;
+import neatroster.work.Dialog;
 
 /** Where a command's words go: the result to standard output, everything else to standard error. */
-public final class Screen {
+public final class Screen implements Dialog {
   private final PrintStream out;
   private final PrintStream err;
   private final boolean color;
@@ -47,7 +49,7 @@ public final class Screen {
     }
   }
 
-  /** A remark that is no part of the result. */
+  @Override
   public void remark(String text) {
     if (!quiet) {
       if (wraps) {
@@ -58,11 +60,21 @@ public final class Screen {
     }
   }
 
-  /** A remark that a command makes once, however often it comes by. */
+  @Override
   public void remarkOnce(String text) {
     if (remarked.add(text)) {
       remark(text);
     }
+  }
+
+  @Override
+  public Optional<char[]> askSecret(String question) {
+    return Terminal.console()
+        .map(
+            console -> {
+              char[] typed = console.readPassword("%s", question);
+              return typed == null ? new char[0] : typed;
+            });
   }
 
   /** How many characters fit on a line. */

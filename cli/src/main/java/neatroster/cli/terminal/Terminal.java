@@ -3,6 +3,7 @@ package neatroster.cli.terminal;
 import java.io.Console;
 import java.util.Locale;
 import java.util.Optional;
+import neatroster.work.Problem;
 
 /** Somebody who can be asked. */
 public final class Terminal {

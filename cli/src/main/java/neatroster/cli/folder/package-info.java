@@ -1,2 +1,0 @@
-/** The roster folder: what a command reads there, and where it may write. */
-package neatroster.cli.folder;

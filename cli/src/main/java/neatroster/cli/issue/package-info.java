@@ -1,2 +1,0 @@
-/** Giving accounts in a roster folder. */
-package neatroster.cli.issue;

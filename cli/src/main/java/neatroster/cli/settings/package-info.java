@@ -1,2 +1,0 @@
-/** Reading and writing roster.yaml. */
-package neatroster.cli.settings;

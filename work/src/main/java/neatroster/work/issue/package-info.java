@@ -1,0 +1,2 @@
+/** Giving accounts in a roster folder. */
+package neatroster.work.issue;

@@ -1,0 +1,2 @@
+/** Reading and writing roster.yaml. */
+package neatroster.work.settings;
