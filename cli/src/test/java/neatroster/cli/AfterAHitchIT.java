@@ -22,7 +22,7 @@ class AfterAHitchIT {
 
   @BeforeEach
   void aRoster() throws Exception {
-    school = new Program(temp).within();
+    school = new Program(temp);
     school.file("roster.yaml", "school: {name: Pier School}");
     school.file(
         "sheets/people.csv",

@@ -27,7 +27,7 @@ class CheckReportIT {
 
   @BeforeEach
   void messyFiles() throws Exception {
-    program = new Program(temp).within();
+    program = new Program(temp);
     program.file("courses.csv", "code,title", "NAV-1,Coast", "NAV-2,Night");
     program.file(
         "users.csv",

@@ -23,7 +23,7 @@ class ConfirmIT {
 
   @BeforeEach
   void aRunIsPacked() throws Exception {
-    school = new Program(temp).within();
+    school = new Program(temp);
     school.file("roster.yaml", "school: {name: Pier School}");
     school.file(
         "sheets/people.csv",

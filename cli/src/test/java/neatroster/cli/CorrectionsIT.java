@@ -26,7 +26,7 @@ class CorrectionsIT {
 
   @BeforeEach
   void sevenLists() throws Exception {
-    school = new Program(temp).within();
+    school = new Program(temp);
     school.file("roster.yaml", "school: {name: Pier School}");
     school.file(
         "sheets/crew.csv",

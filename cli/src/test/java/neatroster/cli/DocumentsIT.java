@@ -104,7 +104,7 @@ class DocumentsIT {
   void theSettingsPageNamesSettingsThatThereAre() throws Exception {
     String page = Files.readString(Program.root().resolve("docs/settings.md"));
     Matcher block = Pattern.compile("(?s)```yaml\n(.*?)```").matcher(page);
-    Program program = new Program(temp).within();
+    Program program = new Program(temp);
     program.file("sheets/courses.csv", "code,title", "NAV-1,Coast");
     int count = 0;
     while (block.find()) {

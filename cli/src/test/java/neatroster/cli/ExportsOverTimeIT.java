@@ -23,7 +23,7 @@ class ExportsOverTimeIT {
 
   @BeforeEach
   void aRoster() throws Exception {
-    school = new Program(temp).within();
+    school = new Program(temp);
     settings("");
     school.file(
         "sheets/people.csv",

@@ -18,7 +18,7 @@ class FindIT {
 
   @Test
   void somebodyIsFoundWhereverTheyAreAndAPasswordNever() throws Exception {
-    Program program = new Program(temp).within();
+    Program program = new Program(temp);
     program.file("roster.yaml");
     program.file(
         "sheets/users.csv",
@@ -47,7 +47,7 @@ class FindIT {
 
   @Test
   void somebodyInSeveralListsIsShownOnceWithEveryPlace() throws Exception {
-    Program program = new Program(temp).within();
+    Program program = new Program(temp);
     program.file("roster.yaml");
     program.file(
         "sheets/users.csv",
@@ -73,7 +73,7 @@ class FindIT {
 
   @Test
   void oneUserGetsAnotherPasswordAndTheOthersKeepTheirs() throws Exception {
-    Program program = new Program(temp).within();
+    Program program = new Program(temp);
     program.file("roster.yaml");
     program.file("sheets/users.csv", "id,given name", "501,Ana", "502,Bonny", "503,Cyril");
     assertThat(program.run("issue").exit()).isZero();

@@ -29,7 +29,7 @@ class HandoutIT {
 
   @BeforeEach
   void makeFolder() throws Exception {
-    program = new Program(folder).within();
+    program = new Program(folder);
     program.file(
         "roster.yaml",
         "school: {name: Port Elsewhere School of Seamanship}",
@@ -106,7 +106,7 @@ class HandoutIT {
   void pagesAreAsManyAsTheSlipsNeed() throws Exception {
     for (int people : new int[] {1, 8, 9, 2000}) {
       Path school = Files.createDirectory(folder.resolve("school" + people));
-      Program there = new Program(school).within();
+      Program there = new Program(school);
       StringBuilder users = new StringBuilder("id,given name,family name\n");
       for (int i = 0; i < people; i++) {
         users.append(i).append(",Ana,Marlowe\n");

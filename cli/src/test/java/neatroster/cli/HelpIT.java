@@ -15,7 +15,7 @@ class HelpIT {
 
   @BeforeEach
   void aFolder() throws Exception {
-    program = new Program(temp).within();
+    program = new Program(temp);
   }
 
   @Test

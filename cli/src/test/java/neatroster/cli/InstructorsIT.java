@@ -23,7 +23,7 @@ class InstructorsIT {
 
   @BeforeEach
   void aRoster() throws Exception {
-    school = new Program(temp).within();
+    school = new Program(temp);
     school.file(
         "roster.yaml",
         "school: {name: Pier School}",

@@ -42,7 +42,7 @@ class LayoutsIT {
 
   @BeforeEach
   void theExamplesAreThere() throws Exception {
-    program = new Program(temp).within();
+    program = new Program(temp);
     for (String part : List.of("sheets", "layouts")) {
       Files.createDirectories(temp.resolve(part));
       try (Stream<Path> files = Files.list(DOCS.resolve("layouts").resolve(part))) {
@@ -401,7 +401,7 @@ class LayoutsIT {
 
   @Test
   void aDeliveredLayoutIsUndoneInItToo() throws Exception {
-    Program school = new Program(temp.resolve("school")).within();
+    Program school = new Program(temp.resolve("school"));
     program.run("begin", "school");
     try (Stream<Path> starters = Files.list(temp.resolve("school/sheets"))) {
       for (Path starter : starters.toList()) {

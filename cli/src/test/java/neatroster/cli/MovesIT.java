@@ -21,7 +21,7 @@ class MovesIT {
 
   @BeforeEach
   void aRoster() throws Exception {
-    program = new Program(temp).within();
+    program = new Program(temp);
     program.file("roster.yaml", "policy: {users: {known: overwrite}}", "stop-above: {}");
     program.file(
         "sheets/users.csv",

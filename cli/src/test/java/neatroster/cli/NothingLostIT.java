@@ -26,7 +26,7 @@ class NothingLostIT {
   void makeFolder() throws Exception {
     assumeThat(Files.exists(Path.of("/bin/sh"))).isTrue();
     folder = Files.createDirectory(temp.resolve("school"));
-    program = new Program(folder);
+    program = new Program(folder).asProcess();
     program.file("roster.yaml");
   }
 
@@ -101,7 +101,7 @@ class NothingLostIT {
   void ofTwoThatTidyIntoOneFolderOneIsTold() throws Exception {
     users("one/users.csv", 3000);
     users("two/users.csv", 4000);
-    Program other = new Program(folder);
+    Program other = new Program(folder).asProcess();
     Process first = program.start(List.of(), "tidy", "one/users.csv", "--to", "clean");
     Process second = other.start(List.of(), "tidy", "two/users.csv", "--to", "clean");
     List<Integer> exits = List.of(first.waitFor(), second.waitFor());

@@ -28,7 +28,7 @@ class NothingOverwrittenIT {
   @BeforeEach
   void makeFolder() throws Exception {
     folder = Files.createDirectory(temp.resolve("school"));
-    program = new Program(folder).within();
+    program = new Program(folder);
     program.file("roster.yaml", "accounts: {sealed: false}");
     program.file("sheets/users.csv", "id,given name,family name", "1,Ana,Marlowe", "2,Bo,Finch");
     program.file("known/users.csv", "id,username,given name", "9,cy,Cy");

@@ -20,7 +20,7 @@ class OddWorldIT {
   @BeforeEach
   void makeFolder() throws Exception {
     folder = Files.createDirectory(temp.resolve("school"));
-    program = new Program(folder);
+    program = new Program(folder).asProcess();
     program.file("roster.yaml");
     program.file("sheets/users.csv", "id,given name,family name", "1,Ana,Marlowe", "2,Bo,Finch");
   }

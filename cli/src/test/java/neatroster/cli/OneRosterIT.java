@@ -26,7 +26,7 @@ class OneRosterIT {
 
   @BeforeEach
   void aFolder() throws Exception {
-    program = new Program(temp).within();
+    program = new Program(temp);
   }
 
   @Test

@@ -35,7 +35,7 @@ class PackIT {
   @BeforeEach
   void makeRoster() throws Exception {
     folder = Files.createDirectory(temp.resolve("work"));
-    program = new Program(folder).within();
+    program = new Program(folder);
     program.file("roster.yaml");
     program.file("sheets/courses.csv", "code,title", "NAV-1,\"Coast, near\"", "RAD-1,Radio");
     program.file("sheets/users.csv", "id,given name,family name", "1,Ana,Marlowe", "2,Bo,Finch");

@@ -57,7 +57,7 @@ class PagesForEverybodyIT {
 
   private Map<String, String> pages() throws Exception {
     Map<String, String> pages = new LinkedHashMap<>();
-    Program school = new Program(temp).demoSchool("school").within();
+    Program school = new Program(temp).demoSchool("school");
     Path folder = temp.resolve("school");
     school.run("preview", "--report", "preview.html");
     school.run("handout", "--by", "course", "--to", "slips.html");

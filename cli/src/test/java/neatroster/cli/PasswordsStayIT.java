@@ -214,7 +214,7 @@ class PasswordsStayIT {
         }
       }
       // The next start clears away what the kill left.
-      assertThat(program.run("rules").exit()).isZero();
+      assertThat(program.run(List.of(), "rules").exit()).isZero();
       assertThat(inside(kept)).isZero();
     } finally {
       writer.destroyForcibly();

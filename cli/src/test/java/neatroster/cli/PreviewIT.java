@@ -24,7 +24,7 @@ class PreviewIT {
 
   @BeforeEach
   void aYearThatRollsOver() throws Exception {
-    program = new Program(temp).within();
+    program = new Program(temp);
     program.file(
         "roster.yaml",
         "policy:",
@@ -190,7 +190,7 @@ class PreviewIT {
   @Test
   void twoVersionsOfOneListAreComparedWithoutAFolder() throws Exception {
     Path elsewhere = Files.createDirectory(temp.resolve("elsewhere"));
-    Program loose = new Program(elsewhere).within();
+    Program loose = new Program(elsewhere);
     loose.file("old.csv", "id,username,given name,family name,email", "1,ana,Ana,Lund,a@x.example");
     loose.file(
         "new.csv",
@@ -209,7 +209,7 @@ class PreviewIT {
   @Test
   void whereNothingIsKnownEverythingIsNewAndThatIsSaid() throws Exception {
     Path elsewhere = Files.createDirectory(temp.resolve("elsewhere"));
-    Program loose = new Program(elsewhere).within();
+    Program loose = new Program(elsewhere);
     loose.file("users.csv", "username,given name", "ana,Ana");
     loose.file("roster.yaml", "stop-above: {removals: lots}");
     assertThat(loose.run("preview", "users.csv").exit()).isEqualTo(2);

@@ -17,7 +17,10 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import neatroster.cli.terminal.ProcessEnvironment;
 
-/** The built program, run as a process in a folder. */
+/**
+ * The program in a folder: within this process where it is what commands do that is tested, as a
+ * process of its own where that is.
+ */
 public final class Program {
   private static final Path JAR =
       Path.of(System.getProperty("neatroster.jar", "")).toAbsolutePath();
@@ -28,7 +31,7 @@ public final class Program {
 
   private final Path folder;
   private final Path streams;
-  private boolean isWithin;
+  private boolean isProcess;
 
   public Program(Path folder) throws IOException {
     this.folder = folder;
@@ -40,14 +43,14 @@ public final class Program {
     return Path.of(System.getProperty("neatroster.root"));
   }
 
-  /** Runs it within this process from now on, which is faster. */
-  Program within() {
-    isWithin = true;
+  /** Runs it as a process of its own from now on. */
+  Program asProcess() {
+    isProcess = true;
     return this;
   }
 
   Result run(String... args) throws IOException, InterruptedException {
-    Result result = isWithin ? within(folder, args) : run(List.of(), args);
+    Result result = isProcess ? run(List.of(), args) : within(folder, args);
     JsonSchemas.verify(args, result.out());
     return result;
   }

@@ -29,7 +29,7 @@ class ProgramIT {
   @BeforeEach
   void makeFolder() throws Exception {
     folder = Files.createDirectory(temp.resolve("work"));
-    program = new Program(folder);
+    program = new Program(folder).asProcess();
   }
 
   private void roster() throws Exception {

@@ -26,7 +26,7 @@ class ReadBackIT {
   @BeforeEach
   void aSchoolWithOddNames() throws Exception {
     Files.createDirectories(temp.resolve("school/sheets"));
-    school = new Program(temp.resolve("school")).within();
+    school = new Program(temp.resolve("school"));
     school.file("roster.yaml", "school: {name: Pier School}");
     randomRoster(new SplittableRandom(2027));
   }
@@ -113,7 +113,6 @@ class ReadBackIT {
   void ofALayoutAllThatItHasColumnsFor() throws Exception {
     Files.createDirectories(temp.resolve("school/layouts"));
     new Program(temp)
-        .within()
         .file(
             "school/layouts/wide.yaml",
             "files:",

@@ -37,7 +37,7 @@ class RolloverIT {
 
   @Test
   void theYearRollsOverAsThePageSays() throws Exception {
-    Program program = new Program(temp).within();
+    Program program = new Program(temp);
     Path school = temp.resolve("school");
     JsonNode before = null;
     List<String> lines = Files.readAllLines(DOCS.resolve("rollover.md"));
@@ -45,7 +45,7 @@ class RolloverIT {
       List<String> words = words(line.substring(2));
       switch (words.get(0)) {
         case "cd" -> {
-          program = new Program(school).within();
+          program = new Program(school);
           Files.copy(
               DOCS.resolve("rollover/roster.yaml"),
               school.resolve("roster.yaml"),

@@ -44,7 +44,7 @@ class SendIT {
 
   @BeforeAll
   static void aRosterWithAPackedRun() throws Exception {
-    new Program(demo).within().demoSchool("school");
+    new Program(demo).demoSchool("school");
   }
 
   private static void copy(Path to) throws IOException {
@@ -59,7 +59,7 @@ class SendIT {
   @BeforeEach
   void aPackedRun() throws Exception {
     copy(temp.resolve("school"));
-    program = new Program(temp.resolve("school")).within();
+    program = new Program(temp.resolve("school"));
     platform = new PracticePlatform(temp.resolve("practice.db"));
     platform.nameIn(temp.resolve("school"));
   }
@@ -84,7 +84,7 @@ class SendIT {
     try (PracticePlatform other = new PracticePlatform(temp.resolve("other.db"))) {
       copy(temp.resolve("twin"));
       other.nameIn(temp.resolve("twin"));
-      Program twin = new Program(temp.resolve("twin")).within();
+      Program twin = new Program(temp.resolve("twin"));
       assertThat(twin.run("send", "--yes").exit()).isZero();
       return other.held();
     }
@@ -367,7 +367,7 @@ class SendIT {
   void usernamesThatThePlatformMakesComeBackForTheSlips() throws Exception {
     platform.faults().set(Faults.Kind.MAKES_USERNAMES, 1);
     Path folder = Files.createDirectory(temp.resolve("nameless"));
-    Program nameless = new Program(folder).within();
+    Program nameless = new Program(folder);
     nameless.file("roster.yaml", "usernames: {made-by: platform}");
     nameless.file(
         "sheets/users.csv",

@@ -64,7 +64,7 @@ class ThreeDeliveriesIT {
   @ParameterizedTest
   @ValueSource(booleans = {false, true})
   void eachHoldsWhatWasAsked(boolean isPlain) throws Exception {
-    school = new Program(temp.resolve("school")).within();
+    school = new Program(temp.resolve("school"));
     school.file(
         "roster.yaml",
         "policy:",

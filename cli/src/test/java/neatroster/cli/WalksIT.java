@@ -30,7 +30,7 @@ import org.junit.jupiter.api.io.TempDir;
 class WalksIT {
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final int STEPS = 12;
-  private static final int WALKS = Integer.getInteger("walks", 30);
+  private static final int WALKS = Integer.getInteger("walks", 10);
   private static final int MOST_RUNS = 3;
   private static final long FIRST = Long.getLong("walks.first", 1);
 

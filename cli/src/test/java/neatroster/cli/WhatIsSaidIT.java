@@ -43,7 +43,7 @@ class WhatIsSaidIT {
 
   @Test
   void filesThatOtherProgramsMade() throws Exception {
-    Program program = new Program(FILES).within();
+    Program program = new Program(FILES);
     assertThat(said(program, "52-formulas-without-results.xlsx"))
         .containsExactly(
             "error spreadsheet-error Crew 2+3",
@@ -70,7 +70,7 @@ class WhatIsSaidIT {
 
   @Test
   void listsThatPeopleTypedAndOldLetters() throws Exception {
-    Program program = new Program(FILES).within();
+    Program program = new Program(FILES);
     assertThat(said(program, "86-names-and-addresses.txt")).containsExactly("note no-header null");
     assertThat(said(program, "82-line-breaks-in-a-paragraph.odt"))
         .containsExactly("note no-header null", "note skipped-row 1", "note skipped-row 5");
@@ -86,7 +86,7 @@ class WhatIsSaidIT {
 
   @Test
   void whatNobodyNamesIsSaidAndKept() throws Exception {
-    Program program = new Program(temp).within();
+    Program program = new Program(temp);
     program.file("list.csv", "Ada,Marlin,starboard", "Ivo,Vale,", "Bo,Finch,port 3");
     assertThat(said(program, "list.csv")).contains("note column-without-header null");
     assertThat(program.run("inspect", "list.csv").out()).contains("nothing says what it is");
@@ -97,7 +97,7 @@ class WhatIsSaidIT {
 
   @Test
   void theSettingsSayInWhichLettersATextIs() throws Exception {
-    Program program = new Program(temp).within();
+    Program program = new Program(temp);
     byte[] text = "given name!family name\nGyőző!Szűcs\n".getBytes(Charset.forName("IBM852"));
     Files.write(temp.resolve("old.csv"), text);
     program.file(
@@ -123,7 +123,7 @@ class WhatIsSaidIT {
 
   @Test
   void copiesKeepTheSettingsOfTheSheetsTheyCameFrom() throws Exception {
-    Program program = new Program(temp).within();
+    Program program = new Program(temp);
     program.file(
         "roster.yaml",
         "sheets:",
@@ -154,7 +154,7 @@ class WhatIsSaidIT {
 
   @Test
   void theMarkedCopyOfATypedListIsAListOfTheSamePeople() throws Exception {
-    Program program = new Program(temp).within();
+    Program program = new Program(temp);
     program.file(
         "list.txt",
         "Participants, cours de printemps",
@@ -173,7 +173,7 @@ class WhatIsSaidIT {
 
   @Test
   void oneRowDoesNotTurnAColumnOfDates() throws Exception {
-    Program program = new Program(temp).within();
+    Program program = new Program(temp);
     program.file(
         "users.csv",
         "id,given name,birth date",
@@ -198,7 +198,7 @@ class WhatIsSaidIT {
 
   @Test
   void tabsThatAreLeftOutStayQuiet() throws Exception {
-    Program program = new Program(temp).within();
+    Program program = new Program(temp);
     Files.createDirectories(temp.resolve("sheets"));
     Files.copy(FILES.resolve("76-notes-beside-a-class.xlsx"), temp.resolve("sheets/class.xlsx"));
     program.file("sheets/odd.csv", "foo,bar,baz", "1,2,3");
@@ -216,7 +216,7 @@ class WhatIsSaidIT {
 
   @Test
   void anErrorIsNotExplainedByWhatTheSettingsLower() throws Exception {
-    Program program = new Program(temp).within();
+    Program program = new Program(temp);
     program.file("roster.yaml", "rules: {another-person: warning, bad-email: warning}");
     program.file(
         "sheets/people.csv",

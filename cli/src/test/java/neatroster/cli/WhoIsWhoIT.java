@@ -31,7 +31,7 @@ class WhoIsWhoIT {
 
   @BeforeEach
   void aRosterAndAPlatform() throws Exception {
-    school = new Program(temp.resolve("school")).within();
+    school = new Program(temp.resolve("school"));
     school.file(
         "roster.yaml",
         "policy: {users: {known: overwrite, renamed: follow}, enrollments: {known: overwrite}}",

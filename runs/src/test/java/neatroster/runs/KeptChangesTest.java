@@ -76,7 +76,7 @@ class KeptChangesTest {
     return new PlannedChange(phase, what, values, own).from(before);
   }
 
-  @Property(tries = 200)
+  @Property
   void whatIsReadIsWhatWasKeptInTheOrderOfThePhases(@ForAll("changes") PlannedChange one)
       throws IOException {
     Path folder = Files.createTempDirectory("kept");

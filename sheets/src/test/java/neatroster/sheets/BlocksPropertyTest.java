@@ -89,7 +89,7 @@ class BlocksPropertyTest {
     return text.toString();
   }
 
-  @Property(tries = 200)
+  @Property
   void theRowsAreTheSame(@ForAll long seed) throws Exception {
     Random random = new Random(seed);
     String text = text(random);
@@ -122,7 +122,7 @@ class BlocksPropertyTest {
     assertThat(inBlocks).isEqualTo(rows);
   }
 
-  @Property(tries = 150)
+  @Property
   void blocksOfAnySizeHaveTheSameRows(@ForAll long seed) throws Exception {
     String text = text(new Random(seed));
     List<String> whole = split(text, 1 << 16);

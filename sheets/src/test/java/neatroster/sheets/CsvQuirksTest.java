@@ -88,7 +88,7 @@ class CsvQuirksTest {
     return cell.list().ofSize(3).list().ofMinSize(1).ofMaxSize(8);
   }
 
-  @Property(tries = 200)
+  @Property
   void whatIsWrittenIsReadBack(@ForAll("tables") List<List<String>> table) throws Exception {
     Path file = Files.createTempFile("neat-roster", ".csv");
     List<List<String>> withHeader = new ArrayList<>();

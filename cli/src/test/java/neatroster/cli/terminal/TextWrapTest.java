@@ -19,7 +19,7 @@ class TextWrapTest {
         .containsExactly("\u001b[1;31merror\u001b[0m");
   }
 
-  @Property(tries = 300)
+  @Property
   void noWordIsLostAndNoLineIsTooLong(
       @ForAll @AlphaChars @Chars(' ') @StringLength(max = 200) String text,
       @ForAll @IntRange(min = 40, max = 80) int width) {

@@ -115,7 +115,7 @@ class AccountIssuerTest {
         .build();
   }
 
-  @Property(tries = 150)
+  @Property
   void usernamesAreUniqueAllowedAndIndependentOfTheOrder(
       @ForAll @Size(max = 30) List<String> given, @ForAll long seed) throws PatternException {
     List<NewUser> users = new ArrayList<>();
@@ -147,7 +147,7 @@ class AccountIssuerTest {
     assertThat(usernames(SETTINGS, List.of(), many)).doesNotHaveDuplicates().hasSize(20_000);
   }
 
-  @Property(tries = 100)
+  @Property
   void whoHasAnAccountKeepsItWhateverComesLater(
       @ForAll @Size(max = 20) List<String> earlier, @ForAll @Size(max = 20) List<String> later)
       throws PatternException {

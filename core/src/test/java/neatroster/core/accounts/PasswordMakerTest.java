@@ -23,7 +23,7 @@ class PasswordMakerTest {
         new SplittableRandom(seed));
   }
 
-  @Property(tries = 200)
+  @Property
   void passwordsAreAsLongAsTheSettingsAsk(
       @ForAll @IntRange(min = 1, max = 8) int length,
       @ForAll @IntRange(min = 1, max = 40) int minimum,

@@ -38,7 +38,7 @@ class DivisionPropertyTest {
         .forEach(group -> assertThat(sizes.getOrDefault(group, 0)).isGreaterThan(most - 2));
   }
 
-  @Property(tries = 300)
+  @Property
   void everybodyIsPlacedOnceAndGroupsDifferByOneAtTheMost(
       @ForAll @IntRange(min = 1, max = 40) int count,
       @ForAll @IntRange(min = 1, max = 6) int groups,
@@ -79,7 +79,7 @@ class DivisionPropertyTest {
     placed.forEach((one, group) -> assertThat(again.get(one.reference())).isEqualTo(group));
   }
 
-  @Property(tries = 300)
+  @Property
   void whoIsToBeTogetherIsAndWhoIsToBeApartIsNot(
       @ForAll @IntRange(min = 8, max = 30) int count,
       @ForAll @IntRange(min = 2, max = 4) int groups,

@@ -26,7 +26,7 @@ class FindingListTest {
   private static final List<Rule> RULES =
       List.of(new UnknownUser(), new UnknownCourse(), new StraySpace());
 
-  @Property(tries = 300)
+  @Property
   void findingsComeBackAsTheyWereAdded(@ForAll("findings") List<Finding> findings) {
     FindingList packed = new FindingList();
     packed.addAll(findings);
@@ -37,7 +37,7 @@ class FindingListTest {
     }
   }
 
-  @Property(tries = 300)
+  @Property
   void whatIsLeftIsInOrder(@ForAll("findings") List<Finding> findings) {
     FindingList packed = new FindingList();
     packed.addAll(findings);

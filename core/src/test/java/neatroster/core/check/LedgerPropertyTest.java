@@ -128,7 +128,7 @@ class LedgerPropertyTest {
     return Arbitraries.longs();
   }
 
-  @Property(tries = 400)
+  @Property
   void nothingIsUnaccounted(@ForAll("seeds") long seed) {
     check(seed);
   }

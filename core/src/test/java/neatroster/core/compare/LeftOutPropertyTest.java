@@ -75,7 +75,7 @@ class LeftOutPropertyTest {
     };
   }
 
-  @Property(tries = 400)
+  @Property
   void whatIsLeftOutIsNamedNowhere(@ForAll long seed) {
     CheckResult checked =
         Checker.check(

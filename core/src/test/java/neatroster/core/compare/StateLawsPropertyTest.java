@@ -381,7 +381,7 @@ class StateLawsPropertyTest {
     return part;
   }
 
-  @Property(tries = 250)
+  @Property
   void theChangesFromOneStateToAnotherMakeItAndTheirReverseMakesTheFirst(@ForAll long seed)
       throws Exception {
     Random random = new Random(seed);
@@ -430,7 +430,7 @@ class StateLawsPropertyTest {
             });
   }
 
-  @Property(tries = 150)
+  @Property
   void anyPartOfTheChangesLeavesExactlyTheOthersDue(@ForAll long seed) throws Exception {
     Random random = new Random(seed);
     World held = World.random(random);
@@ -446,7 +446,7 @@ class StateLawsPropertyTest {
     assertThat(said(changes(sheets, known(export(held), done), true))).isEqualTo(said(rest));
   }
 
-  @Property(tries = 150)
+  @Property
   void whatIsNotToldIsNotChangedNorWhoIsNotTouched(@ForAll long seed) throws Exception {
     Random random = new Random(seed);
     World held = World.random(random);

@@ -145,7 +145,7 @@ class PeoplePropertiesTest {
     return tags;
   }
 
-  @Property(tries = 600)
+  @Property
   void anyOrderOfSheetsAndRowsGivesTheSamePeople(@ForAll long seed, @ForAll long order) {
     Lists lists = random(seed);
     assertThat(people(shuffled(lists, order), Known.nothing()))
@@ -153,7 +153,7 @@ class PeoplePropertiesTest {
         .isEqualTo(people(shuffled(lists, 0), Known.nothing()));
   }
 
-  @Property(tries = 600)
+  @Property
   void anyOrderOfSheetsAndRowsLeavesTheSameRowsOut(@ForAll long seed, @ForAll long order) {
     Lists lists = random(seed);
     assertThat(faulty(shuffled(lists, order), Known.nothing()))
@@ -161,7 +161,7 @@ class PeoplePropertiesTest {
         .isEqualTo(faulty(shuffled(lists, 0), Known.nothing()));
   }
 
-  @Property(tries = 500)
+  @Property
   void aListOfPeopleWhoAreAllKnownAddsNobody(@ForAll long seed) {
     Random random = new Random(seed);
     List<KnownUser> accounts = new ArrayList<>();

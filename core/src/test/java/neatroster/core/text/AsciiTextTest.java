@@ -52,7 +52,7 @@ class AsciiTextTest {
     assertThat(AsciiText.of(name, language).strip()).isEqualToIgnoringCase(ascii);
   }
 
-  @Property(tries = 300)
+  @Property
   void theShortWayIsTheLongOne(
       @ForAll @CharRange(from = '\u00c0', to = '\u017f') @StringLength(max = 8) String name) {
     if (AsciiText.isEuropean(name)) {
@@ -60,7 +60,7 @@ class AsciiTextTest {
     }
   }
 
-  @Property(tries = 200)
+  @Property
   void whatComesOutIsAlwaysAscii(@ForAll @StringLength(max = 12) String any) {
     assertThat(AsciiText.of(any).chars()).allMatch(c -> c < 0x80);
   }

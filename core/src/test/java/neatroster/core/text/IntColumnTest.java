@@ -12,7 +12,7 @@ class IntColumnTest {
   /** The kinds of numbers between which a column widens. */
   private static final int[] BOUNDS = {1, 3, 0x100, 0x101, 0x10000, 0x10001, Integer.MAX_VALUE};
 
-  @Property(tries = 200)
+  @Property
   void whatWasAddedInAnyWayComesOutInAnyWay(@ForAll long seed) {
     Random random = new Random(seed);
     IntColumn column = new IntColumn();

@@ -11,7 +11,7 @@ import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 
 class KeyIndexTest {
-  @Property(tries = 300)
+  @Property
   void numbersDistinctTextsInTheirOrder(@ForAll List<String> texts) {
     KeyIndex index = KeyIndex.exact();
     Map<String, Integer> expected = new LinkedHashMap<>();

@@ -10,7 +10,7 @@ import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.Size;
 
 class PairIndexTest {
-  @Property(tries = 200)
+  @Property
   void remembersTheFirstValueOfEachPair(
       @ForAll @Size(max = 400) java.util.List<@IntRange(max = 40) Integer> numbers) {
     PairIndex index = new PairIndex();

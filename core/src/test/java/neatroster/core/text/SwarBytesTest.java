@@ -27,7 +27,7 @@ class SwarBytesTest {
     }
   }
 
-  @Property(tries = 400)
+  @Property
   void eachByteIsToldAlone(
       @ForAll @Size(8) byte[] bytes, @ForAll @IntRange(min = 1, max = 127) int sign) {
     long word = SwarBytes.at(bytes, 0);
@@ -38,7 +38,7 @@ class SwarBytesTest {
     same(OddText.spaces(word), bytes, b -> b == ' ');
   }
 
-  @Property(tries = 100)
+  @Property
   void theFirstOfThemAreKept(
       @ForAll @Size(8) byte[] bytes, @ForAll @IntRange(min = -9, max = 17) int count) {
     long word = SwarBytes.first(SwarBytes.at(bytes, 0), count);
@@ -47,7 +47,7 @@ class SwarBytesTest {
     }
   }
 
-  @Property(tries = 300)
+  @Property
   void aHashIsTheSameWhereverTheTextStands(
       @ForAll @Size(max = 40) byte[] text, @ForAll @IntRange(max = 20) int before) {
     byte[] alone = text.clone();
@@ -60,7 +60,7 @@ class SwarBytesTest {
     assertThat(TextHash.of(longer, 0, longer.length)).isNotEqualTo(hash);
   }
 
-  @Property(tries = 2000)
+  @Property
   void utf8IsWhatJavaReads(@ForAll long seed) {
     Random random = new Random(seed);
     byte[] bytes = new byte[random.nextInt(12)];

@@ -120,7 +120,7 @@ class ValuesTest {
     assertThat(judged.isGood()).isEqualTo(good);
   }
 
-  @Property(tries = 500)
+  @Property
   void whatIsWrittenSoOnceIsWrittenSoAlways(@ForAll String text, @ForAll Field field) {
     Judged once = judged(field, text);
     assertThat(judged(field, once.text())).isEqualTo(once);

@@ -144,7 +144,7 @@ class SameRosterForEverybodyTest {
     };
   }
 
-  @Property(tries = 400)
+  @Property
   void everybodyGoesByTheSamePeopleAndMemberships(@ForAll long seed) throws Exception {
     GeneratedSchool school = new GeneratedSchool(seed);
     Settings settings = school.settings();

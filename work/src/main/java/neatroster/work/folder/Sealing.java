@@ -39,6 +39,12 @@ public final class Sealing {
 
   /** Sealed bytes go through it to the stream below; closing it closes both. */
   static OutputStream seal(OutputStream sealed, char[] passphrase, String name) throws IOException {
+    return seal(sealed, passphrase, name, ITERATIONS);
+  }
+
+  /** The same with another number of iterations, coded as RFC 4880, section 3.7.1.3, has it. */
+  static OutputStream seal(OutputStream sealed, char[] passphrase, String name, int iterations)
+      throws IOException {
     try {
       PGPEncryptedDataGenerator encryption =
           new PGPEncryptedDataGenerator(
@@ -49,7 +55,7 @@ public final class Sealing {
           new BcPBEKeyEncryptionMethodGenerator(
               passphrase,
               new BcPGPDigestCalculatorProvider().get(HashAlgorithmTags.SHA256),
-              ITERATIONS));
+              iterations));
       OutputStream encrypted = encryption.open(sealed, new byte[BUFFER]);
       OutputStream literal =
           new PGPLiteralDataGenerator()

@@ -163,7 +163,7 @@ class AccountsFileTest {
     assertThat(folder.resolve("accounts/accounts.csv")).hasContent(content);
   }
 
-  @Property(tries = 300)
+  @Property
   void theFileGivesBackExactlyWhatWasWritten(
       @ForAll @Size(min = 1, max = 4) List<@From("texts") String> texts) throws Exception {
     Path place = Files.createTempDirectory("accounts");

@@ -192,7 +192,7 @@ class RowFilterPropertyTest {
     return accounts;
   }
 
-  @Property(tries = 150)
+  @Property
   void theSameIsFoundAsInEveryRowAndOnTwoThreads(@ForAll long seed) {
     Random random = new Random(seed);
     Known known =
