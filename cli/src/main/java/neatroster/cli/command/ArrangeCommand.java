@@ -7,22 +7,25 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import neatroster.cli.report.FindingsText;
 import neatroster.cli.terminal.Exit;
-import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Terminal;
 import neatroster.core.arrange.ArrangeException;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.check.pass.Checker;
-import neatroster.core.model.Counted;
 import neatroster.core.model.Severity;
 import neatroster.disk.DiskErrors;
 import neatroster.register.FolderLock;
 import neatroster.work.Problem;
+import neatroster.work.arrange.Arrangement;
+import neatroster.work.arrange.Dividing;
+import neatroster.work.arrange.GradesUp;
+import neatroster.work.arrange.Moving;
 import neatroster.work.folder.AddedSheet;
 import neatroster.work.folder.CommandContext;
 import neatroster.work.folder.OpenRoster;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -100,7 +103,7 @@ public final class ArrangeCommand implements Callable<Integer> {
 
   private Arrangement arrangement(CommandContext context) throws ArrangeException {
     if (divide.course != null) {
-      return new Dividing(context, divide, where).arrange();
+      return new Dividing(context, divide.asked(), where).arrange();
     }
     if (move != null) {
       if (toCourse == null) {
@@ -222,10 +225,5 @@ public final class ArrangeCommand implements Callable<Integer> {
                         .put("people", part.people()))
             .put("remarks", arrangement.remarks())
             .list("files", arrangement.sheets(), AddedSheet::shown));
-  }
-
-  /** How many of whom. */
-  static String counted(int count) {
-    return count == 1 ? "1 person" : Counted.of(count, "person").replace("persons", "people");
   }
 }

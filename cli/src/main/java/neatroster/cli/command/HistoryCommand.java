@@ -9,8 +9,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import neatroster.cli.terminal.Exit;
-import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.model.Counted;
 import neatroster.register.Run;
@@ -18,6 +16,8 @@ import neatroster.work.folder.CommandContext;
 import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.RosterFolder;
 import neatroster.work.folder.RunChoice;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 

@@ -2,37 +2,27 @@ package neatroster.cli.command;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeSet;
 import java.util.concurrent.Callable;
 import neatroster.cli.report.IssueReport;
 import neatroster.cli.terminal.Exit;
-import neatroster.core.accounts.AccountIssuer;
-import neatroster.core.accounts.IssuedAccount;
 import neatroster.core.accounts.Issuing;
-import neatroster.core.accounts.PasswordMaker;
-import neatroster.core.accounts.PasswordWords;
-import neatroster.core.grid.Place;
-import neatroster.core.grid.SheetName;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
 import neatroster.core.pattern.PatternException;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
-import neatroster.core.state.KnownUsers;
-import neatroster.core.text.Nearest;
 import neatroster.disk.DiskErrors;
-import neatroster.register.AccountsUpdate;
 import neatroster.register.RegisterException;
 import neatroster.work.Problem;
 import neatroster.work.folder.CommandContext;
 import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.OpenRoster;
 import neatroster.work.issue.AnonymousAccounts;
-import neatroster.work.issue.BufferedSecureRandom;
 import neatroster.work.issue.IssueRun;
+import neatroster.work.issue.NewPasswords;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -129,43 +119,12 @@ public final class IssueCommand implements Callable<Integer> {
 
   private int again(IssueReport report, CommandContext context)
       throws IOException, RegisterException {
-    Settings settings = context.settings();
     if (!files.isEmpty() || anonymous != null || course != null) {
       throw Problem.usage(
           "--again USER stands alone: it is about one account that was issued already.");
     }
     try (LockedRosterFolder lockedFolder = context.work("issue")) {
-      KnownUsers known = lockedFolder.known();
-      int user = known.findReference(again);
-      if (user < 0) {
-        throw Problem.usage(
-            "No account was issued to “"
-                + again
-                + "”."
-                + Nearest.word(again, known.all().stream().map(KnownUser::username).toList())
-                    .map(near -> " Is " + near + " meant?")
-                    .orElse(" neat-roster find looks for part of a name."));
-      }
-      KnownUser account = known.all().get(user);
-      Settings.Passwords style = settings.passwords().of(account.role(), account.person().site());
-      if (style.style() == Settings.PasswordStyle.NONE
-          || style.style() == Settings.PasswordStyle.ONE_FOR_ALL) {
-        throw Problem.usage(
-            "roster.yaml gives "
-                + account.reference()
-                + " no password of one’s own (passwords: style: none or one-for-all), so there is"
-                + " none to make anew.");
-      }
-      PasswordMaker passwords =
-          new PasswordMaker(style, PasswordWords.all(), new BufferedSecureRandom());
-      IssuedAccount renewed =
-          new IssuedAccount(new Place(new SheetName("", null), 0), account, passwords.make());
-      lockedFolder
-          .accounts()
-          .write(
-              List.of(),
-              List.of(renewed),
-              new AccountsUpdate(List.of(), List.of(), List.of(), List.of(account)));
+      KnownUser account = NewPasswords.forOne(again, context.settings(), lockedFolder);
       report.again(account, lockedFolder.accounts());
       return Exit.DONE;
     }
@@ -176,29 +135,11 @@ public final class IssueCommand implements Callable<Integer> {
    */
   private int againLost(IssueReport report, CommandContext context)
       throws PatternException, IOException, RegisterException {
-    Settings settings = context.settings();
     if (!files.isEmpty() || again != null || anonymous != null || course != null) {
       throw Problem.usage("--again-lost stands alone: it is about accounts that were issued.");
     }
     try (LockedRosterFolder lockedFolder = context.work("issue")) {
-      List<String> lost = lockedFolder.accounts().lost();
-      KnownUsers known = lockedFolder.known();
-      AccountIssuer issuer =
-          new AccountIssuer(settings, PasswordWords.all(), new BufferedSecureRandom(), known.all());
-      List<IssuedAccount> renewed = new ArrayList<>();
-      for (String reference : lost) {
-        KnownUser account = known.all().get(known.findReference(reference));
-        renewed.add(
-            new IssuedAccount(
-                new Place(new SheetName("", null), 0),
-                account,
-                issuer.passwords(account.role(), account.person().site()).make()));
-      }
-      List<KnownUser> users = renewed.stream().map(IssuedAccount::user).toList();
-      if (!renewed.isEmpty()) {
-        AccountsUpdate issue = new AccountsUpdate(List.of(), List.of(), List.of(), users);
-        lockedFolder.accounts().write(List.of(), renewed, issue);
-      }
+      List<KnownUser> users = NewPasswords.forLost(context.settings(), lockedFolder);
       report.againLost(users, lockedFolder.accounts());
       return Exit.DONE;
     }

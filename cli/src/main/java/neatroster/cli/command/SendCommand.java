@@ -12,12 +12,11 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import neatroster.cli.delivery.SendProgress;
-import neatroster.cli.report.Notices;
+import neatroster.cli.report.NoticeText;
 import neatroster.cli.report.RehearsalReport;
 import neatroster.cli.report.RequestReport;
 import neatroster.cli.report.SendReport;
 import neatroster.cli.terminal.Exit;
-import neatroster.cli.terminal.Json;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Terminal;
 import neatroster.core.change.Phase;
@@ -34,6 +33,7 @@ import neatroster.work.folder.DeliveredRun;
 import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.RosterFolder;
 import neatroster.work.folder.RunChoice;
+import neatroster.work.json.Json;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -297,7 +297,7 @@ public final class SendCommand implements Callable<Integer> {
             + (counts.isEmpty() ? "nothing is left" : counts)
             + ".";
     if (!options.json() && !delivery.goesOn()) {
-      Notices.write(options.screen(), delivery.notices());
+      NoticeText.write(options.screen(), delivery.notices());
     }
     if (yes) {
       options.screen().remark(what);

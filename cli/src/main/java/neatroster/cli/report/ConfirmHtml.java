@@ -15,29 +15,30 @@ final class ConfirmHtml {
 
   /** Writes the page. */
   static void write(ConfirmReport report, OutputStream out) throws IOException {
-    HtmlPage page = new HtmlPage("Run " + report.run() + " on the platform");
+    HtmlPage page = new HtmlPage("Run " + report.confirmed().run() + " on the platform");
     Element body = page.body();
     Element header = body.appendElement("header");
-    header.appendElement("h1").text("Run " + report.run() + " on the platform");
+    header.appendElement("h1").text("Run " + report.confirmed().run() + " on the platform");
     Element counts = header.appendElement("ul").addClass("counts");
-    count(counts, "note", report.asAsked(), "as asked");
+    count(counts, "note", report.confirmed().changes().asAsked(), "as asked");
     count(counts, "error", report.missing().size(), "missing");
     count(counts, "warning", report.different().size(), "different");
     count(counts, "warning", report.extra().size(), "extra");
-    if (report.isFine()) {
+    if (report.confirmed().isFine()) {
       header.appendElement("p").text("Everything is there as it was asked.");
     }
     if (!report.stillAskedInWords().isEmpty()) {
       header.appendElement("p").text(report.stillAskedInWords());
     }
     report.notKept().forEach(line -> header.appendElement("p").text(line));
-    courses(page.main(), report.headcounts());
+    courses(page.main(), report.confirmed().headcounts());
     Element main = page.main();
     section(main, "Missing", report.missing());
     section(main, "Different", report.different());
     section(main, "Extra, asked for by nobody", report.extra());
-    section(main, "There twice", report.twice());
-    section(main, "Asked for by the sheets, and not there", report.stillAsked());
+    section(main, "There twice", report.confirmed().twice());
+    section(
+        main, "Asked for by the sheets, and not there", report.confirmed().stillAsked().first());
     page.write(out);
   }
 

@@ -1,8 +1,6 @@
 package neatroster.cli.report;
 
 import java.util.List;
-import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.JsonObject;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Ledger;
@@ -13,6 +11,8 @@ import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
 
 /** Findings as programs read them. */
 public final class FindingsJson {

@@ -1,10 +1,10 @@
 package neatroster.cli.report;
 
 import java.util.List;
-import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.model.Counted;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
 
 /**
  * Says what {@code handout --forget} did.

@@ -2,8 +2,6 @@ package neatroster.cli.report;
 
 import java.util.List;
 import java.util.Optional;
-import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.JsonObject;
 import neatroster.core.grid.FileFacts;
 import neatroster.core.grid.Hidden;
 import neatroster.core.grid.SheetName;
@@ -13,6 +11,8 @@ import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.roster.Roster;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
 import neatroster.work.settings.ReadingSettings;
 
 /** How sheets are understood, as programs read it. */

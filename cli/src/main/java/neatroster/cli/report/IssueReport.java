@@ -2,8 +2,6 @@ package neatroster.cli.report;
 
 import java.util.List;
 import java.util.Locale;
-import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.accounts.IssuedAccount;
 import neatroster.core.accounts.Issuing;
@@ -15,6 +13,8 @@ import neatroster.core.model.Renaming;
 import neatroster.work.folder.AccountsFile;
 import neatroster.work.folder.RosterFolder;
 import neatroster.work.issue.AnonymousAccounts;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
 
 /** Says what {@code issue} did: who got an account, never what the password is. */
 public final class IssueReport {

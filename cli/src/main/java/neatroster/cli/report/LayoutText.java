@@ -2,37 +2,29 @@ package neatroster.cli.report;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.check.Finding;
 import neatroster.core.layout.Layout;
 import neatroster.core.model.Counted;
 import neatroster.formats.LayoutExcerpt;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
+import neatroster.work.pack.LayoutBeginnings;
 
-/**
- * The files of a layout as they would begin.
- *
- * @param layout the layout
- * @param files its files
- * @param notCarried what no file has a place for
- * @param leftOut how many rows with errors are not among them
- */
-public record LayoutText(
-    Layout layout,
-    List<LayoutExcerpt.Beginning> files,
-    Map<String, Integer> notCarried,
-    int leftOut) {
+/** The files of layouts as they would begin. */
+public final class LayoutText {
   private static final int MISFITS_SHOWN = 12;
 
-  /** Writes them on the screen. */
-  public void write(Screen screen) {
+  private LayoutText() {}
+
+  /** Writes those of a layout on the screen. */
+  public static void write(Screen screen, LayoutBeginnings beginnings) {
+    Layout layout = beginnings.layout();
     screen.line(
         screen.bold("layout:" + layout.name())
             + "  "
             + screen.dim(layout.place() + "; nothing is packed"));
-    for (LayoutExcerpt.Beginning file : files) {
+    for (LayoutExcerpt.Beginning file : beginnings.files()) {
       screen.line("");
       screen.line(
           screen.bold(file.name())
@@ -40,16 +32,16 @@ public record LayoutText(
               + screen.dim(Counted.of(file.rows(), "row") + "; " + file.format()));
       file.lines().forEach(line -> screen.line("  " + line));
     }
-    if (leftOut > 0) {
+    if (beginnings.leftOut() > 0) {
       screen.line("");
       screen.line(
-          screen.yellow(Counted.of(leftOut, "row") + " left out")
+          screen.yellow(Counted.of(beginnings.leftOut(), "row") + " left out")
               + ", because of errors; neat-roster check shows them");
     }
-    if (!notCarried.isEmpty()) {
+    if (!beginnings.notCarried().isEmpty()) {
       screen.line("");
       screen.line(screen.yellow("not carried") + "  the layout has no column for this:");
-      notCarried.forEach((what, count) -> screen.line("  " + count + "  " + what));
+      beginnings.notCarried().forEach((what, count) -> screen.line("  " + count + "  " + what));
     }
   }
 
@@ -74,10 +66,10 @@ public record LayoutText(
   }
 
   /** The document for programs. */
-  public static JsonObject document(List<LayoutText> layouts, List<Finding> unfitValues) {
+  public static JsonObject document(List<LayoutBeginnings> layouts, List<Finding> unfitValues) {
     List<JsonObject> shown = new ArrayList<>();
     List<JsonObject> notCarried = new ArrayList<>();
-    for (LayoutText layout : layouts) {
+    for (LayoutBeginnings layout : layouts) {
       String name = layout.layout().name();
       for (LayoutExcerpt.Beginning file : layout.files()) {
         shown.add(

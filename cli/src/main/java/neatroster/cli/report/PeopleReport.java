@@ -5,8 +5,6 @@ import java.util.List;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Counted;
@@ -17,6 +15,8 @@ import neatroster.core.roster.Link;
 import neatroster.core.roster.People;
 import neatroster.core.roster.PersonTrace;
 import neatroster.core.roster.ResolvedRoster;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
 
 /** Who is who: which rows and accounts are one person, and by what that was found out. */
 public final class PeopleReport {

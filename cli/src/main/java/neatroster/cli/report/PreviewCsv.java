@@ -6,6 +6,8 @@ import java.util.List;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.grid.Place;
 import neatroster.sheets.CsvRows;
+import neatroster.work.pack.ChangeWords;
+import neatroster.work.preview.Preview;
 
 /** What would change as a CSV file, a row for each field of each change. */
 final class PreviewCsv {

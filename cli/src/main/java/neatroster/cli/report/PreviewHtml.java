@@ -13,6 +13,8 @@ import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.compare.SkippedDifference;
 import neatroster.core.model.Counted;
+import neatroster.work.pack.ChangeWords;
+import neatroster.work.preview.Preview;
 import org.jsoup.nodes.Element;
 
 /** What would change, as one page to read, to filter and to print. */

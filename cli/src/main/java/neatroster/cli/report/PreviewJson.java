@@ -3,11 +3,13 @@ package neatroster.cli.report;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.JsonObject;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.compare.SkippedDifference;
 import neatroster.core.grid.Place;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
+import neatroster.work.pack.ChangeWords;
+import neatroster.work.preview.Preview;
 
 /** What would change, for programs. */
 public final class PreviewJson {

@@ -9,6 +9,8 @@ import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Counted;
+import neatroster.work.pack.ChangeWords;
+import neatroster.work.preview.Preview;
 
 /** What would change, as people read it: how much, who is where, then every change. */
 public final class PreviewText {
@@ -54,7 +56,7 @@ public final class PreviewText {
     if (!preview.above().isEmpty()) {
       screen.line("");
     }
-    Notices.write(screen, preview.notices().lines());
+    NoticeText.write(screen, preview.notices().lines());
     leftOut(preview);
     if (preview.isTwoLists()) {
       screen.line("Nothing was written. --report preview.html shows everything.");

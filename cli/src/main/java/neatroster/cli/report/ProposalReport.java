@@ -2,11 +2,11 @@ package neatroster.cli.report;
 
 import java.util.ArrayList;
 import java.util.List;
-import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.layout.LayoutProposal;
 import neatroster.core.roster.Roster;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
 
 /**
  * What became of a platform's template.

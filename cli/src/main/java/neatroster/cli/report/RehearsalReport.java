@@ -1,11 +1,11 @@
 package neatroster.cli.report;
 
-import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.confirm.ChangeResult;
 import neatroster.core.model.Counted;
 import neatroster.work.delivery.Rehearsal;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
 
 /** How a rehearsal ended, for people and for other programs. */
 public final class RehearsalReport {

@@ -8,11 +8,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import neatroster.cli.terminal.Json;
 import neatroster.core.check.CheckResult;
 import neatroster.disk.DiskErrors;
 import neatroster.disk.NewFile;
 import neatroster.work.Problem;
+import neatroster.work.json.Json;
+import neatroster.work.preview.Preview;
 
 /**
  * A result as files; the ending of a file's name tells the kind.

@@ -5,11 +5,11 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.platform.ScimRequest;
 import neatroster.work.delivery.RequestList;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
 
 /** The requests of a delivery that is not made. */
 public final class RequestReport {

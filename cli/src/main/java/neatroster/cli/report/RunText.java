@@ -1,9 +1,7 @@
 package neatroster.cli.report;
 
 import java.util.List;
-import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.change.Phase;
 import neatroster.core.model.Counted;
 import neatroster.core.settings.Settings;
 import neatroster.runs.RunBatches.NotCarried;
@@ -56,23 +54,5 @@ public final class RunText {
       }
       screen.line(String.format("  %6d × %s", one.count(), one.what()));
     }
-  }
-
-  /** A batch file, for programs. */
-  public static JsonObject json(PackedFile file) {
-    return new JsonObject()
-        .put("path", file.path())
-        .put("format", file.format())
-        .put("phase", file.written().phase().map(Phase::word).orElse(null))
-        .put("rows", file.written().rows())
-        .put("sha256", file.sha256());
-  }
-
-  /** What is not carried, for programs. */
-  public static JsonObject json(NotCarried one) {
-    return new JsonObject()
-        .put("format", one.format())
-        .put("what", one.what())
-        .put("count", one.count());
   }
 }

@@ -3,8 +3,6 @@ package neatroster.cli.report;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.JsonObject;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Phase;
 import neatroster.core.model.Counted;
@@ -12,6 +10,8 @@ import neatroster.core.model.Table;
 import neatroster.runs.RunFolder;
 import neatroster.work.delivery.RunDelivery;
 import neatroster.work.folder.RosterFolder;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
 
 /**
  * What became of a delivery to the platform, as people and programs read it.

@@ -1,4 +1,4 @@
-package neatroster.cli.terminal;
+package neatroster.work.json;
 
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;

@@ -1,19 +1,17 @@
-package neatroster.cli.report;
+package neatroster.work.pack;
 
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import neatroster.cli.terminal.Json;
-import neatroster.cli.terminal.JsonObject;
-import neatroster.cli.terminal.Screen;
 import neatroster.core.grid.Place;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
-import neatroster.core.settings.Settings;
 import neatroster.runs.RunBatches;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
 
 /**
- * A packed run, as it is told to people and programs.
+ * A packed run.
  *
  * @param run its name
  * @param folder where it is, as people read it
@@ -33,7 +31,7 @@ import neatroster.runs.RunBatches;
  * @param notices what is to be known beside the changes
  * @param covers whether the settings say that a sheet is the whole of something
  */
-public record PackReport(
+public record PackedRun(
     String run,
     String folder,
     List<RunBatches.PackedFile> files,
@@ -51,13 +49,10 @@ public record PackReport(
     List<String> replaces,
     Notices notices,
     boolean covers) {
-  /** So many dropped values are shown; the run holds all. */
-  private static final int SHOWN = 20;
-
   /** There was nothing to change that a format of the run carries, or nothing at all. */
-  public static PackReport carryingNothing(
+  public static PackedRun carryingNothing(
       List<RunBatches.NotCarried> notCarried, int stillDue, Notices notices) {
-    return new PackReport(
+    return new PackedRun(
         null,
         null,
         List.of(),
@@ -80,59 +75,8 @@ public record PackReport(
   /** A value that is not delivered though its row is, because what it names is left out. */
   public record Dropped(Place place, Field field, String value, String why) {}
 
-  /** Says what was packed and what to do with it. */
-  public void write(Screen screen, Settings settings) {
-    if (run() == null && stillDue() > 0) {
-      screen.line(
-          screen.yellow(Counted.of(stillDue(), "change"))
-              + ", and none that the formats have room for, so no run was packed.");
-      RunText.notCarried(screen, notCarried());
-      Notices.write(screen, notices().lines());
-      return;
-    }
-    if (run() == null) {
-      screen.line("Nothing is to be changed on the platform, so no run was packed.");
-      Notices.write(screen, notices().lines());
-      return;
-    }
-    screen.line("Packed run " + screen.bold(run()) + " into " + folder());
-    screen.line("");
-    RunText.files(screen, files());
-    RunText.notCarried(screen, notCarried());
-    screen.line("");
-    if (leftOut() > 0) {
-      screen.line(
-          screen.yellow(Counted.of(leftOut(), "row") + " left out")
-              + ", to be mended in "
-              + String.join(", ", corrections()));
-      screen.line("(each row says why; give the mended sheet to check again).");
-      if (covers()) {
-        screen.line("As long as any row is left out, nothing counts as absent.");
-      }
-    }
-    for (Dropped value : dropped().subList(0, Math.min(SHOWN, dropped().size()))) {
-      screen.line(
-          value.place().sheet()
-              + ", row "
-              + value.place().row()
-              + ", "
-              + value.field().label()
-              + ": "
-              + value.why());
-    }
-    if (dropped().size() > SHOWN) {
-      screen.line("… and " + (dropped().size() - SHOWN) + " more such values; see run.json.");
-    }
-    Notices.write(screen, said());
-    if (passwords() > 0) {
-      screen.line("The batches hold first passwords: keep them where only you can read them.");
-    }
-    RunText.next(screen, run(), settings);
-    sayWaiting(screen);
-  }
-
   /** What is to be known beside the changes; send says it again. */
-  private List<String> said() {
+  public List<String> said() {
     List<String> said = new ArrayList<>();
     if (stillDue() > 0) {
       said.add(
@@ -146,28 +90,6 @@ public record PackReport(
     return said;
   }
 
-  /** Whoever delivers two runs that change the same makes everything twice. */
-  private void sayWaiting(Screen screen) {
-    if (repeats() != null) {
-      screen.line(
-          screen.yellow("It changes the same as run " + repeats())
-              + ", which is not recorded as delivered: deliver one of them, not both.");
-    } else if (!waiting().isEmpty()) {
-      String last = waiting().get(waiting().size() - 1);
-      screen.line(
-          screen.yellow("Run " + last + " is not recorded as delivered")
-              + (replaces().contains(last)
-                  ? ", so what it changes is in this run again, which replaces it. If it was"
-                      + " uploaded, say so with neat-roster send "
-                      + last
-                      + " --by-hand, and pack once more."
-                  : "; what both ask for would be made twice. Send it first, or, if it was uploaded,"
-                      + " say so with neat-roster send "
-                      + last
-                      + " --by-hand, and pack once more."));
-    }
-  }
-
   /** The document for programs, which the run keeps, too. */
   public JsonObject document() {
     return Json.of("pack")
@@ -177,9 +99,9 @@ public record PackReport(
         .put("notDelivered", waiting())
         .put("ofFolder", ofFolder())
         .put("replaces", replaces())
-        .list("files", files(), RunText::json)
+        .list("files", files(), PackedFiles::json)
         .put("counts", counts())
-        .list("notCarried", notCarried(), RunText::json)
+        .list("notCarried", notCarried(), PackedFiles::json)
         .put("stillDue", stillDue())
         .put("firstPasswords", passwords())
         .put("passwordsKept", passwordsKept())

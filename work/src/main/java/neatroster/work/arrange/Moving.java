@@ -1,4 +1,4 @@
-package neatroster.cli.command;
+package neatroster.work.arrange;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -16,7 +16,7 @@ import neatroster.work.folder.AddedSheet;
 import neatroster.work.folder.CommandContext;
 
 /** Moves people from course to course. */
-final class Moving {
+public final class Moving {
   private final CommandContext context;
   private final PeopleFilter filter;
   private final String role;
@@ -26,7 +26,7 @@ final class Moving {
    *
    * @param role in which role they are, or null for the usual one
    */
-  Moving(CommandContext context, List<String> where, String role) {
+  public Moving(CommandContext context, List<String> where, String role) {
     this.context = context;
     this.filter = new PeopleFilter(context.settings(), where);
     this.role =
@@ -68,7 +68,7 @@ final class Moving {
     }
   }
 
-  Arrangement arrange(String fromName, String toName) throws ArrangeException {
+  public Arrangement arrange(String fromName, String toName) throws ArrangeException {
     List<Field> fields = List.of(Field.USER, Field.COURSE, Field.ROLE, Field.GROUP, Field.STATUS);
     AddedSheet sheet =
         AddedSheet.arrangedSoFar(
@@ -109,7 +109,7 @@ final class Moving {
       }
       if (moved.size() < all.size()) {
         remarks.add(
-            ArrangeCommand.counted(all.size() - moved.size())
+            Arrangement.counted(all.size() - moved.size())
                 + " stay in "
                 + roster.code(from)
                 + ", for whom --where does not hold.");

@@ -1,4 +1,4 @@
-package neatroster.cli.report;
+package neatroster.work.pack;
 
 import java.io.Closeable;
 import java.io.IOException;

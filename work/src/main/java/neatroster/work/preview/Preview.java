@@ -1,4 +1,4 @@
-package neatroster.cli.report;
+package neatroster.work.preview;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -17,6 +17,7 @@ import neatroster.core.model.Table;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
 import neatroster.work.folder.KnownSource;
+import neatroster.work.pack.Notices;
 
 /**
  * What would change. It is counted once, and kept unless there is very much of it: then it is gone
@@ -102,7 +103,7 @@ public final class Preview {
   }
 
   /** Goes over the changes once more. */
-  void eachChange(Consumer<PlannedChange> receiver) {
+  public void eachChange(Consumer<PlannedChange> receiver) {
     if (isWhole) {
       changes.forEach(receiver);
       return;
@@ -117,7 +118,7 @@ public final class Preview {
   }
 
   /** Goes over what the settings leave as it is once more. */
-  void eachLeft(Consumer<SkippedDifference> receiver) {
+  public void eachLeft(Consumer<SkippedDifference> receiver) {
     if (isWhole) {
       leftAsItIs.forEach(receiver);
       return;
@@ -132,7 +133,7 @@ public final class Preview {
   }
 
   /** Goes over the rows that would not be delivered once more. */
-  void eachLeftOut(Consumer<LeftOut> receiver) {
+  public void eachLeftOut(Consumer<LeftOut> receiver) {
     if (isWhole) {
       rowsLeftOut.forEach(receiver);
       return;
@@ -151,9 +152,9 @@ public final class Preview {
    *
    * @param why the reason where the row itself has no finding, else null
    */
-  record LeftOut(Table table, Place place, String why) {
+  public record LeftOut(Table table, Place place, String why) {
     /** The reason, whatever it is. */
-    String reason() {
+    public String reason() {
       return why == null ? "the row has an error; see check" : why;
     }
   }
@@ -172,17 +173,17 @@ public final class Preview {
   }
 
   /** The files that say what the platform holds, the newest first. */
-  List<KnownSource> sources() {
+  public List<KnownSource> sources() {
     return sources;
   }
 
   /** Whether two lists are compared, and no platform is to be changed. */
-  boolean isTwoLists() {
+  public boolean isTwoLists() {
     return isTwoLists;
   }
 
   /** Who comes, goes, moves and is corrected, in words. */
-  String people() {
+  public String people() {
     Map<String, Integer> users = totals.counts().getOrDefault("users", Map.of());
     Map<String, Integer> places = totals.counts().getOrDefault("enrollments", Map.of());
     int moves = totals.moves().values().stream().mapToInt(Integer::intValue).sum();
@@ -203,27 +204,27 @@ public final class Preview {
   }
 
   /** Whether anything is known of the platform. */
-  boolean isAnythingKnown() {
+  public boolean isAnythingKnown() {
     return !known.users().isEmpty() || known.tells(Table.ENROLLMENTS) || !known.courses().isEmpty();
   }
 
   /** How many changes of each kind there are. */
-  Totals totals() {
+  public Totals totals() {
     return totals;
   }
 
   /** How the courses would stand. */
-  ProjectedHeadcounts projected() {
+  public ProjectedHeadcounts projected() {
     return projected;
   }
 
   /** What a run would do more of than the settings let it. */
-  List<ExceededLimit> above() {
+  public List<ExceededLimit> above() {
     return above;
   }
 
   /** What the settings leave as it is. */
-  Notices notices() {
+  public Notices notices() {
     return notices;
   }
 

@@ -1,6 +1,7 @@
-package neatroster.cli.command;
+package neatroster.work.arrange;
 
 import java.util.List;
+import neatroster.core.model.Counted;
 import neatroster.work.folder.AddedSheet;
 
 /**
@@ -11,7 +12,8 @@ import neatroster.work.folder.AddedSheet;
  * @param remarks what is left as it is, and why
  * @param sheets the sheets that would hold it
  */
-record Arrangement(String title, List<Part> parts, List<String> remarks, List<AddedSheet> sheets) {
+public record Arrangement(
+    String title, List<Part> parts, List<String> remarks, List<AddedSheet> sheets) {
   /**
    * People who come to one place.
    *
@@ -19,10 +21,15 @@ record Arrangement(String title, List<Part> parts, List<String> remarks, List<Ad
    * @param people their names
    * @param there how many are there already
    */
-  record Part(String name, List<String> people, int there) {}
+  public record Part(String name, List<String> people, int there) {}
 
   /** Whether nobody is moved. */
-  boolean isNothing() {
+  public boolean isNothing() {
     return parts.stream().allMatch(part -> part.people().isEmpty());
+  }
+
+  /** How many of whom. */
+  static String counted(int count) {
+    return count == 1 ? "1 person" : Counted.of(count, "person").replace("persons", "people");
   }
 }

@@ -1,10 +1,9 @@
-package neatroster.cli.report;
+package neatroster.work.pack;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import neatroster.cli.terminal.Screen;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
@@ -55,12 +54,12 @@ public final class Notices {
   }
 
   /** How many accounts that are. */
-  int unasked() {
+  public int unasked() {
     return unasked;
   }
 
   /** The same as sentences. */
-  String unaskedInWords() {
+  public String unaskedInWords() {
     return Counted.of(unasked, "account")
         + (unasked == 1 ? " is" : " are")
         + " on the platform and in no sheet; nothing happens to "
@@ -102,13 +101,5 @@ public final class Notices {
       said.add(unaskedInWords());
     }
     return said;
-  }
-
-  /** Says lines, with an empty one behind them; nothing where there are none. */
-  public static void write(Screen screen, List<String> lines) {
-    lines.forEach(line -> screen.line(line.startsWith(" ") ? line : screen.yellow(line)));
-    if (!lines.isEmpty()) {
-      screen.line("");
-    }
   }
 }

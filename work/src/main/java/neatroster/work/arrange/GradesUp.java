@@ -1,4 +1,4 @@
-package neatroster.cli.command;
+package neatroster.work.arrange;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -14,18 +14,18 @@ import neatroster.work.folder.AddedSheet;
 import neatroster.work.folder.CommandContext;
 
 /** Moves people up a grade. */
-final class GradesUp {
+public final class GradesUp {
   private final CommandContext context;
   private final PeopleFilter filter;
   private final Integer last;
 
-  GradesUp(CommandContext context, List<String> where, Integer last) {
+  public GradesUp(CommandContext context, List<String> where, Integer last) {
     this.context = context;
     this.filter = new PeopleFilter(context.settings(), where);
     this.last = last;
   }
 
-  Arrangement arrange() {
+  public Arrangement arrange() {
     AddedSheet sheet =
         AddedSheet.arranged(
             context.folder().orElseThrow(),
@@ -59,7 +59,7 @@ final class GradesUp {
       List<String> remarks = roster.remarks();
       if (!leaving.isEmpty()) {
         remarks.add(
-            ArrangeCommand.counted(leaving.size())
+            Arrangement.counted(leaving.size())
                 + " in the last grade "
                 + (leaving.size() == 1 ? "is" : "are")
                 + " not moved up: "

@@ -1,4 +1,4 @@
-package neatroster.cli.command;
+package neatroster.work.arrange;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;

@@ -1,4 +1,4 @@
-package neatroster.cli.report;
+package neatroster.work.pack;
 
 import java.time.Instant;
 import java.time.LocalDate;
@@ -20,7 +20,7 @@ import neatroster.core.text.Quoted;
 import neatroster.work.folder.KnownSource;
 
 /** Changes in words. */
-final class ChangeWords {
+public final class ChangeWords {
   private ChangeWords() {}
 
   /**
@@ -29,10 +29,10 @@ final class ChangeWords {
    * @param from what the platform holds, or empty
    * @param to what it would hold, or empty
    */
-  record Difference(String field, String from, String to) {}
+  public record Difference(String field, String from, String to) {}
 
   /** The fields that change; of something new those that it gets, of what goes those it has. */
-  static List<Difference> differences(PlannedChange change) {
+  public static List<Difference> differences(PlannedChange change) {
     List<Difference> differences = new ArrayList<>();
     boolean goes =
         switch (change.change()) {
@@ -73,7 +73,7 @@ final class ChangeWords {
   }
 
   /** What is changed, for people: the fields, or the name of what comes or goes. */
-  static String what(PlannedChange change) {
+  public static String what(PlannedChange change) {
     return switch (change.change()) {
       case CREATE -> name(change.values());
       case REMOVE -> name(change.before());
@@ -96,32 +96,32 @@ final class ChangeWords {
   }
 
   /** The name of a field as JSON writes it. */
-  static String key(String field) {
+  public static String key(String field) {
     return Field.named(field).map(Field::key).orElse(field);
   }
 
-  static String shown(String value) {
+  public static String shown(String value) {
     return value.isEmpty() ? "(nothing)" : Quoted.value(value);
   }
 
   /** Where a change comes from; why, where no row says it. */
-  static String why(PlannedChange change) {
+  public static String why(PlannedChange change) {
     return change.place() == null ? change.why() : where(change.place());
   }
 
-  static String where(Place place) {
+  public static String where(Place place) {
     return place == null ? "" : place.sheet() + ", row " + place.row();
   }
 
   /** A difference that is left, without what it is about. */
-  static String what(SkippedDifference left) {
+  public static String what(SkippedDifference left) {
     return left.field().isEmpty()
         ? left.from()
         : left.field() + " " + shown(left.from()) + ", in the sheet " + shown(left.to());
   }
 
   /** What a setting that leaves differences would let through. */
-  static String through(String setting, int count) {
+  public static String through(String setting, int count) {
     return setting.contains("changed:")
         ? "would let "
             + count
@@ -131,7 +131,7 @@ final class ChangeWords {
   }
 
   /** How the courses would stand, where somebody should look. */
-  static List<String> projected(ProjectedHeadcounts projected) {
+  public static List<String> projected(ProjectedHeadcounts projected) {
     List<String> lines = new ArrayList<>();
     projected.empty().forEach(course -> lines.add(course + " would stand empty."));
     for (ProjectedHeadcounts.Over over : projected.over()) {
@@ -147,7 +147,7 @@ final class ChangeWords {
   }
 
   /** The files that say what the platform holds, a line each, and how old they are. */
-  static List<String> sources(List<KnownSource> sources) {
+  public static List<String> sources(List<KnownSource> sources) {
     Map<String, Instant> newest = new LinkedHashMap<>();
     for (KnownSource source : sources) {
       String name =

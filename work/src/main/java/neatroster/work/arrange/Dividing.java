@@ -1,4 +1,4 @@
-package neatroster.cli.command;
+package neatroster.work.arrange;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -24,50 +24,78 @@ import neatroster.work.folder.CommandContext;
 import neatroster.work.folder.RosterFolder;
 
 /** Divides the learners of a course into groups. */
-final class Dividing {
+public final class Dividing {
   private static final List<Field> ENROLLMENT =
       List.of(Field.USER, Field.COURSE, Field.ROLE, Field.GROUP);
 
   private static final List<Field> GROUP = List.of(Field.COURSE, Field.NAME);
 
+  /**
+   * How they are divided.
+   *
+   * @param course the course
+   * @param number into how many groups
+   * @param size into groups of at most how many
+   * @param by the field of which each value is a group
+   * @param into the names of the groups
+   * @param named what new groups are called, with <code>{n}</code> for their number
+   * @param seed what they are shuffled by; by name where there is none
+   * @param balance the field of which each value is spread evenly
+   * @param together people who come into one group, parted by commas
+   * @param apart people of whom no two come into one group, parted by commas
+   * @param anew whether what was arranged before is let go of
+   */
+  public record Asked(
+      String course,
+      Optional<Integer> number,
+      Optional<Integer> size,
+      Optional<String> by,
+      List<String> into,
+      String named,
+      Optional<Long> seed,
+      Optional<String> balance,
+      List<String> together,
+      List<String> apart,
+      boolean anew) {}
+
   private final CommandContext context;
   private final RosterFolder folder;
-  private final DivideOptions options;
+  private final Asked asked;
   private final PeopleFilter filter;
   private ArrangedRoster roster;
 
-  Dividing(CommandContext context, DivideOptions options, List<String> where) {
+  public Dividing(CommandContext context, Asked asked, List<String> where) {
     this.context = context;
     this.folder = context.folder().orElseThrow();
-    this.options = options;
+    this.asked = asked;
     this.filter = new PeopleFilter(context.settings(), where);
     long kinds =
         Stream.of(
-                options.number != null,
-                options.size != null,
-                options.by != null,
-                !options.into.isEmpty())
+                asked.number().isPresent(),
+                asked.size().isPresent(),
+                asked.by().isPresent(),
+                !asked.into().isEmpty())
             .filter(is -> is)
             .count();
     if (kinds > 1) {
       throw Problem.usage("--number, --size, --by and --into exclude one another.");
     }
-    if ((options.number != null && options.number < 1)
-        || (options.size != null && options.size < 1)) {
+    if (asked.number().filter(n -> n < 1).isPresent()
+        || asked.size().filter(n -> n < 1).isPresent()) {
       throw Problem.usage("--number and --size take a number from 1.");
     }
-    if (!options.named.contains("{n}")) {
+    if (!asked.named().contains("{n}")) {
       throw Problem.usage("--named needs {n}, the number of the group: --named \"Watch {n}\"");
     }
   }
 
-  Arrangement arrange() throws ArrangeException {
-    AddedSheet enrollments = AddedSheet.arranged(folder, options.course, ENROLLMENT);
-    AddedSheet groups = AddedSheet.arranged(folder, "groups-" + options.course, GROUP);
-    List<AddedSheet> without = options.anew ? List.of(enrollments, groups) : List.of();
+  public Arrangement arrange() throws ArrangeException {
+    AddedSheet enrollments = AddedSheet.arranged(folder, asked.course(), ENROLLMENT);
+    AddedSheet groups = AddedSheet.arranged(folder, "groups-" + asked.course(), GROUP);
+    List<AddedSheet> without = asked.anew() ? List.of(enrollments, groups) : List.of();
     try (ArrangedRoster opened = new ArrangedRoster(context, without)) {
       roster = opened;
-      int course = roster.course(options.course);
+      int course = roster.course(asked.course());
       String role = CoursePeople.roleOfLearners(context.settings());
       List<ArrangedPerson> all = roster.people().of(course, role);
       List<ArrangedPerson> meant = filter.of(all);
@@ -77,12 +105,12 @@ final class Dividing {
       Set<String> existing = existing(course);
       List<String> remarks = roster.remarks();
       Map<ArrangedPerson, String> placed =
-          options.by == null
+          asked.by().isEmpty()
               ? Division.divide(people, wish(people, existing, course))
               : byField(people, remarks);
       Set<String> made = new LinkedHashSet<>(placed.values());
       AddedSheet enrolled =
-          options.anew ? enrollments : AddedSheet.arrangedSoFar(folder, options.course, ENROLLMENT);
+          asked.anew() ? enrollments : AddedSheet.arrangedSoFar(folder, asked.course(), ENROLLMENT);
       for (Map.Entry<ArrangedPerson, String> one : placed.entrySet()) {
         Map<String, String> row = new LinkedHashMap<>();
         row.put(Field.USER.label(), one.getKey().reference());
@@ -95,9 +123,9 @@ final class Dividing {
       made.removeAll(existing);
       if (!made.isEmpty()) {
         AddedSheet grouped =
-            options.anew
+            asked.anew()
                 ? groups
-                : AddedSheet.arrangedSoFar(folder, "groups-" + options.course, GROUP);
+                : AddedSheet.arrangedSoFar(folder, "groups-" + asked.course(), GROUP);
         for (String name : made) {
           Map<String, String> row = new LinkedHashMap<>();
           row.put(Field.COURSE.label(), roster.code(course));
@@ -107,7 +135,7 @@ final class Dividing {
         sheets.add(grouped);
       }
       return new Arrangement(
-          roster.code(course) + ": " + ArrangeCommand.counted(people.size()),
+          roster.code(course) + ": " + Arrangement.counted(people.size()),
           parts(people, placed),
           remarks,
           sheets);
@@ -148,12 +176,12 @@ final class Dividing {
 
   private Division.Wish wish(List<ArrangedPerson> people, Set<String> existing, int course)
       throws ArrangeException {
-    List<String> names = new ArrayList<>(options.into);
+    List<String> names = new ArrayList<>(asked.into());
     int count = 0;
-    if (options.number != null) {
-      count = options.number;
-    } else if (options.size != null) {
-      count = Math.max(1, (people.size() + options.size - 1) / options.size);
+    if (asked.number().isPresent()) {
+      count = asked.number().get();
+    } else if (asked.size().isPresent()) {
+      count = Math.max(1, (people.size() + asked.size().get() - 1) / asked.size().get());
     } else if (names.isEmpty()) {
       names.addAll(existing);
       if (names.isEmpty()) {
@@ -164,15 +192,14 @@ final class Dividing {
       }
     }
     for (int n = 1; n <= count; n++) {
-      names.add(options.named.replace("{n}", String.valueOf(n)));
+      names.add(asked.named().replace("{n}", String.valueOf(n)));
     }
     return new Division.Wish(
         names,
-        options.seed(),
-        Optional.ofNullable(options.balance)
-            .map(field -> PeopleFilter.field(context.settings(), field)),
-        sets(options.together, people),
-        sets(options.apart, people));
+        asked.seed(),
+        asked.balance().map(field -> PeopleFilter.field(context.settings(), field)),
+        sets(asked.together(), people),
+        sets(asked.apart(), people));
   }
 
   private List<Set<String>> sets(List<String> lists, List<ArrangedPerson> people)
@@ -206,13 +233,13 @@ final class Dividing {
     }
     throw new ArrangeException(
         found.isEmpty()
-            ? "“" + name + "” is nobody among the learners of " + options.course + "."
+            ? "“" + name + "” is nobody among the learners of " + asked.course() + "."
             : "“" + name + "” is the name of several learners; say their usernames.");
   }
 
   /** A group for each value of a field. */
   private Map<ArrangedPerson, String> byField(List<ArrangedPerson> people, List<String> remarks) {
-    String field = PeopleFilter.field(context.settings(), options.by);
+    String field = PeopleFilter.field(context.settings(), asked.by().orElseThrow());
     Map<ArrangedPerson, String> placed = new LinkedHashMap<>();
     int blank = 0;
     List<ArrangedPerson> byName = new ArrayList<>(people);
@@ -228,12 +255,12 @@ final class Dividing {
       } else {
         placed.put(
             person,
-            options.named.equals("Group {n}") ? value : options.named.replace("{n}", value));
+            asked.named().equals("Group {n}") ? value : asked.named().replace("{n}", value));
       }
     }
     if (blank > 0) {
       remarks.add(
-          ArrangeCommand.counted(blank)
+          Arrangement.counted(blank)
               + " left without a group, for nothing says their "
               + field
               + ".");

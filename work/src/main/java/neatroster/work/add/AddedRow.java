@@ -1,4 +1,4 @@
-package neatroster.cli.command;
+package neatroster.work.add;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -26,9 +26,9 @@ import neatroster.work.folder.OpenRoster;
  * @param places the other rows about the same person
  * @param already the same in words
  */
-record AddedRow(List<Finding> findings, List<Place> places, List<String> already) {
+public record AddedRow(List<Finding> findings, List<Place> places, List<String> already) {
   /** Judges it among everything that the folder holds. */
-  static AddedRow judge(CommandContext context, AddedSheet sheet, Table table) {
+  public static AddedRow judge(CommandContext context, AddedSheet sheet, Table table) {
     try (OpenRoster open = context.openWith(List.of(sheet))) {
       CheckInput checkInput = context.checkInput(open.roster());
       CheckResult result = Checker.check(open.roster(), checkInput);
@@ -72,7 +72,7 @@ record AddedRow(List<Finding> findings, List<Place> places, List<String> already
   }
 
   /** The fields that the folder's sheets of a table say something in. */
-  static List<Field> fieldsOf(CommandContext context, AddedSheet sheet, Table table) {
+  public static List<Field> fieldsOf(CommandContext context, AddedSheet sheet, Table table) {
     try (OpenRoster open = context.openWith(List.of(sheet))) {
       List<Field> fields = new ArrayList<>();
       for (SheetReading reading : open.roster().sheets()) {
@@ -86,12 +86,12 @@ record AddedRow(List<Finding> findings, List<Place> places, List<String> already
   }
 
   /** Whether it cannot be delivered as it stands. */
-  boolean isFaulty() {
+  public boolean isFaulty() {
     return findings.stream().anyMatch(finding -> finding.severity() == Severity.ERROR);
   }
 
   /** Whether another row says it already. */
-  boolean isThere() {
+  public boolean isThere() {
     return !already.isEmpty()
         || findings.stream()
             .anyMatch(finding -> finding.rule().text().name().equals("duplicate-enrollment"));

@@ -1,4 +1,4 @@
-package neatroster.cli.command;
+package neatroster.work.arrange;
 
 import java.io.Closeable;
 import java.util.ArrayList;
@@ -15,7 +15,7 @@ import neatroster.work.folder.CommandContext;
 import neatroster.work.folder.OpenRoster;
 
 /** The folder's roster, checked, before its people are moved. */
-final class ArrangedRoster implements Closeable {
+public final class ArrangedRoster implements Closeable {
   private final OpenRoster open;
   private final CheckResult checked;
   private final CoursePeople people;
@@ -67,14 +67,14 @@ final class ArrangedRoster implements Closeable {
     List<String> remarks = new ArrayList<>();
     if (!people.withoutReference().isEmpty()) {
       remarks.add(
-          ArrangeCommand.counted(people.withoutReference().size())
+          Arrangement.counted(people.withoutReference().size())
               + " left as they are, for they have neither username, email nor id yet: "
               + String.join(", ", people.withoutReference().stream().limit(5).toList())
               + ". Run neat-roster issue first.");
     }
     if (!people.notListed().isEmpty()) {
       remarks.add(
-          ArrangeCommand.counted(people.notListed().size())
+          Arrangement.counted(people.notListed().size())
               + " left where they are, for no list of users has them any more: "
               + String.join(", ", people.notListed().stream().distinct().limit(5).toList())
               + ".");

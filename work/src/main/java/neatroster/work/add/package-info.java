@@ -1,0 +1,2 @@
+/** Adding one row to the sheets. */
+package neatroster.work.add;

@@ -1,0 +1,2 @@
+/** Writing JSON documents. */
+package neatroster.work.json;

@@ -1,0 +1,2 @@
+/** What a run would change. */
+package neatroster.work.preview;
