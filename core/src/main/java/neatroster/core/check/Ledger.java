@@ -2,7 +2,6 @@ package neatroster.core.check;
 
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -62,7 +61,13 @@ public final class Ledger {
     Roster roster = wanted.resolved().rows();
     Map<SheetReading, Tally> tallies = new HashMap<>();
     roster.sheets().forEach(sheet -> tallies.put(sheet, ledger.new Tally(sheet, wanted)));
-    wanted.memberships().eachFate((sheet, line, fate) -> tallies.get(sheet).enrollment(line, fate));
+    wanted
+        .memberships()
+        .eachFate(
+            sheet -> {
+              Tally tally = tallies.get(sheet);
+              return tally::enrollment;
+            });
     roster.sheets().forEach(sheet -> ledger.entries.put(sheet, tallies.get(sheet).entry()));
     return ledger;
   }
@@ -98,7 +103,7 @@ public final class Ledger {
     private final SheetReading sheet;
     private final Wanted wanted;
     private final ResolvedRoster resolved;
-    private final Map<Memberships.Fate, Integer> ofFate = new EnumMap<>(Memberships.Fate.class);
+    private final int[] ofFate = new int[Memberships.Fate.values().length];
     private final BitSet counting = new BitSet();
     private final BitSet repeating = new BitSet();
     private int newRows;
@@ -112,18 +117,22 @@ public final class Ledger {
     }
 
     void enrollment(int line, Memberships.Fate fate) {
-      ofFate.merge(fate, 1, Integer::sum);
+      ofFate[fate.ordinal()]++;
       if (sheet.table() == Table.ENROLLMENTS) {
-        counting.set(line, counting.get(line) || fate == Memberships.Fate.COUNTS);
-        repeating.set(line, repeating.get(line) || fate == Memberships.Fate.REPEATED);
+        if (fate == Memberships.Fate.COUNTS) {
+          counting.set(line);
+        } else if (fate == Memberships.Fate.REPEATED) {
+          repeating.set(line);
+        }
       }
     }
 
     Entry entry() {
       SheetColumns columns = resolved.rows().columns(sheet);
       RowCursor cursor = new RowCursor(columns);
+      int start = resolved.rows().start(sheet);
       for (int position = 0; position < columns.rows(); position++) {
-        int line = resolved.rows().line(columns, position);
+        int line = start + columns.number(position);
         boolean isMisaligned = columns.isIrregular(position) && cursor.at(position).isUneven();
         if (isMisaligned || wanted.deliverable().isFaulty(line) || !adds(line, cursor, position)) {
           leftOut.set(line);
@@ -136,9 +145,9 @@ public final class Ledger {
           joinedRows,
           leftOutRows,
           resolved.rows().skipped(sheet).size(),
-          ofFate.getOrDefault(Memberships.Fate.COUNTS, 0),
-          ofFate.getOrDefault(Memberships.Fate.REPEATED, 0),
-          ofFate.getOrDefault(Memberships.Fate.LEFT_OUT, 0),
+          ofFate[Memberships.Fate.COUNTS.ordinal()],
+          ofFate[Memberships.Fate.REPEATED.ordinal()],
+          ofFate[Memberships.Fate.LEFT_OUT.ordinal()],
           unused(sheet));
     }
 

@@ -230,7 +230,12 @@ public final class Roster {
 
   /** The line of a row of a sheet. */
   public int line(SheetColumns sheet, int position) {
-    return starts[positions.get(sheet.reading())] + sheet.number(position);
+    return start(sheet.reading()) + sheet.number(position);
+  }
+
+  /** What a row's number is added to for its line. */
+  public int start(SheetReading sheet) {
+    return starts[positions.get(sheet)];
   }
 
   /** The sheets that could be read only in part. */

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.IntFunction;
 import java.util.function.IntUnaryOperator;
 import neatroster.core.intake.Names;
@@ -396,22 +397,23 @@ public final class Memberships {
     LEFT_OUT
   }
 
-  /** Takes what becomes of enrollments. */
+  /** Takes what becomes of the enrollments of a sheet. */
   @FunctionalInterface
   public interface FateReceiver {
     /** Takes what becomes of an enrollment that the row on a line holds. */
-    void fate(SheetReading sheet, int line, Fate fate);
+    void fate(int line, Fate fate);
   }
 
   /** Hands on every enrollment that rows hold, in their order, with what becomes of it. */
-  public void eachFate(FateReceiver receiver) {
+  public void eachFate(Function<SheetReading, FateReceiver> receivers) {
     EnrollmentRow row = new EnrollmentRow(roster, defaults);
     row.begin();
     for (SheetReading sheet : roster.rows().sheets()) {
-      int count = row.begin(sheet, derived -> receiver.fate(sheet, derived.line(), fate(derived)));
+      FateReceiver receiver = receivers.apply(sheet);
+      int count = row.begin(sheet, derived -> receiver.fate(derived.line(), fate(derived)));
       for (int at = 0; at < count; at++) {
         EnrollmentRow one = row.at(at);
-        receiver.fate(sheet, one.line(), fate(one));
+        receiver.fate(one.line(), fate(one));
       }
     }
   }

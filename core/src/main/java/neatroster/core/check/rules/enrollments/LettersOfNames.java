@@ -66,20 +66,26 @@ final class LettersOfNames {
 
     private static boolean isIn(Cell value, String letters) {
       int last = value.length() - letters.length();
+      char first = letters.charAt(0);
       for (int start = 0; start <= last; start++) {
-        int same = 0;
-        while (same < letters.length()
-            && (value.charAt(start + same) | 0x20) == letters.charAt(same)) {
-          same++;
-        }
-        if (same == letters.length()) {
-          return true;
-        }
-        if (value.charAt(start) == '@') {
+        char letter = value.charAt(start);
+        if (letter == '@') {
           return false;
+        }
+        if ((letter | 0x20) == first && isAt(value, start, letters)) {
+          return true;
         }
       }
       return false;
+    }
+
+    private static boolean isAt(Cell value, int start, String letters) {
+      int same = 1;
+      while (same < letters.length()
+          && (value.charAt(start + same) | 0x20) == letters.charAt(same)) {
+        same++;
+      }
+      return same == letters.length();
     }
   }
 
