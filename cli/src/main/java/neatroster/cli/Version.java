@@ -6,7 +6,7 @@ public final class Version {
 
   /** The version as {@code 0.1.0}, from the program's jar. */
   public static String text() {
-    String version = Main.class.getPackage().getImplementationVersion();
+    String version = Version.class.getPackage().getImplementationVersion();
     return version == null ? "(not built)" : version;
   }
 }

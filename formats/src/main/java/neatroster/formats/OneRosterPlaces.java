@@ -132,8 +132,8 @@ final class OneRosterPlaces {
 
   /** When a class is: its term, or the school year where nothing is said. */
   private String session(Map<Field, String> course) throws IOException {
-    String starts = OneRosterWriter.date(course.getOrDefault(Field.STARTS, ""));
-    String ends = OneRosterWriter.date(course.getOrDefault(Field.ENDS, ""));
+    String starts = date(course.getOrDefault(Field.STARTS, ""));
+    String ends = date(course.getOrDefault(Field.ENDS, ""));
     String term = course.getOrDefault(Field.TERM, "");
     LocalDate first = starts.isEmpty() ? null : LocalDate.parse(starts);
     LocalDate last = ends.isEmpty() ? null : LocalDate.parse(ends);
@@ -171,5 +171,10 @@ final class OneRosterPlaces {
   /** The year in which the school year of a day ends. */
   private static int yearOf(LocalDate day) {
     return day.getMonthValue() >= FIRST_MONTH ? day.getYear() + 1 : day.getYear();
+  }
+
+  /** A date, where it is one: what is counted from the day of enrolling says no day. */
+  static String date(String text) {
+    return text.length() == 10 && text.charAt(4) == '-' && text.charAt(7) == '-' ? text : "";
   }
 }

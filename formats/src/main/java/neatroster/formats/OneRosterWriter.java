@@ -426,8 +426,8 @@ final class OneRosterWriter implements BatchWriter {
     row.add(user);
     row.add(roleThere);
     row.add(String.valueOf(leads));
-    row.add(date(change.value(Field.STARTS)));
-    row.add(date(change.value(Field.ENDS)));
+    row.add(OneRosterPlaces.date(change.value(Field.STARTS)));
+    row.add(OneRosterPlaces.date(change.value(Field.ENDS)));
     background
         .own()
         .of(Table.ENROLLMENTS)
@@ -446,11 +446,6 @@ final class OneRosterWriter implements BatchWriter {
   private boolean leads(String user, String course) {
     String there = background.isFirst() ? "" : background.whole().instructorsThere(course);
     return there.isEmpty() ? led.add(course) : there.equalsIgnoreCase(user);
-  }
-
-  /** A date, where it is one: what is counted from the day of enrolling says no day. */
-  static String date(String text) {
-    return text.length() == 10 && text.charAt(4) == '-' && text.charAt(7) == '-' ? text : "";
   }
 
   private void withdrawal(PlannedChange change) throws IOException {

@@ -19,6 +19,9 @@ public final class ScimGroup {
   /** What plain SCIM cannot say of courses and groups. */
   public static final String COURSE = "urn:neatroster:scim:schemas:extension:course:1.0";
 
+  /** The attribute of that extension that holds who is in the course, with role and groups. */
+  public static final String ENROLLMENTS = COURSE + ":enrollments";
+
   /** What the extension has an attribute for. */
   public static final Set<Field> CARRIED =
       Collections.unmodifiableSet(

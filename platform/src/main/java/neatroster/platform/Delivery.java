@@ -22,21 +22,9 @@ public final class Delivery {
   private final KeptChanges changes;
   private final Journal journal;
   private final Function<PlannedChange, String> passwords;
-  private final Progress progress;
+  private final DeliveryProgress progress;
   private final DeliveryContext context;
   private final int inFlight;
-
-  /** Is told how far it is. */
-  @FunctionalInterface
-  public interface Progress {
-    /**
-     * A row is done or refused.
-     *
-     * @param phase the phase that is delivered
-     * @param rows how many rows of it have ended since this was told last
-     */
-    void ended(Phase phase, int rows);
-  }
 
   /**
    * Delivers changes.
@@ -54,7 +42,7 @@ public final class Delivery {
       PlatformIds ids,
       Function<String, Optional<Person>> people,
       Function<PlannedChange, String> passwords,
-      Progress progress) {
+      DeliveryProgress progress) {
     this(transport, config, changes, journal, ids, people, passwords, progress, IN_FLIGHT);
   }
 
@@ -66,7 +54,7 @@ public final class Delivery {
       PlatformIds ids,
       Function<String, Optional<Person>> people,
       Function<PlannedChange, String> passwords,
-      Progress progress,
+      DeliveryProgress progress,
       int inFlight) {
     this.changes = changes;
     this.journal = journal;

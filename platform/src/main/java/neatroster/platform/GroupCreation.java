@@ -58,7 +58,7 @@ final class GroupCreation extends Operation {
   Optional<OperationResult> judge(ScimResponse response, DeliveryContext context)
       throws PlatformException, InterruptedException {
     if (response.isDone()) {
-      String id = ScimJson.idOf(response);
+      String id = response.id();
       if (id.isEmpty()) {
         context.lookup().madeUnseen(key);
         return Optional.of(whenMade);

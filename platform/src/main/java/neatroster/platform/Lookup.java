@@ -230,7 +230,7 @@ final class Lookup {
           config,
           "/Groups",
           "&excludedAttributes=members"
-              + (config.hasExtension() ? "," + MembersAddition.ENROLLMENTS : ""),
+              + (config.hasExtension() ? "," + ScimGroup.ENROLLMENTS : ""),
           group -> {
             listed.add(ScimJson.text(group, "id"));
             learn(group);

@@ -13,7 +13,6 @@ import neatroster.formats.ScimGroup;
  * Puts people into a Group, with what the extension says of them. However often, they are in once.
  */
 final class MembersAddition extends Operation {
-  static final String ENROLLMENTS = ScimGroup.COURSE + ":enrollments";
 
   private final String group;
   private final List<Newcomer> newcomers;
@@ -63,7 +62,7 @@ final class MembersAddition extends Operation {
     }
     Patch patch = new Patch().add("members", members);
     if (!enrollments.isEmpty()) {
-      patch.add(ENROLLMENTS, enrollments);
+      patch.add(ScimGroup.ENROLLMENTS, enrollments);
     }
     return Optional.of(
         ScimRequest.of("PATCH", ScimRequest.path("/Groups/", group), patch.body().toString()));

@@ -12,6 +12,7 @@ import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
+import neatroster.formats.ScimGroup;
 
 /**
  * What rows change about those who are in a course: who leaves it, and in what role and groups
@@ -84,15 +85,14 @@ final class MembershipChanges implements GroupChange.Edit {
         if (told.contains(user)) {
           patch.remove(enrollmentOf(user));
         }
-        patch.add(
-            MembersAddition.ENROLLMENTS, ScimJson.JSON.createArrayNode().add(enrollments.get(at)));
+        patch.add(ScimGroup.ENROLLMENTS, ScimJson.JSON.createArrayNode().add(enrollments.get(at)));
       }
     }
     return patch;
   }
 
   private static String enrollmentOf(String user) {
-    return MembersAddition.ENROLLMENTS + "[user eq " + Patch.quoted(user) + "]";
+    return ScimGroup.ENROLLMENTS + "[user eq " + Patch.quoted(user) + "]";
   }
 
   private static void remove(ArrayNode from, String name, String value) {

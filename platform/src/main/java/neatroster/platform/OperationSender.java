@@ -19,7 +19,7 @@ final class OperationSender implements AutoCloseable {
 
   private final DeliveryContext context;
   private final Journal journal;
-  private final Delivery.Progress progress;
+  private final DeliveryProgress progress;
   private final int inFlight;
   private final ExecutorService workers;
   private final Deque<Future<List<OperationExecutor.Ended>>> sent = new ArrayDeque<>();
@@ -32,7 +32,7 @@ final class OperationSender implements AutoCloseable {
    * @param inFlight how many batches are on their way at once
    */
   OperationSender(
-      DeliveryContext context, Journal journal, Delivery.Progress progress, int inFlight) {
+      DeliveryContext context, Journal journal, DeliveryProgress progress, int inFlight) {
     this.context = context;
     this.journal = journal;
     this.progress = progress;

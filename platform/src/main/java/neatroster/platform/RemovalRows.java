@@ -39,7 +39,7 @@ final class RemovalRows {
 
   private void remove(Phase phase, DeliveryRow row) throws PlatformException, InterruptedException {
     PlannedChange change = row.change();
-    Subject subject = change.subject();
+    Subject subject = Subject.of(change);
     String course = subject.course();
     String group = subject.group();
     if (subject.table() == Table.USERS) {

@@ -5,23 +5,15 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.MissingNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import java.net.URI;
-import java.net.URISyntaxException;
-import java.net.URLDecoder;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /** Reads answers, whose names may be written in upper or lower case (RFC 7643, section 2.1). */
 final class ScimJson {
   static final ObjectMapper JSON = new ObjectMapper();
 
   /** The address of a resource, with its id as one segment (RFC 7644, section 3.2). */
-  private static final Pattern RESOURCE = Pattern.compile("(?i)(?:^|/)(?:Users|Groups)/([^/]+)/?$");
-
   private ScimJson() {}
 
   /** The value of a name; missing where there is none. */
@@ -76,28 +68,6 @@ final class ScimJson {
       return read == null ? MissingNode.getInstance() : read;
     } catch (JsonProcessingException e) {
       throw new PlatformException("the service answers with something that is no JSON", e);
-    }
-  }
-
-  /**
-   * The id of a resource that was made: as its document says, else the last part of its address.
-   *
-   * @return an empty text where neither tells
-   */
-  static String idOf(ScimResponse made) {
-    String id = text(made.body(), "id");
-    if (!id.isEmpty() || made.location().isEmpty()) {
-      return id;
-    }
-    try {
-      // What is no address says nothing; the resource is looked for by its name.
-      String path = new URI(made.location()).getRawPath();
-      Matcher resource = RESOURCE.matcher(path == null ? "" : path);
-      return resource.find()
-          ? URLDecoder.decode(resource.group(1).replace("+", "%2B"), StandardCharsets.UTF_8)
-          : "";
-    } catch (URISyntaxException | IllegalArgumentException e) {
-      return "";
     }
   }
 }

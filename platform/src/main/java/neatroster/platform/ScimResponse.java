@@ -1,8 +1,14 @@
 package neatroster.platform;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.net.URI;
+import java.net.URISyntaxException;
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * The answer to a request.
@@ -15,6 +21,8 @@ import java.util.Optional;
  */
 public record ScimResponse(
     int status, JsonNode body, String etag, String location, Optional<Duration> retryAfter) {
+  private static final Pattern RESOURCE = Pattern.compile("(?i)(?:^|/)(?:Users|Groups)/([^/]+)/?$");
+
   private static final int LONGEST_REASON = 300;
 
   boolean isDone() {
@@ -42,5 +50,27 @@ public record ScimResponse(
       detail = detail.substring(0, LONGEST_REASON) + "…";
     }
     return detail.isEmpty() ? "the platform answered " + status : detail;
+  }
+
+  /**
+   * The id of a resource that was made: as its document says, else the last part of its address.
+   *
+   * @return an empty text where neither tells
+   */
+  String id() {
+    String id = ScimJson.text(body, "id");
+    if (!id.isEmpty() || location.isEmpty()) {
+      return id;
+    }
+    try {
+      // What is no address says nothing; the resource is looked for by its name.
+      String path = new URI(location).getRawPath();
+      Matcher resource = RESOURCE.matcher(path == null ? "" : path);
+      return resource.find()
+          ? URLDecoder.decode(resource.group(1).replace("+", "%2B"), StandardCharsets.UTF_8)
+          : "";
+    } catch (URISyntaxException | IllegalArgumentException e) {
+      return "";
+    }
   }
 }

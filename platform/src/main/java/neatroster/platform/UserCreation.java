@@ -103,7 +103,7 @@ final class UserCreation extends Operation {
   Optional<OperationResult> judge(ScimResponse response, DeliveryContext context)
       throws PlatformException, InterruptedException {
     if (response.isDone()) {
-      String id = ScimJson.idOf(response);
+      String id = response.id();
       if (id.isEmpty()) {
         context.lookup().madeUnseen(PlatformIds.user(PlatformIds.nameOf(change)));
         return Optional.of(whenMade);

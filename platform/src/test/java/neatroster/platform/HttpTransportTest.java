@@ -253,12 +253,12 @@ class HttpTransportTest {
               exchange.getResponseHeaders().add("Location", "http://here/scim/Users/a%20b?x=1");
               answer(exchange, 201, asked.size() == 1 ? "{}" : "{\"id\": \"c d\"}");
             });
-    assertThat(ScimJson.idOf(transport.send(creation()))).isEqualTo("a b");
-    assertThat(ScimJson.idOf(transport.send(creation()))).isEqualTo("c d");
+    assertThat(transport.send(creation()).id()).isEqualTo("a b");
+    assertThat(transport.send(creation()).id()).isEqualTo("c d");
     for (String where : List.of("%zz", "http://[bad loc", "http://here/scim", "/scim/Users/%zz")) {
       ScimResponse odd =
           new ScimResponse(201, JsonNodeFactory.instance.objectNode(), "", where, Optional.empty());
-      assertThat(ScimJson.idOf(odd)).as(where).isEmpty();
+      assertThat(odd.id()).as(where).isEmpty();
     }
   }
 

@@ -18,7 +18,7 @@ final class Bulk {
   private static final String ANSWER = "urn:ietf:params:scim:api:messages:2.0:BulkResponse";
 
   private final PracticeStore store;
-  private final ScimService service;
+  private final ScimOperations operations;
   private final Faults faults;
   private final String base;
   private final BulkReferences references = new BulkReferences();
@@ -55,9 +55,9 @@ final class Bulk {
     }
   }
 
-  Bulk(PracticeStore store, ScimService service, Faults faults, String base) {
+  Bulk(PracticeStore store, ScimOperations operations, Faults faults, String base) {
     this.store = store;
-    this.service = service;
+    this.operations = operations;
     this.faults = faults;
     this.base = base;
   }
@@ -143,7 +143,7 @@ final class Bulk {
   }
 
   private void refuse(Operation operation, ScimError why) {
-    operation.done = ScimService.error(why);
+    operation.done = why.answer();
     errors++;
   }
 
@@ -154,7 +154,8 @@ final class Bulk {
       operation.done =
           store.wholly(
               () ->
-                  service.change(operation.method, path, body(data), operation.version, Map.of()));
+                  operations.change(
+                      operation.method, path, body(data), operation.version, Map.of()));
       operation.location =
           operation.done.location().orElse(base + (path.startsWith("/") ? "" : "/") + path);
       if (operation.makes()) {
@@ -198,7 +199,7 @@ final class Bulk {
               store
                   .wholly(
                       () ->
-                          service.change(
+                          operations.change(
                               isKnown ? "PUT" : "DELETE",
                               path,
                               isKnown ? body(operation.data) : body(null),

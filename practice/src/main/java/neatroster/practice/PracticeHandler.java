@@ -87,12 +87,9 @@ final class PracticeHandler extends Handler.Abstract {
     if (faults.has(Faults.Kind.SLOW)) {
       Thread.sleep(faults.number(Faults.Kind.SLOW));
     }
-    if (!PracticeServer.isAllowed(request.getHeaders(), tokenDigest)) {
+    if (!PracticeTokens.isAllowed(request.getHeaders(), tokenDigest)) {
       response.getHeaders().put(HttpHeader.WWW_AUTHENTICATE, "Bearer");
-      send(
-          response,
-          callback,
-          ScimService.error(new ScimError(401, "", "The token is missing or wrong.")));
+      send(response, callback, new ScimError(401, "", "The token is missing or wrong.").answer());
       return;
     }
     if (faults.hits(Faults.Kind.CUT_BEFORE, number)) {
@@ -101,11 +98,11 @@ final class PracticeHandler extends Handler.Abstract {
     }
     if (faults.hits(Faults.Kind.BUSY, number)) {
       response.getHeaders().put(HttpHeader.RETRY_AFTER, RETRY_SECONDS);
-      send(response, callback, ScimService.error(new ScimError(429, "", "Later, please.")));
+      send(response, callback, new ScimError(429, "", "Later, please.").answer());
       return;
     }
     if (faults.hits(Faults.Kind.BROKEN, number)) {
-      send(response, callback, ScimService.error(new ScimError(500, "", "A fault of practice.")));
+      send(response, callback, new ScimError(500, "", "A fault of practice.").answer());
       return;
     }
     ScimAnswer answer = answer(request, path);
@@ -142,10 +139,9 @@ final class PracticeHandler extends Handler.Abstract {
           body(request),
           condition == null ? "" : condition);
     } catch (ScimError e) {
-      return ScimService.error(e);
+      return e.answer();
     } catch (SQLException e) {
-      return ScimService.error(
-          new ScimError(500, "", "The practice data cannot be used: " + e.getMessage()));
+      return new ScimError(500, "", "The practice data cannot be used: " + e.getMessage()).answer();
     }
   }
 
@@ -234,7 +230,7 @@ final class PracticeHandler extends Handler.Abstract {
 
   private void signIn(Request request, Response response, Callback callback) throws IOException {
     String token = form(request).getValue("token");
-    if (token == null || !PracticeServer.isToken(token, tokenDigest)) {
+    if (token == null || !PracticeTokens.isToken(token, tokenDigest)) {
       Pages.Page page = pages.signIn(true);
       text(response, callback, page.status(), page.type(), page.text());
       return;
@@ -254,8 +250,8 @@ final class PracticeHandler extends Handler.Abstract {
                 one ->
                     one.getName().equals(cookie)
                         && MessageDigest.isEqual(
-                            PracticeServer.digest(one.getValue()), PracticeServer.digest(session)))
-        || PracticeServer.isAllowed(request.getHeaders(), tokenDigest);
+                            PracticeTokens.digest(one.getValue()), PracticeTokens.digest(session)))
+        || PracticeTokens.isAllowed(request.getHeaders(), tokenDigest);
   }
 
   private static void text(

@@ -2,12 +2,8 @@ package neatroster.practice;
 
 import java.io.Closeable;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.security.MessageDigest;
 import java.sql.SQLException;
-import org.eclipse.jetty.http.HttpFields;
-import org.eclipse.jetty.http.HttpHeader;
 import org.eclipse.jetty.server.HttpConfiguration;
 import org.eclipse.jetty.server.HttpConnectionFactory;
 import org.eclipse.jetty.server.Server;
@@ -76,7 +72,7 @@ public final class PracticeServer implements Closeable {
               new ScimService(store, faults, practice.service()),
               new Pages(store, faults),
               faults,
-              digest(token));
+              PracticeTokens.digest(token));
       server.setHandler(practice.handler);
       server.start();
     } catch (Exception e) {
@@ -84,26 +80,6 @@ public final class PracticeServer implements Closeable {
       throw new IOException("port " + port + " cannot be listened on: is it taken?", e);
     }
     return practice;
-  }
-
-  static byte[] digest(String token) {
-    try {
-      return MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8));
-    } catch (java.security.NoSuchAlgorithmException e) {
-      throw new IllegalStateException(e);
-    }
-  }
-
-  /** Whether a request proves the right to be answered (RFC 6750, section 2.1). */
-  static boolean isAllowed(HttpFields headers, byte[] tokenDigest) {
-    String given = headers.get(HttpHeader.AUTHORIZATION);
-    return given != null
-        && given.regionMatches(true, 0, "Bearer ", 0, 7)
-        && isToken(given.substring(7), tokenDigest);
-  }
-
-  static boolean isToken(String given, byte[] tokenDigest) {
-    return MessageDigest.isEqual(digest(given.strip()), tokenDigest);
   }
 
   /** The base address of the SCIM service. */

@@ -1,8 +1,13 @@
 package neatroster.practice;
 
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.unboundid.scim2.common.utils.JsonUtils;
+
 /** An error of the SCIM protocol (RFC 7644, section 3.12). */
 final class ScimError extends Exception {
   private static final long serialVersionUID = 1;
+
+  private static final String SCHEMA = "urn:ietf:params:scim:api:messages:2.0:Error";
 
   private final int status;
   private final String type;
@@ -34,5 +39,17 @@ final class ScimError extends Exception {
 
   String type() {
     return type;
+  }
+
+  /** The document that says what is wrong. */
+  ScimAnswer answer() {
+    ObjectNode error = JsonUtils.getJsonNodeFactory().objectNode();
+    error.putArray("schemas").add(SCHEMA);
+    error.put("status", String.valueOf(status));
+    if (!type.isEmpty()) {
+      error.put("scimType", type);
+    }
+    error.put("detail", getMessage());
+    return ScimAnswer.of(status, error);
   }
 }

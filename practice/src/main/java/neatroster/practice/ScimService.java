@@ -1,7 +1,6 @@
 package neatroster.practice;
 
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import com.unboundid.scim2.common.utils.JsonUtils;
 import java.sql.SQLException;
 import java.util.HashMap;
 import java.util.List;
@@ -11,7 +10,6 @@ import java.util.Set;
 
 /** What each address of the SCIM service does (RFC 7644, section 3.2). */
 final class ScimService {
-  private static final String ERROR = "urn:ietf:params:scim:api:messages:2.0:Error";
 
   private static final String SEARCH = "urn:ietf:params:scim:api:messages:2.0:SearchRequest";
   private static final Set<String> ABOUT_ITSELF =
@@ -28,18 +26,6 @@ final class ScimService {
     this.faults = faults;
     this.base = base;
     this.resources = new Resources(store, schemas, faults, base);
-  }
-
-  /** The document that says what is wrong. */
-  static ScimAnswer error(ScimError trouble) {
-    ObjectNode error = JsonUtils.getJsonNodeFactory().objectNode();
-    error.putArray("schemas").add(ERROR);
-    error.put("status", String.valueOf(trouble.status()));
-    if (!trouble.type().isEmpty()) {
-      error.put("scimType", trouble.type());
-    }
-    error.put("detail", trouble.getMessage());
-    return ScimAnswer.of(trouble.status(), error);
   }
 
   /**
@@ -100,7 +86,7 @@ final class ScimService {
     }
     if (parts[0].equals("Bulk") && method.equals("POST")) {
       Schemas.verifyMessage(body, Bulk.REQUEST);
-      return new Bulk(store, this, faults, base).run(body);
+      return new Bulk(store, this::change, faults, base).run(body);
     }
     if (ABOUT_ITSELF.contains(parts[0]) || parts[0].equals("Bulk")) {
       throw new ScimError(405, "", method + " does nothing here.");

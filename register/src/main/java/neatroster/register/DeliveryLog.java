@@ -14,11 +14,11 @@ import java.util.Optional;
  * we know by name. It outlives the process that delivers.
  */
 public final class DeliveryLog {
-  private final Register register;
+  private final Transactions transactions;
   private final Connection connection;
 
-  DeliveryLog(Register register, Connection connection) {
-    this.register = register;
+  DeliveryLog(Transactions transactions, Connection connection) {
+    this.transactions = transactions;
     this.connection = connection;
   }
 
@@ -35,7 +35,7 @@ public final class DeliveryLog {
 
   /** The rows of a run that were begun. */
   public List<Entry> entries(String run) throws RegisterException {
-    return Register.read(
+    return Transactions.read(
         () -> {
           List<Entry> entries = new ArrayList<>();
           try (PreparedStatement statement =
@@ -60,7 +60,7 @@ public final class DeliveryLog {
 
   /** The address of the service that a run was begun to be delivered to, if it was. */
   public Optional<String> service(String run) throws RegisterException {
-    return Register.read(
+    return Transactions.read(
         () -> {
           try (PreparedStatement statement =
               connection.prepareStatement("SELECT service FROM delivery WHERE run = ? LIMIT 1")) {
@@ -80,7 +80,7 @@ public final class DeliveryLog {
    */
   public void put(String run, List<Entry> entries, String service, Map<String, String> ids)
       throws RegisterException {
-    register.write(
+    transactions.write(
         () -> {
           try (PreparedStatement statement =
               connection.prepareStatement(
@@ -114,7 +114,7 @@ public final class DeliveryLog {
 
   /** What a service calls things, by our names of them. */
   public Map<String, String> ids(String service) throws RegisterException {
-    return Register.read(
+    return Transactions.read(
         () -> {
           Map<String, String> ids = new HashMap<>();
           try (PreparedStatement statement =
@@ -133,7 +133,7 @@ public final class DeliveryLog {
 
   /** Forgets how far a run was that has come to its end. */
   public void clear(String run) throws RegisterException {
-    register.write(
+    transactions.write(
         () -> {
           try (PreparedStatement statement =
               connection.prepareStatement("DELETE FROM delivery WHERE run = ?")) {

@@ -156,10 +156,12 @@ public final class Register implements AutoCloseable {
 
   private final Path file;
   private final Connection connection;
+  private final Transactions transactions;
 
   private Register(Path file, Connection connection) {
     this.file = file;
     this.connection = connection;
+    transactions = new Transactions(connection);
   }
 
   /** The register of a folder. */
@@ -192,7 +194,8 @@ public final class Register implements AutoCloseable {
               "register.db cannot be read: it is damaged, or no register of ours. If you have a"
                   + " copy of the folder, put its register.db back",
               e)
-          : new RegisterException("register.db cannot be opened (" + reason(e) + ")", e);
+          : new RegisterException(
+              "register.db cannot be opened (" + Transactions.reason(e) + ")", e);
     }
   }
 
@@ -201,35 +204,6 @@ public final class Register implements AutoCloseable {
     return e instanceof SQLiteException sqlite
         && Set.of(SQLiteErrorCode.SQLITE_NOTADB, SQLiteErrorCode.SQLITE_CORRUPT)
             .contains(sqlite.getResultCode());
-  }
-
-  private static String reason(Throwable e) {
-    if (e instanceof SQLiteException sqlite) {
-      switch (sqlite.getResultCode()) {
-        case SQLITE_FULL -> {
-          return "the disk is full";
-        }
-        case SQLITE_READONLY, SQLITE_READONLY_DIRECTORY, SQLITE_PERM, SQLITE_AUTH -> {
-          return "you may not write there";
-        }
-        case SQLITE_CANTOPEN -> {
-          return "the file cannot be opened; may you write in its folder?";
-        }
-        case SQLITE_BUSY, SQLITE_LOCKED -> {
-          return "another program has it open";
-        }
-        default -> {
-          if (sqlite.getResultCode().name().startsWith("SQLITE_IOERR")) {
-            return "the disk gave up, or is full";
-          }
-        }
-      }
-    }
-    Throwable deepest = e;
-    while (deepest.getCause() != null) {
-      deepest = deepest.getCause();
-    }
-    return deepest.getMessage() == null ? "the disk gave up" : deepest.getMessage();
   }
 
   private static String upgrade(int version) {
@@ -288,7 +262,7 @@ public final class Register implements AutoCloseable {
     String query =
         "SELECT number, person_id, person_email, full_name, birth_date, site, username, email, id,"
             + " role, course FROM account ORDER BY number";
-    return read(
+    return Transactions.read(
         () -> {
           Map<Integer, List<String>> former = formerUsernames();
           List<KnownUser> users = new ArrayList<>();
@@ -339,7 +313,7 @@ public final class Register implements AutoCloseable {
    */
   public void runPacked(String name, Instant at, String digest, Optional<String> undoes)
       throws RegisterException {
-    write(
+    transactions.write(
         () -> {
           try (PreparedStatement statement =
               connection.prepareStatement(
@@ -355,7 +329,7 @@ public final class Register implements AutoCloseable {
 
   /** Remembers that a run was delivered. */
   public void runDelivered(String name, Instant at) throws RegisterException {
-    write(
+    transactions.write(
         () -> {
           try (PreparedStatement statement =
               connection.prepareStatement("UPDATE run SET delivered_at = ? WHERE name = ?")) {
@@ -376,7 +350,7 @@ public final class Register implements AutoCloseable {
   public Map<String, Instant> exportsSeen(Collection<String> digests, Instant now)
       throws RegisterException {
     Map<String, Instant> seen = new HashMap<>();
-    read(
+    Transactions.read(
         () -> {
           try (Statement statement = connection.createStatement();
               ResultSet row = statement.executeQuery("SELECT digest, at FROM export_seen")) {
@@ -389,7 +363,7 @@ public final class Register implements AutoCloseable {
     seen.keySet().retainAll(digests);
     List<String> fresh = digests.stream().filter(one -> !seen.containsKey(one)).toList();
     if (!fresh.isEmpty() && Files.isWritable(file)) {
-      write(
+      transactions.write(
           () -> {
             Instant at = later(now);
             try (PreparedStatement statement =
@@ -437,7 +411,7 @@ public final class Register implements AutoCloseable {
 
   /** Remembers what was found out about a run on the platform. */
   public void runConfirmed(String name, Run.Confirmed confirmed) throws RegisterException {
-    write(
+    transactions.write(
         () -> {
           try (PreparedStatement statement =
               connection.prepareStatement(
@@ -454,7 +428,7 @@ public final class Register implements AutoCloseable {
 
   /** The runs that were packed, in the order in which they were. */
   public List<Run> runs() throws RegisterException {
-    return read(
+    return Transactions.read(
         () -> {
           List<Run> runs = new ArrayList<>();
           try (Statement statement = connection.createStatement();
@@ -484,12 +458,12 @@ public final class Register implements AutoCloseable {
 
   /** How far deliveries to the platform are. */
   public DeliveryLog deliveries() {
-    return new DeliveryLog(this, connection);
+    return new DeliveryLog(transactions, connection);
   }
 
   /** The sourcedIds that differ from what their names give, by kind and name. */
   public Map<String, String> sourcedIds() throws RegisterException {
-    return read(
+    return Transactions.read(
         () -> {
           Map<String, String> ids = new HashMap<>();
           try (Statement statement = connection.createStatement();
@@ -504,7 +478,7 @@ public final class Register implements AutoCloseable {
 
   /** Remembers sourcedIds that differ from what their names give. */
   public void rememberSourcedIds(Map<String, String> ids) throws RegisterException {
-    write(
+    transactions.write(
         () -> {
           try (PreparedStatement statement =
               connection.prepareStatement(
@@ -521,7 +495,7 @@ public final class Register implements AutoCloseable {
 
   /** Every join code that was ever given; of two for the same course or group the later counts. */
   public List<JoinCode> joinCodes() throws RegisterException {
-    return read(
+    return Transactions.read(
         () -> {
           List<JoinCode> codes = new ArrayList<>();
           try (Statement statement = connection.createStatement();
@@ -560,7 +534,7 @@ public final class Register implements AutoCloseable {
 
   /** The files that first passwords were written into, whether or not they are still there. */
   public List<String> slipsFiles() throws RegisterException {
-    return read(
+    return Transactions.read(
         () -> {
           List<String> files = new ArrayList<>();
           try (Statement statement = connection.createStatement();
@@ -580,7 +554,7 @@ public final class Register implements AutoCloseable {
    */
   public void passwordsTold(Collection<String> references, Collection<String> files)
       throws RegisterException {
-    write(
+    transactions.write(
         () -> {
           set("password_told = 1", references);
           try (PreparedStatement add =
@@ -596,7 +570,7 @@ public final class Register implements AutoCloseable {
 
   /** Forgets files with first passwords that are gone. */
   public void slipsGone(Collection<String> files) throws RegisterException {
-    write(
+    transactions.write(
         () -> {
           try (PreparedStatement remove =
               connection.prepareStatement("DELETE FROM slips_file WHERE path = ?")) {
@@ -610,7 +584,7 @@ public final class Register implements AutoCloseable {
   }
 
   private Set<String> references(String condition) throws RegisterException {
-    return read(
+    return Transactions.read(
         () -> {
           Set<String> references = new HashSet<>();
           try (Statement statement = connection.createStatement();
@@ -627,7 +601,7 @@ public final class Register implements AutoCloseable {
 
   /** Remembers that a run brings the first passwords of these accounts. */
   public void passwordsPacked(String run, Collection<String> references) throws RegisterException {
-    write(
+    transactions.write(
         () ->
             of(
                 references,
@@ -639,12 +613,12 @@ public final class Register implements AutoCloseable {
 
   /** Remembers that the platform was told the first passwords of these accounts. */
   public void passwordsDelivered(Collection<String> references) throws RegisterException {
-    write(() -> set("password_state = " + DELIVERED, references));
+    transactions.write(() -> set("password_state = " + DELIVERED, references));
   }
 
   /** Remembers that the platform was told the first passwords that a run brings. */
   public void passwordsDelivered(String run) throws RegisterException {
-    write(
+    transactions.write(
         () -> {
           try (PreparedStatement update =
               connection.prepareStatement(
@@ -684,44 +658,6 @@ public final class Register implements AutoCloseable {
     }
   }
 
-  /** A reading of the database. */
-  @FunctionalInterface
-  interface Reading<T> {
-    T read() throws SQLException;
-  }
-
-  /** A change to the database. */
-  @FunctionalInterface
-  interface Writing {
-    void write() throws SQLException;
-  }
-
-  static <T> T read(Reading<T> reading) throws RegisterException {
-    try {
-      return reading.read();
-    } catch (SQLException e) {
-      throw new RegisterException("register.db cannot be read: it is damaged", e);
-    }
-  }
-
-  /** Carries out a change as a whole or not at all. */
-  void write(Writing writing) throws RegisterException {
-    try {
-      connection.setAutoCommit(false);
-      try {
-        writing.write();
-        connection.commit();
-      } catch (SQLException e) {
-        connection.rollback();
-        throw e;
-      } finally {
-        connection.setAutoCommit(true);
-      }
-    } catch (SQLException e) {
-      throw new RegisterException("register.db cannot be written (" + reason(e) + ")", e);
-    }
-  }
-
   /** The digest that {@link #issue} was last given. */
   public Optional<String> accountsDigest() throws RegisterException {
     try (Statement statement = connection.createStatement();
@@ -749,7 +685,7 @@ public final class Register implements AutoCloseable {
       String accountsDigest)
       throws RegisterException {
     List<String> renewed = issue.renewed().stream().map(KnownUser::reference).toList();
-    write(
+    transactions.write(
         () -> {
           add(issue.added());
           rename(issue.renamed());

@@ -44,7 +44,7 @@ public final class LaterRuns {
 
   /** What a change is about, whichever name of two it has; of a membership, all in the course. */
   private static Set<Subject> subjects(PlannedChange change) {
-    Subject subject = change.subject();
+    Subject subject = Subject.of(change);
     String group = subject.group().toLowerCase(Locale.ROOT);
     boolean isInCourse = subject.table() == Table.ENROLLMENTS && !subject.course().isEmpty();
     return Stream.of(subject.user(), change.value(Field.FORMER_USERNAME))

@@ -76,11 +76,7 @@ public final class RunSecrets implements Closeable {
   /**
    * The first passwords that a run keeps, by what the accounts are referred to by, in lower case.
    */
-  public static Map<String, String> of(RunFolder run, Seal seal) throws IOException {
-    return read(run.place(), seal);
-  }
-
-  private static Map<String, String> read(Path run, Seal seal) throws IOException {
+  public static Map<String, String> of(Path run, Seal seal) throws IOException {
     Map<String, String> passwords = new LinkedHashMap<>();
     CsvLines.Receiver receiver =
         cells -> {
@@ -110,7 +106,7 @@ public final class RunSecrets implements Closeable {
       return;
     }
     for (Path run : runs) {
-      Map<String, String> passwords = read(run, seal);
+      Map<String, String> passwords = of(run, seal);
       if (!passwords.keySet().removeAll(references)) {
         continue;
       }
@@ -132,11 +128,7 @@ public final class RunSecrets implements Closeable {
   }
 
   /** Forgets all first passwords that a run keeps: it is delivered. */
-  public static void forget(RunFolder run) throws IOException {
-    forget(run.place());
-  }
-
-  private static void forget(Path run) throws IOException {
+  public static void forget(Path run) throws IOException {
     Files.deleteIfExists(run.resolve(OPEN));
     Files.deleteIfExists(run.resolve(SEALED));
   }

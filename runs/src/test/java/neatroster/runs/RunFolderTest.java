@@ -233,11 +233,11 @@ class RunFolderTest {
               .doesNotContain("kelp-rope-17");
         }
       }
-      assertThat(RunSecrets.of(folder, SEALED)).containsEntry("amarlowe", "kelp-rope-17");
+      assertThat(RunSecrets.of(folder.place(), SEALED)).containsEntry("amarlowe", "kelp-rope-17");
       RunSecrets.forget(temp, SEALED, Set.of("amarlowe"));
-      assertThat(RunSecrets.of(folder, SEALED)).containsOnlyKeys("bfinch");
-      RunSecrets.forget(folder);
-      assertThat(RunSecrets.of(folder, SEALED)).isEmpty();
+      assertThat(RunSecrets.of(folder.place(), SEALED)).containsOnlyKeys("bfinch");
+      RunSecrets.forget(folder.place());
+      assertThat(RunSecrets.of(folder.place(), SEALED)).isEmpty();
     }
   }
 

@@ -35,7 +35,7 @@ final class OneRosterRows {
   }
 
   /** Hands on the rows of a file; none where the delivery has no such file. */
-  static void read(OneRosterArchive zip, String file, OneRosterZipFormat.RowReceiver receiver)
+  static void read(OneRosterArchive zip, String file, OneRosterRowReceiver receiver)
       throws UnreadableSheetException, IOException {
     if (!zip.has(file)) {
       return;

@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import neatroster.core.grid.Sheet;
 import neatroster.core.grid.UnreadableSheetException;
@@ -74,17 +73,5 @@ final class OneRosterZipFormat implements FileFormat {
     public void close() throws IOException {
       zip.close();
     }
-  }
-
-  /** Takes rows by their headers. */
-  @FunctionalInterface
-  interface RowReceiver {
-    /**
-     * Takes a row.
-     *
-     * @param number its number in the file, the headers being row 1
-     * @return whether more rows are wanted
-     */
-    boolean row(int number, Map<String, String> row);
   }
 }

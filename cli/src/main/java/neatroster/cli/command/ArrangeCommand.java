@@ -23,6 +23,7 @@ import neatroster.work.arrange.GradesUp;
 import neatroster.work.arrange.Moving;
 import neatroster.work.folder.AddedSheet;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.OpenRoster;
 import neatroster.work.json.Json;
 import neatroster.work.json.JsonObject;
@@ -180,8 +181,9 @@ public final class ArrangeCommand implements Callable<Integer> {
   /** What would be wrong with the new sheets. */
   private static List<Finding> errors(CommandContext context, Arrangement arrangement) {
     List<String> names = arrangement.sheets().stream().map(AddedSheet::shown).toList();
-    try (OpenRoster open = context.openWith(arrangement.sheets())) {
-      CheckResult result = Checker.check(open.roster(), context.checkInput(open.roster()));
+    try (OpenRoster open = OpenRoster.openWith(context, arrangement.sheets())) {
+      CheckResult result =
+          Checker.check(open.roster(), KnownFiles.checkInput(context, open.roster()));
       return result.findings().stream()
           .filter(finding -> finding.severity() == Severity.ERROR)
           .filter(finding -> names.contains(finding.place().sheet().file()))

@@ -10,6 +10,7 @@ import neatroster.cli.terminal.Screen;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.OpenRoster;
 import neatroster.work.json.Json;
 import picocli.CommandLine.Command;
@@ -42,9 +43,10 @@ public final class CheckCommand implements Callable<Integer> {
     ReportFiles<CheckResult> kinds = ReportFiles.ofFindings();
     reports.verify(kinds);
     CommandContext context = options.context();
-    try (OpenRoster open = context.open(files)) {
+    try (OpenRoster open = OpenRoster.open(context, files)) {
       reports.verify(context, open);
-      CheckResult result = Checker.check(open.roster(), context.checkInput(open.roster()));
+      CheckResult result =
+          Checker.check(open.roster(), KnownFiles.checkInput(context, open.roster()));
       open.verifyUnchanged();
       if (options.json()) {
         Json.write(screen.out(), FindingsJson.document(result));

@@ -21,7 +21,9 @@ import neatroster.core.state.Known;
 import neatroster.core.text.Quoted;
 import neatroster.work.Problem;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.KnownSource;
+import neatroster.work.folder.KnownSources;
 import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.OpenRoster;
 import neatroster.work.folder.RosterFolder;
@@ -70,12 +72,13 @@ public final class FindCommand implements Callable<Integer> {
     Screen screen = options.screen();
     Roster none = new Roster(List.of(), List.of(), List.of());
     boolean sheets = !folder.files("sheets").isEmpty();
-    List<KnownSource> sources = context.knownSources();
+    List<KnownSource> sources = KnownSources.of(context);
     try (Opened asked =
-            new Opened(sheets ? Optional.of(context.open(List.of())) : Optional.empty());
-        OpenRoster exports = context.openExports(sources)) {
+            new Opened(
+                sheets ? Optional.of(OpenRoster.open(context, List.of())) : Optional.empty());
+        OpenRoster exports = OpenRoster.ofExports(context, sources)) {
       Roster roster = asked.roster().orElse(none);
-      Known known = context.checkInput(roster).known();
+      Known known = KnownFiles.checkInput(context, roster).known();
       Roster platform = exports.roster();
       List<TextSearch.Hit> hits =
           TextSearch.find(

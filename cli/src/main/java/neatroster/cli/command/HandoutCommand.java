@@ -49,6 +49,7 @@ import neatroster.register.RegisterException;
 import neatroster.runs.RunSecrets;
 import neatroster.work.Problem;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.OpenRoster;
 import neatroster.work.folder.PasswordPlaces;
@@ -158,7 +159,7 @@ public final class HandoutCommand implements Callable<Integer> {
       if (folder.files("sheets").isEmpty()) {
         return run(context, lockedFolder, new Roster(List.of(), List.of(), List.of()), () -> {});
       }
-      try (OpenRoster open = context.open(List.of())) {
+      try (OpenRoster open = OpenRoster.open(context, List.of())) {
         return run(context, lockedFolder, open.roster(), open::verifyUnchanged);
       }
     } catch (UncheckedIOException e) {
@@ -244,7 +245,7 @@ public final class HandoutCommand implements Callable<Integer> {
       throws IOException, RegisterException {
     Settings settings = context.settings();
     Screen screen = options.screen();
-    CheckInput checkInput = context.checkInput(lockedFolder.known(), roster);
+    CheckInput checkInput = KnownFiles.checkInput(context, lockedFolder.known(), roster);
     Map<String, String> passwords =
         forget || what.equals(SLIPS) ? lockedFolder.accounts().passwords() : Map.of();
     Attendance attendance =

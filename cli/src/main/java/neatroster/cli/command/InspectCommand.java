@@ -26,6 +26,7 @@ import neatroster.disk.DiskErrors;
 import neatroster.disk.TextForm;
 import neatroster.work.Problem;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.Layouts;
 import neatroster.work.folder.OpenRoster;
 import neatroster.work.folder.SettingsSaver;
@@ -83,7 +84,7 @@ public final class InspectCommand implements Callable<Integer> {
     if (layout != null) {
       return propose(context);
     }
-    try (OpenRoster open = context.open(files)) {
+    try (OpenRoster open = OpenRoster.open(context, files)) {
       Roster roster = open.roster();
       if (who) {
         return people(context, open);
@@ -108,7 +109,7 @@ public final class InspectCommand implements Callable<Integer> {
                 seen,
                 roster.unread(),
                 context.settings(),
-                Proposals.of(Checker.check(roster, context.checkInput(roster))));
+                Proposals.of(Checker.check(roster, KnownFiles.checkInput(context, roster))));
       }
       boolean troubled =
           roster.unread().stream().anyMatch(sheet -> !sheet.isLeftAlone())
@@ -125,7 +126,7 @@ public final class InspectCommand implements Callable<Integer> {
     }
     Layouts layouts = new Layouts(context);
     layouts.verifyFree(layout);
-    try (OpenRoster open = context.open(files)) {
+    try (OpenRoster open = OpenRoster.open(context, files)) {
       List<SheetReading> sheets = open.roster().sheets();
       if (sheets.isEmpty()) {
         throw Problem.unreadable(
@@ -171,7 +172,7 @@ public final class InspectCommand implements Callable<Integer> {
 
   private int people(CommandContext context, OpenRoster open) {
     Screen screen = options.screen();
-    CheckInput checkInput = context.checkInput(open.roster());
+    CheckInput checkInput = KnownFiles.checkInput(context, open.roster());
     PeopleReport report =
         new PeopleReport(ResolvedRoster.of(open.roster(), context.settings(), checkInput.known()));
     open.verifyUnchanged();

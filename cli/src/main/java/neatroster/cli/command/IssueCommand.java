@@ -18,6 +18,7 @@ import neatroster.disk.DiskErrors;
 import neatroster.register.RegisterException;
 import neatroster.work.Problem;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.OpenRoster;
 import neatroster.work.issue.AnonymousAccounts;
@@ -100,7 +101,7 @@ public final class IssueCommand implements Callable<Integer> {
       if (anonymous != null || course != null) {
         return anonymous(report, context);
       }
-      try (OpenRoster open = context.open(files);
+      try (OpenRoster open = OpenRoster.open(context, files);
           LockedRosterFolder lockedFolder = context.work("issue")) {
         Issuing.Outcome outcome = IssueRun.run(context, open, lockedFolder, other);
         report.issued(outcome, lockedFolder.accounts());
@@ -156,11 +157,11 @@ public final class IssueCommand implements Callable<Integer> {
     if (anonymous < 1 || anonymous > AnonymousAccounts.MOST) {
       throw Problem.usage("--anonymous takes a number from 1 to " + AnonymousAccounts.MOST + ".");
     }
-    try (OpenRoster open = context.open(files);
+    try (OpenRoster open = OpenRoster.open(context, files);
         LockedRosterFolder lockedFolder = context.work("issue")) {
       TreeSet<String> courses = new TreeSet<>();
       open.roster().read(Table.COURSES, (row, line) -> courses.add(row.text(Field.CODE)));
-      Known known = context.checkInput(lockedFolder.known(), open.roster()).known();
+      Known known = KnownFiles.checkInput(context, lockedFolder.known(), open.roster()).known();
       courses.addAll(known.courses().keySet());
       report.anonymous(
           AnonymousAccounts.issue(anonymous, course, List.copyOf(courses), settings, lockedFolder),

@@ -96,7 +96,7 @@ public final class PackCommand implements Callable<Integer> {
             Optional.ofNullable(corrections).map(Corrections.xlsx::equals),
             goAbove,
             files.isEmpty() && to == null);
-    try (OpenRoster open = context.open(files);
+    try (OpenRoster open = OpenRoster.open(context, files);
         LockedRosterFolder lockedFolder = context.work("pack")) {
       Packing packing = new Packing(context, open, lockedFolder, asked);
       if (show > 0) {

@@ -28,6 +28,7 @@ import neatroster.register.SqliteLibrary;
 import neatroster.work.Problem;
 import neatroster.work.delivery.PracticeFilling;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.PracticeToken;
 import neatroster.work.folder.WritePlaces;
 import neatroster.work.json.Json;
@@ -125,7 +126,8 @@ public final class PracticeCommand implements Callable<Integer> {
   /** Starts with what the exports say that the platform holds. */
   private void fill(PracticeServer server, String token) throws IOException, InterruptedException {
     CommandContext context = options.context();
-    Known known = context.checkInput(new Roster(List.of(), List.of(), List.of())).known();
+    Known known =
+        KnownFiles.checkInput(context, new Roster(List.of(), List.of(), List.of())).known();
     try {
       Transport transport =
           new HttpTransport(

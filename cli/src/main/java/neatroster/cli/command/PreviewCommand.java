@@ -19,6 +19,8 @@ import neatroster.core.compare.Comparison;
 import neatroster.core.compare.IssuedItems;
 import neatroster.core.settings.Settings;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
+import neatroster.work.folder.KnownSources;
 import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.OpenRoster;
 import neatroster.work.json.Json;
@@ -53,9 +55,9 @@ public final class PreviewCommand implements Callable<Integer> {
     if (isTwoLists) {
       context.compareLists();
     }
-    try (OpenRoster open = context.open(files)) {
+    try (OpenRoster open = OpenRoster.open(context, files)) {
       reports.verify(context, open);
-      CheckInput checkInput = context.comparing(open.roster());
+      CheckInput checkInput = KnownFiles.comparing(context, open.roster());
       CheckResult checked = Checker.check(open.roster(), checkInput);
       IssuedItems items = items(context);
       LocalDate today = LocalDate.now(ZoneId.systemDefault());
@@ -65,7 +67,7 @@ public final class PreviewCommand implements Callable<Integer> {
               settings,
               checked,
               checkInput.known(),
-              context.knownSources(),
+              KnownSources.of(context),
               isTwoLists,
               receiver -> {
                 Comparison comparison =

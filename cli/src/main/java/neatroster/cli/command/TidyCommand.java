@@ -43,6 +43,7 @@ import neatroster.sheets.XlsxRows;
 import neatroster.work.Problem;
 import neatroster.work.folder.CommandContext;
 import neatroster.work.folder.FileStems;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.OpenRoster;
 import neatroster.work.folder.WritePlaces;
 import neatroster.work.json.Json;
@@ -109,13 +110,15 @@ public final class TidyCommand implements Callable<Integer> {
     verifyRules();
     Path place = context.resolve(to);
     new WritePlaces(context.folder()).verifyFolder(place, to.toString());
-    try (OpenRoster open = context.open(files);
+    try (OpenRoster open = OpenRoster.open(context, files);
         NewFolder making = NewFolder.beside(place)) {
       names.add("changes");
       TidySheet.Correction correction =
           withSuggestions
               ? new TrustedSuggestions(
-                  Checker.check(open.roster(), context.checkInput(open.roster())).findings(), rules)
+                  Checker.check(open.roster(), KnownFiles.checkInput(context, open.roster()))
+                      .findings(),
+                  rules)
               : (row, column, value) -> value;
       TidySheet.Acquaintance known = known(context, open.roster());
       Optional<WrittenOutMembers> members = members(context, open.roster());
@@ -177,7 +180,7 @@ public final class TidyCommand implements Callable<Integer> {
     if (roster.sheets().stream().noneMatch(TidySheet::isWithoutNames)) {
       return row -> Optional.empty();
     }
-    KnownUsers users = context.checkInput(roster).known().users();
+    KnownUsers users = KnownFiles.checkInput(context, roster).known().users();
     return row -> {
       for (Field mark : List.of(Field.ID, Field.USERNAME, Field.EMAIL)) {
         int account = row.has(mark) ? users.findReference(row.text(mark)) : -1;
@@ -199,7 +202,7 @@ public final class TidyCommand implements Callable<Integer> {
             Wanted.of(
                 context.settings(),
                 ResolvedRoster.of(
-                    roster, context.settings(), context.checkInput(roster).known()))));
+                    roster, context.settings(), KnownFiles.checkInput(context, roster).known()))));
   }
 
   /** Moves the files into their place, all of them or, where one is there already, none. */

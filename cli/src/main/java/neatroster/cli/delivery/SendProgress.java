@@ -6,10 +6,10 @@ import java.util.EnumMap;
 import java.util.Map;
 import neatroster.core.change.Phase;
 import neatroster.core.model.Counted;
-import neatroster.platform.Delivery;
+import neatroster.platform.DeliveryProgress;
 
 /** Says on standard error how far a delivery is, and how long it will take still. */
-public final class SendProgress implements Delivery.Progress {
+public final class SendProgress implements DeliveryProgress {
   private static final long BETWEEN_NANOS = 200_000_000;
   private static final int SMOOTHED = 50;
   private static final String TO_LINE_START = "\r\u001b[K";

@@ -15,7 +15,7 @@ import neatroster.core.grid.SheetRow;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
-import neatroster.core.intake.SourceNote;
+import neatroster.core.intake.SourceNoteText;
 import neatroster.core.model.Severity;
 import neatroster.sheets.AnnotatedWorkbook;
 
@@ -122,7 +122,7 @@ final class FindingsXlsx {
       book.remark("Only the first " + MOST_MARKED + " of them are marked in the other tabs.");
     }
     for (SheetReading sheet : result.roster().sheets()) {
-      book.remark(SourceNote.remark(tabs.get(sheet.name()), sheet));
+      book.remark(SourceNoteText.remark(tabs.get(sheet.name()), sheet));
     }
     book.endList();
   }

@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
+import neatroster.core.change.Subject;
 import neatroster.core.compare.SkippedDifference;
 import neatroster.core.model.Counted;
 import neatroster.work.pack.ChangeWords;
@@ -193,8 +194,8 @@ final class PreviewHtml {
                 rows.forEach(
                     change -> {
                       changes.add(change.change().word());
-                      if (!change.subject().course().isEmpty()) {
-                        courses.add(change.subject().course());
+                      if (!Subject.of(change).course().isEmpty()) {
+                        courses.add(Subject.of(change).course());
                       }
                     }));
     Element form = page.filters();
@@ -225,7 +226,7 @@ final class PreviewHtml {
               .addClass(severity(change.change().word()))
               .attr("data-table", name)
               .attr("data-change", change.change().word())
-              .attr("data-course", change.subject().course());
+              .attr("data-course", Subject.of(change).course());
       row.appendElement("td").addClass("severity").text(change.change().word());
       cells(
           row,

@@ -48,14 +48,18 @@ public record PlannedChange(
     this(phase, change, values, Map.of());
   }
 
-  /** What it is about. */
-  public Subject subject() {
-    return Subject.of(this);
-  }
-
   /** The table that it is a row of; sites, which are in none, count with the users. */
   public Table table() {
-    return subject().table();
+    return switch (phase) {
+      case SITES, USERS -> Table.USERS;
+      case COURSES -> Table.COURSES;
+      case GROUPS -> Table.GROUPS;
+      case ENROLLMENTS, WITHDRAWALS -> Table.ENROLLMENTS;
+      case REMOVALS ->
+          !value(Field.GROUP).isEmpty()
+              ? Table.GROUPS
+              : value(Field.COURSE).isEmpty() ? Table.USERS : Table.COURSES;
+    };
   }
 
   /** The value of a field, or an empty text. */

@@ -12,23 +12,21 @@ import neatroster.core.model.Table;
  * @param group the name of the group, or of that of the membership; else blank
  */
 public record Subject(Table table, String user, String course, String group) {
-  static Subject of(PlannedChange change) {
+  /** What a change is about. */
+  public static Subject of(PlannedChange change) {
     String course = change.value(Field.COURSE);
     String group = change.value(Field.GROUP);
-    return switch (change.phase()) {
-      case SITES, USERS -> ofUser(change);
-      case COURSES -> new Subject(Table.COURSES, "", change.value(Field.CODE), "");
-      case GROUPS -> new Subject(Table.GROUPS, "", course, change.value(Field.NAME));
-      case ENROLLMENTS, WITHDRAWALS ->
-          new Subject(Table.ENROLLMENTS, change.value(Field.USER), course, group);
-      case REMOVALS ->
-          !group.isEmpty()
-              ? new Subject(Table.GROUPS, "", course, group)
-              : course.isEmpty() ? ofUser(change) : new Subject(Table.COURSES, "", course, "");
+    return switch (change.table()) {
+      case USERS -> new Subject(Table.USERS, change.value(Field.USERNAME), "", "");
+      case COURSES -> {
+        boolean isRemoval = change.phase() == Phase.REMOVALS;
+        yield new Subject(Table.COURSES, "", isRemoval ? course : change.value(Field.CODE), "");
+      }
+      case GROUPS -> {
+        boolean isRemoval = change.phase() == Phase.REMOVALS;
+        yield new Subject(Table.GROUPS, "", course, isRemoval ? group : change.value(Field.NAME));
+      }
+      case ENROLLMENTS -> new Subject(Table.ENROLLMENTS, change.value(Field.USER), course, group);
     };
-  }
-
-  private static Subject ofUser(PlannedChange change) {
-    return new Subject(Table.USERS, change.value(Field.USERNAME), "", "");
   }
 }

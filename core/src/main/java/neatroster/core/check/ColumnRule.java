@@ -1,7 +1,7 @@
 package neatroster.core.check;
 
 /** A rule about columns: what their values have in common, and which do not. */
-public non-sealed interface ColumnRule extends Rule {
+public interface ColumnRule extends Rule {
   /** Whether it looks at what the rows refer to, so that it can only come after them. */
   default boolean seesReferences() {
     return false;

@@ -103,9 +103,11 @@ public final class Ledger {
     private final SheetReading sheet;
     private final Wanted wanted;
     private final ResolvedRoster resolved;
-    private final int[] ofFate = new int[Memberships.Fate.values().length];
     private final BitSet counting = new BitSet();
     private final BitSet repeating = new BitSet();
+    private int counted;
+    private int repeated;
+    private int notDelivered;
     private int newRows;
     private int joinedRows;
     private int leftOutRows;
@@ -117,13 +119,21 @@ public final class Ledger {
     }
 
     void enrollment(int line, Memberships.Fate fate) {
-      ofFate[fate.ordinal()]++;
-      if (sheet.table() == Table.ENROLLMENTS) {
-        if (fate == Memberships.Fate.COUNTS) {
-          counting.set(line);
-        } else if (fate == Memberships.Fate.REPEATED) {
-          repeating.set(line);
+      boolean isRow = sheet.table() == Table.ENROLLMENTS;
+      switch (fate) {
+        case COUNTS -> {
+          counted++;
+          if (isRow) {
+            counting.set(line);
+          }
         }
+        case REPEATED -> {
+          repeated++;
+          if (isRow) {
+            repeating.set(line);
+          }
+        }
+        case LEFT_OUT -> notDelivered++;
       }
     }
 
@@ -145,9 +155,9 @@ public final class Ledger {
           joinedRows,
           leftOutRows,
           resolved.rows().skipped(sheet).size(),
-          ofFate[Memberships.Fate.COUNTS.ordinal()],
-          ofFate[Memberships.Fate.REPEATED.ordinal()],
-          ofFate[Memberships.Fate.LEFT_OUT.ordinal()],
+          counted,
+          repeated,
+          notDelivered,
           unused(sheet));
     }
 

@@ -1,4 +1,4 @@
 package neatroster.core.check;
 
 /** A rule whose findings are made where a sheet is read, or by another command. */
-public non-sealed interface NoticeRule extends Rule {}
+public interface NoticeRule extends Rule {}

@@ -3,11 +3,9 @@ package neatroster.core.check;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.BitSet;
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.Map;
 import neatroster.core.intake.RosterRow;
-import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.RoleWords;
 import neatroster.core.model.WrittenDates;
@@ -39,10 +37,6 @@ public final class RosterCounts implements Memberships.Counter {
   /** How many of the instructors are in a course by rows of their own. */
   private final int[] instructorsByRows;
 
-  /** The days that the texts of the courses' sheet are, by their numbers. */
-  private final Map<Field, Map<Integer, Integer>> days = new EnumMap<>(Field.class);
-
-  private SheetReading sheetOfDays;
   private final BitSet listed = new BitSet();
   private final BitSet closed = new BitSet();
   private final BitSet hasInstructors = new BitSet();
@@ -93,35 +87,15 @@ public final class RosterCounts implements Memberships.Counter {
     hasInstructors.set(course, row.has(Field.INSTRUCTORS));
   }
 
-  /** Remembers what a course says of itself. */
-  public void course(int course, SheetView sheet, int position) {
+  /**
+   * Remembers the days of a course that says no more of itself; none that are the wrong way round.
+   */
+  public void course(int course, int start, int end) {
     listed.set(course);
-    boolean more =
-        sheet.text(position, Field.CAPACITY) != 0
-            || sheet.text(position, Field.STATUS) != 0
-            || sheet.text(position, Field.INSTRUCTORS) != 0;
-    int start = day(sheet, position, Field.STARTS);
-    int end = day(sheet, position, Field.ENDS);
-    if (more || (end == NONE && sheet.text(position, Field.ENDS) != 0)) {
-      course(course, sheet.row(position));
-    } else if (end == NONE || end >= start) {
+    if (end == NONE || end >= start) {
       starts[course] = start;
       ends[course] = end;
     }
-  }
-
-  /** The day in a cell; each text is read once. */
-  private int day(SheetView sheet, int position, Field field) {
-    int text = sheet.text(position, field);
-    if (text == 0) {
-      return NONE;
-    }
-    if (sheet.reading() != sheetOfDays) {
-      sheetOfDays = sheet.reading();
-      days.clear();
-    }
-    return days.computeIfAbsent(field, f -> new HashMap<>())
-        .computeIfAbsent(text, t -> day(sheet.row(position), field));
   }
 
   /** Remembers what a group says of itself. */
@@ -262,7 +236,7 @@ public final class RosterCounts implements Memberships.Counter {
     return hasInstructors.get(course);
   }
 
-  private static int day(RosterRow row, Field field) {
+  public static int day(RosterRow row, Field field) {
     return row.has(field)
         ? row.date(field).map(LocalDate::toEpochDay).map(Long::intValue).orElse(NONE)
         : NONE;

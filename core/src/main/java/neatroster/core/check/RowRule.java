@@ -4,7 +4,7 @@ import java.util.Set;
 import neatroster.core.model.Table;
 
 /** A rule about a row: what its cells say together, whom and what it refers to. */
-public non-sealed interface RowRule extends Rule {
+public interface RowRule extends Rule {
   /** The tables whose rows it looks at. */
   Set<Table> tables();
 

@@ -3,7 +3,7 @@ package neatroster.core.check;
 import java.util.Set;
 
 /** One kind of thing that can be wrong. */
-public sealed interface Rule permits SheetRule, ColumnRule, RowRule, RosterRule, NoticeRule {
+public interface Rule {
   /** The rule's name, severity and explanation. */
   RuleText text();
 

@@ -59,7 +59,7 @@ public final class ChangeReversal {
   }
 
   private static Optional<PlannedChange> created(PlannedChange change) {
-    Subject subject = change.subject();
+    Subject subject = Subject.of(change);
     Map<Field, String> key = new EnumMap<>(Field.class);
     // A site stays; somebody else may stand in it by now.
     ComparisonInput.put(key, Field.USERNAME, subject.user());
@@ -80,7 +80,7 @@ public final class ChangeReversal {
     if (change.before().isEmpty()) {
       return Optional.empty();
     }
-    Subject subject = change.subject();
+    Subject subject = Subject.of(change);
     Map<Field, String> values = new EnumMap<>(change.before());
     ComparisonInput.put(values, Field.USERNAME, subject.user());
     boolean isCourse = subject.table() == Table.COURSES;

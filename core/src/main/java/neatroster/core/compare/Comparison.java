@@ -4,7 +4,6 @@ import java.time.LocalDate;
 import java.util.List;
 import neatroster.core.check.CheckResult;
 import neatroster.core.intake.SheetReading;
-import neatroster.core.intake.SourceNote;
 import neatroster.core.model.KnownUser;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.roster.Roster;
@@ -96,7 +95,7 @@ public final class Comparison {
   /** Whether all that is given is rows that came back to be mended: they name nobody else. */
   private boolean areAllGivenBack() {
     List<SheetReading> sheets = resolved.rows().sheets();
-    return !sheets.isEmpty() && sheets.stream().allMatch(SourceNote::isExcerpt);
+    return !sheets.isEmpty() && sheets.stream().allMatch(SheetReading::isExcerpt);
   }
 
   /** How many accounts of the platform no row is about. */

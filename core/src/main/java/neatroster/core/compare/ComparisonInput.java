@@ -124,7 +124,7 @@ final class ComparisonInput {
 
   /** Why a row is left out that needs something that is. */
   static String leftOutToo(String what, String name) {
-    return Wanted.leftOutToo(what, name);
+    return Deliverable.leftOutToo(what, name);
   }
 
   /** Something new that the settings do not let through. */

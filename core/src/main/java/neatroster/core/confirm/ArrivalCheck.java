@@ -207,7 +207,7 @@ public final class ArrivalCheck {
   }
 
   private boolean isGone(PlannedChange change) {
-    Subject subject = change.subject();
+    Subject subject = Subject.of(change);
     return switch (subject.table()) {
       case GROUPS -> !now.hasGroup(subject.course(), subject.group());
       case COURSES -> now.course(subject.course()).isEmpty();

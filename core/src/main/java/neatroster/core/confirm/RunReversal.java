@@ -103,7 +103,7 @@ public final class RunReversal {
           }
           if (change.change() == Change.REMOVE && change.table() == Table.COURSES) {
             // They went with the course.
-            String course = change.subject().course();
+            String course = Subject.of(change).course();
             for (String group : before.groups().getOrDefault(course, Set.of())) {
               receiver.change(
                   new PlannedChange(
@@ -147,7 +147,7 @@ public final class RunReversal {
     changes.read(
         Table.ENROLLMENTS,
         change -> {
-          Subject subject = change.subject();
+          Subject subject = Subject.of(change);
           if (change.change() != Change.ENROLL && !subject.course().isEmpty()) {
             before.seats().add(seat(change));
             if (change.change() == Change.RE_ROLE) {
@@ -165,7 +165,7 @@ public final class RunReversal {
     changes.read(
         Table.GROUPS,
         change -> {
-          Subject subject = change.subject();
+          Subject subject = Subject.of(change);
           before.groups().getOrDefault(subject.course(), new HashSet<>()).remove(subject.group());
         });
     return before;

@@ -40,7 +40,7 @@ public record Column(
   }
 
   private static boolean isSecret(String header, Optional<Field> field) {
-    return field.isEmpty() ? SecretColumns.isSecret(header) : field.get() == Field.PASSWORD;
+    return field.isEmpty() ? SecretHeaders.isSecret(header) : field.get() == Field.PASSWORD;
   }
 
   /** Whether it holds passwords or may hold them. */

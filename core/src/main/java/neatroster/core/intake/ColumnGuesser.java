@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import neatroster.core.language.Vocabulary;
 import neatroster.core.model.DateOrder;
@@ -24,9 +23,6 @@ import neatroster.core.value.EmailShape;
  * numbers, birth dates.
  */
 final class ColumnGuesser {
-  /** So much of a column's values must look alike. */
-  private static final double MOST = 0.8;
-
   private static final Pattern NUMBER = Pattern.compile("[A-Za-z]?\\d{3,12}");
   private static final Pattern NAME_WORD =
       Pattern.compile(
@@ -42,12 +38,12 @@ final class ColumnGuesser {
   }
 
   /** The table, if it is a list of people or is said to be one. */
-  static Optional<HeaderFinder.Found> guess(List<HeaderFinder.EarlyRow> all, Optional<Table> as) {
+  static Optional<FoundHeader> guess(List<EarlyRow> all, Optional<Table> as) {
     if (as.isPresent() && as.get() == Table.GROUPS) {
       return Optional.empty();
     }
     List<SkippedRow> titles = titles(all);
-    List<HeaderFinder.EarlyRow> rows = all.subList(titles.size(), all.size());
+    List<EarlyRow> rows = all.subList(titles.size(), all.size());
     int width = rows.stream().mapToInt(row -> row.cells().size()).max().orElse(0);
     if (width > 50) {
       return Optional.empty();
@@ -55,12 +51,12 @@ final class ColumnGuesser {
     Set<Field> taken = EnumSet.noneOf(Field.class);
     List<Column> columns = new ArrayList<>();
     for (int i = 0; i < width; i++) {
-      Optional<Field> field = field(values(rows, i), taken);
+      Optional<Field> field = field(EarlyValues.of(rows, i), taken);
       field.ifPresent(taken::add);
       columns.add(new Column(i, "", field, field.isPresent() ? Column.By.VALUES : null));
     }
     if (as.isEmpty() || as.get() != Table.USERS) {
-      Optional<HeaderFinder.Found> codes = new HeaderlessCodes(columns, rows).found(as, titles);
+      Optional<FoundHeader> codes = new HeaderlessCodes(columns, rows).found(as, titles);
       if (codes.isPresent() || as.isPresent()) {
         return codes;
       }
@@ -76,7 +72,7 @@ final class ColumnGuesser {
     boolean tableSaid = as.isEmpty() || as.get() == Table.USERS;
     return tableSaid && people && rows.size() >= 2
         ? Optional.of(
-            new HeaderFinder.Found(
+            new FoundHeader(
                 Table.USERS,
                 0,
                 SecretColumns.marked(columns, rows),
@@ -87,14 +83,14 @@ final class ColumnGuesser {
   }
 
   /** The first rows that have one cell, where nearly all others have several. */
-  private static List<SkippedRow> titles(List<HeaderFinder.EarlyRow> rows) {
+  private static List<SkippedRow> titles(List<EarlyRow> rows) {
     List<SkippedRow> titles = new ArrayList<>();
-    for (HeaderFinder.EarlyRow row : rows) {
+    for (EarlyRow row : rows) {
       if (row.filled() > 1) {
         break;
       }
       String text = row.cells().stream().filter(c -> !c.isEmpty()).findFirst().orElse("");
-      titles.add(new SkippedRow(row.number(), "title", NonDataRows.namesPerson(text) ? text : ""));
+      titles.add(new SkippedRow(row.number(), "title", PersonInLine.namesPerson(text) ? text : ""));
     }
     long narrow = rows.stream().filter(row -> row.filled() == 1).count() - titles.size();
     boolean clear = titles.size() <= 5 && narrow * 5 < rows.size() - titles.size();
@@ -105,10 +101,10 @@ final class ColumnGuesser {
    * Whether most rows have the same number of cells, and each cell holds one thing: what lists of
    * lines do not.
    */
-  static boolean isTable(List<HeaderFinder.EarlyRow> rows) {
+  static boolean isTable(List<EarlyRow> rows) {
     Map<Integer, Integer> rowsOfWidth = new HashMap<>();
     int several = 0;
-    for (HeaderFinder.EarlyRow row : rows) {
+    for (EarlyRow row : rows) {
       rowsOfWidth.merge(row.cells().size(), 1, Integer::sum);
       int addresses = 0;
       boolean more = false;
@@ -126,11 +122,11 @@ final class ColumnGuesser {
         width = each.getKey();
       }
     }
-    return width > 1 && most >= MOST * rows.size() && several * 2 < rows.size();
+    return width > 1 && most >= EarlyValues.MOST * rows.size() && several * 2 < rows.size();
   }
 
   /** What the rows say of two columns of names; null where there are none. */
-  private static NameOrder order(List<Column> columns, List<HeaderFinder.EarlyRow> rows) {
+  private static NameOrder order(List<Column> columns, List<EarlyRow> rows) {
     int first = index(columns, Field.GIVEN_NAME);
     int second = index(columns, Field.FAMILY_NAME);
     if (first < 0 || second < 0) {
@@ -138,7 +134,7 @@ final class ColumnGuesser {
     }
     int email = index(columns, Field.EMAIL);
     NameOrder order = new NameOrder();
-    for (HeaderFinder.EarlyRow row : rows) {
+    for (EarlyRow row : rows) {
       String address = email < 0 ? address(columns, row) : cell(row, email);
       order.add(cell(row, first), cell(row, second), address.replaceAll("@.*", ""));
       if (row.spaced() && first == 0 && second == 1) {
@@ -149,7 +145,7 @@ final class ColumnGuesser {
   }
 
   /** What may be a username: one word in small letters in a column that no field claims. */
-  private static String address(List<Column> columns, HeaderFinder.EarlyRow row) {
+  private static String address(List<Column> columns, EarlyRow row) {
     for (Column column : columns) {
       if (column.field().isEmpty() && cell(row, column.index()).matches("[a-z][a-z0-9._-]{2,}")) {
         return cell(row, column.index()).replaceAll("\\d+$", "");
@@ -158,7 +154,7 @@ final class ColumnGuesser {
     return "";
   }
 
-  static String cell(HeaderFinder.EarlyRow row, int column) {
+  static String cell(EarlyRow row, int column) {
     return column < row.cells().size() ? row.cells().get(column) : "";
   }
 
@@ -178,42 +174,36 @@ final class ColumnGuesser {
     columns.set(second, columns.get(second).as(Optional.of(Field.GIVEN_NAME), Column.By.VALUES));
   }
 
-  static List<String> values(List<HeaderFinder.EarlyRow> rows, int column) {
-    List<String> values = new ArrayList<>();
-    for (HeaderFinder.EarlyRow row : rows) {
-      if (column < row.cells().size() && !row.cells().get(column).isEmpty()) {
-        values.add(row.cells().get(column));
-      }
-    }
-    return values;
-  }
-
   private static Optional<Field> field(List<String> values, Set<Field> taken) {
     if (values.isEmpty()) {
       return Optional.empty();
     }
-    if (most(values, EmailShape::isMeant)) {
+    if (EarlyValues.most(values, EmailShape::isMeant)) {
       return free(Field.EMAIL, taken);
     }
-    if (most(values, value -> WrittenDates.read(value, DateOrder.DAY_FIRST).isPresent())) {
+    if (EarlyValues.most(
+        values, value -> WrittenDates.read(value, DateOrder.DAY_FIRST).isPresent())) {
       return free(Field.BIRTH_DATE, taken);
     }
-    if (most(values, value -> NUMBER.matcher(value).matches())) {
+    if (EarlyValues.most(values, value -> NUMBER.matcher(value).matches())) {
       return free(Field.ID, taken);
     }
-    if (most(values, value -> Roles.WORDS.role(value).isPresent())) {
+    if (EarlyValues.most(values, value -> Roles.WORDS.role(value).isPresent())) {
       return free(Field.ROLE, taken);
     }
-    if (most(values, HeaderlessCodes::isCode) && new HashSet<>(values).size() < values.size()) {
+    if (EarlyValues.most(values, HeaderlessCodes::isCode)
+        && new HashSet<>(values).size() < values.size()) {
       return free(Field.COURSE, taken);
     }
-    if (most(values, value -> Names.isSuffix(value)) && taken.contains(Field.GIVEN_NAME)) {
+    if (EarlyValues.most(values, value -> NameSuffix.is(value))
+        && taken.contains(Field.GIVEN_NAME)) {
       return free(Field.SUFFIX, taken);
     }
-    if (most(values, value -> isName(value, 2, 6)) && !taken.contains(Field.GIVEN_NAME)) {
+    if (EarlyValues.most(values, value -> isName(value, 2, 6))
+        && !taken.contains(Field.GIVEN_NAME)) {
       return free(Field.FULL_NAME, taken);
     }
-    if (most(values, value -> isName(value, 1, 3))) {
+    if (EarlyValues.most(values, value -> isName(value, 1, 3))) {
       return taken.contains(Field.GIVEN_NAME)
           ? free(Field.FAMILY_NAME, taken)
           : free(Field.GIVEN_NAME, taken);
@@ -223,10 +213,6 @@ final class ColumnGuesser {
 
   private static Optional<Field> free(Field field, Set<Field> taken) {
     return taken.contains(field) ? Optional.empty() : Optional.of(field);
-  }
-
-  static boolean most(List<String> values, Predicate<String> like) {
-    return values.stream().filter(like).count() >= MOST * values.size();
   }
 
   private static boolean isName(String value, int fewest, int most) {

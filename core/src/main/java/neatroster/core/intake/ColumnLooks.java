@@ -31,7 +31,7 @@ final class ColumnLooks {
    *
    * @param rows the first rows below the headers
    */
-  static List<Column> marked(Table table, List<Column> columns, List<HeaderFinder.EarlyRow> rows) {
+  static List<Column> marked(Table table, List<Column> columns, List<EarlyRow> rows) {
     List<Column> marked = new ArrayList<>();
     for (Column column : columns) {
       List<String> values = values(column, rows, columns.size());
@@ -52,9 +52,9 @@ final class ColumnLooks {
     return marked;
   }
 
-  private static List<String> values(Column column, List<HeaderFinder.EarlyRow> rows, int width) {
+  private static List<String> values(Column column, List<EarlyRow> rows, int width) {
     List<String> values = new ArrayList<>();
-    for (HeaderFinder.EarlyRow row : rows) {
+    for (EarlyRow row : rows) {
       // A row with one cell is a title, a total or a remark.
       boolean alone = row.filled() == 1 && width > 1;
       if (!alone
@@ -96,7 +96,7 @@ final class ColumnLooks {
   }
 
   /** A column full of email addresses is the one of email addresses, whatever it is called. */
-  private static void byValues(List<Column> columns, List<HeaderFinder.EarlyRow> rows) {
+  private static void byValues(List<Column> columns, List<EarlyRow> rows) {
     boolean hasEmail = has(columns, Field.EMAIL);
     boolean hasBirth = has(columns, Field.BIRTH_DATE);
     for (int i = 0; i < columns.size(); i++) {
@@ -121,14 +121,13 @@ final class ColumnLooks {
   }
 
   /** The column below a row of headers that is full of addresses and has no header we know. */
-  static int unclaimedAddresses(HeaderFinder.EarlyRow row, List<HeaderFinder.EarlyRow> early) {
+  static int unclaimedAddresses(EarlyRow row, List<EarlyRow> early) {
     if (row.cells().stream().anyMatch(cell -> cell.indexOf('@') >= 0)) {
       return -1;
     }
-    List<HeaderFinder.EarlyRow> below =
-        early.stream().filter(each -> each.number() > row.number()).toList();
+    List<EarlyRow> below = early.stream().filter(each -> each.number() > row.number()).toList();
     for (int i = 0; i < row.cells().size(); i++) {
-      List<String> values = ColumnGuesser.values(below, i);
+      List<String> values = EarlyValues.of(below, i);
       if (values.size() >= 2
           && values.get(0).indexOf('@') > 0
           && most(values, EmailShape::isMeant)

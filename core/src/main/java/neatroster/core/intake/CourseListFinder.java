@@ -114,7 +114,7 @@ final class CourseListFinder {
   private boolean namesSomething(String value) {
     return value.length() > 1
         && value.codePoints().anyMatch(Character::isLetter)
-        && !EnrollmentColumns.InAGrid.isMark(value, isRole);
+        && !EnrollmentMarks.isMark(value, isRole);
   }
 
   private void addReferences(SheetReading sheet) {

@@ -1,7 +1,6 @@
 package neatroster.core.intake;
 
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -18,7 +17,6 @@ import neatroster.core.language.Vocabulary;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cleaning;
-import neatroster.core.value.YesNo;
 
 /** How the rows of a sheet say, beside what else they say, which courses somebody is in. */
 sealed interface EnrollmentColumns {
@@ -39,20 +37,6 @@ sealed interface EnrollmentColumns {
   /** Whether the column of groups says in which group of the course somebody is. */
   default boolean usesGroupColumn() {
     return false;
-  }
-
-  /** A blank cell, a hyphen, a nought or a no: not enrolled. */
-  Set<String> NO = union(YesNo.no(), "", "–", "—");
-
-  /**
-   * A mark that says no more than that somebody is enrolled. One that some read as a no is none.
-   */
-  Set<String> YES = union(YesNo.yes(), "*", "+", "•");
-
-  private static Set<String> union(Set<String> words, String... signs) {
-    Set<String> all = new HashSet<>(words);
-    all.addAll(List.of(signs));
-    return Collections.unmodifiableSet(all);
   }
 
   /**
@@ -334,12 +318,12 @@ sealed interface EnrollmentColumns {
     public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
       for (int i = 0; i < columns.size(); i++) {
         String cell = text(row, columns.get(i));
-        if (NO.contains(cell.toLowerCase(Locale.ROOT))) {
+        if (EnrollmentMarks.NO.contains(cell.toLowerCase(Locale.ROOT))) {
           continue;
         }
         RosterRow derived = row.derived();
         derived.put(Field.COURSE, courses.get(i), columns.get(i));
-        boolean plain = YES.contains(cell.toLowerCase(Locale.ROOT));
+        boolean plain = EnrollmentMarks.YES.contains(cell.toLowerCase(Locale.ROOT));
         int slash = cell.indexOf('/');
         String own = slash < 0 ? cell : cell.substring(0, slash).strip();
         derived.put(Field.ROLE, plain ? text(row, role) : own, plain ? role : columns.get(i));
@@ -351,17 +335,7 @@ sealed interface EnrollmentColumns {
 
     /** Whether a cell says that nobody is enrolled. */
     static boolean isNo(String cell) {
-      return NO.contains(cell.toLowerCase(Locale.ROOT));
-    }
-
-    /** Whether a cell of a grid can hold this: a mark, or a role with or without a group. */
-    static boolean isMark(String cell, Function<String, Boolean> isRole) {
-      String lower = cell.toLowerCase(Locale.ROOT);
-      if (NO.contains(lower) || YES.contains(lower)) {
-        return true;
-      }
-      int slash = cell.indexOf('/');
-      return isRole.apply(slash < 0 ? cell : cell.substring(0, slash).strip());
+      return EnrollmentMarks.NO.contains(cell.toLowerCase(Locale.ROOT));
     }
   }
 
@@ -414,12 +388,12 @@ sealed interface EnrollmentColumns {
     public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
       String left = text(row, from);
       String next = text(row, to);
-      if (!NO.contains(left.toLowerCase(Locale.ROOT)) && !isNoMove(row)) {
+      if (!EnrollmentMarks.NO.contains(left.toLowerCase(Locale.ROOT)) && !isNoMove(row)) {
         RosterRow derived = derived(row, left, from);
         derived.put(Field.STATUS, "ended", from);
         receiver.accept(derived);
       }
-      if (!NO.contains(next.toLowerCase(Locale.ROOT))) {
+      if (!EnrollmentMarks.NO.contains(next.toLowerCase(Locale.ROOT))) {
         receiver.accept(derived(row, next, to));
       }
     }

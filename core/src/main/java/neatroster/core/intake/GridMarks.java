@@ -19,7 +19,7 @@ final class GridMarks {
     for (int i = 0; i < marks.length; i++) {
       String cell = row.cellAt(i).cleaned();
       if (!EnrollmentColumns.InAGrid.isNo(cell)) {
-        boolean mark = EnrollmentColumns.InAGrid.isMark(cell, isRole);
+        boolean mark = EnrollmentMarks.isMark(cell, isRole);
         marks[i] += mark ? 1 : 0;
         others[i] += mark ? 0 : 1;
         words[i] |= mark && !cell.equals("1");

@@ -16,7 +16,7 @@ import neatroster.core.model.Table;
  * @param numbered whether there are numbered columns for courses
  */
 record HeaderCandidate(
-    HeaderFinder.EarlyRow row,
+    EarlyRow row,
     Table table,
     List<Optional<HeaderWords.Match>> matches,
     double score,
@@ -27,7 +27,7 @@ record HeaderCandidate(
    * @param addresses the column below the row that is full of email addresses and that no header
    *     claims, or -1
    */
-  static HeaderCandidate of(HeaderFinder.EarlyRow row, Table table, int addresses) {
+  static HeaderCandidate of(EarlyRow row, Table table, int addresses) {
     List<Optional<HeaderWords.Match>> matches =
         new ArrayList<>(HeaderWords.match(table, row.cells()));
     double score = 0;
@@ -63,8 +63,7 @@ record HeaderCandidate(
     return new HeaderCandidate(row, table, matches, score, numbered);
   }
 
-  private static int namesUnclaimed(
-      HeaderFinder.EarlyRow row, List<Optional<HeaderWords.Match>> matches) {
+  private static int namesUnclaimed(EarlyRow row, List<Optional<HeaderWords.Match>> matches) {
     int names = 0;
     for (int i = 0; i < matches.size(); i++) {
       Optional<HeaderWords.Match> ofUsers = HeaderWords.match(Table.USERS, row.cells().get(i));
@@ -107,7 +106,7 @@ record HeaderCandidate(
   }
 
   /** The sheet read with this row as its headers. */
-  HeaderFinder.Found found(List<HeaderFinder.EarlyRow> early) {
+  FoundHeader found(List<EarlyRow> early) {
     List<Column> columns = new ArrayList<>();
     for (int i = 0; i < row.cells().size(); i++) {
       Optional<HeaderWords.Match> match = matches.get(i);
@@ -119,14 +118,13 @@ record HeaderCandidate(
               match.map(HeaderWords.Match::by).orElse(null)));
     }
     List<SkippedRow> titles = new ArrayList<>();
-    for (HeaderFinder.EarlyRow above : early) {
-      if (above.number() < row.number() && titles.size() < HeaderFinder.ROWS_LOOKED_AT) {
+    for (EarlyRow above : early) {
+      if (above.number() < row.number() && titles.size() < EarlyRow.MOST) {
         titles.add(new SkippedRow(above.number(), "title"));
       }
     }
-    List<HeaderFinder.EarlyRow> below =
-        early.stream().filter(each -> each.number() > row.number()).toList();
-    return new HeaderFinder.Found(
+    List<EarlyRow> below = early.stream().filter(each -> each.number() > row.number()).toList();
+    return new FoundHeader(
         table,
         row.number(),
         SecretColumns.marked(ColumnLooks.marked(table, columns, below), below),
@@ -139,7 +137,7 @@ record HeaderCandidate(
    *
    * @param early the first rows
    */
-  boolean isData(List<HeaderFinder.EarlyRow> early) {
+  boolean isData(List<EarlyRow> early) {
     return comesAgain(this, early) || isAmongCodes(row, early);
   }
 
@@ -148,14 +146,14 @@ record HeaderCandidate(
    * “learner” does in a list of who is in which course. A whole row that comes again is another
    * page.
    */
-  private static boolean comesAgain(HeaderCandidate candidate, List<HeaderFinder.EarlyRow> early) {
+  private static boolean comesAgain(HeaderCandidate candidate, List<EarlyRow> early) {
     int known = 0;
     int again = 0;
     for (int i = 0; i < candidate.matches().size(); i++) {
       if (candidate.matches().get(i).isPresent()) {
         known++;
         String word = candidate.row().cells().get(i);
-        for (HeaderFinder.EarlyRow other : early) {
+        for (EarlyRow other : early) {
           if (i < other.cells().size()
               && other.cells().get(i).equalsIgnoreCase(word)
               && !isSame(other, candidate.row())) {
@@ -168,7 +166,7 @@ record HeaderCandidate(
     return again * 2 >= known;
   }
 
-  private static boolean isSame(HeaderFinder.EarlyRow one, HeaderFinder.EarlyRow other) {
+  private static boolean isSame(EarlyRow one, EarlyRow other) {
     boolean same = one.cells().size() == other.cells().size();
     for (int i = 0; same && i < one.cells().size(); i++) {
       same = one.cells().get(i).equalsIgnoreCase(other.cells().get(i));
@@ -177,12 +175,11 @@ record HeaderCandidate(
   }
 
   /** Whether a row has a code where most other rows have one too. */
-  private static boolean isAmongCodes(
-      HeaderFinder.EarlyRow row, List<HeaderFinder.EarlyRow> early) {
+  private static boolean isAmongCodes(EarlyRow row, List<EarlyRow> early) {
     for (int i = 0; i < row.cells().size(); i++) {
       if (HeaderlessCodes.isCode(row.cells().get(i))) {
         int others = 0;
-        for (HeaderFinder.EarlyRow other : early) {
+        for (EarlyRow other : early) {
           boolean code = i < other.cells().size() && HeaderlessCodes.isCode(other.cells().get(i));
           others += code && !isSame(other, row) ? 1 : 0;
         }

@@ -22,8 +22,6 @@ import neatroster.core.text.Cleaning;
  * which table the sheet is.
  */
 final class HeaderFinder {
-  /** Title rows, addresses and blank rows above the headers come to a dozen at the most. */
-  static final int ROWS_LOOKED_AT = 40;
 
   /** A header row that the settings name is looked for up to here. */
   private static final int LAST_HEADER_ROW = 10_000;
@@ -34,76 +32,12 @@ final class HeaderFinder {
   private HeaderFinder() {}
 
   /**
-   * What was found.
-   *
-   * @param table what the sheet's rows are
-   * @param row the row of the headers, or 0 where the sheet has none
-   * @param columns every column
-   * @param titles the rows above that are not blank
-   * @param doubtfulNames whether it is a guess which of two columns is the given name
-   * @param spaced whether a space is typed behind each separator
-   * @param usualWidth how many cells a row has at the most where nothing is wrong
-   * @param lines the sheet read as a list that has no columns, where it is one
-   */
-  record Found(
-      Table table,
-      int row,
-      List<Column> columns,
-      List<SkippedRow> titles,
-      boolean doubtfulNames,
-      Optional<PeopleLines> lines,
-      boolean spaced,
-      int usualWidth) {
-    Found(Table table, int row, List<Column> columns, List<SkippedRow> titles) {
-      this(table, row, columns, titles, false, Optional.empty());
-    }
-
-    Found(
-        Table table,
-        int row,
-        List<Column> columns,
-        List<SkippedRow> titles,
-        boolean doubtfulNames,
-        Optional<PeopleLines> lines) {
-      this(table, row, columns, titles, doubtfulNames, lines, false, Integer.MAX_VALUE);
-    }
-
-    /** The last row that is above the data. */
-    int lastAbove() {
-      return titles.stream().mapToInt(SkippedRow::row).max().orElse(row);
-    }
-
-    /** The same with other columns. */
-    Found with(Table ofTable, List<Column> others) {
-      return new Found(ofTable, row, others, titles, doubtfulNames, lines, spaced, usualWidth);
-    }
-
-    Found with(boolean spaces, int width) {
-      return new Found(table, row, columns, titles, doubtfulNames, lines, spaces, width);
-    }
-  }
-
-  /**
-   * One of the first rows.
-   *
-   * @param number its number
-   * @param cells its cells, cleaned
-   * @param width how many cells it has, blank ones at its end included
-   * @param spaced whether the second cell begins with a space, as after a comma in a sentence
-   */
-  record EarlyRow(int number, List<String> cells, boolean spaced, int width) {
-    int filled() {
-      return (int) cells.stream().filter(cell -> !cell.isEmpty()).count();
-    }
-  }
-
-  /**
    * Looks through the first rows of a sheet.
    *
    * @param as the table that the user says it is
    * @param plan what the settings say of the sheet
    */
-  static Found find(Sheet sheet, Optional<Table> as, Optional<SheetPlan> plan)
+  static FoundHeader find(Sheet sheet, Optional<Table> as, Optional<SheetPlan> plan)
       throws UnreadableSheetException {
     int row = plan.flatMap(SheetPlan::headerRow).orElse(-1);
     List<EarlyRow> early = earlyRows(sheet, row);
@@ -118,7 +52,7 @@ final class HeaderFinder {
    *
    * @param row the row of the headers, from 1
    */
-  static Found at(Sheet sheet, int row, Table table) throws UnreadableSheetException {
+  static FoundHeader at(Sheet sheet, int row, Table table) throws UnreadableSheetException {
     List<EarlyRow> early = earlyRows(sheet, row);
     for (EarlyRow each : early) {
       if (each.number() == row) {
@@ -132,7 +66,7 @@ final class HeaderFinder {
    * A sheet of whose headers none is known, with the first row of several cells taken for them; its
    * columns are to be told by what stands in other sheets.
    */
-  static Optional<Found> unknown(Sheet sheet) throws UnreadableSheetException {
+  static Optional<FoundHeader> unknown(Sheet sheet) throws UnreadableSheetException {
     List<EarlyRow> early = earlyRows(sheet, -1);
     for (EarlyRow row : early) {
       long asWide =
@@ -140,7 +74,7 @@ final class HeaderFinder {
               .filter(below -> below.number() > row.number() && below.filled() > 1)
               .count();
       if (row.filled() > 1 && asWide > 0) {
-        Found found =
+        FoundHeader found =
             new HeaderCandidate(
                     row,
                     Table.USERS,
@@ -160,7 +94,7 @@ final class HeaderFinder {
    *
    * @param isCourse whether a text names a course
    */
-  static Optional<Found> withCourses(Sheet sheet, Predicate<String> isCourse)
+  static Optional<FoundHeader> withCourses(Sheet sheet, Predicate<String> isCourse)
       throws UnreadableSheetException {
     List<EarlyRow> early = earlyRows(sheet, -1);
     for (EarlyRow row : early) {
@@ -181,13 +115,13 @@ final class HeaderFinder {
     return Optional.empty();
   }
 
-  private static Found finished(Sheet sheet, List<EarlyRow> early, Found found) {
+  private static FoundHeader finished(Sheet sheet, List<EarlyRow> early, FoundHeader found) {
     boolean counts = sheet.facts().writesEveryCell() && found.row() > 0 && found.lines().isEmpty();
     return found.with(areSpaced(early), counts ? usualWidth(early, found) : Integer.MAX_VALUE);
   }
 
   /** As many cells as the headers, or as every other row and more. */
-  private static int usualWidth(List<EarlyRow> early, Found found) {
+  private static int usualWidth(List<EarlyRow> early, FoundHeader found) {
     int usual = found.columns().size();
     for (EarlyRow row : early) {
       long asWide = early.stream().filter(other -> other.width() >= row.width()).count();
@@ -204,7 +138,7 @@ final class HeaderFinder {
     return early.stream().filter(EarlyRow::spaced).count() * 5 >= several * 4;
   }
 
-  private static Found find(
+  private static FoundHeader find(
       Sheet sheet, Optional<Table> as, Optional<SheetPlan> plan, List<EarlyRow> early)
       throws UnreadableSheetException {
     int row = plan.flatMap(SheetPlan::headerRow).orElse(-1);
@@ -277,10 +211,10 @@ final class HeaderFinder {
     return score;
   }
 
-  private static Found withoutHeader(
+  private static FoundHeader withoutHeader(
       Sheet sheet, List<EarlyRow> early, Optional<Table> as, boolean mayBeLines)
       throws UnreadableSheetException {
-    Optional<Found> guessed =
+    Optional<FoundHeader> guessed =
         mayBeLines ? byContent(sheet, early, as) : ColumnGuesser.guess(early, as);
     if (guessed.isPresent()) {
       return guessed.get();
@@ -289,22 +223,23 @@ final class HeaderFinder {
   }
 
   /** A sheet without headers of which nothing tells what its columns hold. */
-  private static Found unnamed(List<EarlyRow> early, Optional<Table> as) {
+  private static FoundHeader unnamed(List<EarlyRow> early, Optional<Table> as) {
     int width = early.stream().mapToInt(row -> row.cells().size()).max().orElse(0);
     List<Column> columns = new ArrayList<>();
     for (int i = 0; i < width; i++) {
       columns.add(new Column(i, "", Optional.empty(), null));
     }
-    return new Found(as.orElse(Table.USERS), 0, SecretColumns.marked(columns, early), List.of());
+    return new FoundHeader(
+        as.orElse(Table.USERS), 0, SecretColumns.marked(columns, early), List.of());
   }
 
   /** What a sheet without headers is: lines of people, or columns that look like something. */
-  private static Optional<Found> byContent(Sheet sheet, List<EarlyRow> early, Optional<Table> as)
-      throws UnreadableSheetException {
-    Optional<Found> columns = ColumnGuesser.guess(early, as);
+  private static Optional<FoundHeader> byContent(
+      Sheet sheet, List<EarlyRow> early, Optional<Table> as) throws UnreadableSheetException {
+    Optional<FoundHeader> columns = ColumnGuesser.guess(early, as);
     boolean people = as.isEmpty() || as.get() == Table.USERS;
     if (people && (columns.isEmpty() || !ColumnGuesser.isTable(early))) {
-      Optional<Found> lines = PeopleLines.find(sheet);
+      Optional<FoundHeader> lines = PeopleLines.find(sheet);
       if (lines.isPresent()) {
         return lines;
       }
@@ -312,7 +247,7 @@ final class HeaderFinder {
     return columns;
   }
 
-  private static Found find(Sheet sheet, List<EarlyRow> early, Optional<Table> as)
+  private static FoundHeader find(Sheet sheet, List<EarlyRow> early, Optional<Table> as)
       throws UnreadableSheetException {
     FileFacts facts = sheet.facts();
     HeaderCandidate best = null;
@@ -331,7 +266,7 @@ final class HeaderFinder {
     }
     if (best != null && best.isDoubtful() && !ColumnGuesser.isTable(early)) {
       // “Crew, autumn” above typed names: a title in which a word happens to be a header.
-      Optional<Found> lines = PeopleLines.find(sheet);
+      Optional<FoundHeader> lines = PeopleLines.find(sheet);
       if (lines.isPresent() && (as.isEmpty() || as.get() == Table.USERS)) {
         return lines.get();
       }
@@ -339,7 +274,7 @@ final class HeaderFinder {
     if (best != null) {
       return best.found(early);
     }
-    Optional<Found> byValues = byContent(sheet, early, as);
+    Optional<FoundHeader> byValues = byContent(sheet, early, as);
     if (byValues.isPresent()) {
       return byValues.get();
     }
@@ -382,7 +317,7 @@ final class HeaderFinder {
             early.add(new EarlyRow(row.number(), cells, spaced, row.size()));
           }
           return !tooWide[0]
-              && (early.size() < ROWS_LOOKED_AT || row.number() < Math.min(upTo, LAST_HEADER_ROW));
+              && (early.size() < EarlyRow.MOST || row.number() < Math.min(upTo, LAST_HEADER_ROW));
         });
     if (tooWide[0]) {
       throw new UnreadableSheetException(

@@ -101,7 +101,7 @@ final class HeaderWords {
     for (Table table : Table.values()) {
       Map<String, Match> listed = WORDS.get(table);
       Match match = listed.get(squeezed);
-      if (match == null && table == Table.USERS && SecretColumns.isPassword(header)) {
+      if (match == null && table == Table.USERS && SecretHeaders.isPassword(header)) {
         match = new Match(Field.PASSWORD, Column.By.SYNONYM);
       }
       if (match == null && table == Table.USERS && namesBothParts(header, listed)) {

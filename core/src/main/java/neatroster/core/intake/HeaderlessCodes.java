@@ -29,7 +29,7 @@ final class HeaderlessCodes {
       Set.of(Field.GIVEN_NAME, Field.FAMILY_NAME, Field.FULL_NAME);
 
   private final List<Column> columns;
-  private final List<HeaderFinder.EarlyRow> rows;
+  private final List<EarlyRow> rows;
 
   /**
    * A guess.
@@ -37,7 +37,7 @@ final class HeaderlessCodes {
    * @param columns what the columns were told to be by their values alone
    * @param rows the first rows
    */
-  HeaderlessCodes(List<Column> columns, List<HeaderFinder.EarlyRow> rows) {
+  HeaderlessCodes(List<Column> columns, List<EarlyRow> rows) {
     this.columns = columns;
     this.rows = rows;
   }
@@ -56,15 +56,14 @@ final class HeaderlessCodes {
   }
 
   /** The sheet as one of enrollments or of courses, if it is one. */
-  Optional<HeaderFinder.Found> found(Optional<Table> as, List<SkippedRow> titles) {
+  Optional<FoundHeader> found(Optional<Table> as, List<SkippedRow> titles) {
     int course = codes();
     if (course < 0 || rows.size() < 2) {
       return Optional.empty();
     }
     int user = user(course);
     boolean repeats =
-        new HashSet<>(ColumnGuesser.values(rows, course)).size()
-            < ColumnGuesser.values(rows, course).size();
+        new HashSet<>(EarlyValues.of(rows, course)).size() < EarlyValues.of(rows, course).size();
     boolean role = has(Field.ROLE);
     boolean asEnrollments = as.isPresent() && as.get() == Table.ENROLLMENTS;
     if (user >= 0 && (repeats || role || asEnrollments) && (as.isEmpty() || asEnrollments)) {
@@ -78,7 +77,7 @@ final class HeaderlessCodes {
     return Optional.empty();
   }
 
-  private HeaderFinder.Found found(
+  private FoundHeader found(
       Table table, Field first, int one, Field second, int other, List<SkippedRow> titles) {
     List<Column> told = new ArrayList<>();
     for (Column column : columns) {
@@ -90,15 +89,15 @@ final class HeaderlessCodes {
       }
       told.add(column.as(field, Column.By.VALUES));
     }
-    return new HeaderFinder.Found(table, 0, SecretColumns.marked(told, rows), titles);
+    return new FoundHeader(table, 0, SecretColumns.marked(told, rows), titles);
   }
 
   /** The column of codes, or -1 where there is none or more than one. */
   private int codes() {
     int at = -1;
     for (Column column : columns) {
-      List<String> values = ColumnGuesser.values(rows, column.index());
-      if (!values.isEmpty() && ColumnGuesser.most(values, HeaderlessCodes::isCode)) {
+      List<String> values = EarlyValues.of(rows, column.index());
+      if (!values.isEmpty() && EarlyValues.most(values, HeaderlessCodes::isCode)) {
         if (at >= 0) {
           return -1;
         }
@@ -114,12 +113,12 @@ final class HeaderlessCodes {
     int mark = -1;
     int names = 0;
     for (Column column : columns) {
-      List<String> values = ColumnGuesser.values(rows, column.index());
+      List<String> values = EarlyValues.of(rows, column.index());
       boolean role = column.field().equals(Optional.of(Field.ROLE));
       if (column.index() == course || role || values.isEmpty()) {
         continue;
       }
-      boolean single = ColumnGuesser.most(values, value -> MARK.matcher(value).matches());
+      boolean single = EarlyValues.most(values, value -> MARK.matcher(value).matches());
       names += column.field().filter(NAMES::contains).isPresent() && !isLower(values) ? 1 : 0;
       if (column.field().equals(Optional.of(Field.EMAIL))
           || column.field().equals(Optional.of(Field.ID))) {
@@ -132,7 +131,7 @@ final class HeaderlessCodes {
   }
 
   private static boolean isLower(List<String> values) {
-    return ColumnGuesser.most(values, value -> value.equals(value.toLowerCase(Locale.ROOT)));
+    return EarlyValues.most(values, value -> value.equals(value.toLowerCase(Locale.ROOT)));
   }
 
   /** The column of longer texts beside the codes. */
@@ -140,7 +139,7 @@ final class HeaderlessCodes {
     int at = -1;
     double longest = 0;
     for (Column column : columns) {
-      List<String> values = ColumnGuesser.values(rows, column.index());
+      List<String> values = EarlyValues.of(rows, column.index());
       double letters = values.stream().mapToInt(String::length).average().orElse(0);
       boolean text = column.field().isEmpty() || NAMES.contains(column.field().get());
       if (column.index() != course && text && letters > longest && letters > 5) {

@@ -25,8 +25,8 @@ public final class LeftColumns {
     int codes = 0;
     for (String value : values) {
       String lower = value.toLowerCase(Locale.ROOT);
-      boolean isYes = EnrollmentColumns.YES.contains(lower);
-      marks &= isYes || EnrollmentColumns.NO.contains(lower);
+      boolean isYes = EnrollmentMarks.YES.contains(lower);
+      marks &= isYes || EnrollmentMarks.NO.contains(lower);
       // 1 may be a point.
       yes |= isYes && !value.equals("1");
       codes += HeaderlessCodes.isCode(value) ? 1 : 0;

@@ -26,9 +26,6 @@ public final class Names {
 
   private static final Set<String> PARTICLES = Set.copyOf(Vocabulary.words("particle"));
 
-  private static final Pattern SUFFIX =
-      Pattern.compile("(?iU)(?:" + Vocabulary.alternatives("suffix") + ")\\.?");
-
   /** What people are addressed by: no part of a name, and never of a username. */
   private static final Pattern HONORIFIC =
       Pattern.compile(
@@ -54,11 +51,6 @@ public final class Names {
    */
   public record Parts(String given, String middle, String family, String suffix) {}
 
-  /** Whether a word stands behind names, as Jr. does. */
-  static boolean isSuffix(String word) {
-    return SUFFIX.matcher(word).matches();
-  }
-
   /** The name's parts, from the full name where the row has no others. */
   public static Parts parts(RosterRow row) {
     if (hasOnlyFull(row)) {
@@ -70,7 +62,7 @@ public final class Names {
     String given = row.text(Field.GIVEN_NAME);
     String suffix = row.text(Field.SUFFIX);
     int last = given.lastIndexOf(' ');
-    if (last > 0 && suffix.isEmpty() && isSuffix(given.substring(last + 1))) {
+    if (last > 0 && suffix.isEmpty() && NameSuffix.is(given.substring(last + 1))) {
       // “Quay, Tom Jr.” in two columns.
       suffix = given.substring(last + 1);
       given = given.substring(0, last).replaceAll(",$", "");
@@ -137,7 +129,7 @@ public final class Names {
       return new Parts(parts.given(), parts.middle(), parts.family(), all);
     }
     // Behind one word alone it is the given name: “Park, Jun”.
-    while (words.size() > 2 && SUFFIX.matcher(words.get(words.size() - 1)).matches()) {
+    while (words.size() > 2 && NameSuffix.is(words.get(words.size() - 1))) {
       suffix = words.remove(words.size() - 1) + (suffix.isEmpty() ? "" : " " + suffix);
     }
     String name = String.join(" ", words).replaceAll(",$", "");
@@ -197,7 +189,7 @@ public final class Names {
   private static Parts splitFamilyFirst(String full) {
     List<String> words = new ArrayList<>(Arrays.asList(full.split(" ", -1)));
     String suffix = "";
-    while (words.size() > 2 && SUFFIX.matcher(words.get(words.size() - 1)).matches()) {
+    while (words.size() > 2 && NameSuffix.is(words.get(words.size() - 1))) {
       suffix = words.remove(words.size() - 1) + (suffix.isEmpty() ? "" : " " + suffix);
     }
     int given = 1;

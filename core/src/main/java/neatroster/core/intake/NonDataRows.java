@@ -11,7 +11,6 @@ import neatroster.core.language.Vocabulary;
 import neatroster.core.model.Field;
 import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
-import neatroster.core.text.NameOrder;
 import neatroster.core.text.RowBlock;
 
 /**
@@ -47,13 +46,6 @@ final class NonDataRows {
               + ")\\b.{0,40}\\d+|(?:"
               + Vocabulary.alternatives("foot")
               + ")\\b.*");
-
-  /** The foot of a printed page, whatever stands before it. */
-  private static final Pattern PAGE =
-      Pattern.compile(
-          "(?iU).{0,60}(?<!\\p{L})(?:"
-              + Vocabulary.alternatives("of page")
-              + ")\\.?\\s+\\d+(?:\\s*(?:\\p{L}{1,3}|/)\\s*\\d+)?\\)?");
 
   /** What people type to try a form or a gradebook out. */
   private static final Pattern TEST_ENTRY = testEntry(Vocabulary.alternatives("test entry"));
@@ -130,7 +122,7 @@ final class NonDataRows {
     }
     String text = row.cell(at).cleaned();
     if (filled == 1 && table == Table.USERS && isAside(text, at)) {
-      boolean isFoot = isFoot(text) || FOOTER.matcher(text).matches();
+      boolean isFoot = PageFoot.is(text) || FOOTER.matcher(text).matches();
       return isFoot ? "footer" : "remark";
     }
     if (OF_MARKS.contains(bare(text)) && columns.size() > 2) {
@@ -162,23 +154,12 @@ final class NonDataRows {
       if (why.equals(SkippedRow.TEST_ENTRY)) {
         return "Test";
       }
-      if (namesPerson(text) || (why.equals("remark") && PersonInLine.isNearlyName(text))) {
+      if (PersonInLine.namesPerson(text)
+          || (why.equals("remark") && PersonInLine.isNearlyName(text))) {
         return text;
       }
     }
     return "";
-  }
-
-  /** Whether a text has an address, or a common given name before others. */
-  static boolean namesPerson(String text) {
-    return text.length() < 200
-        && PersonInLine.all(text).stream()
-            .anyMatch(
-                person ->
-                    person.isCertain()
-                        && (!person.email().isEmpty()
-                            || NameOrder.ends(person.name()).stream()
-                                .anyMatch(NameOrder::isGiven)));
   }
 
   /** A word for a total, and nothing but numbers beside it. */
@@ -195,14 +176,9 @@ final class NonDataRows {
     return true;
   }
 
-  /** Whether a text is the foot of a printed page. */
-  static boolean isFoot(String text) {
-    return PAGE.matcher(text).matches();
-  }
-
   /** Whether the only text in a row of people is no name: a day, a page’s foot, a sentence. */
   private boolean isAside(String text, int column) {
-    return isFoot(text)
+    return PageFoot.is(text)
         || DayWords.isDay(text)
         || (columns.size() > 1
             && Arrays.stream(nameColumns).anyMatch(name -> name == column)

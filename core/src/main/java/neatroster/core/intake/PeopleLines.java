@@ -22,8 +22,6 @@ final class PeopleLines implements Sheet {
   private static final int EMAIL = 1;
   private static final int REMARK = 2;
 
-  private static final int ROWS_LOOKED_AT = 40;
-
   /** So many of the lines below the title must be people. */
   private static final double MOST = 0.8;
 
@@ -67,7 +65,7 @@ final class PeopleLines implements Sheet {
    * Reads a text as a list of people, if most of its first lines are people and they are not one
    * plain column of names or of addresses.
    */
-  static Optional<HeaderFinder.Found> find(Sheet sheet) throws UnreadableSheetException {
+  static Optional<FoundHeader> find(Sheet sheet) throws UnreadableSheetException {
     Optional<Sheet> lines = sheet.lines();
     boolean narrow = isOneColumn(sheet);
     List<Early> early = early(lines.orElse(sheet));
@@ -111,7 +109,7 @@ final class PeopleLines implements Sheet {
         new PeopleLines(lines.orElse(sheet), items, start).found(early, names, emails));
   }
 
-  private HeaderFinder.Found found(List<Early> early, boolean names, boolean emails) {
+  private FoundHeader found(List<Early> early, boolean names, boolean emails) {
     List<Column> columns = new ArrayList<>();
     survey();
     columns.add(column(NAME, names, Field.FULL_NAME));
@@ -123,11 +121,11 @@ final class PeopleLines implements Sheet {
     for (Early line : early) {
       boolean known = titles.stream().anyMatch(title -> title.row() == line.row());
       if (line.row() < firstRow && !known) {
-        String person = NonDataRows.namesPerson(line.text()) ? line.text() : "";
+        String person = PersonInLine.namesPerson(line.text()) ? line.text() : "";
         titles.add(new SkippedRow(line.row(), "title", person));
       }
     }
-    return new HeaderFinder.Found(Table.USERS, 0, columns, titles, false, Optional.of(this));
+    return new FoundHeader(Table.USERS, 0, columns, titles, false, Optional.of(this));
   }
 
   private static Column column(int index, boolean used, Field field) {
@@ -143,7 +141,7 @@ final class PeopleLines implements Sheet {
           for (String line : linesOf(row)) {
             early.add(new Early(row.number(), row.kind(), line));
           }
-          return early.size() < ROWS_LOOKED_AT;
+          return early.size() < EarlyRow.MOST;
         });
     return early;
   }
@@ -156,7 +154,7 @@ final class PeopleLines implements Sheet {
           for (int i = 1; i < row.size(); i++) {
             one[0] &= row.cell(i).isBlank();
           }
-          return one[0] && ++rows[0] < ROWS_LOOKED_AT;
+          return one[0] && ++rows[0] < EarlyRow.MOST;
         });
     return one[0];
   }
@@ -182,7 +180,7 @@ final class PeopleLines implements Sheet {
   private static boolean isAside(String line, SheetRow.Kind kind, Items items) {
     if (kind == SheetRow.Kind.HEADING
         || (items == Items.OF_KIND && kind != SheetRow.Kind.ITEM)
-        || (items == Items.MARKED && !isItem(line, kind) && !NonDataRows.namesPerson(line))) {
+        || (items == Items.MARKED && !isItem(line, kind) && !PersonInLine.namesPerson(line))) {
       return true;
     }
     // “Reserves:” announces people and is none.

@@ -160,7 +160,7 @@ record PersonInLine(String name, String email, String remark) {
             && !name.endsWith(":")
             && (name.indexOf(' ') < 0 || isWithoutCapitals(name))
             && !DayWords.isDay(name)
-            && !NonDataRows.isFoot(name + " " + remark);
+            && !PageFoot.is(name + " " + remark);
     return !email.isEmpty() || (!name.isEmpty() && (plain || isName(name)) && !isTitle());
   }
 
@@ -197,11 +197,23 @@ record PersonInLine(String name, String email, String remark) {
   private static boolean isName(String text) {
     int names = 0;
     for (String word : text.replace(",", " ").strip().split("\\s+", -1)) {
-      if (!NAME_WORD.matcher(word).matches() && !Names.isSuffix(word)) {
+      if (!NAME_WORD.matcher(word).matches() && !NameSuffix.is(word)) {
         return false;
       }
       names += Character.isLowerCase(word.codePointAt(0)) ? 0 : 1;
     }
     return names <= MOST_WORDS;
+  }
+
+  /** Whether a text has an address, or a common given name before others. */
+  static boolean namesPerson(String text) {
+    return text.length() < 200
+        && all(text).stream()
+            .anyMatch(
+                person ->
+                    person.isCertain()
+                        && (!person.email().isEmpty()
+                            || NameOrder.ends(person.name()).stream()
+                                .anyMatch(NameOrder::isGiven)));
   }
 }

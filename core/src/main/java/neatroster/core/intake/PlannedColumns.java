@@ -25,7 +25,7 @@ final class PlannedColumns {
   private final Map<Integer, Pattern> patterns = new HashMap<>();
   private final Map<Integer, Map<String, Integer>> partsOf = new HashMap<>();
 
-  PlannedColumns(HeaderFinder.Found found, Optional<SheetPlan> plan, List<OwnField> ownFields) {
+  PlannedColumns(FoundHeader found, Optional<SheetPlan> plan, List<OwnField> ownFields) {
     this.table = found.table();
     this.plan = plan;
     this.columns = new ArrayList<>(found.columns());

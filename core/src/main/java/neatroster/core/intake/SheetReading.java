@@ -39,7 +39,7 @@ import neatroster.core.value.Values;
 @SuppressWarnings("EnumOrdinal") // looked up for every cell of every row
 public final class SheetReading {
   private final Sheet sheet;
-  private final HeaderFinder.Found found;
+  private final FoundHeader found;
   private final Table table;
   private final int headerRow;
   private final List<Column> columns;
@@ -84,10 +84,7 @@ public final class SheetReading {
   }
 
   private SheetReading(
-      Sheet sheet,
-      HeaderFinder.Found found,
-      Planned planned,
-      Optional<EnrollmentColumns> enrolling) {
+      Sheet sheet, FoundHeader found, Planned planned, Optional<EnrollmentColumns> enrolling) {
     this.sheet = sheet;
     this.found = found;
     this.planned = planned;
@@ -141,8 +138,7 @@ public final class SheetReading {
       Sheet sheet, Optional<Table> as, Settings settings, Optional<SourceNote> note)
       throws UnreadableSheetException {
     Optional<SheetPlan> plan = plan(sheet.name(), settings.reading(), note);
-    HeaderFinder.Found found =
-        HeaderFinder.find(sheet, as.or(() -> plan.flatMap(SheetPlan::table)), plan);
+    FoundHeader found = HeaderFinder.find(sheet, as.or(() -> plan.flatMap(SheetPlan::table)), plan);
     boolean said = as.isPresent() || plan.flatMap(SheetPlan::table).isPresent();
     return of(sheet, found, new Understanding(settings, note, plan, said));
   }
@@ -188,7 +184,7 @@ public final class SheetReading {
     }
   }
 
-  private static SheetReading of(Sheet sheet, HeaderFinder.Found headers, Understanding by) {
+  private static SheetReading of(Sheet sheet, FoundHeader headers, Understanding by) {
     Settings settings = by.settings();
     Optional<SheetPlan> plan = by.plan();
     PlannedColumns columns = new PlannedColumns(headers, plan, settings.reading().ownFields());
@@ -213,7 +209,7 @@ public final class SheetReading {
             by.note().map(SourceNote::source),
             new Values(settings));
     Sheet read = headers.lines().isPresent() ? headers.lines().get() : sheet;
-    HeaderFinder.Found found = headers.with(headers.table(), columns.columns());
+    FoundHeader found = headers.with(headers.table(), columns.columns());
     SheetReading plain = new SheetReading(read, found, planned, Optional.empty());
     return new SheetReading(read, found, planned, plain.enrollingByHeaders());
   }
@@ -269,7 +265,7 @@ public final class SheetReading {
     if (table != Table.USERS || headerRow > 0 || isTableSaid() || found.lines().isPresent()) {
       return this;
     }
-    Optional<HeaderFinder.Found> with =
+    Optional<FoundHeader> with =
         HeaderFinder.withCourses(sheet, cell -> courses.named(cell).isPresent());
     if (with.isEmpty()) {
       return this;
@@ -1031,9 +1027,14 @@ public final class SheetReading {
     return HeaderWords.match(table, header).map(HeaderWords.Match::field);
   }
 
+  /** Whether it holds some rows of other sheets, given back to be mended: the whole of nothing. */
+  public boolean isExcerpt() {
+    return columns.stream().anyMatch(column -> SourceNote.isReason(column.header()));
+  }
+
   /** What the settings say that the sheet is the whole of; rows given back cover nothing. */
   public Optional<String> covers() {
-    return SourceNote.isExcerpt(this) ? Optional.empty() : plan().flatMap(SheetPlan::covers);
+    return isExcerpt() ? Optional.empty() : plan().flatMap(SheetPlan::covers);
   }
 
   /** The column of a field, counted from 0, or -1. */

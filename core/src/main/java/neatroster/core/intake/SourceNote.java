@@ -26,10 +26,10 @@ import neatroster.core.model.Table;
  */
 public record SourceNote(
     SheetName source, Optional<String> course, boolean headersFirst, Optional<String> readAs) {
-  private static final String MOVES = "moves";
-  private static final String GRID = "grid of ";
+  static final String MOVES = "moves";
+  static final String GRID = "grid of ";
 
-  private static final String REASON = "why left out";
+  static final String REASON = "why left out";
 
   /** The header of the column of reasons in a sheet of rows that a platform refused. */
   public static final String REFUSED = "why refused";
@@ -42,28 +42,6 @@ public record SourceNote(
 
   private static final Pattern OF_TAB =
       Pattern.compile("Tab “(.+?)” is a copy of (.+?)(?:, sheet (.+?))?(?:, course (\\S+))?\\.");
-
-  /** The header of the column of reasons in a sheet of rows to be corrected. */
-  public static String header(SheetReading copied) {
-    return REASON
-        + " (from "
-        + named(copied)
-        + readAs(copied).map(as -> ", read as " + as).orElse("")
-        + ")";
-  }
-
-  /** What a sheet was read as, where other sheets told it. */
-  private static Optional<String> readAs(SheetReading copied) {
-    return switch (copied.shape()) {
-      case GRID -> Optional.of(GRID + String.join("; ", copied.coursesOfGrid()));
-      case MOVES -> Optional.of(MOVES);
-      default ->
-          copied.columns().stream().anyMatch(column -> column.by() == Column.By.LINKED)
-                  || copied.isProvenByOthers()
-              ? Optional.of(copied.table().word())
-              : Optional.empty();
-    };
-  }
 
   /** The table that the sheet was read as. */
   public Optional<Table> table() {
@@ -90,27 +68,10 @@ public record SourceNote(
         .orElse(List.of());
   }
 
-  /** Whether a sheet holds some rows of others, given back to be mended: the whole of nothing. */
-  public static boolean isExcerpt(SheetReading sheet) {
-    return sheet.columns().stream().anyMatch(column -> isReason(column.header()));
-  }
-
   /** Whether a header is that of a column that says why rows were given back. */
   public static boolean isReason(String header) {
     String small = header.toLowerCase(Locale.ROOT);
     return small.startsWith(REASON) || small.equals(REFUSED);
-  }
-
-  /** The remark about one tab of a workbook that is a copy. */
-  public static String remark(String tab, SheetReading copied) {
-    return "Tab “" + tab + "” is a copy of " + named(copied) + ".";
-  }
-
-  private static String named(SheetReading copied) {
-    SheetName name = copied.source();
-    return name.file()
-        + (name.sheet() == null ? "" : ", sheet " + name.sheet())
-        + copied.courseOfAll().map(course -> ", course " + course).orElse("");
   }
 
   /** What the first row of a sheet says, if it is one of rows to be corrected. */

@@ -40,10 +40,10 @@ public final class StatusWords {
     }
     Map<String, String> flags = new HashMap<>();
     String other = status.equals("active") ? "suspended" : "active";
-    for (String yes : EnrollmentColumns.YES) {
+    for (String yes : EnrollmentMarks.YES) {
       flags.put(yes, status);
     }
-    for (String no : EnrollmentColumns.NO) {
+    for (String no : EnrollmentMarks.NO) {
       if (!no.isEmpty()) {
         flags.put(no, other);
       }

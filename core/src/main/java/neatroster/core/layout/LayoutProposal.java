@@ -10,7 +10,6 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import neatroster.core.grid.FileFacts;
 import neatroster.core.grid.UnreadableSheetException;
-import neatroster.core.intake.Column;
 import neatroster.core.intake.EnrollmentForm;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
@@ -53,9 +52,9 @@ public final class LayoutProposal {
   /** How a column is said that holds what a column of the sheets does, by its header. */
   public static String ofSheets(String header) {
     return "{header: "
-        + quoted(header)
+        + ProposedColumns.quoted(header)
         + ", value: "
-        + quoted("{" + header.replaceAll("[{}|:]", " ").strip() + "}")
+        + ProposedColumns.quoted("{" + header.replaceAll("[{}|:]", " ").strip() + "}")
         + "}";
   }
 
@@ -106,14 +105,17 @@ public final class LayoutProposal {
       words.forEach(
           (value, of) -> {
             if (value.equals(YES_NO)) {
-              of.forEach((ours, theirs) -> line("  " + ours + ": " + quoted(theirs)));
+              of.forEach(
+                  (ours, theirs) -> line("  " + ours + ": " + ProposedColumns.quoted(theirs)));
             } else {
               line(
                   "  "
                       + value
                       + ": {"
                       + of.entrySet().stream()
-                          .map(word -> word.getKey() + ": " + quoted(word.getValue()))
+                          .map(
+                              word ->
+                                  word.getKey() + ": " + ProposedColumns.quoted(word.getValue()))
                           .collect(Collectors.joining(", "))
                       + "}");
             }
@@ -143,7 +145,7 @@ public final class LayoutProposal {
     boolean hasJoined =
         sheet.columns().stream()
             .filter(column -> column.field().filter(Field.COURSE::equals).isPresent())
-            .anyMatch(column -> hints(sheet, column).joint().isPresent());
+            .anyMatch(column -> ProposedColumns.hints(sheet, column).joint().isPresent());
     if (sheet.table() == Table.USERS
         && sheet.enrolls()
         && sheet.shape() == EnrollmentForm.ROWS
@@ -158,30 +160,28 @@ public final class LayoutProposal {
     };
   }
 
-  static HeaderHints hints(SheetReading sheet, Column column) {
-    return new HeaderHints(
-        column.header(), sheet.sheet().hints().getOrDefault(column.index(), List.of()));
-  }
-
   private void file(Template template) throws UnreadableSheetException {
     if (isWorkbook(template.sheets().get(0))) {
       int dot = template.name().lastIndexOf('.');
       String stem = dot < 0 ? template.name() : template.name().substring(0, dot);
-      line("  - name: " + quoted(fileName(stem + ".xlsx")));
+      line("  - name: " + ProposedColumns.quoted(fileName(stem + ".xlsx")));
       line("    sheets:");
       for (SheetReading sheet : template.sheets()) {
         String name = sheet.name().sheet();
-        line("      - name: " + quoted(name == null ? stem : name));
+        line("      - name: " + ProposedColumns.quoted(name == null ? stem : name));
         line("        row: " + kind(sheet).word());
         rows(sheet, "        ");
       }
     } else {
       SheetReading sheet = template.sheets().get(0);
       FileFacts facts = sheet.sheet().facts();
-      line("  - name: " + quoted(fileName(template.name())));
+      line("  - name: " + ProposedColumns.quoted(fileName(template.name())));
       line("    row: " + kind(sheet).word());
       line(
-          "    separator: " + (facts.separator().equals("\t") ? "tab" : quoted(facts.separator())));
+          "    separator: "
+              + (facts.separator().equals("\t")
+                  ? "tab"
+                  : ProposedColumns.quoted(facts.separator())));
       line("    encoding: " + facts.encoding());
       if (template.hasMark()) {
         line("    byte-order-mark: true");
@@ -205,7 +205,7 @@ public final class LayoutProposal {
         line(
             indent
                 + "  - ["
-                + row.stream().map(LayoutProposal::quoted).collect(Collectors.joining(", "))
+                + row.stream().map(ProposedColumns::quoted).collect(Collectors.joining(", "))
                 + "]");
       }
     }
@@ -237,7 +237,8 @@ public final class LayoutProposal {
         .ifPresent(
             field -> {
               Table table = sheet.table();
-              Map<String, String> of = hints(sheet, column.column()).words(field, table, roles);
+              Map<String, String> of =
+                  ProposedColumns.hints(sheet, column.column()).words(field, table, roles);
               String value = field == Field.STATUS || field == Field.ROLE ? field.label() : YES_NO;
               Map<String, String> earlier = of.isEmpty() ? null : words.putIfAbsent(value, of);
               if (earlier != null && !earlier.equals(of)) {
@@ -294,13 +295,6 @@ public final class LayoutProposal {
 
   private void line(String line) {
     text.append(line).append('\n');
-  }
-
-  /** A text in YAML's double quotation marks. */
-  static String quoted(String value) {
-    return '"'
-        + value.replace("\\", "\\\\").replace("\"", "\\\"").replace("\n", "\\n").replace("\r", "")
-        + '"';
   }
 
   /** The text of the layout's file. */

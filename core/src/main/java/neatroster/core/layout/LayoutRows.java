@@ -126,7 +126,7 @@ public final class LayoutRows {
   }
 
   private void emit(LayoutFile file, Map<String, String> row, PlannedChange change) {
-    row.put(LayoutValues.COUNTER, String.valueOf(counters.merge(file, 1, Integer::sum)));
+    row.put(RowKind.COUNTER, String.valueOf(counters.merge(file, 1, Integer::sum)));
     List<String> cells = new ArrayList<>();
     for (LayoutColumn column : file.columns()) {
       cells.add(cell(file, column, column.header(), row, change));
@@ -183,7 +183,7 @@ public final class LayoutRows {
   private static Map<String, String> naming(LayoutFile file, Map<String, String> row) {
     Map<String, String> naming = new HashMap<>();
     for (String name : file.name().names()) {
-      if (!name.equals(LayoutValues.COUNTER)) {
+      if (!name.equals(RowKind.COUNTER)) {
         boolean isCourse = name.equals(Field.COURSE.label());
         String value = row.getOrDefault(name, "");
         naming.put(

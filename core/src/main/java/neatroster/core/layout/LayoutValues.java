@@ -16,12 +16,6 @@ import neatroster.core.model.OwnField;
 
 /** The values of rows by the names that patterns know them by, in the platform's words. */
 final class LayoutValues {
-  /** What is done, in a pattern. */
-  static final String CHANGE = "change";
-
-  /** The number of the row, in a pattern. */
-  static final String COUNTER = "n";
-
   private static final Map<Field, String> SHORT =
       Map.of(Field.GIVEN_NAME, "given", Field.MIDDLE_NAME, "middle", Field.FAMILY_NAME, "family");
 
@@ -81,7 +75,7 @@ final class LayoutValues {
             field.key(), field.type() == OwnField.Type.YES_NO ? yesNo(value) : word(field, value));
       }
     }
-    putWord(values, CHANGE, change.change().word());
+    putWord(values, RowKind.CHANGE, change.change().word());
     return values;
   }
 

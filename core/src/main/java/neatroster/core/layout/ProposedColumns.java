@@ -80,15 +80,13 @@ final class ProposedColumns {
               ? value.replace("}", "|" + dates.get() + "}")
               : value;
       return "{header: "
-          + LayoutProposal.quoted(header)
+          + quoted(header)
           + ", value: "
-          + LayoutProposal.quoted(shown)
+          + quoted(shown)
           + (isRequired ? ", required: true" : "")
           + (longest > 0 ? ", longest: " + longest : "")
           + (most > 0 ? ", each: enrollment, most: " + most : "")
-          + joint
-              .map(sign -> ", each: enrollment, joined: " + LayoutProposal.quoted(sign))
-              .orElse("")
+          + joint.map(sign -> ", each: enrollment, joined: " + quoted(sign)).orElse("")
           + "}"
           + (value.isEmpty() ? "   # not matched: left blank" : "");
     }
@@ -115,7 +113,7 @@ final class ProposedColumns {
   }
 
   private static Proposed single(SheetReading sheet, RowKind kind, Column column) {
-    HeaderHints hints = LayoutProposal.hints(sheet, column);
+    HeaderHints hints = hints(sheet, column);
     Optional<Field> field = column.field();
     boolean isOfEnrollments =
         kind == RowKind.USER
@@ -236,5 +234,17 @@ final class ProposedColumns {
       i++;
     }
     return true;
+  }
+
+  static HeaderHints hints(SheetReading sheet, Column column) {
+    return new HeaderHints(
+        column.header(), sheet.sheet().hints().getOrDefault(column.index(), List.of()));
+  }
+
+  /** A text in YAML's double quotation marks. */
+  static String quoted(String value) {
+    return '"'
+        + value.replace("\\", "\\\\").replace("\"", "\\\"").replace("\n", "\\n").replace("\r", "")
+        + '"';
   }
 }

@@ -19,6 +19,12 @@ public enum RowKind {
   ENROLLMENT,
   SITE;
 
+  /** What is done, in a pattern. */
+  static final String CHANGE = "change";
+
+  /** The number of the row, in a pattern. */
+  static final String COUNTER = "n";
+
   /**
    * Whether every such row is of one course, or of one site.
    *
@@ -94,8 +100,8 @@ public enum RowKind {
       }
       ownFields.stream().filter(kind::has).forEach(field -> names.add(field.key()));
     }
-    names.add(LayoutValues.CHANGE);
-    names.add(LayoutValues.COUNTER);
+    names.add(CHANGE);
+    names.add(COUNTER);
     return names;
   }
 

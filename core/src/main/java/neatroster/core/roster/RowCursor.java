@@ -2,13 +2,13 @@ package neatroster.core.roster;
 
 import neatroster.core.grid.SheetRow;
 import neatroster.core.intake.RosterRow;
-import neatroster.core.text.TextPool;
+import neatroster.core.text.LetterReceiver;
 
 /** Shows the rows of a sheet one after the other in one and the same object. */
 public final class RowCursor {
   private final SheetColumns sheet;
   private final SheetRow raw = new SheetRow();
-  private final TextPool.Taker taker = raw::add;
+  private final LetterReceiver taker = raw::add;
   private final char[] room = new char[256];
   private final int[] codes;
   private final RosterRow row;

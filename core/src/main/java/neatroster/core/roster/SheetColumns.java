@@ -18,6 +18,7 @@ import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.text.BackgroundWorker;
 import neatroster.core.text.IntColumn;
+import neatroster.core.text.LetterReceiver;
 import neatroster.core.text.RowBlock;
 import neatroster.core.text.TextPool;
 
@@ -331,7 +332,7 @@ public final class SheetColumns {
    * @param room for the letters of a cell
    * @param codes takes the numbers of the texts
    */
-  void fill(SheetRow row, TextPool.Taker taker, int position, char[] room, int[] codes) {
+  void fill(SheetRow row, LetterReceiver taker, int position, char[] room, int[] codes) {
     row.begin(number(position));
     int size = sizes.get(position);
     for (int i = size; i < cells.length; i++) {

@@ -93,7 +93,7 @@ final class PlaceStatements {
 
   /** Takes what we delivered of a course or a group. */
   void apply(PlannedChange change, int at) {
-    Subject subject = change.subject();
+    Subject subject = Subject.of(change);
     note(sites, change.value(Field.SITE));
     note(categories, change.value(Field.CATEGORY));
     if (subject.table() == Table.COURSES) {

@@ -175,7 +175,7 @@ public final class RowBlock {
   }
 
   /** Hands a cell's letters on. */
-  public void addTo(int cell, char[] room, TextPool.Taker taker) {
+  public void addTo(int cell, char[] room, LetterReceiver taker) {
     int length = ends[cell] - starts[cell];
     char[] into = length > room.length ? new char[length] : room;
     taker.take(into, 0, Utf8.decode(text, starts[cell], length, into));

@@ -238,7 +238,7 @@ public final class TextPool {
   }
 
   /** Adds a text to a row of a sheet. */
-  public void addTo(int number, char[] room, Taker taker) {
+  public void addTo(int number, char[] room, LetterReceiver taker) {
     byte[] chunk = chunks[locations[number] >>> CHUNK_BITS];
     int at = locations[number] & (CHUNK - 1);
     int length = chunk[at++] & 0xff;
@@ -248,12 +248,6 @@ public final class TextPool {
     }
     char[] into = length > room.length ? new char[length] : room;
     taker.take(into, 0, Utf8.decode(chunk, at, length, into));
-  }
-
-  /** Takes a text. */
-  @FunctionalInterface
-  public interface Taker {
-    void take(char[] text, int start, int length);
   }
 
   /** A text by its number. */

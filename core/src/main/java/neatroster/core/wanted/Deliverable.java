@@ -8,6 +8,7 @@ import neatroster.core.model.Table;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.People;
 import neatroster.core.roster.ResolvedRoster;
+import neatroster.core.text.Quoted;
 
 /**
  * What of a checked roster can be delivered: a row with an error is left out, and so is what needs
@@ -158,5 +159,10 @@ public final class Deliverable {
       return List.of();
     }
     return faulty.isEmpty() ? lines : lines.stream().filter(line -> !faulty.get(line)).toList();
+  }
+
+  /** Why a row is left out that needs something that is. */
+  public static String leftOutToo(String what, String name) {
+    return "The " + what + " " + Quoted.value(name) + " is left out, so this row is too.";
   }
 }

@@ -217,19 +217,19 @@ public final class Memberships {
       return "It cannot be told whom the row is about.";
     }
     if (user.isAmbiguous() || (user.isFound() && !deliverable.hasPerson(user.number()))) {
-      return Wanted.leftOutToo("user", nameIn(row.row(), user));
+      return Deliverable.leftOutToo("user", nameIn(row.row(), user));
     }
     Link members = row.isOfMembers() ? roster.membersOf(row.row()) : Link.BLANK;
     if (members.isFound() && !deliverable.hasGroup(members.number())) {
-      return Wanted.leftOutToo("group", row.row().text(Field.MEMBERS_OF));
+      return Deliverable.leftOutToo("group", row.row().text(Field.MEMBERS_OF));
     }
     Link course = row.course();
     if (course.isFound() && !deliverable.hasCourse(course.number())) {
-      return Wanted.leftOutToo("course", row.row().text(Field.COURSE));
+      return Deliverable.leftOutToo("course", row.row().text(Field.COURSE));
     }
     Link group = row.group();
     return group.isFound() && !deliverable.hasGroup(group.number())
-        ? Wanted.leftOutToo("group", row.row().text(Field.GROUP))
+        ? Deliverable.leftOutToo("group", row.row().text(Field.GROUP))
         : null;
   }
 
@@ -490,7 +490,7 @@ public final class Memberships {
   public List<InstructorElse> instructorsInOtherRoles() {
     return instructors(
         number -> {
-          Earlier earlier = precedence.earlier(number);
+          EarlierRow earlier = precedence.earlier(number);
           return earlier != null && earlier.hasOtherRole() ? earlier.line() : Membership.NONE;
         });
   }
@@ -523,7 +523,7 @@ public final class Memberships {
   }
 
   /** The earlier enrollment that asks for the same as one that rows hold, or null. */
-  public Earlier earlier(int number) {
+  public EarlierRow earlier(int number) {
     return precedence.earlier(number);
   }
 
@@ -536,15 +536,6 @@ public final class Memberships {
   public int endedBy(int number) {
     return precedence.endedBy(number);
   }
-
-  /**
-   * An earlier enrollment that asks for the same.
-   *
-   * @param line the line of its row
-   * @param hasOtherRole whether it asks for another role
-   * @param areRoles whether the words of both are roles
-   */
-  public record Earlier(int line, boolean hasOtherRole, boolean areRoles) {}
 
   ResolvedRoster roster() {
     return roster;

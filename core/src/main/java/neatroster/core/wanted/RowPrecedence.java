@@ -37,7 +37,7 @@ final class RowPrecedence {
   /** The enrollments that do not count because others do. */
   private final BitSet givesWay = new BitSet();
 
-  private final Map<Integer, Memberships.Earlier> repeats = new HashMap<>();
+  private final Map<Integer, EarlierRow> repeats = new HashMap<>();
   private final Map<Integer, Integer> endings = new HashMap<>();
 
   // What is said of those who may be in one course twice, one behind the other.
@@ -343,16 +343,15 @@ final class RowPrecedence {
         roles.set(i, roles.get(instructor));
         roleInstead.put(numbers.get(i), roles.get(instructor));
       } else {
-        repeats.putIfAbsent(
-            numbers.get(instructor), new Memberships.Earlier(lines.get(i), true, true));
+        repeats.putIfAbsent(numbers.get(instructor), new EarlierRow(lines.get(i), true, true));
       }
     }
   }
 
-  private Memberships.Earlier earlier(int one, int other) {
+  private EarlierRow earlier(int one, int other) {
     boolean hasOtherRole = !ended.get(other) && roles.get(one) != roles.get(other);
     boolean areRoles = roles.get(one) >= 0 && roles.get(other) >= 0;
-    return new Memberships.Earlier(lines.get(one), hasOtherRole, areRoles);
+    return new EarlierRow(lines.get(one), hasOtherRole, areRoles);
   }
 
   private int keepLatest(PairIndex ends, int who, int where, int entry, IntList endings) {
@@ -410,7 +409,7 @@ final class RowPrecedence {
   }
 
   /** The earlier enrollment that asks for the same, or null. */
-  Memberships.Earlier earlier(int number) {
+  EarlierRow earlier(int number) {
     return repeats.get(number);
   }
 

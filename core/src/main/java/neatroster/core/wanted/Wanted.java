@@ -13,7 +13,6 @@ import neatroster.core.roster.Link;
 import neatroster.core.roster.PersonRecord;
 import neatroster.core.roster.ResolvedRoster;
 import neatroster.core.settings.Settings;
-import neatroster.core.text.Quoted;
 
 /**
  * What the sheets ask for, whole: each person, course, group and membership once, with the row that
@@ -165,7 +164,8 @@ public final class Wanted {
               Link course = resolved.course(row);
               Link group = resolved.groups().of(row);
               if (course.isFound() && !deliverable.hasCourse(course.number())) {
-                receiver.leftOut(row, line, leftOutToo("course", row.text(Field.COURSE)));
+                receiver.leftOut(
+                    row, line, Deliverable.leftOutToo("course", row.text(Field.COURSE)));
               } else if (deliverable.isFaulty(line) || !group.isFound()) {
                 receiver.leftOut(row, line, null);
               } else if (!course.isFound() || !removed.hasCourse(course.number())) {
@@ -194,7 +194,7 @@ public final class Wanted {
               int person = found.number();
               List<Integer> lines = deliverable.lines(person);
               if (lines.isEmpty()) {
-                receiver.leftOut(row, line, leftOutToo("user", Names.full(row)));
+                receiver.leftOut(row, line, Deliverable.leftOutToo("user", Names.full(row)));
               } else if (lines.get(0) == line) {
                 // Else it is another row about the same person.
                 PersonRecord record =
@@ -262,11 +262,6 @@ public final class Wanted {
       guardians = new Guardians(this);
     }
     return guardians;
-  }
-
-  /** Why a row is left out that needs something that is. */
-  public static String leftOutToo(String what, String name) {
-    return "The " + what + " " + Quoted.value(name) + " is left out, so this row is too.";
   }
 
   /** The groups that no list has and that memberships need, each with the line that asks first. */

@@ -50,13 +50,13 @@ class SecretColumnsTest {
       })
   void whatIsSaidAboutOneIsSecretAndNoPassword(String header) {
     assertThat(HeaderWords.match(Table.USERS, header)).isEmpty();
-    assertThat(SecretColumns.isSecret(header)).isTrue();
+    assertThat(SecretHeaders.isSecret(header)).isTrue();
   }
 
   @ParameterizedTest
   @ValueSource(strings = {"passport", "compass", "Spinnaker", "Opinion", "passed", "keyboard"})
   void otherWordsAreNone(String header) {
-    assertThat(SecretColumns.isSecret(header)).isFalse();
+    assertThat(SecretHeaders.isSecret(header)).isFalse();
     assertThat(HeaderWords.match(Table.USERS, header)).isEmpty();
   }
 

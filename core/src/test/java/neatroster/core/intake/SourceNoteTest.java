@@ -15,7 +15,7 @@ class SourceNoteTest {
         SheetReading.of(
             TextSheet.of("sheets/a, b.csv", "given name | family name\nAna | Marlowe\n"),
             Optional.empty());
-    String header = SourceNote.header(source);
+    String header = SourceNoteText.header(source);
     TextSheet copy = TextSheet.of("corrections/a.csv", "given name | family name | " + header);
     assertThat(SourceNote.in(copy))
         .contains(
@@ -28,7 +28,7 @@ class SourceNoteTest {
             Optional.empty(),
             neatroster.core.settings.Settings.standard(),
             SourceNote.in(copy));
-    assertThat(SourceNote.header(again)).isEqualTo(header);
+    assertThat(SourceNoteText.header(again)).isEqualTo(header);
   }
 
   @Test

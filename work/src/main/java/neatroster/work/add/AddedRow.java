@@ -17,6 +17,7 @@ import neatroster.core.roster.Link;
 import neatroster.core.roster.Roster;
 import neatroster.work.folder.AddedSheet;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.OpenRoster;
 
 /**
@@ -29,8 +30,8 @@ import neatroster.work.folder.OpenRoster;
 public record AddedRow(List<Finding> findings, List<Place> places, List<String> already) {
   /** Judges it among everything that the folder holds. */
   public static AddedRow judge(CommandContext context, AddedSheet sheet, Table table) {
-    try (OpenRoster open = context.openWith(List.of(sheet))) {
-      CheckInput checkInput = context.checkInput(open.roster());
+    try (OpenRoster open = OpenRoster.openWith(context, List.of(sheet))) {
+      CheckInput checkInput = KnownFiles.checkInput(context, open.roster());
       CheckResult result = Checker.check(open.roster(), checkInput);
       Place place = new Place(new SheetName(sheet.shown(), null), sheet.lastRow());
       List<Finding> findings =
@@ -73,7 +74,7 @@ public record AddedRow(List<Finding> findings, List<Place> places, List<String> 
 
   /** The fields that the folder's sheets of a table say something in. */
   public static List<Field> fieldsOf(CommandContext context, AddedSheet sheet, Table table) {
-    try (OpenRoster open = context.openWith(List.of(sheet))) {
+    try (OpenRoster open = OpenRoster.openWith(context, List.of(sheet))) {
       List<Field> fields = new ArrayList<>();
       for (SheetReading reading : open.roster().sheets()) {
         boolean isOwn = reading.name().file().equals(sheet.shown());

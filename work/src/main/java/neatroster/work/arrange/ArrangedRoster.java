@@ -12,6 +12,7 @@ import neatroster.core.text.Nearest;
 import neatroster.work.Problem;
 import neatroster.work.folder.AddedSheet;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.OpenRoster;
 
 /** The folder's roster, checked, before its people are moved. */
@@ -26,8 +27,8 @@ public final class ArrangedRoster implements Closeable {
    * @param without sheets of ours that are to be written anew, so that what they say does not count
    */
   ArrangedRoster(CommandContext context, List<AddedSheet> without) {
-    open = context.openWith(without);
-    checked = Checker.check(open.roster(), context.checkInput(open.roster()));
+    open = OpenRoster.openWith(context, without);
+    checked = Checker.check(open.roster(), KnownFiles.checkInput(context, open.roster()));
     people = new CoursePeople(context.settings(), checked);
   }
 

@@ -38,7 +38,9 @@ import neatroster.runs.Undelivered;
 import neatroster.work.Problem;
 import neatroster.work.folder.CommandContext;
 import neatroster.work.folder.DeliveredRun;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.KnownSource;
+import neatroster.work.folder.KnownSources;
 import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.OpenRoster;
 import neatroster.work.folder.RunChoice;
@@ -150,7 +152,7 @@ public final class Confirming {
   }
 
   private void remarkOnAge(CommandContext there) {
-    for (KnownSource source : there.knownSources()) {
+    for (KnownSource source : KnownSources.of(there)) {
       if (run.deliveredAt().map(at -> source.at().isBefore(at)).orElse(false)) {
         context
             .dialog()
@@ -200,7 +202,7 @@ public final class Confirming {
   }
 
   private int notYet(CommandContext there, PlatformReading reading) throws IOException {
-    Known now = there.checkInput(lockedFolder.known(), NONE).known();
+    Known now = KnownFiles.checkInput(there, lockedFolder.known(), NONE).known();
     ArrivalCheck arrival = new ArrivalCheck(context.settings(), now);
     int[] count = {0};
     changes()
@@ -232,7 +234,7 @@ public final class Confirming {
    */
   private Optional<String> compare(CommandContext there, Optional<PlatformReading> reading)
       throws IOException, RegisterException {
-    Known now = there.checkInput(lockedFolder.known(), NONE).known();
+    Known now = KnownFiles.checkInput(there, lockedFolder.known(), NONE).known();
     ArrivalCheck arrival = new ArrivalCheck(context.settings(), now);
     Set<Field> neverShown = reading.map(PlatformReading::neverShown).orElse(Set.of());
     Undelivered undelivered = undelivered();
@@ -252,23 +254,16 @@ public final class Confirming {
             arrival::completed,
             asked.allFailed());
     // What was known before: whoever else is in the run's courses was asked for by nobody.
-    Known before =
-        context
-            .knowing(
-                List.of(),
-                source ->
-                    source.run().map(other -> !other.equals(run.name())).orElse(false)
-                        || source.at().isBefore(run.packedAt()))
-            .checkInput(lockedFolder.known(), NONE)
-            .known();
+    CommandContext earlier =
+        context.knowing(
+            List.of(),
+            source ->
+                source.run().map(other -> !other.equals(run.name())).orElse(false)
+                    || source.at().isBefore(run.packedAt()));
     // Later runs change the numbers further.
-    Known expected =
-        later.isNone()
-            ? before
-            : context
-                .knowing(List.of(), source -> true)
-                .checkInput(lockedFolder.known(), NONE)
-                .known();
+    CommandContext expecting =
+        later.isNone() ? earlier : context.knowing(List.of(), source -> true);
+    Known expected = KnownFiles.checkInput(expecting, lockedFolder.known(), NONE).known();
     Set<String> courses = new HashSet<>();
     Set<String> pairs = new HashSet<>();
     changes()
@@ -326,8 +321,8 @@ public final class Confirming {
     boolean isAll = asked.words().refused().stream().anyMatch(word -> word.equalsIgnoreCase("all"));
     List<String> words =
         asked.words().refused().stream().filter(word -> !word.equalsIgnoreCase("all")).toList();
-    try (OpenRoster open = context.open(asked.reports())) {
-      Known known = context.checkInput(lockedFolder.known(), open.roster()).known();
+    try (OpenRoster open = OpenRoster.open(context, asked.reports())) {
+      Known known = KnownFiles.checkInput(context, lockedFolder.known(), open.roster()).known();
       UploadReport uploaded = new UploadReport(known, asked.words().accepted(), words, isAll);
       List<String> notTables = new ArrayList<>();
       open.roster().unread().stream()

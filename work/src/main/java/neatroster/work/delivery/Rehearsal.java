@@ -32,6 +32,7 @@ import neatroster.runs.Journal;
 import neatroster.runs.KeptChanges;
 import neatroster.work.Problem;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.LockedRosterFolder;
 
 /** Delivers a run to a practice platform that is filled with what is known, and compares. */
@@ -98,8 +99,8 @@ public final class Rehearsal {
       ServiceProviderConfig config = ServiceProviderConfig.ask(new HttpRetryClient(transport));
       PlatformIds ids = new PlatformIds(Map.of());
       Known known =
-          context
-              .checkInput(lockedFolder.known(), new Roster(List.of(), List.of(), List.of()))
+          KnownFiles.checkInput(
+                  context, lockedFolder.known(), new Roster(List.of(), List.of(), List.of()))
               .known();
       PracticeFilling.fill(context, known, transport, ids);
       deliver(transport, config, ids);
@@ -139,7 +140,9 @@ public final class Rehearsal {
         PlatformReading.of(transport, config, ids.toRemember(), WaitListener.NOBODY);
     CommandContext there = context.knowingPlatform(PlatformExport.WORD, reading.file());
     Known now =
-        there.checkInput(lockedFolder.known(), new Roster(List.of(), List.of(), List.of())).known();
+        KnownFiles.checkInput(
+                there, lockedFolder.known(), new Roster(List.of(), List.of(), List.of()))
+            .known();
     ArrivalCheck arrival = new ArrivalCheck(context.settings(), now);
     boolean wasRefused = !troubles.isEmpty();
     changes()

@@ -13,6 +13,7 @@ import neatroster.core.roster.Roster;
 import neatroster.core.state.Known;
 import neatroster.formats.OwnColumns;
 import neatroster.platform.Delivery;
+import neatroster.platform.DeliveryProgress;
 import neatroster.platform.PlatformException;
 import neatroster.platform.PlatformIds;
 import neatroster.platform.ServiceProviderConfig;
@@ -29,6 +30,7 @@ import neatroster.runs.RunTally;
 import neatroster.work.Problem;
 import neatroster.work.folder.CommandContext;
 import neatroster.work.folder.DeliveredRun;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.LockedRosterFolder;
 
 /**
@@ -159,10 +161,10 @@ public final class RunDelivery {
   }
 
   /** Sends, and records what became of it. */
-  public Result deliver(Delivery.Progress progress)
+  public Result deliver(DeliveryProgress progress)
       throws RegisterException, InterruptedException, IOException {
     RunTally tally = RunTally.of(changes, journal);
-    Known known = context.checkInput(lockedFolder.known(), NO_SHEETS).known();
+    Known known = KnownFiles.checkInput(context, lockedFolder.known(), NO_SHEETS).known();
     Delivery delivery =
         new Delivery(
             access.transport(),

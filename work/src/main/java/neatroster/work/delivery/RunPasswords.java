@@ -31,7 +31,7 @@ public final class RunPasswords {
     issued = accounts.passwords();
     String name = run.place().getFileName().toString();
     try {
-      kept = RunSecrets.of(run, accounts);
+      kept = RunSecrets.of(run.place(), accounts);
       RunDocument document =
           run.document().orElseThrow(() -> new IOException("its run.json is gone"));
       if (kept.size() < document.passwordsWanted()) {

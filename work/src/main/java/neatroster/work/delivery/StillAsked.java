@@ -19,6 +19,7 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.state.Known;
 import neatroster.core.state.KnownUsers;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.OpenRoster;
 
 /**
@@ -43,8 +44,8 @@ public record StillAsked(Map<Phase, Integer> counts, List<String> first, int lef
     Map<Phase, Integer> counts = new LinkedHashMap<>();
     List<String> first = new ArrayList<>();
     int[] leftOut = {0};
-    try (OpenRoster open = context.open(List.of())) {
-      CheckInput checkInput = there.comparing(accounts, open.roster());
+    try (OpenRoster open = OpenRoster.open(context, List.of())) {
+      CheckInput checkInput = KnownFiles.comparing(there, accounts, open.roster());
       Known now = checkInput.known();
       CheckResult checked = Checker.check(open.roster(), checkInput);
       ChangeReceiver receiver =

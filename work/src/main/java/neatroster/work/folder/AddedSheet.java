@@ -67,12 +67,6 @@ public final class AddedSheet {
     return read(folder, arrangedName(about), fields);
   }
 
-  /** Whether a file in {@code sheets/} is one that add or arrange wrote. */
-  static boolean isOurs(FileArgument file) {
-    String name = file.path().getFileName().toString();
-    return name.endsWith(".csv") && (name.startsWith("added-") || name.startsWith("arranged-"));
-  }
-
   private static String arrangedName(String about) {
     String stem = FileStems.free(new SheetName(about + ".csv", null), new HashSet<>());
     return ARRANGED.substring("sheets/".length()) + stem + ".csv";

@@ -6,12 +6,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
-import neatroster.core.check.CheckInput;
 import neatroster.core.model.OwnField;
-import neatroster.core.roster.Roster;
 import neatroster.core.settings.Policy;
 import neatroster.core.settings.Settings;
-import neatroster.core.state.KnownUsers;
 import neatroster.disk.DiskErrors;
 import neatroster.register.FolderLock;
 import neatroster.register.Run;
@@ -188,16 +185,6 @@ public final class CommandContext {
     return this;
   }
 
-  /** Opens the files that the command line names, or the folder's where it names none. */
-  public OpenRoster open(List<String> files) {
-    return OpenRoster.open(this, files);
-  }
-
-  /** Opens what the folder holds as it would be with other sheets of ours in it. */
-  public OpenRoster openWith(List<AddedSheet> drafts) {
-    return OpenRoster.openWith(this, drafts);
-  }
-
   /** Takes the folder's lock for writing sheets. */
   public FolderLock lock(String command) {
     try {
@@ -208,51 +195,8 @@ public final class CommandContext {
     }
   }
 
-  /** What says what the platform holds, the newest first. */
-  public List<KnownSource> knownSources() {
-    return KnownSource.of(this);
-  }
-
-  /** Opens the exports among what says what the platform holds. */
-  public OpenRoster openExports(List<KnownSource> sources) {
-    return OpenRoster.ofExports(this, sources);
-  }
-
   /** Locks the folder to write in it, with its register open. */
   public LockedRosterFolder work(String command) {
     return LockedRosterFolder.open(folder.orElseThrow(), settings(), command, dialog);
-  }
-
-  /**
-   * What a roster is checked against by a command that compares: that people and enrollments are
-   * known already is what it tells itself.
-   */
-  public CheckInput comparing(KnownUsers issued, Roster roster) {
-    CheckInput checkInput = checkInput(issued, roster);
-    return new CheckInput(
-        settings().withoutRules(List.of("already-known", "already-enrolled")),
-        checkInput.known(),
-        checkInput.today(),
-        checkInput.photos());
-  }
-
-  /** The same in a folder that is only read. */
-  public CheckInput comparing(Roster roster) {
-    return comparing(LockedRosterFolder.knownIn(folder), roster);
-  }
-
-  /** What a roster is checked against in a folder that is only read. */
-  public CheckInput checkInput(Roster roster) {
-    return checkInput(LockedRosterFolder.knownIn(folder), roster);
-  }
-
-  /**
-   * What a roster is checked against.
-   *
-   * @param issued the accounts issued
-   * @param roster the sheets
-   */
-  public CheckInput checkInput(KnownUsers issued, Roster roster) {
-    return KnownFiles.checkInput(this, issued, roster);
   }
 }

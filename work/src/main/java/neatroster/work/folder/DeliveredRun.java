@@ -30,7 +30,7 @@ public final class DeliveredRun {
     rememberNames(folder, lockedFolder);
     lockedFolder.register().runDelivered(run.name(), Instant.now());
     lockedFolder.register().passwordsDelivered(run.name());
-    RunSecrets.forget(folder);
+    RunSecrets.forget(folder.place());
   }
 
   /**
@@ -88,7 +88,7 @@ public final class DeliveredRun {
           .read(
               Phase.REMOVALS,
               change -> {
-                Subject subject = change.subject();
+                Subject subject = Subject.of(change);
                 if (subject.table() == Table.USERS) {
                   ids.retire("user", subject.user());
                 } else if (subject.table() == Table.COURSES) {

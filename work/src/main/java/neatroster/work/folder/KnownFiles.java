@@ -36,8 +36,31 @@ public final class KnownFiles {
         photos(context, roster));
   }
 
+  /** The same in a folder that is only read. */
+  public static CheckInput checkInput(CommandContext context, Roster roster) {
+    return checkInput(context, LockedRosterFolder.knownIn(context.folder()), roster);
+  }
+
+  /**
+   * What a roster is checked against by a command that compares: that people and enrollments are
+   * known already is what it tells itself.
+   */
+  public static CheckInput comparing(CommandContext context, KnownUsers issued, Roster roster) {
+    CheckInput checkInput = checkInput(context, issued, roster);
+    return new CheckInput(
+        context.settings().withoutRules(List.of("already-known", "already-enrolled")),
+        checkInput.known(),
+        checkInput.today(),
+        checkInput.photos());
+  }
+
+  /** The same in a folder that is only read. */
+  public static CheckInput comparing(CommandContext context, Roster roster) {
+    return comparing(context, LockedRosterFolder.knownIn(context.folder()), roster);
+  }
+
   private static Known read(CommandContext context, KnownUsers issued) {
-    List<KnownSource> sources = context.knownSources();
+    List<KnownSource> sources = KnownSources.of(context);
     if (sources.isEmpty()) {
       return Known.of(issued);
     }

@@ -78,7 +78,7 @@ public final class OpenRoster implements Closeable {
   }
 
   /** Opens what the folder holds as it would be with other sheets of ours in it. */
-  static OpenRoster openWith(CommandContext context, List<AddedSheet> drafts) {
+  public static OpenRoster openWith(CommandContext context, List<AddedSheet> drafts) {
     return open(context, List.of(), drafts);
   }
 
@@ -143,7 +143,7 @@ public final class OpenRoster implements Closeable {
   }
 
   /** Opens the exports of the platform, and its answer, among what says what it holds. */
-  static OpenRoster ofExports(CommandContext context, List<KnownSource> sources) {
+  public static OpenRoster ofExports(CommandContext context, List<KnownSource> sources) {
     OpenRoster open = new OpenRoster(context.settings());
     try {
       sources.forEach(source -> source.export().ifPresent(open::addKept));
@@ -203,7 +203,7 @@ public final class OpenRoster implements Closeable {
   /** The exports of the platform, opened when they are asked for and closed with the sheets. */
   public List<SheetReading> exports(CommandContext context) {
     if (exports == null) {
-      exports = ofExports(context, KnownSource.exportsOfAnyTime(context));
+      exports = ofExports(context, KnownSources.exportsOfAnyTime(context));
     }
     return exports.readings;
   }

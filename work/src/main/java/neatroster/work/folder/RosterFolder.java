@@ -147,7 +147,7 @@ public final class RosterFolder {
   /** The files in {@code sheets/}: by name those that were handed in, then our own. */
   List<FileArgument> sheetFiles() {
     List<FileArgument> files = new ArrayList<>(files("sheets"));
-    files.sort(Comparator.comparing(file -> AddedSheet.isOurs(file)));
+    files.sort(Comparator.comparing(file -> isOurs(file)));
     if (files.isEmpty()) {
       throw Problem.usage(
           "There are no spreadsheets in "
@@ -180,5 +180,11 @@ public final class RosterFolder {
       }
     }
     return files;
+  }
+
+  /** Whether a file in {@code sheets/} is one that add or arrange wrote. */
+  private static boolean isOurs(FileArgument file) {
+    String name = file.path().getFileName().toString();
+    return name.endsWith(".csv") && (name.startsWith("added-") || name.startsWith("arranged-"));
   }
 }

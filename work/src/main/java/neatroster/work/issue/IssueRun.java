@@ -24,6 +24,7 @@ import neatroster.register.AccountsUpdate;
 import neatroster.register.RegisterException;
 import neatroster.work.Problem;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.OpenRoster;
 import neatroster.work.folder.SecretFile;
@@ -43,7 +44,7 @@ public final class IssueRun {
     Settings settings = context.settings();
     Roster needed = needed(settings, open.roster());
     KnownUsers issued = lockedFolder.known();
-    CheckInput checkInput = context.checkInput(issued, needed);
+    CheckInput checkInput = KnownFiles.checkInput(context, issued, needed);
     AccountIssuer issuer = issuer(settings, checkInput.known().users().all(), lockedFolder);
     Issuing issuing =
         new Issuing(

@@ -26,7 +26,7 @@ import neatroster.runs.RunDocument;
 import neatroster.sheets.OneRosterExports;
 import neatroster.work.Problem;
 import neatroster.work.folder.CommandContext;
-import neatroster.work.folder.KnownSource;
+import neatroster.work.folder.KnownSources;
 import neatroster.work.folder.Layouts;
 import neatroster.work.folder.LockedRosterFolder;
 
@@ -126,8 +126,8 @@ public record BatchChoice(List<BatchFormat> formats, String oneRoster, Split spl
     }
     try {
       return OneRosterExports.of(
-          KnownSource.exportFiles(context, Instant.MIN),
-          KnownSource.exportFiles(context, lastDelivery(context)));
+          KnownSources.exportFiles(context, Instant.MIN),
+          KnownSources.exportFiles(context, lastDelivery(context)));
     } catch (UnreadableSheetException | IOException e) {
       throw Problem.unreadable("An export cannot be read: " + e.getMessage() + ".", e);
     }

@@ -19,7 +19,7 @@ import neatroster.core.grid.RowWriter;
 import neatroster.core.intake.EnrollmentForm;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
-import neatroster.core.intake.SourceNote;
+import neatroster.core.intake.SourceNoteText;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.runs.NewRun;
@@ -138,7 +138,7 @@ public final class CorrectionSheets implements Closeable {
       header.add(Field.COURSE.label());
       header.add(Field.GROUP.label());
     }
-    header.add(SourceNote.header(sheet));
+    header.add(SourceNoteText.header(sheet));
     rowsOfSheet.row(header);
     return rowsOfSheet;
   }

@@ -45,6 +45,7 @@ import neatroster.runs.NewRun;
 import neatroster.runs.RunBatches;
 import neatroster.work.Problem;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.OpenRoster;
 import neatroster.work.folder.RunChoice;
@@ -102,7 +103,7 @@ public final class Packing {
     settings = context.settings();
     asked.batches().verifyExtras(open.roster());
     RunChoice.verifyNoneUnderWay(lockedFolder.register().runs());
-    CheckInput checkInput = context.comparing(lockedFolder.known(), open.roster());
+    CheckInput checkInput = KnownFiles.comparing(context, lockedFolder.known(), open.roster());
     known = checkInput.known();
     checked = Checker.check(open.roster(), checkInput);
     items = items(lockedFolder);

@@ -32,6 +32,7 @@ import neatroster.runs.RunFolder;
 import neatroster.runs.RunOutcomes;
 import neatroster.work.Problem;
 import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.RosterFolder;
 import neatroster.work.folder.RunChoice;
@@ -81,7 +82,7 @@ public final class Undoing {
     batches = BatchChoice.of(place.document().map(asked::likeIn).orElse(asked), context);
     settings = context.settings();
     Roster none = new Roster(List.of(), List.of(), List.of());
-    known = context.checkInput(lockedFolder.known(), none).known();
+    known = KnownFiles.checkInput(context, lockedFolder.known(), none).known();
     RunOutcomes outcomes = RunChoice.outcomes(folder, run);
     reversal =
         new RunReversal(

@@ -23,11 +23,10 @@ final class AccountSettings {
   private static final String BY_SITE = "by-site";
 
   private static final Map<String, Settings.WhenMissing> WHEN_MISSING =
-      SettingsReader.ordered(
-          "leave", Settings.WhenMissing.LEAVE, "make", Settings.WhenMissing.MAKE);
+      YamlSection.ordered("leave", Settings.WhenMissing.LEAVE, "make", Settings.WhenMissing.MAKE);
 
   private static final Map<String, Boolean> MADE_BY =
-      SettingsReader.ordered("us", false, "platform", true);
+      YamlSection.ordered("us", false, "platform", true);
 
   private final YamlSection root;
   private final List<String> roles;
@@ -102,7 +101,7 @@ final class AccountSettings {
         pattern,
         section.choice(
             "on-clash",
-            SettingsReader.ordered(
+            YamlSection.ordered(
                 "number",
                 Settings.OnClash.NUMBER,
                 "lengthen",
@@ -153,9 +152,7 @@ final class AccountSettings {
         whenMissing(section, usual.whenMissing()),
         section.text("pattern", usual.pattern()),
         section.choice(
-            "shared",
-            SettingsReader.ordered("refuse", false, "allow", true),
-            usual.sharedAllowed()));
+            "shared", YamlSection.ordered("refuse", false, "allow", true), usual.sharedAllowed()));
   }
 
   ScopedSetting<Settings.Ids> ids() throws SettingsException {
@@ -195,7 +192,7 @@ final class AccountSettings {
     Settings.PasswordStyle style =
         section.choice(
             "style",
-            SettingsReader.ordered(
+            YamlSection.ordered(
                 "words",
                 Settings.PasswordStyle.WORDS,
                 "characters",
@@ -217,7 +214,7 @@ final class AccountSettings {
         section.number("length", 1, 64, length),
         section.number("minimum", 1, 64, usual.minimum()),
         section.yes("change-at-first-login", usual.changeAtFirstLogin()),
-        section.choice("for-known", SettingsReader.ordered("leave", false, "reissue", true), false),
+        section.choice("for-known", YamlSection.ordered("leave", false, "reissue", true), false),
         file);
   }
 
@@ -225,7 +222,7 @@ final class AccountSettings {
     YamlSection section = root.section("guardians");
     section.only(List.of("accounts"));
     return new Settings.Guardians(
-        section.choice("accounts", SettingsReader.ordered("leave", false, "make", true), false));
+        section.choice("accounts", YamlSection.ordered("leave", false, "make", true), false));
   }
 
   Settings.JoinCodes joinCodes() throws SettingsException {

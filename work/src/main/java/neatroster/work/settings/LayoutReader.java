@@ -141,7 +141,7 @@ public final class LayoutReader {
   private void workbook(YamlSection section, Set<String> names, List<LayoutFile> files)
       throws SettingsException {
     section.only(List.of("name", "as", "sheets"));
-    section.choice("as", SettingsReader.ordered("xlsx", true), true);
+    section.choice("as", YamlSection.ordered("xlsx", true), true);
     String file = section.text("name", name + ".xlsx");
     if (!names.add(file.toLowerCase(Locale.ROOT))) {
       throw section.error("two files of the layout are called " + Quoted.value(file));
@@ -193,7 +193,7 @@ public final class LayoutReader {
     boolean isWorkbook =
         sheet.isPresent()
             || section.choice(
-                "as", SettingsReader.ordered("csv", false, "xlsx", true), isNamedWorkbook);
+                "as", YamlSection.ordered("csv", false, "xlsx", true), isNamedWorkbook);
     boolean header = section.yes("header", true);
     List<LayoutColumn> columns = columns(section, row, header);
     return new LayoutFile(
@@ -311,7 +311,7 @@ public final class LayoutReader {
         separator.charAt(0),
         section.choice(
             "quotes",
-            SettingsReader.ordered(
+            YamlSection.ordered(
                 "where-needed",
                 LayoutFile.Quotes.WHERE_NEEDED,
                 "always",
@@ -321,7 +321,7 @@ public final class LayoutReader {
             LayoutFile.Quotes.WHERE_NEEDED),
         charset,
         section.yes("byte-order-mark", false),
-        section.choice("line-end", SettingsReader.ordered("crlf", "\r\n", "lf", "\n"), "\r\n"),
+        section.choice("line-end", YamlSection.ordered("crlf", "\r\n", "lf", "\n"), "\r\n"),
         sheet,
         section.rows("title-rows"));
   }
@@ -424,7 +424,7 @@ public final class LayoutReader {
   private static boolean isEach(YamlSection column) throws SettingsException {
     return isAllEnrollments(column)
         || (column.has("each")
-            && column.choice("each", SettingsReader.ordered("enrollment", true), false));
+            && column.choice("each", YamlSection.ordered("enrollment", true), false));
   }
 
   /** A value that stands for the courses of all enrollments in one cell. */

@@ -324,8 +324,8 @@ public final class SettingsReader {
 
   private Policy policy(YamlSection section) throws SettingsException {
     section.only(List.of("sites", "users", "courses", "groups", "enrollments"));
-    Map<String, Boolean> removed = ordered("refuse", false, "carry-out", true);
-    Map<String, Boolean> fresh = ordered("create", false, "skip", true);
+    Map<String, Boolean> removed = YamlSection.ordered("refuse", false, "carry-out", true);
+    Map<String, Boolean> fresh = YamlSection.ordered("create", false, "skip", true);
     YamlSection sites = section.section("sites");
     sites.only(List.of("new"));
     YamlSection users = section.section("users");
@@ -355,24 +355,26 @@ public final class SettingsReader {
             courses.choice("new", fresh, false),
             Map.of("leave", Policy.Absent.LEAVE, "remove", Policy.Absent.REMOVE)));
     String freshGroups =
-        groups.choice("new", ordered("create", "create", "skip", "skip", "refuse", "refuse"), "");
+        groups.choice(
+            "new", YamlSection.ordered("create", "create", "skip", "skip", "refuse", "refuse"), "");
     tables.put(Table.GROUPS, ofTable(Table.GROUPS, groups, freshGroups.equals("skip"), Map.of()));
     tables.put(
         Table.ENROLLMENTS,
         ofTable(
             Table.ENROLLMENTS,
             enrollments,
-            enrollments.choice("new", ordered("enroll", false, "skip", true), false),
+            enrollments.choice("new", YamlSection.ordered("enroll", false, "skip", true), false),
             Map.of("leave", Policy.Absent.LEAVE, "withdraw", Policy.Absent.WITHDRAW)));
     return new Policy(
         tables,
         sites.choice("new", fresh, false),
         users.choice("removed", removed, false),
         courses.choice("removed", removed, false),
-        users.choice("renamed", ordered("refuse", false, "follow", true), false),
+        users.choice("renamed", YamlSection.ordered("refuse", false, "follow", true), false),
         freshGroups.equals("create"),
         false,
-        users.choice("class-lists", ordered("may-not-add", false, "may-add", true), false));
+        users.choice(
+            "class-lists", YamlSection.ordered("may-not-add", false, "may-add", true), false));
   }
 
   private static Policy.OfTable ofTable(
@@ -409,7 +411,7 @@ public final class SettingsReader {
         absent.isEmpty()
             ? Policy.Absent.LEAVE
             : section.choice("absent", absent, Policy.Absent.LEAVE),
-        section.choice("changed", ordered("leave", false, "overwrite", true), false));
+        section.choice("changed", YamlSection.ordered("leave", false, "overwrite", true), false));
   }
 
   private Map<String, ChangeLimit> stopAbove(YamlSection section) throws SettingsException {
@@ -517,7 +519,7 @@ public final class SettingsReader {
   private Map<String, Optional<Severity>> rules(YamlSection section) throws SettingsException {
     List<String> known = section.keys().iterator().hasNext() ? namesOfRules() : List.of();
     Map<String, Optional<Severity>> severities =
-        ordered(
+        YamlSection.ordered(
             "error",
             Optional.of(Severity.ERROR),
             "warning",
@@ -533,15 +535,5 @@ public final class SettingsReader {
       rules.put(rule, section.choice(rule, severities, Optional.empty()));
     }
     return rules;
-  }
-
-  /** Words with what they mean, in the order in which an error lists them. */
-  @SuppressWarnings("unchecked")
-  static <T> Map<String, T> ordered(Object... keysAndValues) {
-    Map<String, T> map = new LinkedHashMap<>();
-    for (int i = 0; i < keysAndValues.length; i += 2) {
-      map.put((String) keysAndValues[i], (T) keysAndValues[i + 1]);
-    }
-    return map;
   }
 }

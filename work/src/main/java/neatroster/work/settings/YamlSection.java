@@ -324,4 +324,14 @@ final class YamlSection {
   private String place(int line, int column) {
     return file + ", line " + (line + 1) + ", column " + (column + 1) + ": ";
   }
+
+  /** Words with what they mean, in the order in which an error lists them. */
+  @SuppressWarnings("unchecked")
+  static <T> Map<String, T> ordered(Object... keysAndValues) {
+    Map<String, T> map = new LinkedHashMap<>();
+    for (int i = 0; i < keysAndValues.length; i += 2) {
+      map.put((String) keysAndValues[i], (T) keysAndValues[i + 1]);
+    }
+    return map;
+  }
 }

@@ -38,7 +38,7 @@ import neatroster.core.state.Known;
 import neatroster.core.state.KnownUsers;
 import neatroster.core.text.BackgroundWorker;
 import neatroster.core.text.Cell;
-import neatroster.core.wanted.Memberships;
+import neatroster.core.wanted.EarlierRow;
 import neatroster.core.wanted.Wanted;
 
 /**
@@ -432,7 +432,7 @@ public final class Checker {
 
     /** Notes which other row counts instead. */
     private void precedence() {
-      Memberships.Earlier earlier = wanted.memberships().earlier(enrollment);
+      EarlierRow earlier = wanted.memberships().earlier(enrollment);
       checked.endedBy = wanted.memberships().endedBy(enrollment);
       if (earlier != null) {
         checked.earlierEnrollment = earlier.line();

@@ -1,7 +1,9 @@
 package neatroster.core.check.pass;
 
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.Map;
+import neatroster.core.check.RosterCounts;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TextTests;
 import neatroster.core.check.rules.enrollments.UnlikelyRole;
@@ -35,6 +37,9 @@ final class CleanRows {
 
   /** The roles by the numbers of their texts, found when they are met. */
   private final Map<Integer, Role> roles = new HashMap<>();
+
+  /** The days that the texts of courses are, by their numbers. */
+  private final Map<Field, Map<Integer, Integer>> days = new EnumMap<>(Field.class);
 
   private int lastRoleText = -1;
   private Role lastRole;
@@ -129,7 +134,7 @@ final class CleanRows {
     if (!course.isFound() || roster.courses().line(course.number()) != sheet.line(position)) {
       return false;
     }
-    sheet.counts().course(course.number(), sheet, position);
+    note(course.number(), position);
     return true;
   }
 
@@ -151,5 +156,28 @@ final class CleanRows {
     int number = words.number(cell.isEmpty() ? settings.defaultRole() : cell);
     String word = number < 0 ? "" : words.roles().get(number);
     return new Role(number, UnlikelyRole.isElevated(word));
+  }
+
+  /** Remembers what a course says of itself; each text of a day is read once. */
+  private void note(int course, int position) {
+    boolean more =
+        sheet.text(position, Field.CAPACITY) != 0
+            || sheet.text(position, Field.STATUS) != 0
+            || sheet.text(position, Field.INSTRUCTORS) != 0;
+    int start = day(position, Field.STARTS);
+    int end = day(position, Field.ENDS);
+    if (more || (end == RosterCounts.NONE && sheet.text(position, Field.ENDS) != 0)) {
+      sheet.counts().course(course, sheet.row(position));
+    } else {
+      sheet.counts().course(course, start, end);
+    }
+  }
+
+  private int day(int position, Field field) {
+    int text = sheet.text(position, field);
+    return text == 0
+        ? RosterCounts.NONE
+        : days.computeIfAbsent(field, f -> new HashMap<>())
+            .computeIfAbsent(text, t -> RosterCounts.day(sheet.row(position), field));
   }
 }

@@ -1,0 +1,7 @@
+package neatroster.core.text;
+
+/** Takes a text. */
+@FunctionalInterface
+public interface LetterReceiver {
+  void take(char[] text, int start, int length);
+}
