@@ -10,8 +10,12 @@ import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
 import com.tngtech.archunit.lang.syntax.ArchRuleDefinition;
 import com.tngtech.archunit.library.Architectures;
-import java.util.ArrayList;
+import com.tngtech.archunit.library.dependencies.SliceAssignment;
+import com.tngtech.archunit.library.dependencies.SliceIdentifier;
+import com.tngtech.archunit.library.dependencies.SlicesRuleDefinition;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
 
 /** The walls between the modules: each imports only those before it. */
 @AnalyzeClasses(packages = "neatroster", importOptions = ImportOption.DoNotIncludeTests.class)
@@ -72,24 +76,91 @@ class HouseTest {
           .dependOnClassesThat()
           .resideInAPackage("picocli..");
 
-  /** The rooms of the command line: each may use those before it. */
-  private static final List<String> ROOMS =
-      List.of("terminal", "delivery", "handout", "report", "command");
-
   @ArchTest
   static void roomsOfTheCommandLineInOrder(JavaClasses classes) {
-    for (int i = 0; i < ROOMS.size(); i++) {
-      List<String> above = new ArrayList<>(List.of("neatroster.cli"));
-      ROOMS.subList(i + 1, ROOMS.size()).forEach(room -> above.add("neatroster.cli." + room));
+    inOrder(
+        classes, "neatroster.cli", List.of("terminal", "delivery", "handout", "report", "command"));
+  }
+
+  @ArchTest
+  static void roomsOfTheWorkInOrder(JavaClasses classes) {
+    inOrder(
+        classes,
+        "neatroster.work",
+        List.of(
+            "json",
+            "settings",
+            "folder",
+            "issue",
+            "delivery",
+            "pack",
+            "preview",
+            "add",
+            "arrange"));
+  }
+
+  /** Each room may use those before it. */
+  private static void inOrder(JavaClasses classes, String module, List<String> rooms) {
+    for (int i = 0; i < rooms.size() - 1; i++) {
+      String[] above =
+          rooms.subList(i + 1, rooms.size()).stream()
+              .map(room -> module + "." + room)
+              .toArray(String[]::new);
       ArchRuleDefinition.noClasses()
           .that()
-          .resideInAPackage("neatroster.cli." + ROOMS.get(i))
+          .resideInAPackage(module + "." + rooms.get(i))
           .should()
           .dependOnClassesThat()
-          .resideInAnyPackage(above.toArray(String[]::new))
+          .resideInAnyPackage(above)
           .check(classes);
     }
   }
+
+  /** Classes that know each other; no others do, and these are to become fewer. */
+  private static final List<Set<String>> CIRCLES =
+      List.of(
+          Set.of(
+              "core.intake.CourseNames",
+              "core.intake.DateColumns",
+              "core.intake.EnrollmentColumns",
+              "core.intake.ExampleRow",
+              "core.intake.GridMarks",
+              "core.intake.HeaderCandidate",
+              "core.intake.HeaderFinder",
+              "core.intake.Names",
+              "core.intake.NonDataRows",
+              "core.intake.RosterRow",
+              "core.intake.RowSorting",
+              "core.intake.SheetReading"),
+          Set.of("core.intake.FoundHeader", "core.intake.PeopleLines"),
+          Set.of("core.state.KnownRecord", "core.state.KnownRecords"),
+          Set.of("core.roster.ResolvedRoster", "core.roster.SheetLinks"),
+          Set.of("core.wanted.Membership", "core.wanted.Memberships"),
+          Set.of("core.wanted.Guardians", "core.wanted.Wanted"));
+
+  @ArchTest
+  static final ArchRule NO_OTHER_CLASSES_IN_CIRCLES =
+      SlicesRuleDefinition.slices()
+          .assignedFrom(
+              new SliceAssignment() {
+                @Override
+                public SliceIdentifier getIdentifierOf(JavaClass type) {
+                  String name = type.getName().replace("neatroster.", "").replaceAll("\\$.*", "");
+                  return SliceIdentifier.of(
+                      CIRCLES.stream()
+                          .filter(circle -> circle.contains(name))
+                          .map(circle -> new TreeSet<>(circle).first())
+                          .findFirst()
+                          .orElse(name));
+                }
+
+                @Override
+                public String getDescription() {
+                  return "classes";
+                }
+              })
+          .should()
+          .beFreeOfCycles();
 
   @ArchTest
   static final ArchRule SHEETS_SEE_ONLY_WHAT_THEY_HAND_OVER =
