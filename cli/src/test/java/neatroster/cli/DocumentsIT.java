@@ -115,6 +115,35 @@ class DocumentsIT {
     assertThat(count).isPositive();
   }
 
+  /** A key that is added asks for its line in the pages. */
+  @Test
+  void everyKeyOfSettingsAndLayoutsIsDescribed() throws Exception {
+    Path sources = Program.root().resolve("work/src/main/java/neatroster/work/settings");
+    Path docs = Program.root().resolve("docs");
+    Pattern lists =
+        Pattern.compile("(?s)(?:only\\(|List<String> [A-Z_]+ =)\\s*List\\.of\\(([^)]*)\\)");
+    int count = 0;
+    try (Stream<Path> files = Files.list(sources)) {
+      for (Path file : files.toList()) {
+        boolean isOfLayouts = file.endsWith("LayoutReader.java");
+        String page = Files.readString(docs.resolve(isOfLayouts ? "layouts.md" : "settings.md"));
+        page += isOfLayouts ? "" : Files.readString(docs.resolve("guide.md"));
+        page += isOfLayouts ? "" : Files.readString(docs.resolve("delivery.md"));
+        Matcher list = lists.matcher(Files.readString(file));
+        while (list.find()) {
+          Matcher key = Pattern.compile("\"([^\"]+)\"").matcher(list.group(1));
+          while (key.find()) {
+            count++;
+            assertThat(page)
+                .as(file.getFileName() + ": " + key.group(1))
+                .containsPattern("(?<![\\w-])" + Pattern.quote(key.group(1)) + "(?![\\w-])");
+          }
+        }
+      }
+    }
+    assertThat(count).isGreaterThan(80);
+  }
+
   @Test
   void everyLibraryThatComesWithTheProgramIsListed() throws Exception {
     String listed = Files.readString(Program.root().resolve("THIRD-PARTY.md"));
