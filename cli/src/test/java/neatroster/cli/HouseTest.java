@@ -96,7 +96,8 @@ class HouseTest {
             "pack",
             "preview",
             "add",
-            "arrange"));
+            "arrange",
+            "tidy"));
   }
 
   /** Each room may use those before it. */

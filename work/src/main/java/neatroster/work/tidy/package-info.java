@@ -1,0 +1,2 @@
+/** Writing clean sheets. */
+package neatroster.work.tidy;
