@@ -53,7 +53,10 @@ class ScimFormatTest {
               ? written.path(ScimUser.ENTERPRISE).path(name.substring(name.lastIndexOf(':') + 1))
               : written.path(name.replaceAll("[.].*", ""));
       at = at.isArray() ? at.path(0) : at;
-      at = name.startsWith("urn:") || name.indexOf('.') < 0 ? at : at.path(name.split("[.]")[1]);
+      at =
+          name.startsWith("urn:") || name.indexOf('.') < 0
+              ? at
+              : at.path(name.substring(name.indexOf('.') + 1));
       at = at.isObject() ? at.path("value") : at;
       assertThat(at.asText()).as(name).isEqualTo(one.getKey() == Field.STATUS ? "false" : "given");
     }
