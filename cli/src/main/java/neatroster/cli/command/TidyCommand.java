@@ -56,6 +56,7 @@ public final class TidyCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
+    Tidying.verifyRules(rules);
     if (withSuggestions == rules.isEmpty()) {
       throw Problem.usage(
           "--with-suggestions and --rule belong together: say whose suggestions are to be typed,"

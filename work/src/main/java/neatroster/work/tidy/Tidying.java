@@ -82,11 +82,10 @@ public final class Tidying {
    * Writes all of it, or nothing.
    *
    * @param files the sheets; what the roster folder holds where there are none
-   * @throws Problem where a rule is none, the folder may not be written to, or a file is there
+   * @throws Problem where the folder may not be written to, or a file is there
    */
   public static Result tidy(CommandContext context, List<String> files, Asked asked)
       throws IOException, UnreadableSheetException {
-    verifyRules(asked.rules());
     Path place = context.resolve(asked.to());
     new WritePlaces(context.folder()).verifyFolder(place, asked.to().toString());
     try (OpenRoster open = OpenRoster.open(context, files);
@@ -127,7 +126,12 @@ public final class Tidying {
     return new Result(open.roster(), changes, written);
   }
 
-  private static void verifyRules(List<String> rules) {
+  /**
+   * Sees to it that rules are ones that there are.
+   *
+   * @throws Problem where one is not
+   */
+  public static void verifyRules(List<String> rules) {
     List<String> known = Rules.texts().stream().map(RuleText::name).toList();
     for (String rule : rules) {
       if (!known.contains(rule)) {
