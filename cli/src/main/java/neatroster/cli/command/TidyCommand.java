@@ -56,14 +56,13 @@ public final class TidyCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    Tidying.verifyRules(rules);
+    int shown = options.json() ? Integer.MAX_VALUE : TidyReport.SHOWN;
+    Tidying.Asked asked = new Tidying.Asked(to, kind, rules, shown);
     if (withSuggestions == rules.isEmpty()) {
       throw Problem.usage(
           "--with-suggestions and --rule belong together: say whose suggestions are to be typed,"
               + " such as --with-suggestions --rule unknown-course.");
     }
-    int shown = options.json() ? Integer.MAX_VALUE : TidyReport.SHOWN;
-    Tidying.Asked asked = new Tidying.Asked(to, kind, rules, shown);
     try {
       Tidying.Result result = Tidying.tidy(options.context(), files, asked);
       TidyReport report = new TidyReport(asked, result);

@@ -57,25 +57,27 @@ final class FoldedTextFilter {
     return bits.get(bit(hash)) || bits.get(bit(bare));
   }
 
-  /** Whether a word of a cell may be there. */
+  /** Whether a word of a cell, or a part of one between signs, may be there. */
   boolean mayHaveWord(RowBlock block, int cell) {
     byte[] text = block.text();
-    int hash = EMPTY;
+    int word = EMPTY;
+    int part = EMPTY;
     for (int i = block.start(cell); i < block.end(cell); i += bytes(text[i])) {
       int letter = folded(text, i);
       if (letter == UNKNOWN) {
         return true;
       }
       if (letter > 0) {
-        hash = (hash ^ letter) * PRIME;
-      } else if (text[i] <= ' ' || text[i] == ',') {
-        if (bits.get(bit(hash))) {
-          return true;
-        }
-        hash = EMPTY;
+        word = (word ^ letter) * PRIME;
+        part = (part ^ letter) * PRIME;
+      } else if (bits.get(bit(word)) || bits.get(bit(part))) {
+        return true;
+      } else {
+        part = EMPTY;
+        word = text[i] <= ' ' || text[i] == ',' ? EMPTY : word;
       }
     }
-    return bits.get(bit(hash));
+    return bits.get(bit(word)) || bits.get(bit(part));
   }
 
   private static int bytes(byte first) {

@@ -36,6 +36,7 @@ class FoldedTextFilterTest {
     assertThat(filter.mayHave(block("0017"), 0)).isTrue();
     assertThat(filter.mayHave(block("Łünd"), 0)).isFalse();
     assertThat(filter.mayHaveWord(block("Quay, Tom"), 0)).isFalse();
+    assertThat(filter.mayHaveWord(block("1.Lund"), 0)).isTrue();
     assertThat(filter.mayHaveWord(block("Żak Ánna"), 0)).isFalse();
   }
 

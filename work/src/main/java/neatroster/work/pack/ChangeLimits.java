@@ -1,14 +1,10 @@
 package neatroster.work.pack;
 
-import java.util.List;
 import java.util.Map;
-import neatroster.core.compare.ExceededLimit;
-import neatroster.core.compare.Totals;
 import neatroster.core.settings.Settings;
-import neatroster.core.state.Known;
 import neatroster.work.Problem;
 
-/** The limits of what one run may change: those of the settings, and what goes before them. */
+/** The limits that somebody sets for one run, before those of the settings. */
 final class ChangeLimits {
   private ChangeLimits() {}
 
@@ -19,11 +15,5 @@ final class ChangeLimits {
         throw Problem.usage("--go-above takes removals, withdrawals or changes with a number.");
       }
     }
-  }
-
-  /** What a run would do more of than it may. */
-  static List<ExceededLimit> exceeded(
-      Settings settings, Known known, Map<String, Integer> goAbove, Totals totals) {
-    return ExceededLimit.of(totals, known, settings.stopAbove(), goAbove);
   }
 }

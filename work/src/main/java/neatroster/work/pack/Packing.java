@@ -173,8 +173,7 @@ public final class Packing {
     Totals totals = new Totals(known.memberships(), settings.defaultRole());
     IssuedItems nothing = IssuedItems.of(reference -> "");
     compare(checked, nothing, totals::add);
-
-    return ChangeLimits.exceeded(settings, known, asked.goAbove(), totals);
+    return ExceededLimit.of(totals, known, settings.stopAbove(), asked.goAbove());
   }
 
   private static IssuedItems items(LockedRosterFolder lockedFolder) throws RegisterException {

@@ -154,7 +154,7 @@ public final class Undoing {
     ChangeLimits.verify(settings, goAbove);
     Totals totals = new Totals(known.memberships(), settings.defaultRole());
     reversal.read(totals::add, what -> {});
-    return ChangeLimits.exceeded(settings, known, goAbove, totals).stream()
+    return ExceededLimit.of(totals, known, settings.stopAbove(), goAbove).stream()
         .map(ExceededLimit::sentence)
         .collect(Collectors.joining(". "));
   }

@@ -62,7 +62,16 @@ public final class Tidying {
    * @param rules the rules whose suggestions are typed
    * @param changesShown how many changes are handed back; all are in the list
    */
-  public record Asked(Path to, Kind kind, List<String> rules, int changesShown) {}
+  public record Asked(Path to, Kind kind, List<String> rules, int changesShown) {
+    /**
+     * Takes what is asked for.
+     *
+     * @throws Problem where a rule is none that there is
+     */
+    public Asked {
+      verifyRules(rules);
+    }
+  }
 
   /**
    * What was written.
@@ -126,12 +135,7 @@ public final class Tidying {
     return new Result(open.roster(), changes, written);
   }
 
-  /**
-   * Sees to it that rules are ones that there are.
-   *
-   * @throws Problem where one is not
-   */
-  public static void verifyRules(List<String> rules) {
+  private static void verifyRules(List<String> rules) {
     List<String> known = Rules.texts().stream().map(RuleText::name).toList();
     for (String rule : rules) {
       if (!known.contains(rule)) {
