@@ -19,7 +19,8 @@ import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 import neatroster.core.grid.Sheet;
 import neatroster.core.grid.UnreadableSheetException;
-import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SheetIntake;
+import neatroster.core.intake.SheetRows;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.sheets.SheetFile;
 import neatroster.sheets.SheetFiles;
@@ -103,7 +104,7 @@ class MutatedFilesTest {
     try (SheetFile opened = SheetFiles.open(file, file.getFileName().toString())) {
       for (Sheet sheet : opened.sheets()) {
         try {
-          SheetSurvey.of(SheetReading.of(sheet, Optional.empty())).reading().hidden();
+          SheetRows.hidden(SheetSurvey.of(SheetIntake.of(sheet, Optional.empty())).reading());
           understood++;
         } catch (UnreadableSheetException e) {
           assertThat(e.getMessage()).isNotBlank().doesNotContain("Exception");

@@ -9,6 +9,7 @@ import neatroster.core.check.Finding;
 import neatroster.core.check.pass.Checker;
 import neatroster.core.grid.SheetName;
 import neatroster.core.grid.UnreadableSheetException;
+import neatroster.core.intake.SheetIntake;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetsInView;
 import neatroster.core.roster.Roster;
@@ -30,7 +31,7 @@ public final class Rosters {
     for (TextSheet sheet : sheets) {
       order.add(sheet.name());
       try {
-        readings.add(SheetReading.of(sheet, Optional.empty(), settings));
+        readings.add(SheetIntake.of(sheet, Optional.empty(), settings));
       } catch (UnreadableSheetException e) {
         unread.add(new Roster.Unread(sheet.name(), e, false));
       }

@@ -7,6 +7,7 @@ import neatroster.core.grid.Hidden;
 import neatroster.core.grid.SheetName;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SheetRows;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
@@ -86,7 +87,7 @@ public final class InspectJson {
                 new JsonObject()
                     .put("field", dates.getKey().label())
                     .put("order", ReadingSettings.word(dates.getValue())))
-        .put("hidden", hidden(sheet.hidden()));
+        .put("hidden", hidden(SheetRows.hidden(sheet)));
   }
 
   private static JsonObject column(SheetReading sheet, Column column) {

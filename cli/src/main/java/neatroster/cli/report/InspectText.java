@@ -13,6 +13,7 @@ import neatroster.core.grid.SheetName;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.EnrollmentForm;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SheetRows;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
@@ -141,7 +142,7 @@ public final class InspectText {
                         + " are "
                         + ReadingSettings.word(order)
                         + screen.dim(", the only order in which all of them are dates")));
-    hidden(sheet.hidden());
+    hidden(SheetRows.hidden(sheet));
     Map<String, List<Integer>> why = new TreeMap<>();
     seen.skipped()
         .forEach(row -> why.computeIfAbsent(row.why(), w -> new ArrayList<>()).add(row.row()));

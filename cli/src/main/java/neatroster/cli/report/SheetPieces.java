@@ -80,7 +80,7 @@ final class SheetPieces {
 
   /** Whether a password may stand in any cell of a row, because the row is misaligned. */
   static boolean mayHideAnywhere(SheetReading sheet, SheetRow row) {
-    return sheet.hasSecrets() && row.number() > sheet.headerRow() && sheet.isMisaligned(row);
+    return sheet.hasSecrets() && row.number() > sheet.headerRow() && sheet.isUneven(row);
   }
 
   /** How a sheet is understood, if it is. */

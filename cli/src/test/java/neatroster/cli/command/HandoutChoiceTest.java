@@ -19,6 +19,7 @@ import neatroster.core.handout.Attendee;
 import neatroster.core.handout.Choice;
 import neatroster.core.handout.ClassList;
 import neatroster.core.handout.Section;
+import neatroster.core.intake.SheetIntake;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
@@ -75,7 +76,7 @@ class HandoutChoiceTest {
     try (Closer closer = new Closer()) {
       for (String name : List.of("users", "courses", "groups", "enrollments")) {
         SheetFile file = closer.open(folder.resolve("sheets/" + name + ".csv"));
-        sheets.add(SheetReading.of(file.sheets().get(0), Optional.empty(), Settings.standard()));
+        sheets.add(SheetIntake.of(file.sheets().get(0), Optional.empty(), Settings.standard()));
       }
       Roster roster =
           new Roster(sheets, List.of(), sheets.stream().map(SheetReading::name).toList());

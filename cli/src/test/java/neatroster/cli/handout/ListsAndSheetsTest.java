@@ -21,7 +21,7 @@ import neatroster.core.handout.Attendee;
 import neatroster.core.handout.ClassList;
 import neatroster.core.handout.CourseInfo;
 import neatroster.core.handout.Section;
-import neatroster.core.intake.Names;
+import neatroster.core.intake.NameParts;
 import neatroster.core.settings.Settings;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
@@ -96,7 +96,7 @@ class ListsAndSheetsTest {
   private static Attendee child(String name, String guardian) {
     return new Attendee(
         null,
-        Names.split(name),
+        NameParts.split(name),
         name,
         "",
         "",

@@ -15,7 +15,7 @@ import neatroster.core.handout.Attendee;
 import neatroster.core.handout.CourseInfo;
 import neatroster.core.handout.CourseMembership;
 import neatroster.core.handout.Section;
-import neatroster.core.intake.Names;
+import neatroster.core.intake.NameParts;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.settings.Settings;
@@ -36,7 +36,7 @@ class SlipsPdfTest {
 
   private static Attendee person(
       String name, String username, String password, CourseMembership... seats) {
-    Names.Parts parts = Names.split(name);
+    NameParts parts = NameParts.split(name);
     return new Attendee(
         new KnownUser(new Person("", "", name, "", ""), username, "", ""),
         parts,

@@ -13,7 +13,7 @@ import java.util.Set;
 import java.util.random.RandomGenerator;
 import neatroster.core.grid.Place;
 import neatroster.core.grid.SheetName;
-import neatroster.core.intake.Names;
+import neatroster.core.intake.NameParts;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
@@ -160,7 +160,7 @@ public final class AccountIssuer {
   /** What the lists say of a person gives to the patterns. */
   public NewUser newUser(WantedPerson one) {
     PersonRecord record = one.record();
-    Names.Parts name = record.name();
+    NameParts name = record.name();
     Map<String, String> values = new HashMap<>();
     namedFields.forEach((value, field) -> put(values, value, one.text(field)));
     namedOwnFields.forEach(field -> put(values, field.key(), one.own(field)));

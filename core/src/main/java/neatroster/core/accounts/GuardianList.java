@@ -8,7 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import neatroster.core.grid.Place;
-import neatroster.core.intake.Names;
+import neatroster.core.intake.NameParts;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
@@ -60,7 +60,7 @@ public final class GuardianList {
                 "The guardian has an email address and no name. Fill in guardian name."));
         continue;
       }
-      Names.Parts parts = Names.split(guardian.name());
+      NameParts parts = NameParts.split(guardian.name());
       Map<String, String> values = new HashMap<>();
       values.put("given", parts.given());
       values.put("middle", parts.middle());

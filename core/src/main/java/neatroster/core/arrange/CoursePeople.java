@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import neatroster.core.check.CheckResult;
 import neatroster.core.grid.Place;
-import neatroster.core.intake.Names;
+import neatroster.core.intake.NameParts;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
@@ -114,13 +114,13 @@ public final class CoursePeople {
     Optional<PersonRecord> record =
         lines.isEmpty() ? Optional.empty() : Optional.of(PersonRecord.of(resolved.rows(), lines));
     Optional<KnownUser> account = resolved.people().knownAs(person);
-    Names.Parts name =
+    NameParts name =
         record
             .map(PersonRecord::name)
             .filter(parts -> !(parts.given() + parts.family()).isEmpty())
             .orElseGet(
-                () -> Names.split(account.map(known -> known.person().fullName()).orElse("")));
-    String shown = Names.shown(name);
+                () -> NameParts.split(account.map(known -> known.person().fullName()).orElse("")));
+    String shown = name.shown();
     if (lines.isEmpty() && resolved.rows().lists(Table.USERS)) {
       notListed.add(shown);
       return;

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import neatroster.core.intake.NameParts;
 import neatroster.core.intake.Names;
 import neatroster.core.roster.People;
 import neatroster.core.roster.ResolvedRoster;
@@ -24,7 +25,7 @@ final class FutureUsernames {
     for (int person = 0; person < people.count() && lines.size() < MOST; person++) {
       int line = people.firstLine(person);
       if (line >= 0 && people.username(person).isEmpty() && people.account(person) < 0) {
-        Names.Parts name = Names.parts(roster.rows().row(line));
+        NameParts name = Names.parts(roster.rows().row(line));
         String given = bare(name.given());
         String family = bare(name.family());
         if (!given.isEmpty() && !family.isEmpty()) {

@@ -2,7 +2,7 @@ package neatroster.core.compare;
 
 import java.util.EnumMap;
 import java.util.Map;
-import neatroster.core.intake.Names;
+import neatroster.core.intake.NameParts;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 
@@ -26,7 +26,7 @@ final class AccountKey {
       ComparisonInput.put(key, Field.ID, account.anyId());
     }
     if (key.isEmpty() && input.isTwoLists) {
-      Names.Parts name = Names.split(account.person().fullName());
+      NameParts name = NameParts.split(account.person().fullName());
       ComparisonInput.put(key, Field.GIVEN_NAME, name.given());
       ComparisonInput.put(key, Field.FAMILY_NAME, name.family());
     }

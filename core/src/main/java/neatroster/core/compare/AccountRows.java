@@ -8,7 +8,7 @@ import java.util.Map;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.intake.Names;
+import neatroster.core.intake.NameParts;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
@@ -43,7 +43,7 @@ final class AccountRows {
       return null;
     }
     Map<Field, String> values = values(account);
-    Names.Parts name = Names.split(account.person().fullName());
+    NameParts name = NameParts.split(account.person().fullName());
     put(values, Field.GIVEN_NAME, name.given());
     put(values, Field.FAMILY_NAME, name.family());
     put(values, Field.SUFFIX, name.suffix());

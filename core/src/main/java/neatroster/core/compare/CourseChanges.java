@@ -76,8 +76,7 @@ final class CourseChanges implements Wanted.RowReceiver {
     if (differences.letsThrough(Table.COURSES, Field.SITE, there, asked)) {
       sites.of(asked);
     }
-    differences.compare(
-        Table.COURSES, key, asked, field -> OwnValues.written(row, field), there, row.place());
+    differences.compare(Table.COURSES, key, asked, row::own, there, row.place());
   }
 
   private void create(RosterRow row) {

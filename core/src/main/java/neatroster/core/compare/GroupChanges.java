@@ -75,8 +75,7 @@ final class GroupChanges implements Wanted.RowReceiver {
     key.put(Field.NAME, row.text(Field.NAME));
     Map<Field, String> asked = RowValues.written(row, Phase.GROUPS);
     asked.remove(Field.COURSE);
-    differences.compare(
-        Table.GROUPS, key, asked, field -> OwnValues.written(row, field), there, row.place());
+    differences.compare(Table.GROUPS, key, asked, row::own, there, row.place());
   }
 
   /** Groups that no list has and that enrollments name, where the settings have them made. */

@@ -24,16 +24,7 @@ final class OwnValues {
         row.table(),
         row.text(Field.ROLE),
         row.text(Field.SITE),
-        field -> written(row, field).replace(Cleared.WORD, ""));
-  }
-
-  /** What a row says itself. */
-  static String written(RosterRow row, OwnField field) {
-    if (row.clears(field)) {
-      return Cleared.WORD;
-    }
-    Integer column = row.reading().ownFields().get(field);
-    return column == null || row.isDerived() ? "" : row.judged(field, column).text();
+        field -> row.own(field).replace(Cleared.WORD, ""));
   }
 
   private Map<String, String> values(

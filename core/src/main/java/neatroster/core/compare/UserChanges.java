@@ -11,7 +11,7 @@ import java.util.Optional;
 import neatroster.core.change.Change;
 import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
-import neatroster.core.intake.Names;
+import neatroster.core.intake.NameParts;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
@@ -214,7 +214,7 @@ final class UserChanges implements Wanted.PeopleReceiver {
         record.place());
   }
 
-  private static void names(Map<Field, String> values, Names.Parts name) {
+  private static void names(Map<Field, String> values, NameParts name) {
     ComparisonInput.put(values, Field.GIVEN_NAME, name.given());
     ComparisonInput.put(values, Field.MIDDLE_NAME, name.middle());
     ComparisonInput.put(values, Field.FAMILY_NAME, name.family());
@@ -303,14 +303,14 @@ final class UserChanges implements Wanted.PeopleReceiver {
       ComparisonInput.put(values, field, one.text(field));
     }
     ComparisonInput.put(values, Field.USERNAME, username);
-    Names.Parts name = record.name();
+    NameParts name = record.name();
     boolean known = account != null && !account.person().fullName().isEmpty();
     if (known
         && (record.fullName().isEmpty()
             || (PersonRecord.hasInitial(record.fullName())
                 && !PersonRecord.hasInitial(account.person().fullName())))) {
       // A list of addresses alone, or of initials: who it is was known before.
-      name = Names.split(account.person().fullName());
+      name = NameParts.split(account.person().fullName());
     }
     names(values, name);
     if (account != null) {

@@ -14,7 +14,6 @@ import neatroster.core.change.Phase;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.change.Subject;
 import neatroster.core.compare.FieldDifferences;
-import neatroster.core.intake.Names;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
@@ -110,7 +109,7 @@ public final class ArrivalCheck {
     }
     if (change.change() == Change.CREATE) {
       KnownRecord row = there.get();
-      String name = Names.shown(row.name());
+      String name = row.name().shown();
       Person holder = new Person(row.text(Field.ID), row.text(Field.EMAIL), name, "", "");
       if (!SamePerson.mayBe(change.person(), holder)) {
         return ChangeResult.missing(

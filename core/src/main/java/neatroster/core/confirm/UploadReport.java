@@ -14,6 +14,7 @@ import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SheetRows;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Table;
@@ -70,7 +71,7 @@ public final class UploadReport {
       return;
     }
     holdsCourses |= sheet.enrolls() && !sheet.has(Field.COURSE);
-    sheet.read(row -> row(sheet, row, outcomes, reasons));
+    SheetRows.read(sheet, row -> row(sheet, row, outcomes, reasons));
   }
 
   private void row(SheetReading sheet, RosterRow row, List<Column> outcomes, List<Column> reasons) {

@@ -14,7 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
-import neatroster.core.intake.Names;
+import neatroster.core.intake.NameParts;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
 import neatroster.core.model.JoinCode;
@@ -55,7 +55,7 @@ public final class Attendance {
   /** Somebody of whom not everything is known yet. */
   private static final class Draft {
     private KnownUser account;
-    private Names.Parts name = new Names.Parts("", "", "", "");
+    private NameParts name = new NameParts("", "", "", "");
     private String fullName = "";
     private String username = "";
     private String email = "";
@@ -228,7 +228,7 @@ public final class Attendance {
     Draft draft = new Draft();
     draft.inSheets = true;
     draft.name = record.name();
-    draft.fullName = Names.shown(draft.name);
+    draft.fullName = draft.name.shown();
     draft.username = record.text(Field.USERNAME);
     draft.email = record.text(Field.EMAIL);
     draft.site = one.site();
@@ -257,7 +257,7 @@ public final class Attendance {
     }
     if (draft.fullName.isEmpty() && !account.person().fullName().isEmpty()) {
       draft.fullName = account.person().fullName();
-      draft.name = Names.split(draft.fullName);
+      draft.name = NameParts.split(draft.fullName);
     }
     if (draft.password.isBlank()) {
       draft.password = passwords.apply(account.reference());

@@ -3,7 +3,7 @@ package neatroster.core.handout;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
-import neatroster.core.intake.Names;
+import neatroster.core.intake.NameParts;
 import neatroster.core.model.KnownUser;
 
 /**
@@ -26,7 +26,7 @@ import neatroster.core.model.KnownUser;
  */
 public record Attendee(
     KnownUser account,
-    Names.Parts name,
+    NameParts name,
     String fullName,
     String username,
     String email,

@@ -10,9 +10,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
-import neatroster.core.grid.UnreadableSheetException;
-import neatroster.core.model.Field;
-import neatroster.core.model.Table;
 import neatroster.core.text.Cleaning;
 import neatroster.core.text.Nearest;
 
@@ -37,8 +34,6 @@ final class CourseNames {
   private final Map<String, String> codes = new LinkedHashMap<>();
   private final Map<String, Heading> groups = new HashMap<>();
 
-  private CourseNames() {}
-
   /**
    * What a heading among people names.
    *
@@ -47,47 +42,20 @@ final class CourseNames {
    */
   record Heading(String course, String group) {}
 
-  /**
-   * Reads the courses of some sheets.
-   *
-   * @param aliases other names of courses, each with the code
-   */
-  static CourseNames of(List<SheetReading> sheets, Map<String, String> aliases) {
-    CourseNames names = new CourseNames();
-    for (SheetReading sheet : sheets) {
-      if (sheet.table() == Table.COURSES) {
-        names.addAll(sheet);
-      }
-    }
-    sheets.stream().filter(sheet -> sheet.table() == Table.GROUPS).forEach(names::addGroups);
-    aliases.forEach((alias, code) -> names.codeOfName.putIfAbsent(fold(alias), code));
-    return names;
-  }
-
-  private void addAll(SheetReading sheet) {
-    try {
-      sheet.read(row -> add(row.text(Field.CODE), row.text(Field.TITLE)));
-    } catch (UnreadableSheetException e) {
-      // The check says so when it reads the sheet; the courses up to there are known.
-      return;
+  /** Adds a group of the course that a text names; a name that two courses have is none's. */
+  void addGroup(String courseName, String name) {
+    Optional<String> course = named(courseName);
+    if (course.isPresent() && !name.isEmpty()) {
+      groups.merge(
+          fold(name),
+          new Heading(course.get(), name),
+          (one, other) -> one.equals(other) ? one : NO_HEADING);
     }
   }
 
-  private void addGroups(SheetReading sheet) {
-    try {
-      sheet.read(
-          row -> {
-            Optional<String> course = named(row.text(Field.COURSE));
-            if (course.isPresent() && row.has(Field.NAME)) {
-              Heading group = new Heading(course.get(), row.text(Field.NAME));
-              groups.merge(
-                  fold(group.group()), group, (one, other) -> one.equals(other) ? one : NO_HEADING);
-            }
-          });
-    } catch (UnreadableSheetException e) {
-      // The check says so when it reads the sheet; the groups up to there are known.
-      return;
-    }
+  /** Adds another name of a course, where no course has it. */
+  void addAlias(String alias, String code) {
+    codeOfName.putIfAbsent(fold(alias), code);
   }
 
   /** The course, or the group of one, that the text of a heading is a name of, if it is one. */
@@ -129,7 +97,8 @@ final class CourseNames {
     return mentioned(text).filter(code -> code.chars().anyMatch(Character::isDigit));
   }
 
-  private void add(String code, String title) {
+  /** Adds a course; a title that several have names none. */
+  void add(String code, String title) {
     if (!code.isEmpty()) {
       exact.add(code);
       codes.putIfAbsent(fold(code), code);

@@ -1,11 +1,9 @@
 package neatroster.core.intake;
 
-import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.DateOrder;
 import neatroster.core.model.Field;
 import neatroster.core.model.WrittenDates;
@@ -19,29 +17,6 @@ final class DateColumns {
   /** For each field how many dates are day first and how many month first, and nothing else. */
   private final Map<Field, int[]> proofs = new EnumMap<>(Field.class);
 
-  private DateColumns() {}
-
-  /** Goes over a sheet once, for all its columns of dates. */
-  static DateColumns of(SheetReading sheet) {
-    DateColumns columns = new DateColumns();
-    List<Field> there = new ArrayList<>(DATES);
-    there.removeIf(field -> !sheet.has(field));
-    try {
-      sheet.read(
-          row -> {
-            for (Field field : there) {
-              if (row.has(field)) {
-                columns.add(field, row.cell(field).cleaned(), 1);
-              }
-            }
-          });
-    } catch (UnreadableSheetException e) {
-      // The check comes to the same place and says so; the rows up to there show what they show.
-      return columns;
-    }
-    return columns;
-  }
-
   /** What is known when the columns' texts are: for each field how often each text stands there. */
   static DateColumns ofTexts(Map<Field, Map<String, Integer>> texts) {
     DateColumns columns = new DateColumns();
@@ -51,7 +26,7 @@ final class DateColumns {
     return columns;
   }
 
-  private void add(Field field, String text, int times) {
+  void add(Field field, String text, int times) {
     Optional<DateOrder> order = WrittenDates.orderOf(text);
     if (order.isPresent()) {
       proofs.computeIfAbsent(field, f -> new int[2])[order.get() == DateOrder.DAY_FIRST ? 0 : 1] +=

@@ -27,11 +27,16 @@ sealed interface EnrollmentColumns {
   List<Integer> columns();
 
   /** Hands on an enrollment for each that the row holds. */
-  void enrollments(RosterRow row, Consumer<RosterRow> receiver);
+  void enrollments(RowCells row, Consumer<EnrollmentCells> receiver);
 
   /** Columns of this row that say a group or a role of a course that the row does not name. */
-  default List<Integer> withoutCourse(RosterRow row) {
+  default List<Integer> withoutCourse(RowCells row) {
     return List.of();
+  }
+
+  /** The same once it is known which courses there are. */
+  default EnrollmentColumns among(CourseNames courses) {
+    return this;
   }
 
   /** Whether the column of groups says in which group of the course somebody is. */
@@ -51,8 +56,8 @@ sealed interface EnrollmentColumns {
     private static final Pattern AND =
         Pattern.compile("(?iU)\\s+(?:" + Vocabulary.alternatives("conjunction") + ")\\s+");
 
-    /** The same with the courses there are. */
-    OnEachRow among(CourseNames courses) {
+    @Override
+    public OnEachRow among(CourseNames courses) {
       return new OnEachRow(course, role, group, starts, ends, courses);
     }
 
@@ -62,7 +67,7 @@ sealed interface EnrollmentColumns {
     }
 
     @Override
-    public List<Integer> withoutCourse(RosterRow row) {
+    public List<Integer> withoutCourse(RowCells row) {
       return group >= 0 && row.cellAt(course).isBlank() ? List.of(group) : List.of();
     }
 
@@ -77,17 +82,18 @@ sealed interface EnrollmentColumns {
     }
 
     @Override
-    public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
+    public void enrollments(RowCells row, Consumer<EnrollmentCells> receiver) {
       String cell = row.cellAt(course).toString().strip().replaceAll("\\s*[\\r\\n]+\\s*", "; ");
       cell = Cleaning.clean(cell);
       for (CompactEnrollments.Piece piece : pieces(cell)) {
-        RosterRow derived = row.derived();
-        derived.put(Field.COURSE, piece.course(), course);
-        derived.put(Field.ROLE, piece.role().isEmpty() ? text(row, role) : piece.role(), role);
-        derived.put(Field.GROUP, piece.group().isEmpty() ? text(row, group) : piece.group(), group);
-        derived.put(Field.STARTS, text(row, starts), starts);
-        derived.put(Field.ENDS, text(row, ends), ends);
-        receiver.accept(derived);
+        EnrollmentCells enrollment = new EnrollmentCells();
+        enrollment.put(Field.COURSE, piece.course(), course);
+        enrollment.put(Field.ROLE, piece.role().isEmpty() ? row.textAt(role) : piece.role(), role);
+        enrollment.put(
+            Field.GROUP, piece.group().isEmpty() ? row.textAt(group) : piece.group(), group);
+        enrollment.put(Field.STARTS, row.textAt(starts), starts);
+        enrollment.put(Field.ENDS, row.textAt(ends), ends);
+        receiver.accept(enrollment);
       }
     }
 
@@ -135,14 +141,14 @@ sealed interface EnrollmentColumns {
     }
 
     @Override
-    public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
+    public void enrollments(RowCells row, Consumer<EnrollmentCells> receiver) {
       for (CompactEnrollments.Piece piece : CompactEnrollments.parse(row.cellAt(cell).toString())) {
-        RosterRow derived = row.derived();
-        derived.put(Field.COURSE, piece.course(), cell);
+        EnrollmentCells enrollment = new EnrollmentCells();
+        enrollment.put(Field.COURSE, piece.course(), cell);
         boolean own = !piece.role().isEmpty();
-        derived.put(Field.ROLE, own ? piece.role() : text(row, role), own ? cell : role);
-        derived.put(Field.GROUP, piece.group(), cell);
-        receiver.accept(derived);
+        enrollment.put(Field.ROLE, own ? piece.role() : row.textAt(role), own ? cell : role);
+        enrollment.put(Field.GROUP, piece.group(), cell);
+        receiver.accept(enrollment);
       }
     }
   }
@@ -169,28 +175,28 @@ sealed interface EnrollmentColumns {
     }
 
     @Override
-    public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
+    public void enrollments(RowCells row, Consumer<EnrollmentCells> receiver) {
       for (Trio trio : trios) {
-        String course = text(row, trio.course());
+        String course = row.textAt(trio.course());
         if (!course.isEmpty()) {
-          RosterRow derived = row.derived();
-          derived.put(Field.COURSE, course, trio.course());
-          String own = text(row, trio.role());
-          derived.put(
+          EnrollmentCells enrollment = new EnrollmentCells();
+          enrollment.put(Field.COURSE, course, trio.course());
+          String own = row.textAt(trio.role());
+          enrollment.put(
               Field.ROLE,
-              own.isEmpty() ? text(row, role) : own,
+              own.isEmpty() ? row.textAt(role) : own,
               own.isEmpty() ? role : trio.role());
-          derived.put(Field.GROUP, text(row, trio.group()), trio.group());
-          receiver.accept(derived);
+          enrollment.put(Field.GROUP, row.textAt(trio.group()), trio.group());
+          receiver.accept(enrollment);
         }
       }
     }
 
     @Override
-    public List<Integer> withoutCourse(RosterRow row) {
+    public List<Integer> withoutCourse(RowCells row) {
       List<Integer> lost = new ArrayList<>();
       for (Trio trio : trios) {
-        if (text(row, trio.course()).isEmpty() && trio.group() >= 0) {
+        if (row.textAt(trio.course()).isEmpty() && trio.group() >= 0) {
           lost.add(trio.group());
         }
       }
@@ -315,27 +321,22 @@ sealed interface EnrollmentColumns {
     }
 
     @Override
-    public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
+    public void enrollments(RowCells row, Consumer<EnrollmentCells> receiver) {
       for (int i = 0; i < columns.size(); i++) {
-        String cell = text(row, columns.get(i));
-        if (EnrollmentMarks.NO.contains(cell.toLowerCase(Locale.ROOT))) {
+        String cell = row.textAt(columns.get(i));
+        if (EnrollmentMarks.isNo(cell)) {
           continue;
         }
-        RosterRow derived = row.derived();
-        derived.put(Field.COURSE, courses.get(i), columns.get(i));
+        EnrollmentCells enrollment = new EnrollmentCells();
+        enrollment.put(Field.COURSE, courses.get(i), columns.get(i));
         boolean plain = EnrollmentMarks.YES.contains(cell.toLowerCase(Locale.ROOT));
         int slash = cell.indexOf('/');
         String own = slash < 0 ? cell : cell.substring(0, slash).strip();
-        derived.put(Field.ROLE, plain ? text(row, role) : own, plain ? role : columns.get(i));
-        derived.put(
+        enrollment.put(Field.ROLE, plain ? row.textAt(role) : own, plain ? role : columns.get(i));
+        enrollment.put(
             Field.GROUP, slash < 0 ? "" : cell.substring(slash + 1).strip(), columns.get(i));
-        receiver.accept(derived);
+        receiver.accept(enrollment);
       }
-    }
-
-    /** Whether a cell says that nobody is enrolled. */
-    static boolean isNo(String cell) {
-      return EnrollmentMarks.NO.contains(cell.toLowerCase(Locale.ROOT));
     }
   }
 
@@ -357,12 +358,12 @@ sealed interface EnrollmentColumns {
     }
 
     @Override
-    public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
-      RosterRow derived = row.derived();
-      derived.put(Field.COURSE, course, -1);
-      derived.put(Field.ROLE, text(row, role), role);
-      derived.put(Field.GROUP, text(row, group), group);
-      receiver.accept(derived);
+    public void enrollments(RowCells row, Consumer<EnrollmentCells> receiver) {
+      EnrollmentCells enrollment = new EnrollmentCells();
+      enrollment.put(Field.COURSE, course, -1);
+      enrollment.put(Field.ROLE, row.textAt(role), role);
+      enrollment.put(Field.GROUP, row.textAt(group), group);
+      receiver.accept(enrollment);
     }
   }
 
@@ -385,34 +386,34 @@ sealed interface EnrollmentColumns {
     }
 
     @Override
-    public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
-      String left = text(row, from);
-      String next = text(row, to);
-      if (!EnrollmentMarks.NO.contains(left.toLowerCase(Locale.ROOT)) && !isNoMove(row)) {
-        RosterRow derived = derived(row, left, from);
-        derived.put(Field.STATUS, "ended", from);
-        receiver.accept(derived);
+    public void enrollments(RowCells row, Consumer<EnrollmentCells> receiver) {
+      String left = row.textAt(from);
+      String next = row.textAt(to);
+      if (!EnrollmentMarks.isNo(left) && !isNoMove(row)) {
+        EnrollmentCells enrollment = enrollment(row, left, from);
+        enrollment.put(Field.STATUS, "ended", from);
+        receiver.accept(enrollment);
       }
-      if (!EnrollmentMarks.NO.contains(next.toLowerCase(Locale.ROOT))) {
-        receiver.accept(derived(row, next, to));
+      if (!EnrollmentMarks.isNo(next)) {
+        receiver.accept(enrollment(row, next, to));
       }
     }
 
     /** Whether a row has the same in both columns. */
-    boolean isNoMove(RosterRow row) {
-      return text(row, from).equalsIgnoreCase(text(row, to));
+    boolean isNoMove(RowCells row) {
+      return row.textAt(from).equalsIgnoreCase(row.textAt(to));
     }
 
-    private RosterRow derived(RosterRow row, String where, int column) {
-      RosterRow derived = row.derived();
+    private EnrollmentCells enrollment(RowCells row, String where, int column) {
+      EnrollmentCells enrollment = new EnrollmentCells();
       if (course < 0) {
-        derived.put(Field.COURSE, where, column);
+        enrollment.put(Field.COURSE, where, column);
       } else {
-        derived.put(Field.COURSE, text(row, course), course);
-        derived.put(Field.GROUP, where, column);
+        enrollment.put(Field.COURSE, row.textAt(course), course);
+        enrollment.put(Field.GROUP, where, column);
       }
-      derived.put(Field.ROLE, text(row, role), role);
-      return derived;
+      enrollment.put(Field.ROLE, row.textAt(role), role);
+      return enrollment;
     }
   }
 
@@ -439,23 +440,19 @@ sealed interface EnrollmentColumns {
     }
 
     @Override
-    public void enrollments(RosterRow row, Consumer<RosterRow> receiver) {
+    public void enrollments(RowCells row, Consumer<EnrollmentCells> receiver) {
       Map.Entry<Integer, CourseNames.Heading> above = headings.floorEntry(row.number());
       if (above != null) {
-        RosterRow derived = row.derived();
-        String own = text(row, group);
-        derived.put(Field.COURSE, above.getValue().course(), -1);
-        derived.put(Field.ROLE, text(row, role), role);
-        derived.put(
+        EnrollmentCells enrollment = new EnrollmentCells();
+        String own = row.textAt(group);
+        enrollment.put(Field.COURSE, above.getValue().course(), -1);
+        enrollment.put(Field.ROLE, row.textAt(role), role);
+        enrollment.put(
             Field.GROUP,
             own.isEmpty() ? above.getValue().group() : own,
             own.isEmpty() ? -1 : group);
-        receiver.accept(derived);
+        receiver.accept(enrollment);
       }
     }
-  }
-
-  private static String text(RosterRow row, int column) {
-    return column < 0 ? "" : row.cellAt(column).cleaned();
   }
 }

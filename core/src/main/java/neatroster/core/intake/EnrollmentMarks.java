@@ -26,6 +26,11 @@ final class EnrollmentMarks {
     return Collections.unmodifiableSet(all);
   }
 
+  /** Whether a cell says that nobody is enrolled. */
+  static boolean isNo(String cell) {
+    return NO.contains(cell.toLowerCase(Locale.ROOT));
+  }
+
   /** Whether a cell of a grid can hold this: a mark, or a role with or without a group. */
   static boolean isMark(String cell, Function<String, Boolean> isRole) {
     String lower = cell.toLowerCase(Locale.ROOT);

@@ -2,6 +2,7 @@ package neatroster.core.intake;
 
 import java.util.List;
 import java.util.Optional;
+import neatroster.core.grid.Sheet;
 import neatroster.core.model.Table;
 
 /**
@@ -22,9 +23,17 @@ record FoundHeader(
     List<Column> columns,
     List<SkippedRow> titles,
     boolean doubtfulNames,
-    Optional<PeopleLines> lines,
+    Optional<Lines> lines,
     boolean spaced,
     int usualWidth) {
+  /**
+   * The rows of a list that has no columns.
+   *
+   * @param countsPeople whether several people share a line, so that the rows are numbered person
+   *     by person
+   */
+  record Lines(Sheet rows, boolean countsPeople) {}
+
   FoundHeader(Table table, int row, List<Column> columns, List<SkippedRow> titles) {
     this(table, row, columns, titles, false, Optional.empty());
   }
@@ -35,7 +44,7 @@ record FoundHeader(
       List<Column> columns,
       List<SkippedRow> titles,
       boolean doubtfulNames,
-      Optional<PeopleLines> lines) {
+      Optional<Lines> lines) {
     this(table, row, columns, titles, doubtfulNames, lines, false, Integer.MAX_VALUE);
   }
 

@@ -18,7 +18,7 @@ final class GridMarks {
   void add(RosterRow row, Function<String, Boolean> isRole) {
     for (int i = 0; i < marks.length; i++) {
       String cell = row.cellAt(i).cleaned();
-      if (!EnrollmentColumns.InAGrid.isNo(cell)) {
+      if (!EnrollmentMarks.isNo(cell)) {
         boolean mark = EnrollmentMarks.isMark(cell, isRole);
         marks[i] += mark ? 1 : 0;
         others[i] += mark ? 0 : 1;

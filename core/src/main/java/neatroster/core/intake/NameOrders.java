@@ -4,9 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Consumer;
 import java.util.function.Supplier;
-import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.model.Field;
 
 /**
@@ -60,12 +58,12 @@ final class NameOrders {
 
   private void ask(SheetReading sheet) {
     int[] left = {MOST_NAMES};
-    read(
+    SheetRows.readSoFar(
         sheet,
         row -> {
           String full = row.text(Field.FULL_NAME);
           int space = full.indexOf(' ');
-          if (space > 0 && Names.isPlain(full) && left[0]-- > 0) {
+          if (space > 0 && NameParts.isPlain(full) && left[0]-- > 0) {
             asked
                 .computeIfAbsent(ReferenceTargets.nameKey(full), key -> new ArrayList<>())
                 .add(new Asked(sheet, ColumnSample.fold(full.substring(0, space))));
@@ -77,7 +75,7 @@ final class NameOrders {
     if (!sheet.has(Field.GIVEN_NAME) || !sheet.has(Field.FAMILY_NAME) || sheet.hasDoubtfulNames()) {
       return;
     }
-    read(
+    SheetRows.readSoFar(
         sheet,
         row -> {
           String given = row.text(Field.GIVEN_NAME);
@@ -91,14 +89,5 @@ final class NameOrders {
             }
           }
         });
-  }
-
-  private static void read(SheetReading sheet, Consumer<RosterRow> receiver) {
-    try {
-      sheet.read(receiver);
-    } catch (UnreadableSheetException e) {
-      // The check comes to the same place and says so; the rows up to there show what they show.
-      return;
-    }
   }
 }

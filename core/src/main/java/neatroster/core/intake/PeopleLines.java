@@ -125,7 +125,8 @@ final class PeopleLines implements Sheet {
         titles.add(new SkippedRow(line.row(), "title", person));
       }
     }
-    return new FoundHeader(Table.USERS, 0, columns, titles, false, Optional.of(this));
+    return new FoundHeader(
+        Table.USERS, 0, columns, titles, false, Optional.of(new FoundHeader.Lines(this, several)));
   }
 
   private static Column column(int index, boolean used, Field field) {

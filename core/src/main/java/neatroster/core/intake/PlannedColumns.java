@@ -12,7 +12,9 @@ import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
 import neatroster.core.pattern.Pattern;
 import neatroster.core.pattern.PatternException;
+import neatroster.core.settings.Settings;
 import neatroster.core.settings.SheetPlan;
+import neatroster.core.text.Cleaning;
 import neatroster.core.text.Nearest;
 import neatroster.core.text.Quoted;
 
@@ -24,8 +26,10 @@ final class PlannedColumns {
   private final Map<OwnField, Integer> own = new LinkedHashMap<>();
   private final Map<Integer, Pattern> patterns = new HashMap<>();
   private final Map<Integer, Map<String, Integer>> partsOf = new HashMap<>();
+  private final Map<String, Map<String, String>> words;
 
-  PlannedColumns(FoundHeader found, Optional<SheetPlan> plan, List<OwnField> ownFields) {
+  PlannedColumns(FoundHeader found, Optional<SheetPlan> plan, Settings.Reading settings) {
+    List<OwnField> ownFields = settings.ownFields();
     this.table = found.table();
     this.plan = plan;
     this.columns = new ArrayList<>(found.columns());
@@ -44,6 +48,15 @@ final class PlannedColumns {
         set(index(header, "leave"), Optional.empty());
       }
       plan.get().columns().forEach((name, source) -> fill(name, source, ownFields));
+    }
+    words = words(settings.words(), plan);
+    List<Column> statuses =
+        columns.stream().filter(c -> c.field().equals(Optional.of(Field.STATUS))).toList();
+    if (!statuses.isEmpty()) {
+      Map<String, String> ofStatus =
+          words.computeIfAbsent(Field.STATUS.label(), f -> new HashMap<>());
+      StatusWords.of(table).forEach(ofStatus::putIfAbsent);
+      statuses.forEach(c -> StatusWords.ofFlag(c.header()).forEach(ofStatus::putIfAbsent));
     }
   }
 
@@ -152,12 +165,13 @@ final class PlannedColumns {
     return parts;
   }
 
-  /**
-   * The columns in which something else stands than the sheet says.
-   *
-   * @param words for a field what its values are to be read as
-   */
-  List<ColumnMapping> mappings(Map<String, Map<String, String>> words) {
+  /** For a field, by its name, what its values are to be read as, by value in lower case. */
+  Map<String, Map<String, String>> words() {
+    return words;
+  }
+
+  /** The columns in which something else stands than the sheet says. */
+  List<ColumnMapping> mappings() {
     List<ColumnMapping> mappings = new ArrayList<>();
     for (Column column : columns) {
       Map<String, String> ofField =
@@ -185,7 +199,7 @@ final class PlannedColumns {
   }
 
   /** The words of the settings and of the plan, by value in lower case. */
-  static Map<String, Map<String, String>> words(
+  private static Map<String, Map<String, String>> words(
       Map<String, Map<String, String>> ofAll, Optional<SheetPlan> plan) {
     Map<String, Map<String, String>> all = new HashMap<>();
     for (Map<String, Map<String, String>> some :
@@ -195,9 +209,7 @@ final class PlannedColumns {
               words.forEach(
                   (from, to) ->
                       all.computeIfAbsent(field, f -> new HashMap<>())
-                          .put(
-                              neatroster.core.text.Cleaning.clean(from).toLowerCase(Locale.ROOT),
-                              to)));
+                          .put(Cleaning.clean(from).toLowerCase(Locale.ROOT), to)));
     }
     return all;
   }

@@ -125,7 +125,7 @@ final class ReferenceTargets {
       return;
     }
     try {
-      sheet.readBlocks(new Looking(sheet, fields, people));
+      SheetRows.readBlocks(sheet, new Looking(sheet, fields, people));
     } catch (UnreadableSheetException e) {
       // The check comes to the same place and says so; what stands up to there is known.
       return;
@@ -133,7 +133,7 @@ final class ReferenceTargets {
   }
 
   /** Looks at the rows of one sheet; most have nothing that is asked about, by their bytes. */
-  private final class Looking implements SheetReading.BlockReceiver {
+  private final class Looking implements RowReceiver {
     private final SheetReading sheet;
     private final Map<Field, ReferenceTarget> fields;
     private final boolean people;

@@ -1,13 +1,17 @@
 package neatroster.core.intake;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import neatroster.core.grid.Place;
 import neatroster.core.grid.SheetRow;
+import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
@@ -20,9 +24,10 @@ import neatroster.core.value.Judged;
  * <p>An enrollment that a row of people holds beside what it says of the person is a row of its
  * own, <em>derived</em> from that one.
  */
-public final class RosterRow {
-  /** A value over more lines has swallowed the rows below it. */
-  private static final int MOST_LINES = 30;
+public final class RosterRow implements RowCells {
+  /** What an enrollment that a row of people holds refers to its person by, the surest first. */
+  private static final List<Field> MARKS =
+      List.of(Field.USER, Field.USERNAME, Field.EMAIL, Field.ID);
 
   /** Of more distinct texts than these in a column few come again. */
   private static final int MOST_REMEMBERED = 4096;
@@ -51,15 +56,32 @@ public final class RosterRow {
     }
   }
 
-  private RosterRow(RosterRow from) {
+  private RosterRow(RosterRow from, EnrollmentCells enrollment) {
     this.reading = from.reading;
     this.from = from;
     this.raw = from.raw;
     this.cleared = from.cleared;
     this.made = from.made;
     this.derivedCells = new EnumMap<>(Field.class);
-    this.derivedColumns = new EnumMap<>(Field.class);
+    this.derivedColumns = enrollment.columns();
     this.remembered = null;
+    for (Field mark : MARKS) {
+      if (from.has(mark)) {
+        derivedColumns.put(Field.USER, reading.indexOf(mark));
+        show(Field.USER, from.text(mark));
+        break;
+      }
+    }
+    enrollment.texts().forEach(this::show);
+  }
+
+  private void show(Field field, String text) {
+    if (!text.isEmpty()) {
+      char[] read = ColumnMapping.translated(text, reading.wordsOf(field)).toCharArray();
+      Cell cell = new Cell();
+      cell.show(read, 0, read.length);
+      derivedCells.put(field, cell);
+    }
   }
 
   /**
@@ -103,6 +125,7 @@ public final class RosterRow {
    * The cell of a column, counted from 0, as the settings have it read: put together, translated,
    * or as it stands.
    */
+  @Override
   public Cell cellAt(int column) {
     if (cleared != null && cleared.get(column)) {
       return Cell.EMPTY;
@@ -110,29 +133,35 @@ public final class RosterRow {
     return column < made.length && made[column] != null ? made[column] : raw.cell(column);
   }
 
-  /** An enrollment of this row's person, still without a course. */
-  RosterRow derived() {
-    RosterRow derived = new RosterRow(this);
-    for (Field mark : new Field[] {Field.USER, Field.USERNAME, Field.EMAIL, Field.ID}) {
-      if (has(mark)) {
-        derived.put(Field.USER, text(mark), reading.indexOf(mark));
-        break;
-      }
-    }
-    return derived;
+  /** Hands on the enrollments that this row of people holds. */
+  public void enrollments(Consumer<RosterRow> receiver) {
+    reading
+        .enrolling()
+        .ifPresent(
+            in -> in.enrollments(this, cells -> receiver.accept(new RosterRow(this, cells))));
   }
 
-  /** Fills a field of a derived row with what stands in a column, or in none (-1). */
-  void put(Field field, String value, int column) {
-    if (!value.isEmpty()) {
-      char[] text = ColumnMapping.translated(value, reading.wordsOf(field)).toCharArray();
-      Cell cell = new Cell();
-      cell.show(text, 0, text.length);
-      derivedCells.put(field, cell);
+  /**
+   * The columns in which a row of people says a group or a role of a course that it does not name:
+   * nobody is enrolled by it.
+   */
+  public List<Column> withoutCourse() {
+    List<Column> lost = new ArrayList<>();
+    if (table() == Table.USERS) {
+      for (int column : reading.columnsWithoutCourse(this)) {
+        if (!cellAt(column).isBlank()) {
+          lost.add(reading.columns().get(column));
+        }
+      }
     }
-    if (column >= 0) {
-      derivedColumns.put(field, column);
-    }
+    return lost;
+  }
+
+  /** Whether a row of a list of moves leaves everything as it is. */
+  public boolean isNoMove() {
+    return reading.enrolling().isPresent()
+        && reading.enrolling().get() instanceof EnrollmentColumns.Moves moves
+        && moves.isNoMove(this);
   }
 
   /** Whether this is an enrollment that a row of people holds. */
@@ -151,6 +180,7 @@ public final class RosterRow {
   }
 
   /** The row as the spreadsheet program numbers it. */
+  @Override
   public int number() {
     return raw.number();
   }
@@ -244,6 +274,17 @@ public final class RosterRow {
   }
 
   /**
+   * What the row says of one of the school's own fields: {@link Cleared#WORD} where it clears it.
+   */
+  public String own(OwnField field) {
+    if (clears(field)) {
+      return Cleared.WORD;
+    }
+    Integer column = reading.ownFields().get(field);
+    return column == null || isDerived() ? "" : judged(field, column).text();
+  }
+
+  /**
    * A code as it is compared: the cell itself where it is in plain signs, whatever spaces are
    * around it.
    */
@@ -267,28 +308,8 @@ public final class RosterRow {
     return reading.judged(field, cellAt(column));
   }
 
-  /**
-   * Whether the row does not have as many cells as the header, so that values may stand in the
-   * wrong columns. Blank cells beyond the last header do not count where most rows have them. A row
-   * in which a value goes on over the rows below counts too.
-   */
+  /** Whether values may stand in the wrong columns: {@link SheetReading#isUneven}. */
   public boolean isUneven() {
-    if (raw.linesInLongCells() > MOST_LINES) {
-      return true;
-    }
-    int width = reading.columns().size();
-    if (raw.size() < width) {
-      // Without a header there is no width that a row should have.
-      return reading.sheet().facts().writesEveryCell() && reading.headerRow() > 0;
-    }
-    if (raw.size() > reading.usualWidth()) {
-      return true;
-    }
-    for (int i = width; i < raw.size(); i++) {
-      if (!raw.cell(i).isBlank()) {
-        return true;
-      }
-    }
-    return false;
+    return reading.isUneven(raw);
   }
 }

@@ -6,7 +6,7 @@ import neatroster.core.text.RowBlock;
 
 /** Tells the rows of a sheet that are data from what stands above, between and below them. */
 final class RowSorting implements Sheet.BlockReceiver {
-  private final SheetReading.BlockReceiver receiver;
+  private final RowReceiver receiver;
   private final NonDataRows noData;
   private final RosterRow row;
   private final int lastAbove;
@@ -15,7 +15,7 @@ final class RowSorting implements Sheet.BlockReceiver {
   private final SheetRow raw = new SheetRow();
   private final char[] room = new char[256];
 
-  RowSorting(SheetReading reading, SheetReading.BlockReceiver receiver) {
+  RowSorting(SheetReading reading, RowReceiver receiver) {
     this.receiver = receiver;
     noData = new NonDataRows(reading);
     row = new RosterRow(reading);

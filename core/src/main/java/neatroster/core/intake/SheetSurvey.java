@@ -60,7 +60,8 @@ public record SheetSurvey(
     String trouble = null;
     List<Followed> followed = new ArrayList<>();
     try {
-      reading.read(
+      SheetRows.read(
+          reading,
           row -> {
             counts[0]++;
             unnamed.add(row);
@@ -75,7 +76,7 @@ public record SheetSurvey(
             }
           },
           skipped::add);
-      reading.readEnrollments(row -> counts[1]++);
+      SheetRows.readEnrollments(reading, row -> counts[1]++);
       for (Map.Entry<Field, PatternGuess> guess : guesses.entrySet()) {
         Optional<Pattern> pattern = guess.getValue().pattern();
         if (pattern.isPresent()) {
@@ -98,7 +99,7 @@ public record SheetSurvey(
   /** Whether a sheet holds nothing but what is skipped, as a starter that nobody filled in. */
   public static boolean isWithoutRows(SheetReading reading) throws UnreadableSheetException {
     boolean[] empty = {true};
-    reading.read(row -> empty[0] = false);
+    SheetRows.read(reading, row -> empty[0] = false);
     return empty[0];
   }
 
@@ -106,7 +107,8 @@ public record SheetSurvey(
   public static boolean isUntouched(SheetReading reading) throws UnreadableSheetException {
     boolean[] untouched = {true};
     int[] examples = {0};
-    reading.read(
+    SheetRows.read(
+        reading,
         row -> untouched[0] = false,
         skipped -> {
           boolean example = skipped.why().equals(SkippedRow.EXAMPLE);
@@ -127,7 +129,8 @@ public record SheetSurvey(
       throws UnreadableSheetException {
     int[] filled = {0};
     List<Integer> breaking = new ArrayList<>();
-    reading.read(
+    SheetRows.read(
+        reading,
         row -> {
           if (row.has(field) && !row.isUneven()) {
             filled[0]++;
@@ -143,7 +146,7 @@ public record SheetSurvey(
   /** What a row of users gives to the patterns of usernames and email addresses. */
   public static Map<String, String> values(RosterRow row) {
     Map<String, String> values = new HashMap<>();
-    Names.Parts name = Names.parts(row);
+    NameParts name = Names.parts(row);
     values.put("given", name.given());
     values.put("middle", name.middle());
     values.put("family", name.family());

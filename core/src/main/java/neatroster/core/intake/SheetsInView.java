@@ -112,7 +112,7 @@ public final class SheetsInView {
 
   private SheetReading enrolling(SheetReading sheet, CourseNames courses, Optional<String> said) {
     try {
-      return sheet.enrollingIn(courses, this::isRole, said);
+      return EnrollmentFinder.enrolling(sheet, courses, this::isRole, said);
     } catch (UnreadableSheetException e) {
       // The check comes to the same place and says so.
       return sheet;
@@ -136,7 +136,9 @@ public final class SheetsInView {
           ColumnSample sample = samples(sheet).get(id.get().index());
           String why =
               sample.distinct() + " of " + sample.rows() + " are different codes beside people";
-          sheets.set(i, sheet.linking(Map.of(id.get().index(), id.get().linked(Field.ID, why))));
+          sheets.set(
+              i,
+              SheetIntake.linking(sheet, Map.of(id.get().index(), id.get().linked(Field.ID, why))));
         }
       }
     }
@@ -174,7 +176,7 @@ public final class SheetsInView {
         linked.put(column.index(), column.as(Optional.empty(), null));
       }
     }
-    sheets.set(sheets.indexOf(sheet), courses.linking(linked));
+    sheets.set(sheets.indexOf(sheet), SheetIntake.linking(courses, linked));
   }
 
   /** Lists of groups of which no header says so: names, beside the course, that others repeat. */
@@ -209,7 +211,8 @@ public final class SheetsInView {
         SheetReading groups = again(sheet, Table.GROUPS, true);
         Column name = groups.columns().get(names.get(0));
         String why = "other sheets repeat what is in it";
-        sheets.set(i, groups.linking(Map.of(name.index(), name.linked(Field.NAME, why))));
+        sheets.set(
+            i, SheetIntake.linking(groups, Map.of(name.index(), name.linked(Field.NAME, why))));
       }
     }
   }
@@ -219,11 +222,11 @@ public final class SheetsInView {
     for (int i = 0; i < sheets.size(); i++) {
       SheetReading sheet = sheets.get(i);
       if (sheet.table() == Table.COURSES && sheet.has(Field.TITLE) && !sheet.has(Field.CODE)) {
-        sheets.set(i, sheet.linking(codes(sheet)));
+        sheets.set(i, SheetIntake.linking(sheet, codes(sheet)));
       } else if (sheet.table() == Table.COURSES
           && sheet.has(Field.CODE)
           && !sheet.has(Field.TITLE)) {
-        sheets.set(i, sheet.linking(titles(sheet)));
+        sheets.set(i, SheetIntake.linking(sheet, titles(sheet)));
       }
     }
   }
@@ -392,7 +395,7 @@ public final class SheetsInView {
     List<SheetReading> listed = new ArrayList<>(sheets);
     listed.removeAll(doubtful);
     listed.addAll(known.get());
-    CourseNames courses = CourseNames.of(listed, settings.courseAliases());
+    CourseNames courses = CourseNamesReader.of(listed, settings.courseAliases());
     for (SheetReading sheet : doubtful) {
       Optional<Kind> kind = kind(sheet, referents, courses);
       if (kind.isPresent()) {
@@ -411,7 +414,7 @@ public final class SheetsInView {
 
   private static SheetReading again(SheetReading sheet, Table table, boolean isProven) {
     try {
-      return sheet.as(table, isProven);
+      return SheetIntake.as(sheet, table, isProven);
     } catch (UnreadableSheetException e) {
       // The check comes to the same place and says so.
       return sheet;
@@ -495,7 +498,7 @@ public final class SheetsInView {
 
   private SheetReading withCoursesAsHeaders(SheetReading sheet) {
     try {
-      return sheet.withCoursesAsHeaders(courses());
+      return SheetIntake.withCoursesAsHeaders(sheet, courses());
     } catch (UnreadableSheetException e) {
       // The check comes to the same place and says so.
       return sheet;
@@ -580,7 +583,7 @@ public final class SheetsInView {
     if (courses || isSaid || (groups && sheet.has(Field.COURSE))) {
       SheetReading people = sheet.table() == Table.GROUPS ? again(sheet, Table.USERS, true) : sheet;
       boolean ofGroups = !courses && groups && people.has(Field.COURSE);
-      sheets.set(i, people.moving(columns[0], columns[1], ofGroups));
+      sheets.set(i, SheetIntake.moving(people, columns[0], columns[1], ofGroups));
     }
   }
 
@@ -634,7 +637,7 @@ public final class SheetsInView {
         (sheet, columns) -> {
           Map<Integer, Column> linked = linked(sheet, columns, referents);
           if (!linked.isEmpty()) {
-            sheets.set(sheets.indexOf(sheet), sheet.linking(linked));
+            sheets.set(sheets.indexOf(sheet), SheetIntake.linking(sheet, linked));
           }
         });
   }
@@ -649,7 +652,7 @@ public final class SheetsInView {
     if (courses == null) {
       List<SheetReading> listed = new ArrayList<>(sheets);
       listed.addAll(known.get());
-      courses = CourseNames.of(listed, settings.courseAliases());
+      courses = CourseNamesReader.of(listed, settings.courseAliases());
     }
     return courses;
   }
@@ -745,7 +748,8 @@ public final class SheetsInView {
       SheetReading copy = sheets.get(i);
       for (SheetReading source : sheets) {
         if (copy != source && copy.source().equals(source.name()) && !copy.isTableSaid()) {
-          sheets.set(i, again(copy, source.table(), true).linking(sameColumns(copy, source)));
+          sheets.set(
+              i, SheetIntake.linking(again(copy, source.table(), true), sameColumns(copy, source)));
         }
       }
     }

@@ -6,6 +6,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import neatroster.core.intake.NameParts;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
@@ -120,8 +121,8 @@ public final class Disagreements {
 
   /** Whether two whole names have one family name in two spellings: Bell and Belle. */
   private static boolean spellsFamily(String one, String other) {
-    String first = FoldedLetters.of(Names.split(one).family());
-    String second = FoldedLetters.of(Names.split(other).family());
+    String first = FoldedLetters.of(NameParts.split(one).family());
+    String second = FoldedLetters.of(NameParts.split(other).family());
     boolean begins = first.startsWith(second) || second.startsWith(first);
     return !first.equals(second)
         && begins

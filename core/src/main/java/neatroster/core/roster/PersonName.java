@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import neatroster.core.intake.NameParts;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.language.Vocabulary;
@@ -65,7 +66,7 @@ final class PersonName {
 
   /** The name in a row of users. */
   static PersonName of(RosterRow row) {
-    Names.Parts parts = Names.parts(row);
+    NameParts parts = Names.parts(row);
     String whole = String.join(" ", parts.given(), parts.middle(), parts.family());
     String preferred = row.has(Field.PREFERRED_NAME) ? row.text(Field.PREFERRED_NAME) : "";
     if (whole.isBlank()) {
@@ -84,7 +85,7 @@ final class PersonName {
     if (full.isBlank()) {
       return NONE;
     }
-    Names.Parts parts = Names.split(full);
+    NameParts parts = NameParts.split(full);
     return of(
         String.join(" ", parts.given(), parts.middle(), parts.family()),
         parts.suffix(),

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import neatroster.core.grid.Place;
+import neatroster.core.intake.NameParts;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
@@ -178,7 +179,7 @@ public final class PersonRecord {
   }
 
   /** The parts of the name. */
-  public Names.Parts name() {
+  public NameParts name() {
     return Names.parts(named);
   }
 

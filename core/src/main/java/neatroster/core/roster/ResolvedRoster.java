@@ -4,6 +4,7 @@ import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Supplier;
+import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
@@ -140,9 +141,23 @@ public final class ResolvedRoster {
         : Link.BLANK;
   }
 
+  /** What a row calls somebody, else their name. */
+  public String nameIn(RosterRow row, Link user) {
+    if (row.has(Field.USER)) {
+      return row.text(Field.USER);
+    }
+    int first = user.isFound() ? people.firstLine(user.number()) : -1;
+    return first < 0 ? "" : Names.full(rows.row(first));
+  }
+
   /** What the cells of a sheet refer to. */
   public SheetLinks links(SheetReading sheet) {
-    return new SheetLinks(this, rows.columns(sheet), users, coursesOfTexts, groupsOfTexts);
+    return new SheetLinks(
+        rows.columns(sheet),
+        new SheetLinks.Targets(this::user, courses, groups),
+        users,
+        coursesOfTexts,
+        groupsOfTexts);
   }
 
   /**

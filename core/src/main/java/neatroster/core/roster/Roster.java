@@ -210,7 +210,7 @@ public final class Roster {
       if (!enrollments) {
         receiver.row(row, line);
       } else if (!row.isUneven()) {
-        reading.enrollmentsOf(row, enrollment -> receiver.row(enrollment, line));
+        row.enrollments(enrollment -> receiver.row(enrollment, line));
       } else if (reading.table() == Table.ENROLLMENTS) {
         receiver.row(row, line);
       }

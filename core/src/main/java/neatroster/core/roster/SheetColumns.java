@@ -12,7 +12,9 @@ import neatroster.core.grid.SheetRow;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.intake.RowReceiver;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SheetRows;
 import neatroster.core.intake.SkippedRow;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
@@ -78,8 +80,9 @@ public final class SheetColumns {
       }
     }
     try {
-      reading.readBlocks(
-          new SheetReading.BlockReceiver() {
+      SheetRows.readBlocks(
+          reading,
+          new RowReceiver() {
             @Override
             public void rows(RowBlock block, int from, int to) {
               add(block, from, to);

@@ -1,5 +1,7 @@
 package neatroster.core.roster;
 
+import java.util.function.BiFunction;
+import java.util.function.Supplier;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.text.Cell;
@@ -10,7 +12,7 @@ public final class SheetLinks {
   /** So many rows are looked at together, so that the waits for memory overlap. */
   private static final int TOGETHER = 1024;
 
-  private final ResolvedRoster roster;
+  private final Targets targets;
   private final SheetColumns columns;
   private final SheetReading reading;
   private final LinksOfTexts users;
@@ -34,13 +36,21 @@ public final class SheetLinks {
   private int course;
   private int group;
 
+  /**
+   * What there is to refer to.
+   *
+   * @param users finds whom a text refers to, by its number among those of people
+   */
+  record Targets(
+      BiFunction<Integer, Supplier<CharSequence>, Link> users, Courses courses, Groups groups) {}
+
   SheetLinks(
-      ResolvedRoster roster,
       SheetColumns columns,
+      Targets targets,
       LinksOfTexts users,
       LinksOfTexts courses,
       PairIndex groups) {
-    this.roster = roster;
+    this.targets = targets;
     this.columns = columns;
     this.reading = columns.reading();
     this.users = users;
@@ -63,7 +73,9 @@ public final class SheetLinks {
 
   private Link userOf(int text) {
     show(text, userColumn);
-    return cell.isBlank() ? Link.BLANK : roster.user(text, () -> reading.code(Field.USER, cell));
+    return cell.isBlank()
+        ? Link.BLANK
+        : targets.users().apply(text, () -> reading.code(Field.USER, cell));
   }
 
   /** The course that a row names. */
@@ -78,7 +90,7 @@ public final class SheetLinks {
 
   private Link courseOf(int text) {
     show(text, courseColumn);
-    return cell.isBlank() ? Link.BLANK : roster.courses().find(reading.code(Field.COURSE, cell));
+    return cell.isBlank() ? Link.BLANK : targets.courses().find(reading.code(Field.COURSE, cell));
   }
 
   /** The group that a row of enrollments names in its course. */
@@ -95,7 +107,7 @@ public final class SheetLinks {
     int found = groups.find(course.coded(), text);
     if (found == PairIndex.NEW) {
       show(text, groupColumn);
-      Link group = cell.isBlank() ? Link.BLANK : roster.groups().find(course, cell);
+      Link group = cell.isBlank() ? Link.BLANK : targets.groups().find(course, cell);
       found = group.coded();
       groups.putIfNew(course.coded(), text, found);
     }

@@ -9,7 +9,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntConsumer;
-import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
@@ -69,7 +68,8 @@ public final class Known {
     places.eachGroup(
         (course, name) -> groups.computeIfAbsent(course, c -> new LinkedHashSet<>()).add(name));
     for (int position = 0; position < accounts.recordOf.size(); position++) {
-      String there = accounts.records.of(accounts.recordOf.get(position)).text(Field.USERNAME);
+      String there =
+          KnownRecord.of(accounts.records, accounts.recordOf.get(position)).text(Field.USERNAME);
       if (!there.isEmpty() && !there.equalsIgnoreCase(accounts.users.reference(position))) {
         renamed.put(position, there);
         accountsRenamed.put(there.toLowerCase(Locale.ROOT), position);
@@ -103,7 +103,7 @@ public final class Known {
 
   /** What the platform holds of the account at a position. */
   public Optional<KnownRecord> user(int position) {
-    return accounts.records.there(record(position));
+    return KnownRecord.there(accounts.records, record(position));
   }
 
   /** Hands on the positions of the accounts that the platform has. */
@@ -205,7 +205,7 @@ public final class Known {
             told(there, Field.ID, user.anyId()),
             told(there, Field.EMAIL, user.anyEmail()),
             there
-                .map(row -> Names.shown(row.name()))
+                .map(row -> row.name().shown())
                 .filter(whole -> !whole.isEmpty())
                 .orElse(person.fullName()),
             person.birthDate(),

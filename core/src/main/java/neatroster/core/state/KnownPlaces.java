@@ -45,7 +45,7 @@ public final class KnownPlaces {
   }
 
   Optional<KnownRecord> course(String code) {
-    return courses.there(codes.find(code));
+    return KnownRecord.there(courses, codes.find(code));
   }
 
   boolean isGoneCourse(String code) {
@@ -53,7 +53,7 @@ public final class KnownPlaces {
   }
 
   Optional<KnownRecord> group(String course, String name) {
-    return groups.there(groupKeys.find(key(course, name)));
+    return KnownRecord.there(groups, groupKeys.find(key(course, name)));
   }
 
   boolean isGoneGroup(String course, String name) {
@@ -63,7 +63,7 @@ public final class KnownPlaces {
   void eachCourse(BiConsumer<String, KnownRecord> receiver) {
     for (int number = 0; number < courses.size(); number++) {
       String code = codes.text(number);
-      courses.there(number).ifPresent(course -> receiver.accept(code, course));
+      KnownRecord.there(courses, number).ifPresent(course -> receiver.accept(code, course));
     }
   }
 

@@ -4,7 +4,7 @@ import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
 import neatroster.core.change.Phase;
-import neatroster.core.intake.Names;
+import neatroster.core.intake.NameParts;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
 
@@ -13,9 +13,21 @@ public final class KnownRecord {
   private final KnownRecords records;
   private final int number;
 
-  KnownRecord(KnownRecords records, int number) {
+  private KnownRecord(KnownRecords records, int number) {
     this.records = records;
     this.number = number;
+  }
+
+  /** What is known of a record, whether or not the platform has it. */
+  public static KnownRecord of(KnownRecords records, int number) {
+    return new KnownRecord(records, number);
+  }
+
+  /** A record that the platform has; nothing for number -1. */
+  static Optional<KnownRecord> there(KnownRecords records, int number) {
+    return number >= 0 && records.isThere(number)
+        ? Optional.of(of(records, number))
+        : Optional.empty();
   }
 
   /** The value of a field; empty where it is blank or nothing tells it. */
@@ -39,8 +51,8 @@ public final class KnownRecord {
   }
 
   /** The name in its parts. */
-  public Names.Parts name() {
-    return new Names.Parts(
+  public NameParts name() {
+    return new NameParts(
         text(Field.GIVEN_NAME),
         text(Field.MIDDLE_NAME),
         text(Field.FAMILY_NAME),

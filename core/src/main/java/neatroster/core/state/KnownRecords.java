@@ -182,18 +182,6 @@ public final class KnownRecords {
     return deliveredEver.get(number) && !removedByUs.get(number);
   }
 
-  /** A record that the platform has. */
-  public Optional<KnownRecord> there(int number) {
-    return number >= 0 && isThere(number)
-        ? Optional.of(new KnownRecord(this, number))
-        : Optional.empty();
-  }
-
-  /** What is known of a record, whether or not the platform has it. */
-  public KnownRecord of(int number) {
-    return new KnownRecord(this, number);
-  }
-
   /** Whether something says that a record is not there, be it that a list has it not. */
   public boolean isAbsent(int number) {
     int at = saidAt.get(number);

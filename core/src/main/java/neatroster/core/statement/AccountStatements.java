@@ -127,7 +127,8 @@ final class AccountStatements {
     boolean isFirst = records.saidAt(account) != at;
     if (isFirst) {
       boolean isKnown = records.saidAt(account) > 0;
-      if (isKnown && !SamePerson.mayBe(person(records.of(account), NOBODY), person(row))) {
+      if (isKnown
+          && !SamePerson.mayBe(person(KnownRecord.of(records, account), NOBODY), person(row))) {
         // The account was made anew for somebody else.
         records.forget(account);
       }
@@ -139,7 +140,7 @@ final class AccountStatements {
       compare(account, row, line);
     }
     columns.tell(row, records, account, isThere, at);
-    String username = records.of(account).text(Field.USERNAME);
+    String username = KnownRecord.of(records, account).text(Field.USERNAME);
     if (isThere && !username.isEmpty()) {
       call(account, username);
     }
@@ -243,7 +244,7 @@ final class AccountStatements {
   }
 
   private String nameOf(int account) {
-    String there = records.of(account).text(Field.USERNAME);
+    String there = KnownRecord.of(records, account).text(Field.USERNAME);
     return there.isEmpty() && account < issued.all().size() ? issued.reference(account) : there;
   }
 
@@ -360,7 +361,7 @@ final class AccountStatements {
   }
 
   private KnownUser user(int record, boolean isOurs, KnownUser.Standing standing) {
-    KnownRecord told = records.of(record);
+    KnownRecord told = KnownRecord.of(records, record);
     if (!isOurs) {
       return new KnownUser(
           person(told, NOBODY),
@@ -380,7 +381,7 @@ final class AccountStatements {
     return new Person(
         or(told.text(Field.ID), ours.id()),
         or(told.text(Field.EMAIL), ours.email()),
-        or(Names.shown(told.name()), ours.fullName()),
+        or(told.name().shown(), ours.fullName()),
         or(told.text(Field.BIRTH_DATE), ours.birthDate()),
         or(told.text(Field.SITE), ours.site()));
   }

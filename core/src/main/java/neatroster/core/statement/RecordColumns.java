@@ -2,6 +2,7 @@ package neatroster.core.statement;
 
 import java.util.ArrayList;
 import java.util.List;
+import neatroster.core.intake.NameParts;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
@@ -39,7 +40,7 @@ final class RecordColumns {
       records.tell(number, field, row.text(field));
     }
     if (isNamed) {
-      Names.Parts name = Names.parts(row);
+      NameParts name = Names.parts(row);
       tell(row, records, number, Field.GIVEN_NAME, name.given());
       tell(row, records, number, Field.MIDDLE_NAME, name.middle());
       tell(row, records, number, Field.FAMILY_NAME, name.family());

@@ -14,9 +14,11 @@ import neatroster.core.grid.UnreadableSheetException;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.CompactEnrollments;
 import neatroster.core.intake.EnrollmentForm;
+import neatroster.core.intake.NameParts;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SheetRows;
 import neatroster.core.intake.UnnamedColumns;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
@@ -131,7 +133,8 @@ public final class TidySheet {
 
   private boolean allAreWrittenOut() throws UnreadableSheetException {
     boolean[] all = {true};
-    sheet.read(
+    SheetRows.read(
+        sheet,
         row ->
             all[0] &=
                 !row.isUneven()
@@ -143,7 +146,7 @@ public final class TidySheet {
   private static List<Column> unnamed(SheetReading sheet) throws UnreadableSheetException {
     UnnamedColumns unnamed = new UnnamedColumns(sheet);
     if (!unnamed.areNone()) {
-      sheet.read(unnamed::add);
+      SheetRows.read(sheet, unnamed::add);
     }
     return unnamed.filled();
   }
@@ -188,7 +191,8 @@ public final class TidySheet {
     Set<List<String>> people = new HashSet<>();
     try (RowWriter out = files.create(stem)) {
       out.row(header(along));
-      sheet.read(
+      SheetRows.read(
+          sheet,
           row -> {
             List<String> cells = cells(row);
             if (along && !row.isUneven()) {
@@ -345,8 +349,7 @@ public final class TidySheet {
   /** The row's enrollments in one cell. */
   private String compact(RosterRow row) {
     List<String> pieces = new ArrayList<>();
-    sheet.enrollmentsOf(
-        row,
+    row.enrollments(
         enrollment ->
             pieces.add(
                 CompactEnrollments.text(
@@ -359,7 +362,7 @@ public final class TidySheet {
   /** Adds who somebody is whom the list names by an address alone. */
   private void fill(RosterRow row, List<String> cells) {
     Optional<KnownUser> account = known.of(row);
-    Names.Parts name = Names.split(account.map(one -> one.person().fullName()).orElse(""));
+    NameParts name = NameParts.split(account.map(one -> one.person().fullName()).orElse(""));
     for (Field field : filled) {
       cells.add(
           switch (field) {
@@ -379,7 +382,7 @@ public final class TidySheet {
   }
 
   private void split(RosterRow row, List<String> cells) {
-    Names.Parts parts = Names.parts(row);
+    NameParts parts = Names.parts(row);
     for (Field field : added) {
       cells.add(
           switch (field) {
@@ -408,7 +411,8 @@ public final class TidySheet {
     int[] nameless = {0};
     try (RowWriter out = files.create(stem)) {
       out.row(OF_ENROLLMENTS.stream().map(Field::label).toList());
-      sheet.readEnrollments(
+      SheetRows.readEnrollments(
+          sheet,
           row -> {
             List<String> cells = new ArrayList<>();
             for (Field field : OF_ENROLLMENTS) {

@@ -13,12 +13,19 @@ final class EnrollmentDefaults {
   private final RoleWords words;
   private final List<String> roles;
   private final Settings settings;
+  private final IntFunction<String> siteOf;
   private final int usual;
   private final boolean namesRole;
   private final boolean isNothing;
 
-  EnrollmentDefaults(Settings settings) {
+  /**
+   * The defaults of the settings.
+   *
+   * @param siteOf gives where a person is, or a blank
+   */
+  EnrollmentDefaults(Settings settings, IntFunction<String> siteOf) {
     this.settings = settings;
+    this.siteOf = siteOf;
     words = settings.roles();
     roles = words.roles();
     List<Map<String, String>> all =
@@ -42,11 +49,6 @@ final class EnrollmentDefaults {
     return number < 0 ? "" : roles.get(number);
   }
 
-  /** Whether the settings have no defaults for enrollments. */
-  boolean isNothing() {
-    return isNothing;
-  }
-
   /** The role of whoever is told by nothing else. */
   int usual() {
     return usual;
@@ -56,19 +58,24 @@ final class EnrollmentDefaults {
    * The role of an enrollment that names none.
    *
    * @param person whom it enrolls, or -1
-   * @param siteOf gives the site of a person, or a blank
    */
-  int usual(int person, IntFunction<String> siteOf) {
+  int usual(int person) {
     if (!namesRole) {
       return usual;
     }
-    String role = of("", person < 0 ? "" : siteOf.apply(person)).get(Field.ROLE.label());
+    String role = of(person, "").get(Field.ROLE.label());
     int number = role == null ? RoleWords.NONE : words.number(role);
     return number < 0 ? usual : number;
   }
 
-  /** The defaults of the fields of enrollments in a role, at a site. */
-  Map<String, String> of(String role, String site) {
-    return ofEnrollments(settings.defaults().of(role, site));
+  /**
+   * The defaults of the fields of somebody's enrollments in a role.
+   *
+   * @param person whom it enrolls, or -1
+   */
+  Map<String, String> of(int person, String role) {
+    return isNothing
+        ? Map.of()
+        : ofEnrollments(settings.defaults().of(role, person < 0 ? "" : siteOf.apply(person)));
   }
 }

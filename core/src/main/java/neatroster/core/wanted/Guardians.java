@@ -44,16 +44,8 @@ public final class Guardians {
   public record Contradiction(
       Place place, String email, String name, String other, Place otherPlace) {}
 
-  Guardians(Wanted wanted) {
-    wanted.people(
-        (person, one, row, line) -> {
-          if (!one.isRemoved()) {
-            add(wanted.resolved(), person, one.record());
-          }
-        });
-  }
-
-  private void add(ResolvedRoster roster, int child, PersonRecord record) {
+  /** Adds the guardian that somebody's record names, if it names one. */
+  void add(ResolvedRoster roster, int child, PersonRecord record) {
     String email = record.text(Field.GUARDIAN_EMAIL);
     String name = record.text(Field.GUARDIAN_NAME);
     if (email.isEmpty()) {

@@ -2,10 +2,12 @@ package neatroster.core.wanted;
 
 import neatroster.core.grid.Place;
 import neatroster.core.intake.RosterRow;
+import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.OwnField;
 import neatroster.core.roster.Link;
+import neatroster.core.roster.ResolvedRoster;
 
 /**
  * Somebody's place in a course, in a group of one, or in a cross-course group, as the roster asks
@@ -27,7 +29,8 @@ public final class Membership {
     ACCOUNT
   }
 
-  private final Memberships all;
+  private final ResolvedRoster roster;
+  private final EnrollmentDefaults defaults;
   private Source source;
   private EnrollmentRow plain;
   private RosterRow row;
@@ -39,8 +42,9 @@ public final class Membership {
   private int role;
   private boolean saysRole;
 
-  Membership(Memberships all) {
-    this.all = all;
+  Membership(ResolvedRoster roster, EnrollmentDefaults defaults) {
+    this.roster = roster;
+    this.defaults = defaults;
   }
 
   Membership show(
@@ -117,7 +121,7 @@ public final class Membership {
 
   /** The role there; a word that is no role as it stands. */
   public String role() {
-    String known = all.defaults().role(role);
+    String known = defaults.role(role);
     return known.isEmpty() && source != Source.ACCOUNT ? row().text(Field.ROLE) : known;
   }
 
@@ -147,7 +151,7 @@ public final class Membership {
   /** The row that asks for it: an enrollment, or the course's. */
   public RosterRow row() {
     if (row == null) {
-      row = plain != null ? plain.row() : all.roster().rows().row(line);
+      row = plain != null ? plain.row() : roster.rows().row(line);
     }
     return row;
   }
@@ -164,23 +168,19 @@ public final class Membership {
 
   /** What the row calls the person, else their name. */
   public String nameOfPerson() {
-    return all.nameIn(row(), Link.to(person));
+    return roster.nameIn(row(), Link.to(person));
   }
 
   /**
    * The code of the course; as the row writes it where no list has it, blank where it is in none.
    */
   public String courseCode() {
-    return course >= 0
-        ? all.roster().courses().code(course)
-        : isOfRow() ? row().text(Field.COURSE) : "";
+    return course >= 0 ? roster.courses().code(course) : isOfRow() ? row().text(Field.COURSE) : "";
   }
 
   /** The name of the group, or a blank. */
   public String groupName() {
-    return group >= 0
-        ? all.roster().groups().name(group)
-        : isOfRow() ? row().text(Field.GROUP) : "";
+    return group >= 0 ? roster.groups().name(group) : isOfRow() ? row().text(Field.GROUP) : "";
   }
 
   private boolean isOfRow() {
@@ -196,7 +196,7 @@ public final class Membership {
   public String text(Field field) {
     String text = written(field);
     return text.isEmpty() && !clears(field)
-        ? all.defaultsOf(person, role()).getOrDefault(field.label(), "")
+        ? defaults.of(person, role()).getOrDefault(field.label(), "")
         : text;
   }
 
@@ -207,13 +207,13 @@ public final class Membership {
 
   /** A field of the school's own, with the settings' default where it is blank. */
   public String own(OwnField field) {
-    String text = isOfRow() ? Memberships.own(row(), field) : "";
-    return text.isEmpty() ? all.defaultsOf(person, role()).getOrDefault(field.key(), "") : text;
+    String text = isOfRow() ? row().own(field).replace(Cleared.WORD, "") : "";
+    return text.isEmpty() ? defaults.of(person, role()).getOrDefault(field.key(), "") : text;
   }
 
   /** The account that it is for, where no row asks for it. */
   public KnownUser account() {
-    int position = all.roster().people().account(person);
-    return all.roster().known().users().all().get(position);
+    int position = roster.people().account(person);
+    return roster.known().users().all().get(position);
   }
 }

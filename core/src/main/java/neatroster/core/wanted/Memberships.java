@@ -9,13 +9,10 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.function.IntFunction;
 import java.util.function.IntUnaryOperator;
-import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.intake.SheetReading;
-import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.core.model.KnownUser;
-import neatroster.core.model.OwnField;
 import neatroster.core.model.Table;
 import neatroster.core.roster.Link;
 import neatroster.core.roster.ResolvedRoster;
@@ -34,7 +31,6 @@ public final class Memberships {
   private final Deliverable deliverable;
   private final Removed removed;
   private final EnrollmentDefaults defaults;
-  private final IntFunction<String> siteOf;
   private final RowPrecedence precedence;
   private final EnrollmentRow rows;
 
@@ -63,10 +59,9 @@ public final class Memberships {
     this.roster = roster;
     this.deliverable = deliverable;
     this.removed = removed;
-    this.siteOf = siteOf;
     isAllSound = deliverable.isEverything();
     isNothingRemoved = removed.isNothing();
-    defaults = new EnrollmentDefaults(settings);
+    defaults = new EnrollmentDefaults(settings, siteOf);
     precedence = new RowPrecedence(roster);
     rows = new EnrollmentRow(roster, defaults);
     find(counter);
@@ -188,7 +183,7 @@ public final class Memberships {
   }
 
   private int usualRole(int person) {
-    return defaults.usual(person, siteOf);
+    return defaults.usual(person);
   }
 
   private int roleOf(EnrollmentRow row, int person) {
@@ -217,7 +212,7 @@ public final class Memberships {
       return "It cannot be told whom the row is about.";
     }
     if (user.isAmbiguous() || (user.isFound() && !deliverable.hasPerson(user.number()))) {
-      return Deliverable.leftOutToo("user", nameIn(row.row(), user));
+      return Deliverable.leftOutToo("user", roster.nameIn(row.row(), user));
     }
     Link members = row.isOfMembers() ? roster.membersOf(row.row()) : Link.BLANK;
     if (members.isFound() && !deliverable.hasGroup(members.number())) {
@@ -231,15 +226,6 @@ public final class Memberships {
     return group.isFound() && !deliverable.hasGroup(group.number())
         ? Deliverable.leftOutToo("group", row.row().text(Field.GROUP))
         : null;
-  }
-
-  /** What a row calls somebody, else their name. */
-  String nameIn(RosterRow row, Link user) {
-    if (row.has(Field.USER)) {
-      return row.text(Field.USER);
-    }
-    int first = user.isFound() ? roster.people().firstLine(user.number()) : Membership.NONE;
-    return first < 0 ? "" : Names.full(roster.rows().row(first));
   }
 
   private boolean isOfRemoved(EnrollmentRow row) {
@@ -368,7 +354,7 @@ public final class Memberships {
 
   /** Hands on every membership, each once: those of rows in their order, then the others. */
   public void each(Receiver receiver) {
-    Membership membership = new Membership(this);
+    Membership membership = new Membership(roster, defaults);
     // Of its own, so that whoever takes them may go over them, too.
     EnrollmentRow row = new EnrollmentRow(roster, defaults);
     row.begin();
@@ -535,27 +521,5 @@ public final class Memberships {
   /** The line of the row by which somebody has left who is enrolled by one, or -1. */
   public int endedBy(int number) {
     return precedence.endedBy(number);
-  }
-
-  ResolvedRoster roster() {
-    return roster;
-  }
-
-  EnrollmentDefaults defaults() {
-    return defaults;
-  }
-
-  /** The defaults of the fields of an enrollment but its role. */
-  Map<String, String> defaultsOf(int person, String role) {
-    return defaults.isNothing()
-        ? Map.of()
-        : defaults.of(role, person < 0 ? "" : siteOf.apply(person));
-  }
-
-  static String own(RosterRow row, OwnField field) {
-    Integer column = row.reading().ownFields().get(field);
-    return column == null || row.isDerived() || row.clears(field)
-        ? ""
-        : row.judged(field, column).text().replace(Cleared.WORD, "");
   }
 }

@@ -259,7 +259,13 @@ public final class Wanted {
   /** Who looks after whom. */
   public Guardians guardians() {
     if (guardians == null) {
-      guardians = new Guardians(this);
+      guardians = new Guardians();
+      people(
+          (person, one, row, line) -> {
+            if (!one.isRemoved()) {
+              guardians.add(resolved, person, one.record());
+            }
+          });
     }
     return guardians;
   }

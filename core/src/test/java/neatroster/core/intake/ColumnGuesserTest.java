@@ -14,7 +14,7 @@ class ColumnGuesserTest {
   /** The fields of the columns in order, or why there are none. */
   private static String guess(String text) {
     try {
-      SheetReading sheet = SheetReading.of(TextSheet.of("sheet", text), Optional.empty());
+      SheetReading sheet = SheetIntake.of(TextSheet.of("sheet", text), Optional.empty());
       assertThat(sheet.headerRow()).isZero();
       StringBuilder fields = new StringBuilder();
       for (Column column : sheet.columns()) {
@@ -92,8 +92,9 @@ class ColumnGuesserTest {
   @Test
   void theFirstRowOfSuchASheetIsData() throws UnreadableSheetException {
     int[] rows = {0};
-    SheetReading.of(TextSheet.of("sheet", "Ana Marlowe\nBo Finch\n"), Optional.empty())
-        .read(row -> rows[0]++);
+    SheetRows.read(
+        SheetIntake.of(TextSheet.of("sheet", "Ana Marlowe\nBo Finch\n"), Optional.empty()),
+        row -> rows[0]++);
     assertThat(rows[0]).isEqualTo(2);
   }
 }

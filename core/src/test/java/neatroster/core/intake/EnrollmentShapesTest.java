@@ -22,7 +22,7 @@ class EnrollmentShapesTest {
 
   private static CourseNames courses() throws UnreadableSheetException {
     SheetReading courses =
-        SheetReading.of(
+        SheetIntake.of(
             TextSheet.of(
                 "courses",
                 """
@@ -33,18 +33,22 @@ class EnrollmentShapesTest {
                 RAD-1 | Fog
                 """),
             Optional.empty());
-    return CourseNames.of(List.of(courses), Map.of("First hour", "RAD-1"));
+    return CourseNamesReader.of(List.of(courses), Map.of("First hour", "RAD-1"));
   }
 
   private static SheetReading read(String file, String text) throws UnreadableSheetException {
-    return SheetReading.of(TextSheet.of(file, text), Optional.empty())
-        .enrollingIn(courses(), word -> ROLES.number(word) != RoleWords.NONE, Optional.empty());
+    return EnrollmentFinder.enrolling(
+        SheetIntake.of(TextSheet.of(file, text), Optional.empty()),
+        courses(),
+        word -> ROLES.number(word) != RoleWords.NONE,
+        Optional.empty());
   }
 
   /** Each enrollment as {@code row user course role group}, blanks as dots. */
   private static List<String> enrollments(SheetReading sheet) throws UnreadableSheetException {
     List<String> found = new ArrayList<>();
-    sheet.readEnrollments(
+    SheetRows.readEnrollments(
+        sheet,
         row -> {
           StringBuilder line = new StringBuilder(String.valueOf(row.number()));
           for (Field field : List.of(Field.USER, Field.COURSE, Field.ROLE, Field.GROUP)) {
@@ -184,7 +188,8 @@ class EnrollmentShapesTest {
   void totalsFootersAndHeadersThatComeAgainAreSkipped() throws UnreadableSheetException {
     List<SkippedRow> skipped = new ArrayList<>();
     List<Integer> rows = new ArrayList<>();
-    read(
+    SheetRows.read(
+        read(
             "a",
             """
             Crew of 2027 |            |
@@ -196,8 +201,9 @@ class EnrollmentShapesTest {
             Page 1 of 3  |            |
             Gesamt       |            |
             Printed      | Matter     | p@pier.example
-            """)
-        .read(row -> rows.add(row.number()), skipped::add);
+            """),
+        row -> rows.add(row.number()),
+        skipped::add);
     assertThat(rows).containsExactly(3, 5, 9);
     assertThat(skipped)
         .extracting(row -> row.row() + " " + row.why())

@@ -48,13 +48,13 @@ class NamesTest {
         "محمد البحراني        | محمد       | البحراني      | ''",
       })
   void aFullNameIsTakenApart(String full, String given, String family, String suffix) {
-    assertThat(Names.split(full)).isEqualTo(new Names.Parts(given, "", family, suffix));
+    assertThat(NameParts.split(full)).isEqualTo(new NameParts(given, "", family, suffix));
   }
 
   @ParameterizedTest
   @ValueSource(strings = {"Ana Maria Marlowe", "José Ruiz Caballero", "Nguyễn Thuỷ Triều"})
   void severalWordsCouldBeTakenApartInMoreThanOneWay(String full) {
-    assertThat(Names.isUncertain(full)).isTrue();
+    assertThat(NameParts.isUncertain(full)).isTrue();
   }
 
   @ParameterizedTest
@@ -68,14 +68,15 @@ class NamesTest {
         "MARLOWE Ana Maria"
       })
   void othersCouldNot(String full) {
-    assertThat(Names.isUncertain(full)).isFalse();
+    assertThat(NameParts.isUncertain(full)).isFalse();
   }
 
   @Test
   void partsThatTheSheetHasAreNotTakenApart() throws UnreadableSheetException {
-    List<Names.Parts> parts = new ArrayList<>();
+    List<NameParts> parts = new ArrayList<>();
     List<String> full = new ArrayList<>();
-    SheetReading.of(
+    SheetRows.read(
+        SheetIntake.of(
             TextSheet.of(
                 "users",
                 """
@@ -84,17 +85,16 @@ class NamesTest {
                            |                | Finch, Bo        |
                 Cy         |                |                  | Jr.
                 """),
-            Optional.empty())
-        .read(
-            row -> {
-              parts.add(Names.parts(row));
-              full.add(Names.full(row));
-            });
+            Optional.empty()),
+        row -> {
+          parts.add(Names.parts(row));
+          full.add(Names.full(row));
+        });
     assertThat(parts)
         .containsExactly(
-            new Names.Parts("Ana", "", "van der Marlowe", ""),
-            new Names.Parts("Bo", "", "Finch", ""),
-            new Names.Parts("Cy", "", "", "Jr."));
+            new NameParts("Ana", "", "van der Marlowe", ""),
+            new NameParts("Bo", "", "Finch", ""),
+            new NameParts("Cy", "", "", "Jr."));
     assertThat(full).containsExactly("Ana van der Marlowe", "Bo Finch", "Cy Jr.");
   }
 
@@ -109,6 +109,6 @@ class NamesTest {
     "海, '', 海",
   })
   void peopleReadNamesInTheOrderOfTheirScript(String given, String family, String shown) {
-    assertThat(Names.shown(new Names.Parts(given, "", family, ""))).isEqualTo(shown);
+    assertThat(new NameParts(given, "", family, "").shown()).isEqualTo(shown);
   }
 }

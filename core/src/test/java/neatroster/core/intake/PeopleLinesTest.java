@@ -53,19 +53,20 @@ class PeopleLinesTest {
   }
 
   private static SheetReading read(String... text) throws UnreadableSheetException {
-    return SheetReading.of(Paragraphs.of("list.txt", text), Optional.empty());
+    return SheetIntake.of(Paragraphs.of("list.txt", text), Optional.empty());
   }
 
   private static List<String> people(SheetReading reading) throws UnreadableSheetException {
     List<String> people = new ArrayList<>();
-    reading.read(
+    SheetRows.read(
+        reading,
         row -> people.add(row.number() + " " + Names.full(row) + " " + row.text(Field.EMAIL)));
     return people.stream().map(String::strip).toList();
   }
 
   private static List<String> skipped(SheetReading reading) throws UnreadableSheetException {
     List<String> skipped = new ArrayList<>();
-    reading.read(row -> {}, row -> skipped.add(row.row() + " " + row.why()));
+    SheetRows.read(reading, row -> {}, row -> skipped.add(row.row() + " " + row.why()));
     return skipped;
   }
 
@@ -120,13 +121,16 @@ class PeopleLinesTest {
   @Test
   void theTitleMayNameTheCourse() throws Exception {
     SheetReading courses =
-        SheetReading.of(
+        SheetIntake.of(
             neatroster.core.TextSheet.of("courses", "code | title\nNAV-2 | Coast\nNAV-3 | Night\n"),
             Optional.empty());
     SheetReading list = read("Crew list NAV-2", "1) Ada Marlin", "2) Vale, Ivo");
     SheetReading enrolling =
-        list.enrollingIn(
-            CourseNames.of(List.of(courses), java.util.Map.of()), word -> false, Optional.empty());
+        EnrollmentFinder.enrolling(
+            list,
+            CourseNamesReader.of(List.of(courses), java.util.Map.of()),
+            word -> false,
+            Optional.empty());
     assertThat(enrolling.courseOfAll()).contains("NAV-2");
   }
 
@@ -146,10 +150,10 @@ class PeopleLinesTest {
   @Test
   void whatIsSaidToBeUsersIsNotTakenForHeaders() throws Exception {
     SheetReading one =
-        SheetReading.of(Paragraphs.of("one.txt", "Ada Marlin"), Optional.of(Table.USERS));
+        SheetIntake.of(Paragraphs.of("one.txt", "Ada Marlin"), Optional.of(Table.USERS));
     assertThat(one.headerRow()).isZero();
     SheetReading two =
-        SheetReading.of(
+        SheetIntake.of(
             Paragraphs.of("two.txt", "Vale, Ivo", "Ada Marlin"), Optional.of(Table.USERS));
     assertThat(people(two)).containsExactly("1 Ivo Vale", "2 Ada Marlin");
   }

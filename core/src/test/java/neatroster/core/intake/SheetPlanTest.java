@@ -53,13 +53,14 @@ class SheetPlanTest {
         Settings.builder()
             .reading(new Settings.Reading(List.of(plan), Map.of(), List.of(TRACK)))
             .build();
-    return SheetReading.of(TextSheet.of("intake.csv", text), Optional.empty(), settings);
+    return SheetIntake.of(TextSheet.of("intake.csv", text), Optional.empty(), settings);
   }
 
   private static List<String> rows(SheetReading sheet, Field... fields)
       throws UnreadableSheetException {
     List<String> rows = new ArrayList<>();
-    sheet.read(
+    SheetRows.read(
+        sheet,
         row -> {
           List<String> cells = new ArrayList<>();
           for (Field field : fields) {
@@ -98,7 +99,8 @@ class SheetPlanTest {
             Cy         | NAV   |
             """);
     List<String> courses = new ArrayList<>();
-    sheet.readEnrollments(row -> courses.add(row.number() + " " + row.text(Field.COURSE)));
+    SheetRows.readEnrollments(
+        sheet, row -> courses.add(row.number() + " " + row.text(Field.COURSE)));
     // A code that lacks a part is no code.
     assertThat(courses).containsExactly("2 NAV-2", "3 NAV-1");
     assertThat(sheet.composed(Field.COURSE)).contains("{Class}-{Section}");
@@ -116,7 +118,8 @@ class SheetPlanTest {
             Cy   |        |       |
             """);
     List<String> courses = new ArrayList<>();
-    sheet.readEnrollments(row -> courses.add(row.number() + " " + row.text(Field.COURSE)));
+    SheetRows.readEnrollments(
+        sheet, row -> courses.add(row.number() + " " + row.text(Field.COURSE)));
     assertThat(courses).containsExactly("2 NAV-1", "2 NAV-2", "3 NAV-2");
     assertThat(rows(sheet, Field.GIVEN_NAME)).containsExactly("Ana Maria", "Bo", "Cy");
   }
@@ -157,7 +160,7 @@ class SheetPlanTest {
     SheetReading sheet = read(plan(null, ""), born);
     assertThat(sheet.dateOrder(Field.BIRTH_DATE)).isEqualTo(DateOrder.MONTH_FIRST);
     List<String> dates = new ArrayList<>();
-    sheet.read(row -> dates.add(row.text(Field.BIRTH_DATE)));
+    SheetRows.read(sheet, row -> dates.add(row.text(Field.BIRTH_DATE)));
     assertThat(dates).containsExactly("2011-03-04", "2010-12-31", "2011-05-06");
     // Where the column shows both, or neither, the settings decide.
     SheetReading both = read(plan(null, ""), born + "Di | 31/12/2010\n");
@@ -171,10 +174,10 @@ class SheetPlanTest {
     String untouched = "EXAMPLE-NAV | Port Watch | open | " + note + "\n";
     String used = "NAV-1 | Port Watch | open | " + note + "\n";
     TextSheet sheet = TextSheet.of("groups.csv", header + untouched + used);
-    SheetReading reading = SheetReading.of(sheet, Optional.empty());
+    SheetReading reading = SheetIntake.of(sheet, Optional.empty());
     List<SkippedRow> skipped = new ArrayList<>();
     List<String> names = new ArrayList<>();
-    reading.read(row -> names.add(row.text(Field.COURSE)), skipped::add);
+    SheetRows.read(reading, row -> names.add(row.text(Field.COURSE)), skipped::add);
     assertThat(names).containsExactly("NAV-1");
     assertThat(skipped).containsExactly(new SkippedRow(2, "example row"));
   }

@@ -16,7 +16,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class SheetReadingTest {
   private static SheetReading read(String text) throws UnreadableSheetException {
-    return SheetReading.of(TextSheet.of("sheet", text), Optional.empty());
+    return SheetIntake.of(TextSheet.of("sheet", text), Optional.empty());
   }
 
   @ParameterizedTest
@@ -54,21 +54,22 @@ class SheetReadingTest {
   void theFirstOfTwoColumnsOfOneNameCounts() throws UnreadableSheetException {
     SheetReading sheet = read("given name | email | Email\nAna | a@b.example | c@d.example\n");
     List<String> emails = new ArrayList<>();
-    sheet.read(row -> emails.add(row.text(Field.EMAIL)));
+    SheetRows.read(sheet, row -> emails.add(row.text(Field.EMAIL)));
     assertThat(emails).containsExactly("a@b.example");
   }
 
   @Test
   void blankRowsAreNoRows() throws UnreadableSheetException {
     List<Integer> rows = new ArrayList<>();
-    read("code | title\n | \nA | One\n | \n\nB | Two\n").read(row -> rows.add(row.number()));
+    SheetRows.read(
+        read("code | title\n | \nA | One\n | \n\nB | Two\n"), row -> rows.add(row.number()));
     assertThat(rows).containsExactly(3, 6);
   }
 
   @Test
   void aSheetOfNothingOursIsRefusedUntilTheUserSaysWhatItIs() throws Exception {
     TextSheet sheet = TextSheet.of("sheet", "Planet | Moon\n");
-    assertThatThrownBy(() -> SheetReading.of(sheet, Optional.empty()))
+    assertThatThrownBy(() -> SheetIntake.of(sheet, Optional.empty()))
         .isInstanceOfSatisfying(
             UnreadableSheetException.class,
             e -> {
@@ -76,7 +77,7 @@ class SheetReadingTest {
               assertThat(e.isEmpty()).isFalse();
             })
         .hasMessageContaining("row 1");
-    assertThat(SheetReading.of(sheet, Optional.of(Table.USERS)).table()).isEqualTo(Table.USERS);
+    assertThat(SheetIntake.of(sheet, Optional.of(Table.USERS)).table()).isEqualTo(Table.USERS);
     assertThatThrownBy(() -> read("\n | \n"))
         .isInstanceOfSatisfying(
             UnreadableSheetException.class, e -> assertThat(e.isEmpty()).isTrue());

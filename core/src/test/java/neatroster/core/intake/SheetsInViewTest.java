@@ -48,9 +48,9 @@ class SheetsInViewTest {
   private static SheetReading read(String name, String text) throws Exception {
     TextSheet sheet = TextSheet.of(name, text);
     try {
-      return SheetReading.of(sheet, Optional.empty());
+      return SheetIntake.of(sheet, Optional.empty());
     } catch (neatroster.core.grid.UnreadableSheetException e) {
-      return SheetReading.ofUnknown(sheet, Settings.standard(), Optional.empty()).orElseThrow();
+      return SheetIntake.ofUnknown(sheet, Settings.standard(), Optional.empty()).orElseThrow();
     }
   }
 
@@ -155,7 +155,8 @@ class SheetsInViewTest {
           understand(PEOPLE, COURSES, "Name | " + headers + "\nAna Reed | R-1 | A-1\n").get(2);
       assertThat(moves.shape()).as(headers).isEqualTo(EnrollmentForm.MOVES);
       List<String> said = new ArrayList<>();
-      moves.readEnrollments(row -> said.add(row.text(Field.COURSE) + " " + row.text(Field.STATUS)));
+      SheetRows.readEnrollments(
+          moves, row -> said.add(row.text(Field.COURSE) + " " + row.text(Field.STATUS)));
       assertThat(said).containsExactly("R-1 ended", "A-1 ");
     }
   }
@@ -197,7 +198,7 @@ class SheetsInViewTest {
                 """)
             .get(2);
     List<String> said = new ArrayList<>();
-    list.readEnrollments(row -> said.add(row.number() + " " + row.text(Field.COURSE)));
+    SheetRows.readEnrollments(list, row -> said.add(row.number() + " " + row.text(Field.COURSE)));
     assertThat(said).containsExactly("3 R-1", "4 R-1", "6 A-1");
   }
 

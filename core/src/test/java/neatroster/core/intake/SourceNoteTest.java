@@ -12,7 +12,7 @@ class SourceNoteTest {
   @Test
   void aSheetOfCorrectionsSaysWhereItIsFrom() throws Exception {
     SheetReading source =
-        SheetReading.of(
+        SheetIntake.of(
             TextSheet.of("sheets/a, b.csv", "given name | family name\nAna | Marlowe\n"),
             Optional.empty());
     String header = SourceNoteText.header(source);
@@ -23,7 +23,7 @@ class SourceNoteTest {
                 new SheetName("sheets/a, b.csv", null), Optional.empty(), true, Optional.empty()));
     // A copy of a copy is still of the first.
     SheetReading again =
-        SheetReading.of(
+        SheetIntake.of(
             TextSheet.of("corrections/a.csv", "given name | " + header + "\nAna | x\n"),
             Optional.empty(),
             neatroster.core.settings.Settings.standard(),

@@ -22,6 +22,7 @@ import neatroster.core.grid.HelperSheet;
 import neatroster.core.grid.Sheet;
 import neatroster.core.grid.SheetName;
 import neatroster.core.grid.UnreadableSheetException;
+import neatroster.core.intake.SheetIntake;
 import neatroster.core.intake.SheetPlanException;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.intake.SheetsInView;
@@ -364,7 +365,7 @@ public final class OpenRoster implements Closeable {
                 ? SourceNote.in(sheet)
                 : Optional.ofNullable(ofTabs.get(sheet.name().sheet()));
         Optional<Table> table = argument.table().or(() -> note.flatMap(SourceNote::table));
-        SheetReading reading = SheetReading.of(sheet, table, settings, note);
+        SheetReading reading = SheetIntake.of(sheet, table, settings, note);
         argument
             .course()
             .or(() -> note.flatMap(SourceNote::course))
@@ -392,7 +393,7 @@ public final class OpenRoster implements Closeable {
     try {
       boolean mayBe = trouble.why().isNotATable() && argument.table().isEmpty();
       Optional<SheetReading> reading =
-          mayBe ? SheetReading.ofUnknown(sheet, settings, Optional.empty()) : Optional.empty();
+          mayBe ? SheetIntake.ofUnknown(sheet, settings, Optional.empty()) : Optional.empty();
       if (reading.isEmpty()) {
         unread.add(trouble);
         return;

@@ -101,13 +101,11 @@ public final class CorrectionSheets implements Closeable {
       if (underHeadings) {
         // The heading is not copied: what it says stands in columns of its own.
         int width = row.reading().columns().size();
-        row.reading()
-            .enrollmentsOf(
-                row,
-                in -> {
-                  cells.add(width, in.text(Field.GROUP));
-                  cells.add(width, in.text(Field.COURSE));
-                });
+        row.enrollments(
+            in -> {
+              cells.add(width, in.text(Field.GROUP));
+              cells.add(width, in.text(Field.COURSE));
+            });
         while (cells.size() < width + 2) {
           cells.add(width, "");
         }

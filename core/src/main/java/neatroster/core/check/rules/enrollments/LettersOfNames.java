@@ -2,6 +2,7 @@ package neatroster.core.check.rules.enrollments;
 
 import java.util.Locale;
 import neatroster.core.check.SheetView;
+import neatroster.core.intake.NameParts;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
 import neatroster.core.text.AsciiText;
@@ -92,7 +93,7 @@ final class LettersOfNames {
   /** The name in a row. */
   Name at(int position) {
     if (!inParts) {
-      Names.Parts parts = Names.parts(sheet.row(position));
+      NameParts parts = Names.parts(sheet.row(position));
       return Name.of(letters(parts.given()), letters(parts.family()));
     }
     int text = sheet.text(position, Field.FAMILY_NAME);
@@ -106,7 +107,7 @@ final class LettersOfNames {
   private String letters(Field field, String[] all, int position) {
     int text = sheet.text(position, field);
     if (all[text] == null) {
-      Names.Parts parts = Names.parts(sheet.row(position));
+      NameParts parts = Names.parts(sheet.row(position));
       all[text] = letters(field == Field.GIVEN_NAME ? parts.given() : parts.family());
     }
     return all[text];

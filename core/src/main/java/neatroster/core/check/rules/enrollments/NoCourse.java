@@ -70,7 +70,7 @@ public final class NoCourse extends TableRule implements ColumnRule {
       return sheet.has(Field.COURSE) && sheet.text(position, Field.COURSE) == 0;
     }
     int[] count = {0};
-    sheet.reading().enrollmentsOf(sheet.row(position), enrollment -> count[0]++);
+    sheet.row(position).enrollments(enrollment -> count[0]++);
     return count[0] == 0;
   }
 
@@ -83,7 +83,7 @@ public final class NoCourse extends TableRule implements ColumnRule {
 
   @Override
   public void check(CheckedRow row, Findings findings) {
-    for (Column column : row.row.reading().withoutCourse(row.row)) {
+    for (Column column : row.row.withoutCourse()) {
       findings.add(
           row.finding(
               this,

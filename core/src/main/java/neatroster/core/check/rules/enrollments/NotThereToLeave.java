@@ -62,8 +62,7 @@ public final class NotThereToLeave implements RosterRule {
                   if (leaves) {
                     left.put(line, place(resolved, row));
                   }
-                  if (!leaves
-                      && (sheet.isNoMove(row) || place(resolved, row).equals(left.get(line)))) {
+                  if (!leaves && (row.isNoMove() || place(resolved, row).equals(left.get(line)))) {
                     findings.add(
                         Finding.about(
                             row,

@@ -66,7 +66,7 @@ public final class UnknownUser implements RowRule {
         .map(
             line -> {
               RosterRow person = row.resolved.rows().row(line);
-              String name = Names.shown(Names.parts(person));
+              String name = Names.parts(person).shown();
               String mark = person.has(Field.ID) ? person.text(Field.ID) : person.text(Field.EMAIL);
               Finding.Builder finding =
                   row.finding(

@@ -8,6 +8,7 @@ import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TableRule;
+import neatroster.core.intake.NameParts;
 import neatroster.core.intake.Names;
 import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Field;
@@ -59,7 +60,7 @@ public final class UncertainName extends TableRule implements ColumnRule {
 
   @Override
   public void select(RowFilter on) {
-    on.text(Field.FULL_NAME, cell -> Names.isUncertain(cell.cleaned()));
+    on.text(Field.FULL_NAME, cell -> NameParts.isUncertain(cell.cleaned()));
   }
 
   @Override
@@ -67,7 +68,7 @@ public final class UncertainName extends TableRule implements ColumnRule {
     if (!row.row.reading().hasDoubtfulNames()
         && Names.isUncertain(row.row)
         && !isTakenApartElsewhere(row)) {
-      Names.Parts parts = Names.parts(row.row);
+      NameParts parts = Names.parts(row.row);
       findings.add(
           row.finding(
               this,

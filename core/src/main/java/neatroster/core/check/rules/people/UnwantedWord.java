@@ -6,6 +6,7 @@ import neatroster.core.check.Findings;
 import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
+import neatroster.core.intake.NameParts;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -62,7 +63,7 @@ public final class UnwantedWord extends TableRule {
 
   /** Whether a name or a word of it is to blame: nobody is called otherwise for it. */
   private boolean isOfName(CheckedRow row) {
-    Names.Parts name = Names.parts(row.row);
+    NameParts name = Names.parts(row.row);
     String rest = row.text(Field.USERNAME).toLowerCase(Locale.ROOT);
     for (String part : new String[] {name.family(), name.given(), name.middle()}) {
       String letters = AsciiText.of(part).toLowerCase(Locale.ROOT).replaceAll("[^a-z]", "");

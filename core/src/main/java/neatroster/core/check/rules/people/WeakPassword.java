@@ -10,6 +10,7 @@ import neatroster.core.check.Findings;
 import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.TableRule;
+import neatroster.core.intake.NameParts;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
@@ -151,7 +152,7 @@ public final class WeakPassword extends TableRule {
         return "a row of the keyboard or the alphabet";
       }
     }
-    Names.Parts name = Names.parts(row.row);
+    NameParts name = Names.parts(row.row);
     for (String own :
         new String[] {
           row.text(Field.USERNAME), name.given(), name.family(), name.given() + name.family()

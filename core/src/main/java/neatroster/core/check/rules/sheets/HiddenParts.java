@@ -10,6 +10,7 @@ import neatroster.core.check.SheetRule;
 import neatroster.core.grid.Hidden;
 import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
+import neatroster.core.intake.SheetRows;
 import neatroster.core.model.Severity;
 
 /** Rows, columns or sheets that a workbook hides. */
@@ -35,7 +36,7 @@ public final class HiddenParts implements SheetRule {
 
   @Override
   public void check(SheetReading sheet, Findings findings) {
-    Hidden hidden = sheet.hidden();
+    Hidden hidden = SheetRows.hidden(sheet);
     if (hidden.isNothing()) {
       return;
     }

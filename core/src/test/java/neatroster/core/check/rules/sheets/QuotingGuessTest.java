@@ -9,6 +9,7 @@ import neatroster.core.grid.FileFacts;
 import neatroster.core.grid.Sheet;
 import neatroster.core.grid.SheetName;
 import neatroster.core.grid.SheetRow;
+import neatroster.core.intake.SheetIntake;
 import neatroster.core.intake.SheetReading;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -57,7 +58,7 @@ class QuotingGuessTest {
       })
   void theOneThatFits(String text, String value) throws Exception {
     Commas sheet = new Commas(List.of(text.split(" / ", -1)));
-    SheetReading reading = SheetReading.of(sheet, Optional.empty());
+    SheetReading reading = SheetIntake.of(sheet, Optional.empty());
     List<Optional<String>> found = new ArrayList<>();
     sheet.read(
         row -> {
