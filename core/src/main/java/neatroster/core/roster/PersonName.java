@@ -34,7 +34,12 @@ final class PersonName {
     /** One of them is blank. */
     UNKNOWN,
     /** Two people. */
-    NOT
+    NOT;
+
+    /** Whether they may be one person's all the same. */
+    boolean isNearly() {
+      return this == SLIP || this == SHORT || this == FITS;
+    }
   }
 
   static final PersonName NONE = new PersonName(new String[0], "", new String[0]);

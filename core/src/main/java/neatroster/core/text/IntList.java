@@ -1,6 +1,7 @@
 package neatroster.core.text;
 
 import java.util.Arrays;
+import java.util.stream.IntStream;
 
 /** A growing list of numbers, four bytes each. */
 public final class IntList {
@@ -46,5 +47,10 @@ public final class IntList {
   /** How many numbers there are. */
   public int size() {
     return size;
+  }
+
+  /** The numbers in their order. */
+  public IntStream stream() {
+    return Arrays.stream(values, 0, size);
   }
 }
