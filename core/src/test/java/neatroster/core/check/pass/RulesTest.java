@@ -4,9 +4,14 @@ import static neatroster.core.Rosters.check;
 import static neatroster.core.Rosters.found;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
 import neatroster.core.Rosters;
 import neatroster.core.TextSheet;
 import neatroster.core.check.CheckInput;
@@ -377,5 +382,16 @@ class RulesTest {
               assertThat(text.mend()).isNotBlank();
               assertThat(text.example()).contains("\n");
             });
+  }
+
+  @Test
+  void everyTextIsOfARule() throws Exception {
+    Set<String> names = new HashSet<>();
+    Rules.texts().forEach(text -> names.add(text.name() + ".txt"));
+    Path texts = Path.of(RuleText.class.getResource("rules/bad-date.txt").toURI()).getParent();
+    try (Stream<Path> files = Files.list(texts)) {
+      assertThat(files.map(file -> file.getFileName().toString()).filter(f -> f.endsWith(".txt")))
+          .isSubsetOf(names);
+    }
   }
 }

@@ -18,23 +18,7 @@ import neatroster.core.roster.Link;
 
 /** More learners than places. */
 public final class ClassOverCapacity implements RosterRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "class-over-capacity",
-          Severity.ERROR,
-          "A course has more learners than its capacity.",
-          "The platform refuses the last ones, whoever they are.",
-          "Raise the capacity, or move some to another class.",
-          """
-          code  | title   | capacity
-          NAV-1 | Coastal | 2          ← three learners are enrolled
-          NAV-2 | Night   | 2
-
-          user    | course
-          amorgan | NAV-1
-          bfinch  | NAV-1
-          mlund   | NAV-1
-          """);
+  static final RuleText TEXT = new RuleText("class-over-capacity", Severity.ERROR);
 
   @Override
   public RuleText text() {

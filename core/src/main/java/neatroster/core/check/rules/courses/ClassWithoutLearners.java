@@ -10,23 +10,7 @@ import neatroster.core.model.Severity;
 
 /** A class that nobody attends. */
 public final class ClassWithoutLearners implements RosterRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "class-without-learners",
-          Severity.NOTE,
-          "A course that is to be open has no learner, although most of the others have.",
-          "Often its code is spelled differently in the other sheet, or a sheet is missing.",
-          "Enroll somebody, or leave it if the class fills up later.",
-          """
-          code  | title
-          NAV-1 | Coastal
-          NAV-2 | Night
-          RAD-1 | Radio     ← nobody is in it
-
-          user    | course
-          amorgan | NAV-1
-          bfinch  | NAV-2
-          """);
+  static final RuleText TEXT = new RuleText("class-without-learners", Severity.NOTE);
 
   @Override
   public RuleText text() {

@@ -13,18 +13,7 @@ import neatroster.core.text.Quoted;
 
 /** One code on two courses. */
 public final class DuplicateCourse implements RowRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "duplicate-course",
-          Severity.ERROR,
-          "Two rows of courses have the same code.",
-          "Everybody enrolled under that code would land in one of the two, and nobody knows which.",
-          "Give one of them another code, or delete the row that is too many.",
-          """
-          code  | title
-          NAV-2 | Coastal Navigation
-          NAV-2 | Night Navigation     ← which one is NAV-2?
-          """);
+  static final RuleText TEXT = new RuleText("duplicate-course", Severity.ERROR);
 
   @Override
   public RuleText text() {

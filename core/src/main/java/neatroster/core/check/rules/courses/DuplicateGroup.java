@@ -13,18 +13,7 @@ import neatroster.core.text.Quoted;
 
 /** One name on two groups of a course. */
 public final class DuplicateGroup implements RowRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "duplicate-group",
-          Severity.ERROR,
-          "Two rows of groups have the same name in the same course, or twice the same name among the cross-course groups.",
-          "Some platforms make two groups of one name and split the people between them.",
-          "Delete one row, or give one of the groups another name.",
-          """
-          course | name
-          NAV-2  | Port Watch
-          NAV-2  | Port Watch     ← twice
-          """);
+  static final RuleText TEXT = new RuleText("duplicate-group", Severity.ERROR);
 
   @Override
   public RuleText text() {

@@ -15,18 +15,7 @@ import neatroster.core.text.Quoted;
 
 /** A join code of two courses or groups. */
 public final class DuplicateJoinCode implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "duplicate-join-code",
-          Severity.ERROR,
-          "Two courses or groups in the sheets have the same join code.",
-          "Whoever types it lands in one of them, and nobody can say in which.",
-          "Give one of them another code, or leave the cell blank to have one made.",
-          """
-          code  | title      | join code
-          NAV-1 | Coastal    | KITE-7
-          NAV-2 | Offshore   | kite-7        ← the code of NAV-1
-          """);
+  static final RuleText TEXT = new RuleText("duplicate-join-code", Severity.ERROR);
 
   private final Map<String, Place> places = new HashMap<>();
 

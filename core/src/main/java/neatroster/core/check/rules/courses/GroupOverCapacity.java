@@ -11,24 +11,7 @@ import neatroster.core.text.Quoted;
 
 /** More members than places. */
 public final class GroupOverCapacity implements RosterRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "group-over-capacity",
-          Severity.ERROR,
-          "A group has more members than its capacity.",
-          "The platform refuses the last ones, whoever they are.",
-          "Raise the capacity, or move some to another group.",
-          """
-          code  | title
-          NAV-2 | Night
-
-          course | name       | capacity
-          NAV-2  | Port Watch | 1         ← two people are in it
-
-          user    | course | group
-          amorgan | NAV-2  | Port Watch
-          bfinch  | NAV-2  | Port Watch
-          """);
+  static final RuleText TEXT = new RuleText("group-over-capacity", Severity.ERROR);
 
   @Override
   public RuleText text() {

@@ -9,20 +9,7 @@ import neatroster.core.wanted.Memberships;
 
 /** An instructor named by a course whom a row enrolls there as something else. */
 public final class InstructorInOtherRole implements RosterRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "instructor-in-other-role",
-          Severity.WARNING,
-          "A course names somebody among its instructors, and a row enrolls the same user there in another role. The row counts.",
-          "Nobody is in one course in two roles on most platforms: the class may be left without its instructor.",
-          "Correct the role in the row, or the instructors of the course.",
-          """
-          code  | title | instructors
-          NAV-2 | Night | amorgan     ← a learner in the list below
-
-          user    | course | role
-          amorgan | NAV-2  | learner
-          """);
+  static final RuleText TEXT = new RuleText("instructor-in-other-role", Severity.WARNING);
 
   @Override
   public RuleText text() {

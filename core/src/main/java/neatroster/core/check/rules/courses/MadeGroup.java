@@ -13,22 +13,7 @@ import neatroster.core.text.Quoted;
 
 /** Groups that are made because somebody is in them. */
 public final class MadeGroup implements RosterRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "made-group",
-          Severity.NOTE,
-          "Enrollments name groups that no list has, and roster.yaml says policy: {groups: {new: create}}: they are made.",
-          "A slip in a name would make a group of its own; two spellings of one name are found as near-twin.",
-          "Nothing is to be done where the groups are meant.",
-          """
-          (roster.yaml) policy: {groups: {new: create}}
-
-          code  | title
-          NAV-2 | Night
-
-          user    | course | group
-          amorgan | NAV-2  | Port Watch     ← is made
-          """);
+  static final RuleText TEXT = new RuleText("made-group", Severity.NOTE);
 
   @Override
   public RuleText text() {

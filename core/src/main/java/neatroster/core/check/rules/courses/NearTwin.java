@@ -34,19 +34,7 @@ import neatroster.core.value.EmailShape;
 
 /** Two spellings of what is probably one name. */
 public final class NearTwin extends TableRule implements ColumnRule, RosterRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "near-twin",
-          Severity.WARNING,
-          "Two courses whose codes differ only in case, spaces or signs, or by one slip under one title, two groups of one course, or two sites, categories, terms, grades or domains of email addresses, differ only in case, accents, signs or one typing slip. Names that differ in a number or a letter of their own (Group 1, Group 2; Deck A, Deck B) are left alone.",
-          "A platform makes two of them, and people end up in the one that nobody looks at.",
-          "Type the same everywhere.",
-          """
-          given name | site
-          Ana        | Main Pier
-          Bo         | Main Pier
-          Cy         | Mian Pier     ← Main Pier?
-          """);
+  static final RuleText TEXT = new RuleText("near-twin", Severity.WARNING);
 
   private static final Field[] FIELDS = {Field.SITE, Field.CATEGORY, Field.TERM, Field.GRADE};
 

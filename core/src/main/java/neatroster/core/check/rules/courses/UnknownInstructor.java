@@ -15,21 +15,7 @@ import neatroster.core.value.Instructors;
 
 /** An instructor who is in no list. */
 public final class UnknownInstructor extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "unknown-instructor",
-          Severity.WARNING,
-          "The column instructors of a course names a user whom no sheet holds and who has no account.",
-          "The class opens without anybody to teach it.",
-          "Correct the username, email address or id, or add the person to the users. Several are separated by semicolons.",
-          """
-          username | given name
-          bfinch   | Bo
-          mlund    | Mikkel
-
-          code  | title | instructors
-          NAV-1 | Coast | bfinch; mlnud     ← mlund?
-          """);
+  static final RuleText TEXT = new RuleText("unknown-instructor", Severity.WARNING);
 
   public UnknownInstructor() {
     super(TEXT, Table.COURSES);

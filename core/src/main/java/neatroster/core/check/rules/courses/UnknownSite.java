@@ -7,22 +7,7 @@ import neatroster.core.state.Known;
 
 /** A site that the platform does not have. */
 public final class UnknownSite extends UnknownPlace {
-  static final RuleText TEXT =
-      new RuleText(
-          "unknown-site",
-          Severity.WARNING,
-          "A site is none of those that the platform has, as far as the exports in known/ show.",
-          "The platform makes a new site, or refuses the row.",
-          "Correct it, or leave it if a new site is meant.",
-          """
-          (known)
-          username | given name | site
-          mlund    | Mikkel     | Main Pier/Cadets
-          tnovak   | Tomas      | Main Pier/Crew
-
-          given name | site
-          Ana        | Main Pier/Cadet     ← Main Pier/Cadets?
-          """);
+  static final RuleText TEXT = new RuleText("unknown-site", Severity.WARNING);
 
   public UnknownSite(Known known) {
     super(TEXT, Field.SITE, known.told().sites());

@@ -22,29 +22,7 @@ public final class AlreadyEnrolled implements RosterRule {
   private static final int UNASKED = -2;
   private static final List<Field> COLUMNS = List.of(Field.USER, Field.COURSE);
 
-  static final RuleText TEXT =
-      new RuleText(
-          "already-enrolled",
-          Severity.NOTE,
-          "A row enrolls somebody where the platform has them already, as far as exports and deliveries show.",
-          "Nothing is wrong if you expected it.",
-          "Nothing is to be done.",
-          """
-          (known)
-          username | given name
-          amorgan  | Ana
-
-          (known)
-          code  | title
-          NAV-2 | Night
-
-          (known)
-          user    | course
-          amorgan | NAV-2
-
-          user    | course
-          amorgan | NAV-2     ← is in it already
-          """);
+  static final RuleText TEXT = new RuleText("already-enrolled", Severity.NOTE);
 
   private final Known known;
 

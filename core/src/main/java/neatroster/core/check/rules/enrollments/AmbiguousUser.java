@@ -14,21 +14,7 @@ import neatroster.core.text.Quoted;
 
 /** A reference that fits two users. */
 public final class AmbiguousUser extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "ambiguous-user",
-          Severity.ERROR,
-          "A row names a user by what several people have: a name, an address that a family shares, or a text that is one person’s id and another’s username.",
-          "Whoever is chosen, it may be the wrong one.",
-          "Name the user by the id, username or email address that belongs to nobody else.",
-          """
-          id   | username | given name
-          2041 | amorgan  | Ana
-          2042 | 2041     | Bo
-
-          user | course
-          2041 | NAV-2     ← Ana or Bo?
-          """);
+  static final RuleText TEXT = new RuleText("ambiguous-user", Severity.ERROR);
 
   private static final int MOST = 5;
 

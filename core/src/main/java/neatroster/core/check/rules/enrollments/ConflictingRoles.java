@@ -11,18 +11,7 @@ import neatroster.core.model.Table;
 
 /** One person in a course twice, with two roles. */
 public final class ConflictingRoles extends TableRule {
-  public static final RuleText TEXT =
-      new RuleText(
-          "conflicting-roles",
-          Severity.ERROR,
-          "Two rows enroll the same user in the same course and group with different roles.",
-          "The last one wins on most platforms: a child may get the rights of a teacher, or a teacher lose them.",
-          "Delete the row with the wrong role.",
-          """
-          user    | course | role
-          amorgan | NAV-2  | learner
-          amorgan | NAV-2  | instructor     ← which?
-          """);
+  public static final RuleText TEXT = new RuleText("conflicting-roles", Severity.ERROR);
 
   public ConflictingRoles() {
     super(TEXT, Table.ENROLLMENTS);

@@ -11,18 +11,7 @@ import neatroster.core.model.Table;
 
 /** Somebody who is in a course by one row and has left it by another. */
 public final class ConflictingStatus extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "conflicting-status",
-          Severity.WARNING,
-          "One row says that an enrollment has ended, and another enrolls the same user there. What has ended holds, whichever list comes first, unless the other row starts later than that end: then it is a new enrollment.",
-          "The user is taken out of the course, or is not enrolled.",
-          "Delete the row that is wrong, or give the new enrollment its start.",
-          """
-          user    | course | status | ends
-          amorgan | NAV-2  | ended  | 2027-01-31
-          amorgan | NAV-2  |        |                ← in it, or not?
-          """);
+  static final RuleText TEXT = new RuleText("conflicting-status", Severity.WARNING);
 
   public ConflictingStatus() {
     super(TEXT, Table.ENROLLMENTS);

@@ -14,21 +14,7 @@ import neatroster.core.text.Quoted;
 
 /** One person twice in a course and group. */
 public final class DuplicateEnrollment implements RowRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "duplicate-enrollment",
-          Severity.ERROR,
-          "Two rows enroll the same user in the same course and group, also where one names the user by email and the other by username. In two lists that is a note: it is done once.",
-          "The platform refuses the second.",
-          "Delete the row that is too many.",
-          """
-          username  | given name | email
-          aferreira | Ana        | ana@pier.example
-
-          user              | course | role
-          ana@pier.example  | NAV-2  | learner
-          aferreira         | NAV-2  | learner     ← Ana again
-          """);
+  static final RuleText TEXT = new RuleText("duplicate-enrollment", Severity.ERROR);
 
   @Override
   public RuleText text() {

@@ -14,20 +14,7 @@ import neatroster.core.model.Table;
 
 /** An enrollment before or after its course. */
 public final class EnrollmentOutsideCourse extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "enrollment-outside-course",
-          Severity.WARNING,
-          "An enrollment starts before its course does, or ends after it.",
-          "The person waits before a closed door, or is thought to be in a class that is over.",
-          "Correct the dates, or leave them blank to have the course’s.",
-          """
-          code  | title   | starts     | ends
-          NAV-1 | Coastal | 2027-01-11 | 2027-03-26
-
-          user    | course | starts
-          amorgan | NAV-1  | 2026-09-01     ← four months early
-          """);
+  static final RuleText TEXT = new RuleText("enrollment-outside-course", Severity.WARNING);
 
   private static final Field[] FIELDS = {Field.STARTS, Field.ENDS};
 

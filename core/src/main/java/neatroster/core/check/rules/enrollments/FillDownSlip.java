@@ -19,22 +19,7 @@ import neatroster.core.roster.Link;
 
 /** A code that somebody dragged down until it counted upwards. */
 public final class FillDownSlip implements ColumnRule {
-  public static final RuleText TEXT =
-      new RuleText(
-          "fill-down-slip",
-          Severity.ERROR,
-          "A code counts upwards from row to row into codes that do not exist: somebody dragged a cell down, and the spreadsheet program counted. A warning where nobody can tell what exists: addresses, phone numbers, dates, sites, grades, or one learner in each of many courses.",
-          "Everybody in those rows would be enrolled elsewhere, or nowhere; platforms that make what is missing would make a class for each of them.",
-          "Type the first code into all of the rows, or copy it down while holding the key that keeps the spreadsheet program from counting.",
-          """
-          code  | title
-          NAV-2 | Night
-
-          user    | course
-          amorgan | NAV-2
-          bfinch  | NAV-3     ← only NAV-2 exists
-          mlund   | NAV-4     ← dragged down too
-          """);
+  public static final RuleText TEXT = new RuleText("fill-down-slip", Severity.ERROR);
 
   /** Fewer are more likely two slips of their own. */
   private static final int FEWEST = 2;

@@ -18,17 +18,7 @@ import neatroster.core.text.Quoted;
 
 /** A group or a role of a course that nobody names, or a row of a grid that marks none. */
 public final class NoCourse extends TableRule implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "no-course",
-          Severity.WARNING,
-          "A row of people says a group, or a role in a numbered column, and names no course for it; or a row marks none of the list’s courses, where nearly all others mark some; in a list of enrollments alone that is a note where more do not.",
-          "Nobody is enrolled by it: the person stays out of the group.",
-          "Fill in the course; where all of the sheet are in one course, say so: course: NAV-2 under sheets: in roster.yaml.",
-          """
-          given name | family name | group
-          Ana        | Marlowe     | Port Watch     ← of which course?
-          """);
+  static final RuleText TEXT = new RuleText("no-course", Severity.WARNING);
 
   /** Of fewer rows nothing can be said. */
   private static final int FEWEST = 5;

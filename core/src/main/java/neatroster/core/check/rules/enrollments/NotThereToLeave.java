@@ -22,24 +22,7 @@ import neatroster.core.text.Quoted;
 
 /** Somebody who is to move out of a course or group in which nothing has them. */
 public final class NotThereToLeave implements RosterRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "not-there-to-leave",
-          Severity.WARNING,
-          "A list of moves takes somebody out of a course, or a group, in which neither a list nor the platform has them, or into the one that they leave.",
-          "They are in another one, and stay there as well.",
-          "Correct the course that they leave, or the name.",
-          """
-          code  | title
-          NAV-1 | Coast
-          NAV-2 | Night
-
-          username | given name | family name | course
-          amorgan  | Ana        | Morgan      | NAV-1
-
-          user    | from  | to
-          amorgan | NAV-2 | NAV-1     ← she is in NAV-1
-          """);
+  static final RuleText TEXT = new RuleText("not-there-to-leave", Severity.WARNING);
 
   @Override
   public RuleText text() {

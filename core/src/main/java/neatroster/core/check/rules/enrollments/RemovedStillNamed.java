@@ -15,22 +15,7 @@ import neatroster.core.wanted.Memberships;
 
 /** Rows about who or what is to be removed. */
 public final class RemovedStillNamed implements RosterRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "removed-still-named",
-          Severity.NOTE,
-          "Rows enroll somebody who is to be removed, or in a course or group that is. They are left out.",
-          "Nobody is enrolled in what goes away; whoever is removed by mistake loses these enrollments, too.",
-          "Nothing is to be done where the removal is meant.",
-          """
-          (roster.yaml) policy: {courses: {removed: carry-out}}
-
-          code  | title | status
-          NAV-2 | Night | removed
-
-          user    | course
-          amorgan | NAV-2     ← is left out
-          """);
+  static final RuleText TEXT = new RuleText("removed-still-named", Severity.NOTE);
 
   private final Settings settings;
 

@@ -16,21 +16,7 @@ import neatroster.core.roster.People;
 
 /** Somebody who is shut out is enrolled. */
 public final class SuspendedUser extends TableRule implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "suspended-user",
-          Severity.WARNING,
-          "A row enrolls somebody whose account is suspended, by the sheet or on the platform.",
-          "The person is in the list of the class and cannot come in.",
-          "Set the status to active, or take the row out.",
-          """
-          (known)
-          username | given name | status
-          amorgan  | Ana        | suspended
-
-          user    | course
-          amorgan | NAV-2     ← cannot log in
-          """);
+  static final RuleText TEXT = new RuleText("suspended-user", Severity.WARNING);
 
   public SuspendedUser() {
     super(TEXT, Table.ENROLLMENTS);

@@ -10,27 +10,7 @@ import neatroster.core.settings.Settings;
 
 /** Somebody in more courses than anybody takes. */
 public final class TooManyCourses implements RosterRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "too-many-courses",
-          Severity.WARNING,
-          "A user is in more courses than roster.yaml says under most-courses (12 where it says nothing).",
-          "Often a whole list was enrolled twice, or a grid was filled to its edge.",
-          "Take the rows out that are too many, or raise most-courses.",
-          """
-          (roster.yaml) most-courses: 1
-
-          username | given name
-          amorgan  | Ana            ← one is the most
-
-          code  | title
-          NAV-1 | Coast
-          NAV-2 | Night
-
-          user    | course
-          amorgan | NAV-1
-          amorgan | NAV-2
-          """);
+  static final RuleText TEXT = new RuleText("too-many-courses", Severity.WARNING);
 
   @Override
   public RuleText text() {

@@ -16,21 +16,7 @@ import neatroster.core.text.Quoted;
 
 /** A course that is in no list. */
 public final class UnknownCourse implements RowRule {
-  public static final RuleText TEXT =
-      new RuleText(
-          "unknown-course",
-          Severity.ERROR,
-          "A group or an enrollment names a course whose code no sheet of courses holds, or a course is to be a copy of one. A title is taken where only one course has it.",
-          "The row is refused, or, on platforms that make what is missing, a new empty class appears.",
-          "Correct the code, or add the course.",
-          """
-          code  | title
-          NAV-1 | Coast
-          NAV-2 | Night
-
-          user      | course
-          aferreira | NAV-22     ← NAV-2?
-          """);
+  public static final RuleText TEXT = new RuleText("unknown-course", Severity.ERROR);
 
   @Override
   public Set<String> explainedBy() {

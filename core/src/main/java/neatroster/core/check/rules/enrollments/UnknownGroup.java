@@ -14,23 +14,7 @@ import neatroster.core.text.Quoted;
 
 /** A group that its course does not have. */
 public final class UnknownGroup implements RowRule {
-  public static final RuleText TEXT =
-      new RuleText(
-          "unknown-group",
-          Severity.ERROR,
-          "An enrollment names a group that its course does not have, or, without a course, a cross-course group that does not exist.",
-          "The person ends up in the course but in no group, or a second group of nearly the same name appears.",
-          "Correct the name, or add the group to the groups of that course.",
-          """
-          code  | title
-          NAV-2 | Night
-
-          course | name
-          NAV-2  | Port Watch
-
-          user      | course | group
-          aferreira | NAV-2  | Prot Watch     ← Port Watch?
-          """);
+  public static final RuleText TEXT = new RuleText("unknown-group", Severity.ERROR);
 
   @Override
   public Set<String> explainedBy() {

@@ -16,20 +16,7 @@ import neatroster.core.text.Quoted;
 
 /** An enrollment of somebody who is in no list. */
 public final class UnknownUser implements RowRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "unknown-user",
-          Severity.ERROR,
-          "An enrollment names a user whom no sheet of users holds and who has no account yet.",
-          "The platform refuses the row, and the person is missing from the course.",
-          "Correct the username, email address or id, or add the person to the users.",
-          """
-          username | given name
-          mlund    | Mikkel
-
-          user     | course
-          mlnud    | NAV-2     ← mlund?
-          """);
+  static final RuleText TEXT = new RuleText("unknown-user", Severity.ERROR);
 
   @Override
   public RuleText text() {

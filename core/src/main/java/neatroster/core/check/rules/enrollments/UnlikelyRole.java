@@ -29,21 +29,7 @@ import neatroster.core.value.Instructors;
 
 /** A learner with the rights of somebody else. */
 public final class UnlikelyRole extends TableRule implements ColumnRule, RosterRule {
-  public static final RuleText TEXT =
-      new RuleText(
-          "unlikely-role",
-          Severity.WARNING,
-          "Somebody whose row reads like a learner’s (a grade, a guardian, a birth date less than sixteen years ago, or the role learner) is enrolled as an instructor, an assistant or a manager, or is to teach a course. Without a list that tells, somebody who learns in three courses or more and teaches one beside another instructor; and a course of which everybody is an instructor.",
-          "A child could read and change everybody’s marks.",
-          "Correct the role, or accept it in roster.yaml if it is meant.",
-          """
-          username | given name | grade
-          amorgan  | Ana        | 7
-
-          user    | course | role
-          amorgan | NAV-1  | learner
-          amorgan | NAV-2  | instructor     ← learner?
-          """);
+  public static final RuleText TEXT = new RuleText("unlikely-role", Severity.WARNING);
 
   private static final int GROWN_UP = 16;
 

@@ -20,22 +20,7 @@ public final class AlreadyKnown implements RosterRule {
   private static final List<Field> COLUMNS =
       List.of(Field.USERNAME, Field.EMAIL, Field.ID, Field.FULL_NAME, Field.GIVEN_NAME);
 
-  static final RuleText TEXT =
-      new RuleText(
-          "already-known",
-          Severity.NOTE,
-          "A row is about somebody who has an account on the platform, as far as exports and deliveries show.",
-          "Nobody gets a second account; nothing is wrong if you expected it.",
-          "Nothing is to be done.",
-          """
-          (known)
-          username | given name
-          amorgan  | Ana
-
-          username | given name
-          amorgan  | Ana         ← has an account already
-          bfinch   | Bo
-          """);
+  static final RuleText TEXT = new RuleText("already-known", Severity.NOTE);
 
   @Override
   public RuleText text() {

@@ -13,20 +13,7 @@ import neatroster.core.text.Quoted;
 
 /** An id that is written otherwise elsewhere. */
 public final class AlteredId extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "altered-id",
-          Severity.WARNING,
-          "An id differs from one of a person of the same name in noughts before it, or in capitals alone. Both are read as one person.",
-          "Spreadsheet programs take noughts away. Somebody whose id changes gets a second account in most systems.",
-          "Write the id as it is in the school’s records.",
-          """
-          id     | given name | family name
-          000417 | Ana        | Morgan
-
-          id     | full name  | course
-          417    | Ana Morgan | NAV-1     ← 000417
-          """);
+  static final RuleText TEXT = new RuleText("altered-id", Severity.WARNING);
 
   public AlteredId() {
     super(TEXT, Table.USERS);

@@ -14,18 +14,7 @@ import neatroster.core.text.Quoted;
 
 /** A username that is somebody else’s on the platform. */
 public final class AnotherPerson extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "another-person",
-          Severity.ERROR,
-          "A row has the id, username or email address of somebody with another name: in another row, or on an account. A name fits in any order of its parts, without accents, with initials, and without middle names.",
-          "The person would be taken for the other, and get into that account and its courses: so it goes when a row is copied and written over in part.",
-          "Correct the id, username or email address that is the other’s. If both are one person, write the name alike, or name the former username.",
-          """
-          id   | given name | family name | email
-          2041 | Ana        | Morgan      | ana@pier.example
-          2041 | Abel       | Quay        | abel@pier.example     ← Ana’s id, left from the row above
-          """);
+  static final RuleText TEXT = new RuleText("another-person", Severity.ERROR);
 
   public AnotherPerson() {
     super(TEXT, Table.USERS);

@@ -18,18 +18,7 @@ import neatroster.core.text.Quoted;
 
 /** A username that the settings do not allow. */
 public final class BadUsername implements RowRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "bad-username",
-          Severity.ERROR,
-          "A username that is too short or too long, has characters that the settings do not allow, or is reserved.",
-          "The platform refuses it, or makes an account that nobody can log in to.",
-          "Change the username, or allow it in roster.yaml under usernames: length, allow, reserved.",
-          """
-          username  | given name
-          amorgan   | Ana
-          José Ruiz | José     ← a space and an accented letter
-          """);
+  static final RuleText TEXT = new RuleText("bad-username", Severity.ERROR);
 
   private final UsernameShapes shapes;
 

@@ -12,25 +12,7 @@ import neatroster.core.text.Quoted;
 
 /** An account that somebody changed on the platform. */
 public final class ChangedElsewhere extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "changed-elsewhere",
-          Severity.WARNING,
-          "The platform has an account under another username than the one that was issued for it: somebody changed it there.",
-          "What the login slip says is wrong.",
-          "Keep the one on the platform by writing it into the sheet, or change it back there.",
-          """
-          (issued last year)
-          id  | username  | given name | family name
-          417 | aferreira | Ana        | Ferreira
-
-          (known)
-          id  | username     | given name | family name
-          417 | ana.ferreira | Ana        | Ferreira
-
-          id  | given name | family name
-          417 | Ana        | Ferreira     ← changed on the platform
-          """);
+  static final RuleText TEXT = new RuleText("changed-elsewhere", Severity.WARNING);
 
   private final Known known;
 

@@ -19,19 +19,7 @@ import neatroster.core.text.Quoted;
 
 /** Somebody who looks after the own account, or people who look after each other in a circle. */
 public final class CircularManager implements RosterRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "circular-manager",
-          Severity.WARNING,
-          "Somebody looks after the own account, directly or through others.",
-          "Whoever looks after an account sees what the person does and speaks for them. Nobody does"
-              + " that for themselves; most often the row below was meant.",
-          "Name somebody else in the column “manager”, or empty the cell.",
-          """
-          username | given name | manager
-          amorgan  | Abel       | bfinch
-          bfinch   | Bo         | bfinch     ← himself
-          """);
+  static final RuleText TEXT = new RuleText("circular-manager", Severity.WARNING);
 
   private static final int NOBODY = -1;
 

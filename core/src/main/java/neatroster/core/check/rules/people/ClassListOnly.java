@@ -21,21 +21,7 @@ import neatroster.core.text.Quoted;
 
 /** Somebody whom lists of who is in a course have, and no list of people. */
 public final class ClassListOnly implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "class-list-only",
-          Severity.WARNING,
-          "Somebody stands in a list of who is in a course, with nothing but a name, or with an address where most others of the list are in lists of people, and in no list of people, no export of the platform and among no accounts.",
-          "It may be somebody under another name, or no person at all, and would get an account.",
-          "Write the name as the list of people does, or add the person there. If class lists may bring new people: policy: {users: {class-lists: may-add}} in roster.yaml.",
-          """
-          id     | given name | family name
-          000417 | Ana        | Marlowe
-
-          full name    | course
-          Ana Marlowe  | NAV-1
-          Zoran Petrov | NAV-1     ← who is that?
-          """);
+  static final RuleText TEXT = new RuleText("class-list-only", Severity.WARNING);
 
   private final boolean isOn;
 

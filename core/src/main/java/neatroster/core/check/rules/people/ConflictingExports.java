@@ -12,22 +12,7 @@ import neatroster.core.text.Quoted;
 
 /** Exports of the platform that contradict each other. */
 public final class ConflictingExports implements RosterRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "conflicting-exports",
-          Severity.WARNING,
-          "What the platform holds is said in two ways: one username for two people, one person with two accounts, or one account with two values.",
-          "What counts may not be so any more: somebody gets the wrong account, or is changed back.",
-          "Keep only the newest export in known/, or mend the accounts on the platform and export it again.",
-          """
-          (known)
-          id  | username | given name | family name
-          417 | amarlowe | Ana        | Marlowe
-          418 | amarlowe | Bo         | Finch       ← whose is it?
-
-          id  | given name | family name
-          417 | Ana        | Marlowe
-          """);
+  static final RuleText TEXT = new RuleText("conflicting-exports", Severity.WARNING);
 
   private final Known known;
 

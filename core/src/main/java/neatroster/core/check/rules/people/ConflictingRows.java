@@ -20,18 +20,7 @@ import neatroster.core.text.Quoted;
 
 /** Two rows that disagree about one person. */
 public final class ConflictingRows extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "conflicting-rows",
-          Severity.ERROR,
-          "Two rows about one person, in one list or in several, say different things of the person. A blank cell says nothing.",
-          "One of the two would win, and nobody would know which.",
-          "Make the rows say the same, or, if they are two people, give each an id of their own.",
-          """
-          id   | given name | email          | course
-          2041 | Ana        | a@pier.example | NAV-1
-          2041 | Ana        | b@pier.example | NAV-2     ← which address?
-          """);
+  static final RuleText TEXT = new RuleText("conflicting-rows", Severity.ERROR);
 
   public ConflictingRows() {
     super(TEXT, Table.USERS);

@@ -23,18 +23,7 @@ import neatroster.core.text.Quoted;
 
 /** A child for whom nobody has consented. */
 public final class ConsentNeeded extends TableRule implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "consent-needed",
-          Severity.WARNING,
-          "Somebody is younger than roster.yaml says under consent: below-age, by the birth date, and the consent is missing or refused; or has no birth date in a sheet where others are.",
-          "In many countries a platform may not hold a child’s data without it.",
-          "Ask for it and write yes or the date on which it came; or set consent: {below-age: 0} where the school has settled it in another way.",
-          """
-          given name | birth date | consent
-          Ana        | 2017-03-02 | 2026-08-20
-          Bo         | 2017-07-19 |              ← below 13, and nobody said yes
-          """);
+  static final RuleText TEXT = new RuleText("consent-needed", Severity.WARNING);
 
   private final int age;
   private final Optional<LocalDate> today;

@@ -18,18 +18,7 @@ import neatroster.core.value.Phones;
 
 /** One phone number on two rows. */
 public final class DuplicatePhone implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "duplicate-phone",
-          Severity.WARNING,
-          "Two rows of users have the same phone number.",
-          "Where a platform finds people by their phone, both end up in one account; brothers and sisters often share one, though.",
-          "Correct the number; if it is shared on purpose, accept it in roster.yaml: accept: [{rule: duplicate-phone, value: “+44 20 7946 0123”, why: sisters}].",
-          """
-          given name | phone
-          Ana        | +44 20 7946 0123
-          Bo         | 0044 20 79460123     ← the same number
-          """);
+  static final RuleText TEXT = new RuleText("duplicate-phone", Severity.WARNING);
 
   /** The lines and people of the numbers, through all sheets. */
   private final KeyIndex phones = KeyIndex.exact();

@@ -12,21 +12,7 @@ import neatroster.core.text.Quoted;
 
 /** An address that belongs to somebody else’s account. */
 public final class EmailTaken extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "email-taken",
-          Severity.ERROR,
-          "A new user’s email address is the one of an account that belongs to another person.",
-          "The platform refuses the row, or the two share one account.",
-          "Correct the address; if it is the same person, give both the same id, or name the former username.",
-          """
-          (known)
-          id  | username | given name | family name | email
-          417 | amarlowe | Ana        | Marlowe     | ana@pier.example
-
-          id  | given name | email
-          533 | Anabel     | ana@pier.example     ← Ana’s
-          """);
+  static final RuleText TEXT = new RuleText("email-taken", Severity.ERROR);
 
   public EmailTaken() {
     super(TEXT, Table.USERS);

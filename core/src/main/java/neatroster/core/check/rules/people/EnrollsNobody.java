@@ -21,21 +21,7 @@ import neatroster.core.text.Quoted;
 
 /** A list of people of whom nobody is in any course, while there are courses. */
 public final class EnrollsNobody implements RosterRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "enrolls-nobody",
-          Severity.WARNING,
-          "Nobody in a list of people is in any course, while the courses are known and others are in them, or while columns of the list are not used.",
-          "Where the list says who is in which course, that was not understood, and everybody would see an empty platform.",
-          "See with inspect how the sheet is read. A class list: course: NAV-2 under sheets: in roster.yaml. A column of courses: columns: {course: HEADER}. If they are to be in no course, accept it.",
-          """
-          code  | title
-          NAV-1 | Coast
-
-          given name | family name | sits in     ← sheet of people; what is “sits in”?
-          Ana        | Marlowe     | the first
-          Bo         | Finch       | the second
-          """);
+  static final RuleText TEXT = new RuleText("enrolls-nobody", Severity.WARNING);
 
   private static final int FEWEST = 2;
 

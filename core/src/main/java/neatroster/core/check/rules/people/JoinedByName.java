@@ -12,20 +12,7 @@ import neatroster.core.roster.Doubt;
 
 /** People who were found in another list by their names alone. */
 public final class JoinedByName implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "joined-by-name",
-          Severity.NOTE,
-          "A list says no more of some people than their names, and each is the only one of that name among everybody else: they are read as those people.",
-          "It is what is meant nearly always; only you can know where it is not.",
-          "Nothing is to be done. Where it is somebody else, fill in an id, a username or an email address.",
-          """
-          id     | given name | family name
-          000417 | Ana        | Morgan
-
-          full name   | course
-          Morgan, Ana | NAV-1     ← found by the name
-          """);
+  static final RuleText TEXT = new RuleText("joined-by-name", Severity.NOTE);
 
   @Override
   public RuleText text() {

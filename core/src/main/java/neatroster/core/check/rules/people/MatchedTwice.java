@@ -15,22 +15,7 @@ import neatroster.core.text.Quoted;
 
 /** A row that fits two accounts, or two rows one. */
 public final class MatchedTwice extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "matched-twice",
-          Severity.ERROR,
-          "The id of a row belongs to one account and its email address or username to another; or two rows are about the same account.",
-          "Whichever account is changed, it may be the wrong person’s.",
-          "Correct the value that belongs to the other; if both rows are one person, delete one.",
-          """
-          (known)
-          id  | username | given name | email
-          417 | amarlowe | Ana        | ana@pier.example
-          418 | bfinch   | Bo         | bo@pier.example
-
-          id  | email
-          417 | bo@pier.example     ← Ana or Bo?
-          """);
+  static final RuleText TEXT = new RuleText("matched-twice", Severity.ERROR);
 
   public MatchedTwice() {
     super(TEXT, Table.USERS);

@@ -18,19 +18,7 @@ import neatroster.core.text.Quoted;
 
 /** A picture that is not there. */
 public final class MissingPhoto extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "missing-photo",
-          Severity.WARNING,
-          "The column photo names a file that is neither beside the sheet nor in its folder photos.",
-          "The person has no picture on the platform.",
-          "Put the file there, correct its name, or clear the cell.",
-          """
-          (photos) amorgan.jpg, bfinch.jpg
-          username | given name | photo
-          amorgan  | Ana        | amorgan.jpg
-          bfinch   | Bo         | bfinhc.jpg     ← there is a bfinch.jpg
-          """);
+  static final RuleText TEXT = new RuleText("missing-photo", Severity.WARNING);
 
   private final Optional<Set<String>> photos;
 

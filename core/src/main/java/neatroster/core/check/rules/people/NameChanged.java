@@ -11,21 +11,7 @@ import neatroster.core.roster.Doubt;
 
 /** Somebody who has an account under another name. */
 public final class NameChanged extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "name-changed",
-          Severity.WARNING,
-          "A row has the id and the email address, or the username, of an account with another name that has a part in common with the row’s: somebody who married, or a name that was filled in.",
-          "They are taken for one person. If it is another one, they would get into that account and its courses.",
-          "Nothing, if it is one person. Else correct the id, username and email address, which are the other’s.",
-          """
-          (known)
-          username | id  | given name | family name | email
-          amarlowe | 417 | Ana        | Marlowe     | ana@pier.example
-
-          id  | given name | family name | email
-          417 | Ana        | Quay        | ana@pier.example     ← the same Ana?
-          """);
+  static final RuleText TEXT = new RuleText("name-changed", Severity.WARNING);
 
   public NameChanged() {
     super(TEXT, Table.USERS);

@@ -8,20 +8,7 @@ import neatroster.core.model.Severity;
 
 /** Somebody to whom no account can be given; {@code issue} finds it when it comes to making one. */
 public final class NoAccount implements NoticeRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "no-account",
-          Severity.ERROR,
-          "No account can be made for somebody: the pattern makes nothing of the name, every username like it is taken and on-clash says refuse, or a guardian cannot be told from the child. Only issue finds this.",
-          "Whoever has no account is in no class.",
-          "The message says what to type; in most cases a username in the sheet.",
-          """
-          (roster.yaml) usernames: {on-clash: refuse}
-
-          given name | family name
-          Abel       | Morgan
-          Ana        | Morgan          ← amorgan is Abel’s
-          """);
+  static final RuleText TEXT = new RuleText("no-account", Severity.ERROR);
 
   @Override
   public RuleText text() {

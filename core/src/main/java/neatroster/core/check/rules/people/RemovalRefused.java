@@ -14,17 +14,7 @@ import neatroster.core.settings.Settings;
 
 /** A removal that the settings refuse. */
 public final class RemovalRefused implements RowRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "removal-refused",
-          Severity.ERROR,
-          "A user, course or group has the status “removed”, and roster.yaml does not say that removals are to be carried out.",
-          "Removing an account takes its work with it, and cannot be taken back by hand.",
-          "If it is meant, say policy: {users: {removed: carry-out}} in roster.yaml (for courses and groups policy: {courses: {removed: carry-out}}); else clear the cell.",
-          """
-          username | given name | status
-          mlund    | Mikkel     | removed     ← and removals are refused
-          """);
+  static final RuleText TEXT = new RuleText("removal-refused", Severity.ERROR);
 
   private final boolean users;
   private final boolean courses;

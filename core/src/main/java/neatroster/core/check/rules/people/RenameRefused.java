@@ -14,21 +14,7 @@ import neatroster.core.text.Quoted;
 
 /** A sheet that would rename somebody who has an account. */
 public final class RenameRefused implements RowRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "rename-refused",
-          Severity.ERROR,
-          "A user who has an account already stands in the sheet with another username, and the settings do not say policy: {users: {renamed: follow}}, or the row does not name the former username.",
-          "On the platform this would make a second account beside the first, without the person’s work.",
-          "Put the old username back, or leave the cell blank. If the user is to be renamed, write the old username into the column former username and let roster.yaml follow renames.",
-          """
-          (issued last year)
-          id  | username  | given name | family name
-          417 | aferreira | Ana        | Ferreira
-
-          id  | username  | given name | family name
-          417 | ferreiraa | Ana        | Ferreira     ← she is aferreira
-          """);
+  static final RuleText TEXT = new RuleText("rename-refused", Severity.ERROR);
 
   private final UsernameShapes shapes;
   private final boolean follow;

@@ -11,22 +11,7 @@ import neatroster.core.roster.Doubt;
 
 /** Somebody of whom only the name says that the platform has them already. */
 public final class SameNameOnPlatform extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "same-name-on-platform",
-          Severity.ERROR,
-          "The platform has somebody of this name, and neither id nor username nor email address says whether it is the same person.",
-          "A second account would be made for one person, or one account would be two people’s.",
-          "Type the username that the platform has, or the id or email address into both lists. If a name that nobody else has is enough, write match-by: [id, username, email, name] into roster.yaml.",
-          """
-          (known)
-          username | given name | family name
-          amarlowe | Ana        | Marlowe
-
-          id  | given name | family name
-          417 | Ana        | Marlowe     ← the same Ana?
-          418 | Bo         | Finch
-          """);
+  static final RuleText TEXT = new RuleText("same-name-on-platform", Severity.ERROR);
 
   public SameNameOnPlatform() {
     super(TEXT, Table.USERS);

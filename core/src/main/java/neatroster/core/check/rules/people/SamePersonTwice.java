@@ -13,18 +13,7 @@ import neatroster.core.roster.Doubt;
 
 /** Two rows that nothing tells apart. */
 public final class SamePersonTwice extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "same-person-twice",
-          Severity.ERROR,
-          "Nothing tells two rows of one list apart: the name is the same, and one of them has neither id, username nor email address. Also, as a warning, two people of one name, or nearly one, and one birth date; two of one name whom two lists know by other marks; as an error, somebody without an id whose name a list of people has with an id and another address; and a name in a class list that is nearly that of somebody.",
-          "It cannot be known whether they are one person or two, so no account is made.",
-          "Delete one if it is the same person; else add an id, an email address or a birth date to both.",
-          """
-          given name | family name | email
-          Mei        | Lin         | mei@pier.example
-          Mei        | Lin         |                      ← the same Mei Lin?
-          """);
+  static final RuleText TEXT = new RuleText("same-person-twice", Severity.ERROR);
 
   public SamePersonTwice() {
     super(TEXT, Table.USERS);

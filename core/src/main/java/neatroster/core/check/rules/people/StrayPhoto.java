@@ -19,18 +19,7 @@ import neatroster.core.model.Table;
 
 /** A picture that nobody has. */
 public final class StrayPhoto implements RosterRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "stray-photo",
-          Severity.NOTE,
-          "A picture in the folder photos is named by no row.",
-          "Its person has no picture on the platform, and the file may be of somebody who has left.",
-          "Name it in the column photo, or delete the file.",
-          """
-          (photos) amorgan.jpg, tnovak.jpg
-          username | given name | photo      ← nobody has tnovak.jpg
-          amorgan  | Ana        | amorgan.jpg
-          """);
+  static final RuleText TEXT = new RuleText("stray-photo", Severity.NOTE);
 
   private static final int NAMED = 5;
 

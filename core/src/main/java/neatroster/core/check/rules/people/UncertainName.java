@@ -18,18 +18,7 @@ import neatroster.core.text.Quoted;
 
 /** A name of which it is a guess what is the given and what the family name. */
 public final class UncertainName extends TableRule implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "uncertain-name",
-          Severity.WARNING,
-          "A full name that can be taken apart in more than one way, or two columns of names without headers of which nothing tells which is the given name.",
-          "Usernames and email addresses are made of the parts, and stay.",
-          "Give the parts in columns of their own, given name and family name, or write “Family, Given”.",
-          """
-          full name
-          Marlowe, Ana Maria
-          Ana Maria Marlowe Reed     ← is Maria a given or a family name?
-          """);
+  static final RuleText TEXT = new RuleText("uncertain-name", Severity.WARNING);
 
   public UncertainName() {
     super(TEXT, Table.USERS);

@@ -18,21 +18,7 @@ import neatroster.core.text.Quoted;
 
 /** A former username that nobody had. */
 public final class UnknownFormerUsername extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "unknown-former-username",
-          Severity.ERROR,
-          "The column former username names one that no account has.",
-          "Nothing can be renamed; a second account would be made beside the old one.",
-          "Correct it, or clear the cell if the person is new.",
-          """
-          (known)
-          username | given name
-          amorgan  | Ana
-
-          username | given name | former username
-          amarlowe | Ana        | amorgna     ← amorgan?
-          """);
+  static final RuleText TEXT = new RuleText("unknown-former-username", Severity.ERROR);
 
   private final KnownUsers known;
 

@@ -15,18 +15,7 @@ import neatroster.core.text.Quoted;
 
 /** Somebody who looks after an account and is in no list. */
 public final class UnknownManager extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "unknown-manager",
-          Severity.ERROR,
-          "The column manager names a user whom no sheet holds and who has no account.",
-          "The platform refuses the row, or leaves the account without anybody to look after it.",
-          "Correct the username, email address or id, or add the person to the users.",
-          """
-          username | given name | manager
-          amorgan  | Ana        | bfinch
-          bfinch   | Bo         | amorgn     ← amorgan?
-          """);
+  static final RuleText TEXT = new RuleText("unknown-manager", Severity.ERROR);
 
   public UnknownManager() {
     super(TEXT, Table.USERS);

@@ -19,19 +19,7 @@ import neatroster.core.text.UnwantedWords;
 
 /** A username that has a bad word in it. */
 public final class UnwantedWord extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "unwanted-word",
-          Severity.WARNING,
-          "A username in the sheet contains a word that no username should, perhaps across the joint of two names. A name that somebody has is none.",
-          "A child would be laughed at for years.",
-          "Give another, or leave the cell blank to have one made that does not. Words of your own go under usernames: unwanted in roster.yaml.",
-          """
-          (roster.yaml) usernames: {unwanted: [barnacle]}
-
-          username    | given name | family name
-          b.arnacle   | Bo         | Arnacle        ← barnacle
-          """);
+  static final RuleText TEXT = new RuleText("unwanted-word", Severity.WARNING);
 
   private final UnwantedWords words;
 

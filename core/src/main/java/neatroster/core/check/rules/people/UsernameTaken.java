@@ -12,21 +12,7 @@ import neatroster.core.text.Quoted;
 
 /** A username that was issued to somebody else. */
 public final class UsernameTaken extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "username-taken",
-          Severity.ERROR,
-          "A sheet gives a user the username that was issued to another person, now or in an earlier year.",
-          "One of them would get into the other’s account.",
-          "Give the user another username, or leave the cell blank to have one made.",
-          """
-          (issued last year)
-          id  | username  | given name | family name
-          417 | aferreira | Ana        | Ferreira
-
-          username  | given name | family name
-          aferreira | Abel       | Ferreira     ← taken
-          """);
+  static final RuleText TEXT = new RuleText("username-taken", Severity.ERROR);
 
   public UsernameTaken() {
     super(TEXT, Table.USERS);

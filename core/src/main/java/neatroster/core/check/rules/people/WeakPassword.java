@@ -20,18 +20,7 @@ import neatroster.core.text.Cell;
 
 /** A password that others guess. */
 public final class WeakPassword extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "weak-password",
-          Severity.WARNING,
-          "A password in the sheet is one of the common ones, also with digits for letters (p4ssw0rd), the person’s own name, username or birth date, the school’s name, a row of the keyboard, or one character over and over.",
-          "Other pupils try these first.",
-          "Give another, or leave the cell blank to have one made.",
-          """
-          username | given name | password
-          amorgan  | Ana        | amorgan2027     ← the first thing anybody tries
-          bfinch   | Bo         | kelp-tide-mast-7
-          """);
+  static final RuleText TEXT = new RuleText("weak-password", Severity.WARNING);
 
   private final Set<String> school;
 

@@ -17,18 +17,7 @@ import neatroster.core.text.Quoted;
 
 /** A given name in which the family name stands as well. */
 public final class WholeNameInGiven extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "whole-name-in-given",
-          Severity.WARNING,
-          "The column of given names holds a whole name: with a comma, or with the family name in it.",
-          "The person would see the family name twice, and a username would be made of it.",
-          "Leave the given name alone in its column.",
-          """
-          given name       | family name
-          Ana              | Marlowe
-          Finch, Bo        | Finch       ← Bo
-          """);
+  static final RuleText TEXT = new RuleText("whole-name-in-given", Severity.WARNING);
 
   public WholeNameInGiven() {
     super(TEXT, Table.USERS);

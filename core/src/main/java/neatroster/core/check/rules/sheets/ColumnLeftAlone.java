@@ -22,21 +22,7 @@ import neatroster.core.text.Quoted;
 
 /** Columns of marks or codes beside people that nothing is read from. */
 public final class ColumnLeftAlone implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "column-left-alone",
-          Severity.WARNING,
-          "Columns beside people hold marks, as x or yes, or codes as courses have them, or a different code for each person of a list without ids, and nothing is read from them.",
-          "If they say who is in which course, nobody is enrolled by them.",
-          "If a header is to be a course, add the course, or another name of it under aliases: in roster.yaml. If the columns are of no matter: leave: [HEADER] under sheets:.",
-          """
-          code  | title
-          NAV-1 | Coast
-
-          given name | NAV-1 | Night watch     ← a course by another name?
-          Ana        | x     | x
-          Bo         |       | x
-          """);
+  static final RuleText TEXT = new RuleText("column-left-alone", Severity.WARNING);
 
   private static final String COURSES = "courses, beside another column that may be the one";
   private static final String IDS = "a different code for each person";

@@ -11,18 +11,7 @@ import neatroster.core.model.Severity;
 
 /** A column that holds something and has no header. */
 public final class ColumnWithoutHeader implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "column-without-header",
-          Severity.NOTE,
-          "A column holds something, and neither a header nor its values say what it is; it was left alone.",
-          "Nothing of it gets to the platform.",
-          "Put a header above it, or say in roster.yaml under sheets: columns: what it is; leave: [C] keeps it quiet.",
-          """
-          given name |           | family name     ← what is in the middle?
-          Ana        | starboard | Marlowe
-          Bo         | port      | Finch
-          """);
+  static final RuleText TEXT = new RuleText("column-without-header", Severity.NOTE);
 
   @Override
   public RuleText text() {

@@ -18,22 +18,7 @@ import neatroster.core.text.Quoted;
 public final class CoversNothing implements RosterRule {
   private static final String COURSE = "course ";
 
-  static final RuleText TEXT =
-      new RuleText(
-          "covers-nothing",
-          Severity.WARNING,
-          "A sheet covers a course by roster.yaml, and there is no such course.",
-          "Whoever left the course stays in it: nothing counts as absent.",
-          "Correct the course in roster.yaml: covers: course NAV-2.",
-          """
-          (roster.yaml) sheets: [{file: sheet2.csv, covers: course NAV-22}]
-
-          code  | title
-          NAV-2 | Night
-
-          user    | course     ← is NAV-2 meant?
-          amorgan | NAV-2
-          """);
+  static final RuleText TEXT = new RuleText("covers-nothing", Severity.WARNING);
 
   @Override
   public RuleText text() {

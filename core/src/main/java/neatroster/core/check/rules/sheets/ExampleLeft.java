@@ -16,17 +16,7 @@ import neatroster.core.text.Quoted;
 
 /** What is left of a starter's example in a row that somebody has written over. */
 public final class ExampleLeft extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "example-left",
-          Severity.ERROR,
-          "A row that began as the example of a starter still has a value of the example.",
-          "A person would get the address or the course of somebody who does not exist.",
-          "Type the person's own value, or delete what is in the cell.",
-          """
-          given name | family name | email
-          Ana        | Marlowe     | wren.halyard@pier.example     ← the example's
-          """);
+  static final RuleText TEXT = new RuleText("example-left", Severity.ERROR);
 
   public ExampleLeft() {
     super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);

@@ -11,18 +11,7 @@ import neatroster.core.model.Severity;
 
 /** The example of a starter sheet. */
 public final class ExampleRowNote implements NoticeRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "example-row",
-          Severity.NOTE,
-          "The example row of a starter sheet is still there, untouched. It is skipped.",
-          "It is no person, and was not read as one.",
-          "Delete it, or write over it.",
-          """
-          given name | email                     | note
-          Wren       | wren.halyard@pier.example | An example. It is skipped; delete it, or write over it. ← skipped
-          Ana        | ana@pier.example          |
-          """);
+  static final RuleText TEXT = new RuleText("example-row", Severity.NOTE);
 
   @Override
   public RuleText text() {

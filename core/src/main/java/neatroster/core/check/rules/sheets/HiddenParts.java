@@ -15,19 +15,7 @@ import neatroster.core.model.Severity;
 
 /** Rows, columns or sheets that a workbook hides. */
 public final class HiddenParts implements SheetRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "hidden-rows",
-          Severity.NOTE,
-          "A workbook hides rows, columns or a whole sheet, by hand or by a filter. They are read like all others.",
-          "Whoever looked at the sheet did not see them, and did not mean them, perhaps.",
-          "Show them in the spreadsheet program, and delete what is not meant.",
-          """
-          (the rows in brackets are hidden)
-          given name | family name
-          Ana        | Marlowe
-          (Bo        | Finch)     ← somebody whom nobody sees
-          """);
+  static final RuleText TEXT = new RuleText("hidden-rows", Severity.NOTE);
 
   @Override
   public RuleText text() {

@@ -18,17 +18,7 @@ import neatroster.core.text.Quoted;
 
 /** A column is missing without which the rows say nothing. */
 public final class MissingColumn implements SheetRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "missing-column",
-          Severity.ERROR,
-          "A sheet has no column for something that every row of it needs.",
-          "None of its rows can be delivered.",
-          "Add the column, or correct its header.",
-          """
-          course | role        ← enrollments, but of whom?
-          NAV-2  | learner
-          """);
+  static final RuleText TEXT = new RuleText("missing-column", Severity.ERROR);
 
   private final Known known;
 

@@ -12,17 +12,7 @@ import neatroster.core.model.Severity;
 
 /** A sheet without headers. */
 public final class NoHeader implements SheetRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "no-header",
-          Severity.NOTE,
-          "A sheet has no row of headers; what its columns hold was told by the values in them.",
-          "A guess may be wrong where a column holds something unusual.",
-          "Look at what neat-roster inspect says of the sheet, and put headers above the columns.",
-          """
-          Ana Marlowe | ana@pier.example     ← no headers above
-          Bo Finch    | bo@pier.example
-          """);
+  static final RuleText TEXT = new RuleText("no-header", Severity.NOTE);
 
   @Override
   public RuleText text() {

@@ -10,17 +10,7 @@ import neatroster.core.roster.Roster;
 
 /** A file that can be read and holds no table. */
 public final class NotATable implements NoticeRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "not-a-table",
-          Severity.ERROR,
-          "A file or sheet that is empty, or in which no column header could be recognised.",
-          "None of it was checked.",
-          "Name the columns in the first row; if they are named in words of your own, say which table it is:"
-              + " neat-roster check users=list.csv",
-          """
-          (an empty file)     ← nothing to read
-          """);
+  static final RuleText TEXT = new RuleText("not-a-table", Severity.ERROR);
 
   @Override
   public RuleText text() {

@@ -10,19 +10,7 @@ import neatroster.core.model.Severity;
 
 /** What a file of another program tells that no table of ours has room for. */
 public final class NotRead implements SheetRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "not-read",
-          Severity.NOTE,
-          "A file of another program, such as a OneRoster zip, tells more than is read: further schools of a person, pronouns, marks.",
-          "What is not read is in no batch, and does not reach the platform this way.",
-          "Nothing, where the platform has it from elsewhere or does without. Else add it to the sheets.",
-          """
-          (users.csv of a OneRoster zip)
-          sourcedId,username,givenName,familyName,pronouns     ← pronouns of 2 people
-          u1,amarlowe,Ana,Marlowe,she/her
-          u2,bfinch,Bo,Finch,he/him
-          """);
+  static final RuleText TEXT = new RuleText("not-read", Severity.NOTE);
 
   @Override
   public RuleText text() {

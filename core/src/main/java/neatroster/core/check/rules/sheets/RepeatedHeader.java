@@ -11,18 +11,7 @@ import neatroster.core.model.Severity;
 
 /** Headers that come again. */
 public final class RepeatedHeader implements NoticeRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "repeated-header",
-          Severity.NOTE,
-          "The row of headers comes again further down, as at the top of each printed page. It is skipped.",
-          "It is no person, and was not read as one.",
-          "Nothing is to be done.",
-          """
-          given name | family name
-          Ana        | Marlowe
-          given name | family name     ← page 2
-          """);
+  static final RuleText TEXT = new RuleText("repeated-header", Severity.NOTE);
 
   @Override
   public RuleText text() {

@@ -12,18 +12,7 @@ import neatroster.core.text.Quoted;
 
 /** A total, a footer, a title or a remark. */
 public final class SkippedRowNote implements NoticeRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "skipped-row",
-          Severity.NOTE,
-          "A row is a total, the footer of an export, or a title or remark in a list without headers, and was skipped.",
-          "It is no person, and was not read as one.",
-          "Nothing is to be done if it is so; where the row may name a person, it is a warning. If it is data after all, fill more of its cells; a person in a typed list is told by two words of a name, or an address.",
-          """
-          given name | family name | id
-          Ana        | Marlowe     | 417
-          Total: 1   |             |         ← no person
-          """);
+  static final RuleText TEXT = new RuleText("skipped-row", Severity.NOTE);
 
   @Override
   public RuleText text() {

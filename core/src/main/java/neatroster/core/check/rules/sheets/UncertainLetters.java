@@ -11,19 +11,7 @@ import neatroster.core.text.Quoted;
 
 /** A text file whose letters can be read in two ways. */
 public final class UncertainLetters implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "uncertain-letters",
-          Severity.WARNING,
-          "A text file does not say in which encoding its letters are, and two of them make likely names of it.",
-          "In the wrong one people find a name that is not theirs, and usernames are made of it.",
-          "Look at the two readings. To take the other one: encoding: under sheets: in roster.yaml. Better still, save the file as “CSV UTF-8”.",
-          """
-          (in windows-1250)     ← the file itself does not say so
-          given name,family name
-          Győző,Kovács
-          Erzsébet,Szűcs
-          """);
+  static final RuleText TEXT = new RuleText("uncertain-letters", Severity.WARNING);
 
   @Override
   public RuleText text() {

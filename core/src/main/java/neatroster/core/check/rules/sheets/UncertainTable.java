@@ -10,18 +10,7 @@ import neatroster.core.model.Table;
 
 /** A sheet of which it is a guess what it lists. */
 public final class UncertainTable implements SheetRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "uncertain-table",
-          Severity.WARNING,
-          "A sheet could list people in courses, or courses or groups, and no other sheet shows which: it was read as people because of the given names in it.",
-          "Groups would get accounts, or people would become groups.",
-          "Say under sheets: in roster.yaml what it is (table: users, or table: groups), or put groups= before the file’s name. With a list of people beside it nothing needs to be said.",
-          """
-          name        | course     ← people, or groups of courses?
-          Ana Marlowe | NAV-1
-          Bo Finch    | NAV-2
-          """);
+  static final RuleText TEXT = new RuleText("uncertain-table", Severity.WARNING);
 
   @Override
   public RuleText text() {

@@ -10,17 +10,7 @@ import neatroster.core.model.Table;
 
 /** There was no list to check references against. */
 public final class UncheckedReferences implements NoticeRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "unchecked-references",
-          Severity.NOTE,
-          "A sheet names users, courses or groups, and no sheet that lists them was given.",
-          "A wrong code in it would not be noticed.",
-          "Give the other sheets as well: neat-roster check users.xlsx courses.csv enrollments.csv",
-          """
-          user    | course     ← which courses are there?
-          amorgan | NAV-2
-          """);
+  static final RuleText TEXT = new RuleText("unchecked-references", Severity.NOTE);
 
   @Override
   public RuleText text() {

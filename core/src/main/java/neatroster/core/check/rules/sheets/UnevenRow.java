@@ -14,18 +14,7 @@ import neatroster.core.model.Table;
 
 /** A row with more or fewer cells than the header. */
 public final class UnevenRow implements RowRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "uneven-row",
-          Severity.ERROR,
-          "A row has more or fewer cells than the header, as when a separator is missing, or stands inside a value without quotation marks.",
-          "Every value behind that point is in the wrong column: a role becomes a group, a group becomes a date.",
-          "Put quotation marks around the value that holds the separator, or add the one that is missing. The rest of the row is not checked until then.",
-          """
-          course,title,site
-          NAV-2,Coastal Navigation,Main Pier
-          KNOT-1,Knots, Bends and Hitches,Main Pier     ← one comma too many
-          """);
+  static final RuleText TEXT = new RuleText("uneven-row", Severity.ERROR);
 
   @Override
   public RuleText text() {

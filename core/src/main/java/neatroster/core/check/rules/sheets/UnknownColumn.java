@@ -17,17 +17,7 @@ import neatroster.core.text.Quoted;
 
 /** A header that is probably a misspelt one of ours, or stands twice. */
 public final class UnknownColumn implements SheetRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "unknown-column",
-          Severity.WARNING,
-          "A column whose header is nearly the name of a field, or the second column for the same field. Columns with other headers are kept as extras and are no finding.",
-          "What stands in the column is not used.",
-          "Correct the header, or delete one of the two columns.",
-          """
-          usrname | given name     ← username?
-          mlund   | Mikkel
-          """);
+  static final RuleText TEXT = new RuleText("unknown-column", Severity.WARNING);
 
   @Override
   public RuleText text() {

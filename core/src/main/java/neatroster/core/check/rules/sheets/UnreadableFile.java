@@ -11,16 +11,7 @@ import neatroster.core.model.Severity;
 
 /** A file whose content cannot be read. */
 public final class UnreadableFile implements NoticeRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "unreadable-file",
-          Severity.ERROR,
-          "A file that is neither text nor a workbook, or is damaged from some row on.",
-          "Nothing in it, or nothing behind that row, was checked.",
-          "Open it in a spreadsheet program and save it again as XLSX or CSV, or ask for it anew.",
-          """
-          (a photograph that somebody renamed)     ← no spreadsheet
-          """);
+  static final RuleText TEXT = new RuleText("unreadable-file", Severity.ERROR);
 
   @Override
   public RuleText text() {

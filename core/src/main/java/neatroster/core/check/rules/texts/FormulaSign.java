@@ -19,18 +19,7 @@ import neatroster.core.text.Quoted;
 
 /** A value that spreadsheet programs take for a formula. */
 public final class FormulaSign extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "formula-sign",
-          Severity.ERROR,
-          "A username, email address, id, password or join code that begins with = + - or @, or another value that a spreadsheet program would calculate.",
-          "A batch says exactly what the sheet says. Whoever opens it in a spreadsheet program sees another username or password, or lets a stranger’s formula run.",
-          "Give a value that begins with a letter or a digit.",
-          """
-          username | given name
-          amorgan  | Ana
-          -bo      | Bo       ← a spreadsheet program calculates it
-          """);
+  static final RuleText TEXT = new RuleText("formula-sign", Severity.ERROR);
 
   /** What must reach the platform letter by letter. */
   private static final Set<Field> LITERAL =

@@ -24,18 +24,7 @@ import neatroster.core.text.Quoted;
 
 /** Text that was decoded wrongly somewhere earlier. */
 public final class GarbledText extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "garbled-text",
-          Severity.WARNING,
-          "Letters with accents have become two or three strange ones (MÃ¼ller), or a question mark inside a word (M?ller): some program read the text in the wrong encoding before it came to us, that of an old computer perhaps, or wrote its letters as web pages do (M&uuml;ller).",
-          "The person finds a name that is not theirs, and a username is made of it.",
-          "Type the suggestion, or export the sheet anew as “CSV UTF-8”.",
-          """
-          given name | family name
-          Ana        | Marlowe
-          Jan        | MÃ¼ller     ← Müller
-          """);
+  static final RuleText TEXT = new RuleText("garbled-text", Severity.WARNING);
 
   public GarbledText() {
     super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);

@@ -19,22 +19,7 @@ import neatroster.core.text.Quoted;
 
 /** A number that a spreadsheet program took for another. */
 public final class MangledNumber implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "mangled-number",
-          Severity.ERROR,
-          "An id or a code was changed by a spreadsheet program: written as 1.2E+11, robbed of the noughts in front that the other ids have, cut off behind fifteen digits, shown with a point (417.0) or with commas (100,417), or turned into a date, as a group called 1-2 is.",
-          "The id is somebody else’s or nobody’s: the person gets a second account.",
-          "Format the column as text before you type or paste, and take the values anew from where they came. Where the noughts are all that is missing, type the suggestion.",
-          """
-          id     | given name
-          000417 | Ana
-          000418 | Bo
-          000419 | Cy
-          000420 | Di
-          421    | Ed        ← 000421
-          1.2E+11 | Flo      ← the digits behind are gone
-          """);
+  static final RuleText TEXT = new RuleText("mangled-number", Severity.ERROR);
 
   private static final Field[] FIELDS = {
     Field.ID, Field.USER, Field.CODE, Field.COURSE, Field.PHONE, Field.GROUP, Field.NAME

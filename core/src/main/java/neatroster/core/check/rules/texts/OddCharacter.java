@@ -20,18 +20,7 @@ import neatroster.core.text.Quoted;
 
 /** Characters that nobody meant to type. */
 public final class OddCharacter extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "odd-character",
-          Severity.WARNING,
-          "A cell has characters that do not show, that only look like the letters they stand among, or that no name, code or address has: a zero-width space, a Cyrillic а in a Latin name, a digit in a name, a typographic quotation mark in an address.",
-          "Two values that look the same are two values to a platform: nobody can log in with a letter that is not on the keyboard.",
-          "Type the value anew.",
-          """
-          given name | email
-          Ana        | ana@pier.example
-          Ana        | аna2@pier.example     ← the first letter is Cyrillic
-          """);
+  static final RuleText TEXT = new RuleText("odd-character", Severity.WARNING);
 
   public OddCharacter() {
     super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);

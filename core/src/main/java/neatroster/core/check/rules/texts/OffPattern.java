@@ -28,27 +28,7 @@ import neatroster.core.text.Quoted;
 
 /** A value that breaks the pattern of the others. */
 public final class OffPattern extends TableRule implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "off-pattern",
-          Severity.WARNING,
-          "A username, email address or course code is made in another way than nine in ten of its column, or a field of your own breaks the pattern that roster.yaml gives for it.",
-          "It is often a slip: a letter swapped, another domain, a code typed with a space or without its hyphen.",
-          "Correct it; if it is meant, accept it in roster.yaml under accept.",
-          """
-          code   | title
-          NAV-1  | Coast
-          NAV-2  | Night
-          NAV-3  | Dusk
-          NAV-4  | Dawn
-          NAV-5  | Noon
-          NAV-6  | Fog
-          NAV-7  | Surf
-          NAV-8  | Ebb
-          NAV-9  | Flood
-          NAV10  | Moor      ← NAV-10?
-          KNOT-1 | Knots
-          """);
+  static final RuleText TEXT = new RuleText("off-pattern", Severity.WARNING);
 
   public OffPattern() {
     super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);

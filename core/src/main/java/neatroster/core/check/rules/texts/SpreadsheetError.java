@@ -24,18 +24,7 @@ import neatroster.core.text.Quoted;
 
 /** A cell that a spreadsheet program could not calculate. */
 public final class SpreadsheetError implements RowRule, ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "spreadsheet-error",
-          Severity.ERROR,
-          "A cell holds what a spreadsheet program shows where it cannot calculate, such as #N/A or #REF!, or a formula whose result was not saved.",
-          "The platform would take the error itself for a name or an address.",
-          "Mend the formula in the spreadsheet program, or type the value; then save the sheet again.",
-          """
-          given name | email
-          Ana        | ana@pier.example
-          Bo         | #N/A     ← the lookup found nobody
-          """);
+  static final RuleText TEXT = new RuleText("spreadsheet-error", Severity.ERROR);
 
   /** The errors of ECMA-376, part 1, section 18.17.3, and those of other spreadsheet programs. */
   private static final Pattern ERROR =

@@ -18,18 +18,7 @@ import neatroster.core.text.Quoted;
 
 /** A cell has spaces that nobody sees. */
 public final class StraySpace implements RowRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "stray-space",
-          Severity.WARNING,
-          "A cell begins or ends with a space, or has two in a row, or one of the kinds that look like a space and are none to a computer.",
-          "To a platform “Port Watch ” and “Port Watch” are two groups.",
-          "Delete the extra spaces. Batches are written without them in any case.",
-          """
-          course | name
-          NAV-2  | Port Watch
-          NAV-2  | Starboard␣     ← a space at the end
-          """);
+  static final RuleText TEXT = new RuleText("stray-space", Severity.WARNING);
 
   @Override
   public RuleText text() {

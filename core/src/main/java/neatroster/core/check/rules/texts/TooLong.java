@@ -14,18 +14,7 @@ import neatroster.core.text.Quoted;
 
 /** A value that is too long to be meant. */
 public final class TooLong extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "too-long",
-          Severity.ERROR,
-          "A value is longer than anything of its kind: an email address of more than 254 characters (RFC 5321, section 4.5.3.1), a name of more than 100, a code of more than 64, a title of more than 255, any other of more than 2,000.",
-          "Platforms cut it off or refuse the row; often a quotation mark is missing and the value has swallowed the cells behind it.",
-          "Shorten it.",
-          """
-          given name | username
-          Ana        | amorgan
-          Bonaventura Maximilian Ignatius Ferdinand Alexander Bartholomew of the Long Quay at the Far End of It | bo ← too long
-          """);
+  static final RuleText TEXT = new RuleText("too-long", Severity.ERROR);
 
   public TooLong() {
     super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);

@@ -13,17 +13,7 @@ import neatroster.core.text.Cell;
 
 /** A password that is shorter than the settings allow. */
 public final class TooShort extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "too-short",
-          Severity.ERROR,
-          "A password in the sheet has fewer characters than roster.yaml asks for under passwords: minimum.",
-          "The platform refuses the account, or somebody guesses the password.",
-          "Give a longer one, or leave the cell blank to have one made.",
-          """
-          username | given name | password
-          amorgan  | Ana        | kelp9     ← eight characters are the fewest
-          """);
+  static final RuleText TEXT = new RuleText("too-short", Severity.ERROR);
 
   private final int minimum;
 

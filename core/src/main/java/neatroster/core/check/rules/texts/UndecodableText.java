@@ -14,18 +14,7 @@ import neatroster.core.text.Quoted;
 
 /** Letters that were lost. */
 public final class UndecodableText extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "undecodable-text",
-          Severity.ERROR,
-          "A cell holds the replacement character � (U+FFFD): a program could not read a letter and put this in its place.",
-          "The letter is gone; a username or an address made of it would be wrong.",
-          "Look the value up where it came from and type it anew.",
-          """
-          given name | family name
-          Ana        | Marlowe
-          Jan        | M�ller     ← Müller? Möller?
-          """);
+  static final RuleText TEXT = new RuleText("undecodable-text", Severity.ERROR);
 
   public UndecodableText() {
     super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);

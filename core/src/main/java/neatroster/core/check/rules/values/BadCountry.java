@@ -8,18 +8,7 @@ import neatroster.core.model.Table;
 
 /** A country that is no code of one. */
 public final class BadCountry extends ValueRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "bad-country",
-          Severity.ERROR,
-          "A country is not one of the two-letter codes of ISO 3166-1.",
-          "The platform refuses the row or drops the value.",
-          "Use the code: PT for Portugal.",
-          """
-          given name | country
-          Ana        | PT
-          Bo         | Portugal     ← PT
-          """);
+  static final RuleText TEXT = new RuleText("bad-country", Severity.ERROR);
 
   public BadCountry() {
     super(TEXT, List.of(Field.COUNTRY), Table.USERS);

@@ -10,18 +10,7 @@ import neatroster.core.model.Table;
 
 /** A date that cannot be read. */
 public final class BadDate extends ValueRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "bad-date",
-          Severity.ERROR,
-          "A cell that should hold a date and holds none, a day that is not in the calendar, or, where roster.yaml says dates: ask, a date that could be two.",
-          "A class opens on the wrong day, or the platform refuses the row.",
-          "Write the date as year-month-day, such as 2027-01-31. A start or an end may also be written as +90 days.",
-          """
-          code  | title   | starts
-          NAV-1 | Coastal | 2027-01-11
-          NAV-2 | Night   | 31.02.2027     ← February has no 31st
-          """);
+  static final RuleText TEXT = new RuleText("bad-date", Severity.ERROR);
 
   public BadDate() {
     super(

@@ -11,18 +11,7 @@ import neatroster.core.value.EmailShape;
 
 /** An email address cannot be one. */
 public final class BadEmail extends ValueRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "bad-email",
-          Severity.ERROR,
-          "An email address that cannot be one: no @ or two, a comma for a dot, spaces inside, nothing before or behind the @, a last part without a dot (RFC 5321, section 4.1.2).",
-          "Invitations and lost passwords go there; most platforms refuse the row.",
-          "Type the address as its owner writes it.",
-          """
-          email
-          ana.ferreira@pier.example
-          tomas.novak@pier,example     ← a comma where a dot belongs
-          """);
+  static final RuleText TEXT = new RuleText("bad-email", Severity.ERROR);
 
   public BadEmail() {
     super(TEXT, List.of(Field.EMAIL, Field.GUARDIAN_EMAIL), Table.USERS);

@@ -9,19 +9,7 @@ import neatroster.core.model.Table;
 
 /** A phone number that cannot be one. */
 public final class BadPhone extends ValueRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "bad-phone",
-          Severity.WARNING,
-          "A phone number that cannot be dialled: letters in it, too few or too many digits for its country (ITU-T E.164).",
-          "Messages to it fail, and a wrong number may be somebody else’s.",
-          "Write it with the country code: +44 20 7946 0123. Where numbers have none, say in roster.yaml which country is meant: phones: {region: GB}.",
-          """
-          given name | phone
-          Ana        | +44 20 7946 0123
-          Bo         | 012           ← too short for any country
-          Cy         | +44 20 79     ← too short for Britain
-          """);
+  static final RuleText TEXT = new RuleText("bad-phone", Severity.WARNING);
 
   public BadPhone() {
     super(TEXT, List.of(Field.PHONE), Table.USERS);

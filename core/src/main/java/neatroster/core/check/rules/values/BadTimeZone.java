@@ -8,18 +8,7 @@ import neatroster.core.model.Table;
 
 /** A time zone that does not exist. */
 public final class BadTimeZone extends ValueRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "bad-time-zone",
-          Severity.ERROR,
-          "A time zone is not one of the IANA time zone database, such as Europe/Lisbon.",
-          "Everything that is due is due at the wrong hour.",
-          "Use the name of the zone: a continent, a slash and a city.",
-          """
-          given name | time zone
-          Ana        | Europe/Lisbon
-          Bo         | Lisbon     ← Europe/Lisbon
-          """);
+  static final RuleText TEXT = new RuleText("bad-time-zone", Severity.ERROR);
 
   public BadTimeZone() {
     super(TEXT, List.of(Field.TIME_ZONE), Table.USERS);

@@ -25,19 +25,7 @@ import neatroster.core.text.Quoted;
 
 /** Dates that are read otherwise than the rest of their column, or than they are written. */
 public final class DateOrders implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "date-order",
-          Severity.WARNING,
-          "A date that can be read in one order alone, where the rest of its column is in the other; a column that is read in another order than the settings say; years of two digits and day numbers of a spreadsheet program.",
-          "A date as 3/4/2027 is a day in March or in April: read in the wrong order, half of the dates are wrong and nobody sees it.",
-          "Write the dates as year-month-day, or say under sheets: in roster.yaml with dates: how they are meant.",
-          """
-          given name | birth date
-          Ana        | 12/31/2010     ← said once: the month comes first
-          Bo         | 01/25/2011
-          Cy         | 31/12/2010     ← the others have the month first
-          """);
+  static final RuleText TEXT = new RuleText("date-order", Severity.WARNING);
 
   private static final List<Field> DATES =
       List.of(Field.BIRTH_DATE, Field.STARTS, Field.ENDS, Field.CONSENT);

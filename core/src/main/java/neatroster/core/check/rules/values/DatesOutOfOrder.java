@@ -15,17 +15,7 @@ import neatroster.core.model.Table;
 
 /** An end before its start. */
 public final class DatesOutOfOrder extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "dates-out-of-order",
-          Severity.ERROR,
-          "Something ends before it starts, somebody was born after today, or is older than anybody is.",
-          "The class is over before it begins: nobody gets in.",
-          "Correct one of the two dates; day and month may be swapped.",
-          """
-          code  | title   | starts     | ends
-          NAV-1 | Coastal | 2027-01-11 | 2026-07-02     ← a year too early
-          """);
+  static final RuleText TEXT = new RuleText("dates-out-of-order", Severity.ERROR);
 
   /** Nobody is so old, by years. */
   private static final int OLDEST = 115;

@@ -16,20 +16,7 @@ import neatroster.core.text.Quoted;
 
 /** A value of your own field that two rows have. */
 public final class DuplicateValue implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "duplicate-value",
-          Severity.ERROR,
-          "Two rows have the same value in a field that roster.yaml declares as unique.",
-          "Whatever it stands for belongs to one of them only.",
-          "Correct one of the two.",
-          """
-          (roster.yaml) fields: {locker: {table: users, unique: true}}
-
-          given name | locker
-          Ana        | 17
-          Bo         | 17     ← taken
-          """);
+  static final RuleText TEXT = new RuleText("duplicate-value", Severity.ERROR);
 
   private final Map<OwnField, KeyIndex> seen = new HashMap<>();
   private final Map<OwnField, IntList> lines = new HashMap<>();

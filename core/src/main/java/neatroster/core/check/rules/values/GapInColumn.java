@@ -14,21 +14,7 @@ import neatroster.core.text.Cell;
 
 /** A row lacks what nearly every other row of its sheet has. */
 public final class GapInColumn implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "gap-in-column",
-          Severity.WARNING,
-          "A row lacks what nine in ten of the others have, and could do without: one of the two parts of a name, the id of somebody who has neither username nor email address, the course of a group.",
-          "A name is half, nothing tells the person from the next of the name, or a group of one course becomes one of all.",
-          "Fill in the cell. If it is to be blank, accept it in roster.yaml.",
-          """
-          id  | given name | family name
-          417 | Ana        | Marlowe
-          418 | Bo         |             ← Bo who?
-          419 | Cai        | Finch
-          420 | Dov        | Grebe
-          421 | Eve        | Heron
-          """);
+  static final RuleText TEXT = new RuleText("gap-in-column", Severity.WARNING);
 
   /** Of fewer rows nothing can be said. */
   private static final int FEWEST = 5;

@@ -15,18 +15,7 @@ import neatroster.core.model.Table;
 
 /** A cell that must be filled is blank. */
 public final class MissingValue implements RowRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "missing-value",
-          Severity.ERROR,
-          "A cell is blank that must be filled: a user’s name, a course’s code or title, a group’s name, the user or the course of an enrollment.",
-          "The platform refuses such a row, or makes somebody without a name.",
-          "Fill the cell, or delete the row if it is a leftover.",
-          """
-          user    | course
-          amorgan | NAV-2
-                  | NAV-2     ← nobody to enroll
-          """);
+  static final RuleText TEXT = new RuleText("missing-value", Severity.ERROR);
 
   @Override
   public RuleText text() {

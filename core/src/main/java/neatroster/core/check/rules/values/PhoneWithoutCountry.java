@@ -14,18 +14,7 @@ import neatroster.core.value.Judged;
 
 /** Phone numbers of which nobody knows the country. */
 public final class PhoneWithoutCountry implements ColumnRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "phone-without-country",
-          Severity.NOTE,
-          "Phone numbers have no country code, and roster.yaml does not say which country is meant. They are delivered as they stand.",
-          "Two ways of writing one number are taken for two, and a number that is too short is not found.",
-          "Say it in roster.yaml: phones: {region: GB}.",
-          """
-          given name | phone
-          Ana        | +44 20 7946 0123
-          Bo         | 020 7946 0124     ← of which country?
-          """);
+  static final RuleText TEXT = new RuleText("phone-without-country", Severity.NOTE);
 
   @Override
   public RuleText text() {

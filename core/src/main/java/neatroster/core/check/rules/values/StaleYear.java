@@ -18,17 +18,7 @@ import neatroster.core.text.Quoted;
 
 /** A course of a year that is over. */
 public final class StaleYear extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "stale-year",
-          Severity.WARNING,
-          "A course that is to be open names a year that is over, in its code, title or term or by its end, as when last year’s sheet was taken again.",
-          "A whole year’s people end up in last year’s classes.",
-          "Correct the year, or set the status to closed.",
-          """
-          code     | title      | starts     | ends
-          NAV-2    | Navigation | 2024-09-02 | 2025-07-04     ← it is over
-          """);
+  static final RuleText TEXT = new RuleText("stale-year", Severity.WARNING);
 
   private static final Pattern YEAR =
       Pattern.compile("(?<!\\d)(20\\d\\d)(?:[/–-](?:20)?(\\d\\d))?(?!\\d)");

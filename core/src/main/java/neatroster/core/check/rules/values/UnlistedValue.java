@@ -16,20 +16,7 @@ import neatroster.core.value.Judged;
 
 /** A value that your own field does not allow. */
 public final class UnlistedValue extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "unlisted-value",
-          Severity.ERROR,
-          "A field that roster.yaml declares under fields holds a value that is none of its one-of, or not of its type.",
-          "The platform refuses the row, or makes a new value of it.",
-          "Use one of the values, or add it to one-of.",
-          """
-          (roster.yaml) fields: {learning track: {table: users, one-of: [A, B]}}
-
-          given name | learning track
-          Ana        | A
-          Bo         | C     ← A or B
-          """);
+  static final RuleText TEXT = new RuleText("unlisted-value", Severity.ERROR);
 
   public UnlistedValue() {
     super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);

@@ -20,18 +20,7 @@ import neatroster.core.value.EmailShape;
 
 /** An address that no mail reaches. */
 public final class UnreachableEmail extends TableRule {
-  static final RuleText TEXT =
-      new RuleText(
-          "unreachable-email",
-          Severity.WARNING,
-          "An email address can be written so, but nobody reads there: it is one that machines send from, has a last part that is no domain of the internet, or one that is a slip of a common one (gmial.com).",
-          "The invitation and the forgotten password go nowhere.",
-          "Ask for the address, or leave the cell blank.",
-          """
-          given name | email
-          Ana        | ana@pier.example
-          Bo         | noreply@pier.example     ← nobody reads there
-          """);
+  static final RuleText TEXT = new RuleText("unreachable-email", Severity.WARNING);
 
   private static final Field[] FIELDS = {Field.EMAIL, Field.GUARDIAN_EMAIL};
 
