@@ -2,33 +2,28 @@ package neatroster.core.check.rules.courses;
 
 import java.util.List;
 import neatroster.core.check.CheckedRow;
+import neatroster.core.check.FieldRule;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
-import neatroster.core.check.TableRule;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
 import neatroster.core.text.Quoted;
 import neatroster.core.value.Instructors;
 
 /** An instructor who is in no list. */
-public final class UnknownInstructor extends TableRule {
+public final class UnknownInstructor extends FieldRule {
   static final RuleText TEXT = new RuleText("unknown-instructor", Severity.WARNING);
 
   public UnknownInstructor() {
-    super(TEXT, Table.COURSES);
+    super(TEXT, List.of(Field.INSTRUCTORS), Table.COURSES);
   }
 
   @Override
-  public void select(RowFilter on) {
-    on.filled(Field.INSTRUCTORS);
-  }
-
-  @Override
-  public void check(CheckedRow row, Findings findings) {
-    for (String name : Instructors.of(row.cell(Field.INSTRUCTORS).toString())) {
+  protected void check(CheckedRow row, Field field, Cell cell, Findings findings) {
+    for (String name : Instructors.of(cell.toString())) {
       if (row.resolved.user(name).isNone()) {
         List<String> near = row.suggestions.users(row.resolved, name);
         if (near.isEmpty() && name.indexOf(' ') > 0) {

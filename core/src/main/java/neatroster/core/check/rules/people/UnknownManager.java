@@ -3,22 +3,22 @@ package neatroster.core.check.rules.people;
 import java.util.List;
 import java.util.Set;
 import neatroster.core.check.CheckedRow;
+import neatroster.core.check.FieldRule;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
-import neatroster.core.check.TableRule;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
+import neatroster.core.text.Cell;
 import neatroster.core.text.Quoted;
 
 /** Somebody who looks after an account and is in no list. */
-public final class UnknownManager extends TableRule {
+public final class UnknownManager extends FieldRule {
   static final RuleText TEXT = new RuleText("unknown-manager", Severity.ERROR);
 
   public UnknownManager() {
-    super(TEXT, Table.USERS);
+    super(TEXT, List.of(Field.MANAGER), Table.USERS);
   }
 
   @Override
@@ -27,19 +27,14 @@ public final class UnknownManager extends TableRule {
   }
 
   @Override
-  public void select(RowFilter on) {
-    on.filled(Field.MANAGER);
-  }
-
-  @Override
-  public void check(CheckedRow row, Findings findings) {
-    if (row.has(Field.MANAGER) && row.resolved.user(row.text(Field.MANAGER)).isNone()) {
-      String manager = row.text(Field.MANAGER);
+  protected void check(CheckedRow row, Field field, Cell cell, Findings findings) {
+    String manager = row.text(field);
+    if (row.resolved.user(manager).isNone()) {
       List<String> near = row.suggestions.users(row.resolved, manager);
       Finding.Builder finding =
           row.finding(
               this,
-              Field.MANAGER,
+              field,
               "There is no user " + Quoted.value(manager) + " to look after the account.");
       findings.add(near.size() == 1 ? finding.suggesting(near.get(0)) : finding);
     }

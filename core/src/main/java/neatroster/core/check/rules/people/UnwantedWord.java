@@ -1,13 +1,14 @@
 package neatroster.core.check.rules.people;
 
+import java.util.List;
 import java.util.Locale;
 import neatroster.core.check.CheckedRow;
+import neatroster.core.check.FieldRule;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
-import neatroster.core.check.TableRule;
 import neatroster.core.intake.NameParts;
 import neatroster.core.intake.Names;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
@@ -18,28 +19,24 @@ import neatroster.core.text.Quoted;
 import neatroster.core.text.UnwantedWords;
 
 /** A username that has a bad word in it. */
-public final class UnwantedWord extends TableRule {
+public final class UnwantedWord extends FieldRule {
   static final RuleText TEXT = new RuleText("unwanted-word", Severity.WARNING);
 
   private final UnwantedWords words;
 
   public UnwantedWord(Settings settings) {
-    super(TEXT, Table.USERS);
+    super(TEXT, List.of(Field.USERNAME), Table.USERS);
     words = new UnwantedWords(settings.usernames().usual().unwanted());
   }
 
   @Override
-  public void select(RowFilter on) {
-    on.text(Field.USERNAME, words::isIn);
+  protected boolean matches(SheetReading sheet, Field field, Cell username) {
+    return words.isIn(username);
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    Cell cell = row.cell(Field.USERNAME);
-    if (!cell.isEmpty()
-        && !cell.isBlank()
-        && words.isIn(row.text(Field.USERNAME))
-        && !isOfName(row)) {
+  protected void check(CheckedRow row, Field field, Cell cell, Findings findings) {
+    if (!isOfName(row)) {
       findings.add(
           row.finding(
               this,

@@ -6,10 +6,9 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import neatroster.core.check.CheckedRow;
+import neatroster.core.check.FieldRule;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
-import neatroster.core.check.TableRule;
 import neatroster.core.intake.NameParts;
 import neatroster.core.intake.Names;
 import neatroster.core.model.Field;
@@ -19,13 +18,13 @@ import neatroster.core.settings.Settings;
 import neatroster.core.text.Cell;
 
 /** A password that others guess. */
-public final class WeakPassword extends TableRule {
+public final class WeakPassword extends FieldRule {
   static final RuleText TEXT = new RuleText("weak-password", Severity.WARNING);
 
   private final Set<String> school;
 
   public WeakPassword(Settings settings) {
-    super(TEXT, Table.USERS);
+    super(TEXT, List.of(Field.PASSWORD), Table.USERS);
     school =
         Stream.of(settings.school().name(), settings.school().platformName())
             .flatMap(name -> Stream.concat(Stream.of(name), Stream.of(name.split(" ", -1))))
@@ -90,19 +89,10 @@ public final class WeakPassword extends TableRule {
   };
 
   @Override
-  public void select(RowFilter on) {
-    on.filled(Field.PASSWORD);
-  }
-
-  @Override
-  public void check(CheckedRow row, Findings findings) {
-    Cell cell = row.cell(Field.PASSWORD);
-    if (cell.isEmpty() || cell.isBlank()) {
-      return;
-    }
+  protected void check(CheckedRow row, Field field, Cell cell, Findings findings) {
     String why = why(row, cell.toString().toLowerCase(Locale.ROOT));
     if (why != null) {
-      findings.add(row.finding(this, Field.PASSWORD, "The password is " + why + "."));
+      findings.add(row.finding(this, field, "The password is " + why + "."));
     }
   }
 

@@ -4,42 +4,34 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import neatroster.core.check.CheckedRow;
+import neatroster.core.check.FieldRule;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
 import neatroster.core.check.RuleText;
-import neatroster.core.check.TableRule;
+import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
 import neatroster.core.model.Table;
-import neatroster.core.text.Cleaning;
+import neatroster.core.text.Cell;
 import neatroster.core.text.Quoted;
 
 /** A given name in which the family name stands as well. */
-public final class WholeNameInGiven extends TableRule {
+public final class WholeNameInGiven extends FieldRule {
   static final RuleText TEXT = new RuleText("whole-name-in-given", Severity.WARNING);
 
   public WholeNameInGiven() {
-    super(TEXT, Table.USERS);
+    super(TEXT, List.of(Field.GIVEN_NAME), Table.USERS);
   }
 
   @Override
-  public void select(RowFilter on) {
-    on.text(
-        Field.GIVEN_NAME, cell -> cell.toString().indexOf(',') > 0 || hasSpace(cell.toString()));
-  }
-
-  private static boolean hasSpace(String text) {
-    return Cleaning.clean(text).indexOf(' ') > 0;
+  protected boolean matches(SheetReading sheet, Field field, Cell given) {
+    return given.toString().indexOf(',') > 0 || given.cleaned().indexOf(' ') > 0;
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
+  protected void check(CheckedRow row, Field field, Cell cell, Findings findings) {
     String given = row.text(Field.GIVEN_NAME);
     String family = row.text(Field.FAMILY_NAME);
-    if (given.isEmpty() || (given.indexOf(',') < 0 && family.isEmpty())) {
-      return;
-    }
     List<String> words = words(given);
     List<String> ofFamily = words(family);
     boolean holdsFamily =

@@ -10,24 +10,21 @@ import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
+import neatroster.core.check.OddTextRule;
 import neatroster.core.check.RuleText;
-import neatroster.core.check.TableRule;
-import neatroster.core.intake.Column;
 import neatroster.core.intake.SheetReading;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
-import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
 import neatroster.core.text.HtmlEntities;
 import neatroster.core.text.Quoted;
 
 /** Text that was decoded wrongly somewhere earlier. */
-public final class GarbledText extends TableRule {
+public final class GarbledText extends OddTextRule {
   static final RuleText TEXT = new RuleText("garbled-text", Severity.WARNING);
 
   public GarbledText() {
-    super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
+    super(TEXT);
   }
 
   private static final Charset WINDOWS = Charset.forName("windows-1252");
@@ -36,52 +33,38 @@ public final class GarbledText extends TableRule {
       EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.FULL_NAME);
 
   @Override
-  public void select(RowFilter on) {
-    on.oddText(
-        (column, cell) ->
-            looksGarbled(cell)
-                || has(cell, '&')
-                || (column.field().filter(NAMES::contains).isPresent()
-                    && ofOldComputers(cell.cleaned()).isPresent())
-                || (column.field().filter(NAMES::contains).isPresent() && has(cell, '?')));
+  protected boolean matches(Field field, Cell cell) {
+    return looksGarbled(cell)
+        || has(cell, '&')
+        || (NAMES.contains(field)
+            && (has(cell, '?') || ofOldComputers(cell.cleaned()).isPresent()));
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    if (!row.unusual || row.row.isDerived()) {
-      return;
-    }
-    for (Column column : row.row.reading().columns()) {
-      Field field = column.field().orElse(null);
-      if (field == null || field == Field.PASSWORD) {
-        continue;
-      }
-      Cell cell = row.row.cellAt(column.index());
-      if (looksGarbled(cell)) {
-        mended(cell.cleaned())
-            .ifPresent(
-                right ->
-                    findings.add(
-                        row.finding(this, field, Quoted.value(cell) + wrong(row.row.reading()))
-                            .suggesting(right)));
-      } else if (has(cell, '&') && !HtmlEntities.read(cell.cleaned()).equals(cell.cleaned())) {
-        findings.add(
-            row.finding(this, field, Quoted.value(cell) + " has letters as web pages write them.")
-                .suggesting(HtmlEntities.read(cell.cleaned())));
-      } else if (NAMES.contains(field) && ofOldComputers(cell.cleaned()).isPresent()) {
-        findings.add(
-            row.finding(
-                    this,
-                    field,
-                    Quoted.value(cell)
-                        + " was written on an old computer, and read in the wrong encoding before"
-                        + " it came here.")
-                .suggesting(ofOldComputers(cell.cleaned()).orElseThrow()));
-      } else if (NAMES.contains(field) && has(cell, '?') && LOST.matcher(cell).matches()) {
-        findings.add(
-            row.finding(
-                this, field, Quoted.value(cell) + " has lost a letter to a question mark."));
-      }
+  protected void check(CheckedRow row, Field field, Cell cell, Findings findings) {
+    if (looksGarbled(cell)) {
+      mended(cell.cleaned())
+          .ifPresent(
+              right ->
+                  findings.add(
+                      row.finding(this, field, Quoted.value(cell) + wrong(row.row.reading()))
+                          .suggesting(right)));
+    } else if (has(cell, '&') && !HtmlEntities.read(cell.cleaned()).equals(cell.cleaned())) {
+      findings.add(
+          row.finding(this, field, Quoted.value(cell) + " has letters as web pages write them.")
+              .suggesting(HtmlEntities.read(cell.cleaned())));
+    } else if (NAMES.contains(field) && ofOldComputers(cell.cleaned()).isPresent()) {
+      findings.add(
+          row.finding(
+                  this,
+                  field,
+                  Quoted.value(cell)
+                      + " was written on an old computer, and read in the wrong encoding before"
+                      + " it came here.")
+              .suggesting(ofOldComputers(cell.cleaned()).orElseThrow()));
+    } else if (NAMES.contains(field) && has(cell, '?') && LOST.matcher(cell).matches()) {
+      findings.add(
+          row.finding(this, field, Quoted.value(cell) + " has lost a letter to a question mark."));
     }
   }
 

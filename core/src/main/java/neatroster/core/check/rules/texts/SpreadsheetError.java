@@ -1,29 +1,25 @@
 package neatroster.core.check.rules.texts;
 
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.List;
-import java.util.Set;
 import java.util.regex.Pattern;
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.ColumnRule;
 import neatroster.core.check.Finding;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
-import neatroster.core.check.RowRule;
+import neatroster.core.check.OddTextRule;
 import neatroster.core.check.RuleText;
 import neatroster.core.check.SheetView;
 import neatroster.core.check.TextTests;
 import neatroster.core.intake.Column;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
-import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
 import neatroster.core.text.FormulaSigns;
 import neatroster.core.text.Quoted;
 
 /** A cell that a spreadsheet program could not calculate. */
-public final class SpreadsheetError implements RowRule, ColumnRule {
+public final class SpreadsheetError extends OddTextRule implements ColumnRule {
   static final RuleText TEXT = new RuleText("spreadsheet-error", Severity.ERROR);
 
   /** The errors of ECMA-376, part 1, section 18.17.3, and those of other spreadsheet programs. */
@@ -35,14 +31,8 @@ public final class SpreadsheetError implements RowRule, ColumnRule {
   /** Fewer are slips of their own. */
   private static final int MANY = 3;
 
-  @Override
-  public RuleText text() {
-    return TEXT;
-  }
-
-  @Override
-  public Set<Table> tables() {
-    return EnumSet.allOf(Table.class);
+  public SpreadsheetError() {
+    super(TEXT);
   }
 
   /** Formulas without a result: where a column has many, the whole column is one slip. */
@@ -89,32 +79,18 @@ public final class SpreadsheetError implements RowRule, ColumnRule {
   }
 
   @Override
-  public void select(RowFilter on) {
-    on.oddText(
-        (column, cell) ->
-            !cell.isEmpty()
-                && (cell.charAt(0) == '=' || cell.charAt(0) == '#' || cell.charAt(0) == 'E'));
+  protected boolean matches(Field field, Cell cell) {
+    char first = cell.charAt(0);
+    return (first == '#' || first == 'E') && ERROR.matcher(cell.cleaned()).matches();
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    if (!row.unusual || row.row.isDerived()) {
-      return;
-    }
-    for (Column column : row.row.reading().columns()) {
-      Cell cell = row.row.cellAt(column.index());
-      if (cell.isEmpty() || column.field().isEmpty() || column.field().get() == Field.PASSWORD) {
-        continue;
-      }
-      char first = cell.charAt(0);
-      if ((first == '#' || first == 'E') && ERROR.matcher(cell.cleaned()).matches()) {
-        findings.add(
-            row.finding(
-                this,
-                column.field().get(),
-                Quoted.value(cell)
-                    + " is what a spreadsheet program shows where it cannot calculate."));
-      }
-    }
+  protected void check(CheckedRow row, Field field, Cell cell, Findings findings) {
+    findings.add(
+        row.finding(
+            this,
+            field,
+            Quoted.value(cell)
+                + " is what a spreadsheet program shows where it cannot calculate."));
   }
 }

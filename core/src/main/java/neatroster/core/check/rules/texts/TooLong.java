@@ -2,57 +2,40 @@ package neatroster.core.check.rules.texts;
 
 import neatroster.core.check.CheckedRow;
 import neatroster.core.check.Findings;
-import neatroster.core.check.RowFilter;
+import neatroster.core.check.OddTextRule;
 import neatroster.core.check.RuleText;
-import neatroster.core.check.TableRule;
-import neatroster.core.intake.Column;
 import neatroster.core.model.Field;
 import neatroster.core.model.Severity;
-import neatroster.core.model.Table;
 import neatroster.core.text.Cell;
 import neatroster.core.text.Quoted;
 
 /** A value that is too long to be meant. */
-public final class TooLong extends TableRule {
+public final class TooLong extends OddTextRule {
   static final RuleText TEXT = new RuleText("too-long", Severity.ERROR);
 
   public TooLong() {
-    super(TEXT, Table.USERS, Table.COURSES, Table.GROUPS, Table.ENROLLMENTS);
+    super(TEXT);
   }
 
   @Override
-  public void select(RowFilter on) {
-    on.oddText((column, cell) -> cell.length() > column.field().map(TooLong::most).orElseThrow());
+  protected boolean matches(Field field, Cell cell) {
+    return cell.length() > most(field);
   }
 
   @Override
-  public void check(CheckedRow row, Findings findings) {
-    if (!row.unusual || row.row.isDerived()) {
-      return;
-    }
-    for (Column column : row.row.reading().columns()) {
-      Cell cell = row.row.cellAt(column.index());
-      // No limit is lower than this.
-      if (cell.length() <= 64 || column.field().isEmpty()) {
-        continue;
-      }
-      Field field = column.field().get();
-      int most = most(field);
-      if (cell.length() > most && field != Field.PASSWORD) {
-        findings.add(
-            row.finding(
-                this,
-                field,
-                Quoted.value(cell)
-                    + " has "
-                    + cell.length()
-                    + " characters; "
-                    + most
-                    + " are the most for "
-                    + field.label()
-                    + "."));
-      }
-    }
+  protected void check(CheckedRow row, Field field, Cell cell, Findings findings) {
+    findings.add(
+        row.finding(
+            this,
+            field,
+            Quoted.value(cell)
+                + " has "
+                + cell.length()
+                + " characters; "
+                + most(field)
+                + " are the most for "
+                + field.label()
+                + "."));
   }
 
   private static int most(Field field) {
