@@ -14,15 +14,11 @@ import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Cleared;
 import neatroster.core.model.Field;
 import neatroster.disk.NewFiles;
+import neatroster.sheets.LdifPersonAttributes;
 
 /** Tells a roster's changes as changes of a directory. */
 final class LdifWriter implements BatchWriter {
   /** Fields that become an attribute as they are (RFC 2798, RFC 4519). */
-  private static final Map<Field, String> ATTRIBUTES = attributes();
-
-  private static final Set<Field> NAMES =
-      EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
-
   private static final Set<Field> SAID_OTHERWISE =
       EnumSet.of(
           Field.USERNAME,
@@ -32,6 +28,11 @@ final class LdifWriter implements BatchWriter {
           Field.MIDDLE_NAME,
           Field.SUFFIX,
           Field.FAMILY_NAME);
+
+  private static final Map<Field, String> ATTRIBUTES = attributes();
+
+  private static final Set<Field> NAMES =
+      EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
 
   private final NewFiles files;
   private final BatchBackground background;
@@ -54,16 +55,10 @@ final class LdifWriter implements BatchWriter {
 
   private static Map<Field, String> attributes() {
     Map<Field, String> attributes = new EnumMap<>(Field.class);
-    attributes.put(Field.GIVEN_NAME, "givenName");
-    attributes.put(Field.PREFERRED_NAME, "displayName");
-    attributes.put(Field.EMAIL, "mail");
-    attributes.put(Field.PHONE, "telephoneNumber");
-    attributes.put(Field.ID, "employeeNumber");
-    attributes.put(Field.ROLE, "employeeType");
-    attributes.put(Field.GRADE, "departmentNumber");
-    attributes.put(Field.LANGUAGE, "preferredLanguage");
-    attributes.put(Field.CITY, "l");
-    attributes.put(Field.PASSWORD, "userPassword");
+    LdifPersonAttributes.ATTRIBUTES.forEach(
+        (header, attribute) -> attributes.put(Field.named(header).orElseThrow(), attribute));
+    // These are said of everybody, whatever the list has.
+    attributes.keySet().removeAll(SAID_OTHERWISE);
     return attributes;
   }
 

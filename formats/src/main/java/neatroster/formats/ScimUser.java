@@ -10,15 +10,18 @@ import java.util.Set;
 import java.util.StringJoiner;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
+import neatroster.sheets.ScimUserAttributes;
 
 /** Writes a User of SCIM (RFC 7643, sections 4.1 and 4.3). */
 public final class ScimUser {
   /** The schema of users. */
-  public static final String SCHEMA = "urn:ietf:params:scim:schemas:core:2.0:User";
+  public static final String SCHEMA = ScimUserAttributes.SCHEMA;
 
   /** The schema of what organisations say of users. */
-  public static final String ENTERPRISE =
-      "urn:ietf:params:scim:schemas:extension:enterprise:2.0:User";
+  public static final String ENTERPRISE = ScimUserAttributes.ENTERPRISE;
+
+  /** The number of an employee, which is the id as well. */
+  public static final String EMPLOYEE_NUMBER = ScimUserAttributes.EMPLOYEE_NUMBER;
 
   /** The attribute of each field that has one; those of extensions after the schema's name. */
   public static final Map<Field, String> ATTRIBUTES = attributes();
@@ -30,25 +33,14 @@ public final class ScimUser {
 
   private static Map<Field, String> attributes() {
     Map<Field, String> attributes = new EnumMap<>(Field.class);
-    attributes.put(Field.ID, "externalId");
-    attributes.put(Field.USERNAME, "userName");
-    attributes.put(Field.GIVEN_NAME, "name.givenName");
-    attributes.put(Field.MIDDLE_NAME, "name.middleName");
-    attributes.put(Field.FAMILY_NAME, "name.familyName");
-    attributes.put(Field.SUFFIX, "name.honorificSuffix");
-    attributes.put(Field.PREFERRED_NAME, "nickName");
-    attributes.put(Field.EMAIL, "emails");
-    attributes.put(Field.PHONE, "phoneNumbers");
-    attributes.put(Field.PASSWORD, "password");
-    attributes.put(Field.STATUS, "active");
-    attributes.put(Field.LANGUAGE, "preferredLanguage");
-    attributes.put(Field.TIME_ZONE, "timezone");
-    attributes.put(Field.COUNTRY, "addresses.country");
-    attributes.put(Field.CITY, "addresses.locality");
-    attributes.put(Field.PHOTO, "photos");
-    attributes.put(Field.SITE, ENTERPRISE + ":department");
-    attributes.put(Field.MANAGER, ENTERPRISE + ":manager");
+    ScimUserAttributes.PATHS.forEach(
+        (header, path) -> attributes.put(Field.named(header).orElseThrow(), path));
     return Collections.unmodifiableMap(attributes);
+  }
+
+  /** Whether an attribute is a list of which the primary value counts, or the first. */
+  public static boolean isList(String attribute) {
+    return ScimUserAttributes.isList(attribute);
   }
 
   /** Writes users to this. */

@@ -4,11 +4,9 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.StringJoiner;
 import neatroster.core.change.Change;
 import neatroster.core.change.PlannedChange;
@@ -18,15 +16,6 @@ import neatroster.formats.ScimUser;
 
 /** A user as the platform holds it, into which changes are written. */
 final class UserDocument {
-  /** The fields that are one attribute each. */
-  private static final Set<Field> PLAIN =
-      EnumSet.of(Field.USERNAME, Field.PASSWORD, Field.LANGUAGE, Field.TIME_ZONE);
-
-  private static final Set<Field> NAMES =
-      EnumSet.of(Field.GIVEN_NAME, Field.MIDDLE_NAME, Field.FAMILY_NAME, Field.SUFFIX);
-
-  private static final Set<Field> LISTS = EnumSet.of(Field.EMAIL, Field.PHONE, Field.PHOTO);
-
   private final ObjectNode before;
   private final ObjectNode now;
 
@@ -54,7 +43,7 @@ final class UserDocument {
           boolean isKey = entry.getKey() == Field.USERNAME && change.change() != Change.RENAME;
           if (!isKey) {
             set(entry.getKey(), entry.getValue(), manager);
-            hasName |= NAMES.contains(entry.getKey());
+            hasName |= ScimUser.ATTRIBUTES.getOrDefault(entry.getKey(), "").startsWith("name.");
           }
         }
         if (hasName) {
@@ -65,40 +54,42 @@ final class UserDocument {
   }
 
   private void set(Field field, String value, Optional<String> manager) {
-    String attribute = ScimUser.ATTRIBUTES.getOrDefault(field, "");
-    if (PLAIN.contains(field)) {
-      text(now, attribute, value);
-    } else if (NAMES.contains(field)) {
-      text(object(now, "name"), attribute.substring("name.".length()), value);
-    } else if (LISTS.contains(field)) {
-      first(attribute, value, field == Field.EMAIL);
-    } else {
-      switch (field) {
-        case ID -> {
-          text(now, "externalId", value);
-          text(object(now, ScimUser.ENTERPRISE), "employeeNumber", value);
-        }
-        case PREFERRED_NAME -> {
-          text(now, "nickName", value);
-          boolean isNone = value.equals(Cleared.WORD);
-          text(now, "displayName", isNone ? formatted() : value);
-        }
-        case SITE -> text(object(now, ScimUser.ENTERPRISE), "department", value);
-        case COUNTRY -> address("country", value);
-        case CITY -> address("locality", value);
-        case STATUS -> now.put(ScimJson.nameOf(now, "active"), !value.equals("suspended"));
-        case MANAGER -> {
-          ObjectNode more = object(now, ScimUser.ENTERPRISE);
-          if (value.equals(Cleared.WORD)) {
-            more.remove(ScimJson.nameOf(more, "manager"));
-          } else {
-            manager.ifPresent(id -> object(more, "manager").removeAll().put("value", id));
-          }
-        }
-        default -> {
-          // The platform has no room for it, which is counted where it is sent.
+    String path = ScimUser.ATTRIBUTES.get(field);
+    if (path == null) {
+      // The platform has no room for it, which is counted where it is sent.
+      return;
+    }
+    switch (field) {
+      case STATUS -> now.put(ScimJson.nameOf(now, path), !value.equals("suspended"));
+      case MANAGER -> {
+        ObjectNode more = object(now, ScimUser.ENTERPRISE);
+        if (value.equals(Cleared.WORD)) {
+          more.remove(ScimJson.nameOf(more, "manager"));
+        } else {
+          manager.ifPresent(id -> object(more, "manager").removeAll().put("value", id));
         }
       }
+      default -> put(path, value);
+    }
+    if (field == Field.ID) {
+      put(ScimUser.EMPLOYEE_NUMBER, value);
+    } else if (field == Field.PREFERRED_NAME) {
+      text(now, "displayName", value.equals(Cleared.WORD) ? formatted() : value);
+    }
+  }
+
+  private void put(String path, String value) {
+    int within = path.startsWith("urn:") ? path.lastIndexOf(':') : path.indexOf('.');
+    String attribute = within < 0 ? path : path.substring(0, within);
+    String part = path.substring(within + 1);
+    if (within < 0 && ScimUser.isList(path)) {
+      first(path, value, path.equals("emails"));
+    } else if (within < 0) {
+      text(now, path, value);
+    } else if (ScimUser.isList(attribute)) {
+      address(attribute, part, value);
+    } else {
+      text(object(now, attribute), part, value);
     }
   }
 
@@ -138,8 +129,8 @@ final class UserDocument {
     }
   }
 
-  private void address(String part, String value) {
-    ArrayNode all = GroupChange.array(now, "addresses");
+  private void address(String list, String part, String value) {
+    ArrayNode all = GroupChange.array(now, list);
     ObjectNode one = all.size() > 0 && all.get(0) instanceof ObjectNode o ? o : all.addObject();
     text(one, part, value);
   }

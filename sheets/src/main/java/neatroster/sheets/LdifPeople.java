@@ -36,22 +36,6 @@ import neatroster.core.text.PackedCells;
  * together.
  */
 final class LdifPeople {
-  /** Our fields by the attributes of the standards (RFC 2798, RFC 4519). */
-  private static final Map<String, String> FIELDS =
-      Map.ofEntries(
-          Map.entry("uid", "username"),
-          Map.entry("givenname", "given name"),
-          Map.entry("sn", "family name"),
-          Map.entry("displayname", "preferred name"),
-          Map.entry("mail", "email"),
-          Map.entry("telephonenumber", "phone"),
-          Map.entry("employeenumber", "id"),
-          Map.entry("employeetype", "role"),
-          Map.entry("departmentnumber", "grade"),
-          Map.entry("preferredlanguage", "language"),
-          Map.entry("l", "city"),
-          Map.entry("userpassword", "password"));
-
   private static final List<String> ORDER =
       List.of(
           "id",
@@ -186,8 +170,8 @@ final class LdifPeople {
       return;
     }
     Map<String, String> values = new HashMap<>();
-    FIELDS.forEach(
-        (attribute, field) -> {
+    LdifPersonAttributes.ATTRIBUTES.forEach(
+        (field, attribute) -> {
           String value = entry.getAttributeValue(attribute);
           if (value != null) {
             values.put(field, value);
@@ -230,12 +214,16 @@ final class LdifPeople {
   private static Map<String, String> values(LDIFModifyChangeRecord modify) throws LDAPException {
     Map<String, String> values = new HashMap<>();
     for (Modification one : modify.getModifications()) {
-      String name = one.getAttributeName().toLowerCase(Locale.ROOT);
+      String name = one.getAttributeName();
       String[] said = one.getValues();
       String value = said.length == 0 ? CLEARED : said[0];
-      if (FIELDS.containsKey(name)) {
-        values.put(FIELDS.get(name), value);
-      } else if (name.equals("manager")) {
+      LdifPersonAttributes.ATTRIBUTES.forEach(
+          (field, attribute) -> {
+            if (attribute.equalsIgnoreCase(name)) {
+              values.put(field, value);
+            }
+          });
+      if (name.equalsIgnoreCase("manager")) {
         values.put("manager", said.length == 0 ? value : uid(new DN(value)));
       }
     }

@@ -3,6 +3,7 @@ package neatroster.sheets;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import neatroster.core.grid.FileFacts;
 import neatroster.core.grid.Sheet;
@@ -16,29 +17,8 @@ import neatroster.core.text.PackedCells;
  */
 final class ScimTables {
   private static final String COURSE = "urn:neatroster:scim:schemas:extension:course:1.0";
-  private static final String ENTERPRISE =
-      "urn:ietf:params:scim:schemas:extension:enterprise:2.0:user";
 
-  private static final List<String> USERS =
-      List.of(
-          "id",
-          "username",
-          "given name",
-          "middle name",
-          "family name",
-          "suffix",
-          "preferred name",
-          "email",
-          "phone",
-          "site",
-          "manager",
-          "language",
-          "time zone",
-          "country",
-          "city",
-          "photo",
-          "password",
-          "status");
+  private static final List<String> USERS = List.copyOf(ScimUserAttributes.PATHS.keySet());
   private static final List<String> COURSES =
       List.of(
           "code",
@@ -94,34 +74,45 @@ final class ScimTables {
   }
 
   private void user(int line, String id, Map<?, ?> user) {
-    Map<?, ?> name = JsonTree.object(user, "name");
-    Map<?, ?> more = JsonTree.object(user, ENTERPRISE);
-    Object address = first(user, "addresses");
-    String username = JsonTree.text(user, "username");
-    usernames.put(id, username);
-    String external = JsonTree.text(user, "externalid");
-    users.add(
-        new Line(
-            line,
-            List.of(
-                external.isEmpty() ? JsonTree.text(more, "employeenumber") : external,
-                username,
-                JsonTree.text(name, "givenname"),
-                JsonTree.text(name, "middlename"),
-                JsonTree.text(name, "familyname"),
-                JsonTree.text(name, "honorificsuffix"),
-                JsonTree.text(user, "nickname"),
-                value(user, "emails"),
-                value(user, "phonenumbers"),
-                JsonTree.text(more, "department"),
-                JsonTree.text(JsonTree.object(more, "manager"), "value"),
-                JsonTree.text(user, "preferredlanguage"),
-                JsonTree.text(user, "timezone"),
-                JsonTree.text(address, "country"),
-                JsonTree.text(address, "locality"),
-                value(user, "photos"),
-                JsonTree.text(user, "password"),
-                JsonTree.text(user, "active").equals("false") ? "suspended" : "")));
+    usernames.put(id, JsonTree.text(user, "username"));
+    List<String> cells = new ArrayList<>();
+    ScimUserAttributes.PATHS.forEach((header, path) -> cells.add(cell(user, header, path)));
+    users.add(new Line(line, cells));
+  }
+
+  private static String cell(Map<?, ?> user, String header, String path) {
+    String value = value(user, path.toLowerCase(Locale.ROOT));
+    return switch (header) {
+      case "id" ->
+          value.isEmpty()
+              ? value(user, ScimUserAttributes.EMPLOYEE_NUMBER.toLowerCase(Locale.ROOT))
+              : value;
+      case "status" -> value.equals("false") ? "suspended" : "";
+      default -> value;
+    };
+  }
+
+  /** The value of a path: of a list the one that counts, of an object its own value. */
+  private static String value(Map<?, ?> resource, String path) {
+    int within = path.startsWith("urn:") ? path.lastIndexOf(':') : path.indexOf('.');
+    if (within < 0) {
+      Object value = resource.get(path);
+      return value instanceof String
+          ? JsonTree.text(resource, path)
+          : part(resource, path, "value");
+    }
+    return part(resource, path.substring(0, within), path.substring(within + 1));
+  }
+
+  private static String part(Map<?, ?> resource, String attribute, String part) {
+    Object of =
+        resource.get(attribute) instanceof List<?>
+            ? first(resource, attribute)
+            : JsonTree.object(resource, attribute);
+    Object value = of instanceof Map<?, ?> map ? map.get(part) : "";
+    return value instanceof Map<?, ?> object
+        ? JsonTree.text(object, "value")
+        : JsonTree.text(of, part);
   }
 
   private static Object first(Map<?, ?> resource, String key) {
@@ -132,10 +123,6 @@ final class ScimTables {
       }
     }
     return all.isEmpty() ? Map.of() : all.get(0);
-  }
-
-  private static String value(Map<?, ?> resource, String key) {
-    return JsonTree.text(first(resource, key), "value");
   }
 
   private void group(int line, String id, Map<?, ?> group) {
