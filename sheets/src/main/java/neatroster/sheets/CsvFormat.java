@@ -3,6 +3,7 @@ package neatroster.sheets;
 import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
@@ -115,8 +116,8 @@ final class CsvFormat implements FileFormat {
                 .fieldSeparator(separator)
                 .quoteCharacter(quote)
                 .skipEmptyLines(false)
-                .allowExtraFields(true)
-                .allowMissingFields(true)
+                .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
                 .build(handler, reader);
         for (SheetRow row : rows) {
           if (handler.isDoubtful) {
