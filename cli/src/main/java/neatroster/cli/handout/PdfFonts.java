@@ -1,5 +1,8 @@
 package neatroster.cli.handout;
 
+import com.lowagie.text.DocumentException;
+import com.lowagie.text.pdf.BaseFont;
+import com.lowagie.text.pdf.LayoutProcessor;
 import java.awt.font.GlyphVector;
 import java.io.IOException;
 import java.io.InputStream;
@@ -12,9 +15,6 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import com.lowagie.text.DocumentException;
-import com.lowagie.text.pdf.BaseFont;
-import com.lowagie.text.pdf.LayoutProcessor;
 
 /**
  * Fonts for names in any script, embedded in the page: each piece of a text gets the font of its

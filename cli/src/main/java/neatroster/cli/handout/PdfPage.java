@@ -2,6 +2,12 @@ package neatroster.cli.handout;
 
 import com.google.zxing.WriterException;
 import com.google.zxing.common.BitMatrix;
+import com.lowagie.text.Document;
+import com.lowagie.text.Rectangle;
+import com.lowagie.text.pdf.PdfContentByte;
+import com.lowagie.text.pdf.PdfName;
+import com.lowagie.text.pdf.PdfString;
+import com.lowagie.text.pdf.PdfWriter;
 import java.io.Closeable;
 import java.io.OutputStream;
 import java.util.ArrayList;
@@ -9,12 +15,6 @@ import java.util.List;
 import neatroster.cli.handout.PdfFonts.Piece;
 import neatroster.cli.handout.PdfFonts.Style;
 import neatroster.cli.handout.PdfTags.Tag;
-import com.lowagie.text.Document;
-import com.lowagie.text.Rectangle;
-import com.lowagie.text.pdf.PdfContentByte;
-import com.lowagie.text.pdf.PdfName;
-import com.lowagie.text.pdf.PdfString;
-import com.lowagie.text.pdf.PdfWriter;
 
 /**
  * A PDF document that is drawn page by page. Places are points (1/72 inch) from the left and from

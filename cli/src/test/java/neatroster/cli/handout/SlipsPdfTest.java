@@ -2,6 +2,9 @@ package neatroster.cli.handout;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.lowagie.text.pdf.PdfDictionary;
+import com.lowagie.text.pdf.PdfName;
+import com.lowagie.text.pdf.PdfReader;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -17,9 +20,6 @@ import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
 import neatroster.core.settings.Settings;
 import org.junit.jupiter.api.Test;
-import com.lowagie.text.pdf.PdfDictionary;
-import com.lowagie.text.pdf.PdfName;
-import com.lowagie.text.pdf.PdfReader;
 
 class SlipsPdfTest {
   private static final Settings SETTINGS =
