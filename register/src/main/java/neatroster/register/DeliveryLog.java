@@ -1,9 +1,5 @@
 package neatroster.register;
 
-import java.sql.Connection;
-import java.sql.PreparedStatement;
-import java.sql.ResultSet;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -14,12 +10,10 @@ import java.util.Optional;
  * we know by name. It outlives the process that delivers.
  */
 public final class DeliveryLog {
-  private final Transactions transactions;
-  private final Connection connection;
+  private final Database database;
 
-  DeliveryLog(Transactions transactions, Connection connection) {
-    this.transactions = transactions;
-    this.connection = connection;
+  DeliveryLog(Database database) {
+    this.database = database;
   }
 
   /**
@@ -35,41 +29,20 @@ public final class DeliveryLog {
 
   /** The rows of a run that were begun. */
   public List<Entry> entries(String run) throws RegisterException {
-    return Transactions.read(
-        () -> {
-          List<Entry> entries = new ArrayList<>();
-          try (PreparedStatement statement =
-              connection.prepareStatement(
-                  "SELECT kind, row, state, status, reason FROM delivery WHERE run = ?")) {
-            statement.setString(1, run);
-            try (ResultSet row = statement.executeQuery()) {
-              while (row.next()) {
-                entries.add(
-                    new Entry(
-                        row.getString(1),
-                        row.getInt(2),
-                        row.getString(3),
-                        row.getInt(4),
-                        row.getString(5)));
-              }
-            }
-          }
-          return entries;
-        });
+    return database.list(
+        "SELECT kind, row, state, status, reason FROM delivery WHERE run = ?",
+        row ->
+            new Entry(
+                row.getString(1), row.getInt(2), row.getString(3), row.getInt(4), row.getString(5)),
+        run);
   }
 
   /** The address of the service that a run was begun to be delivered to, if it was. */
   public Optional<String> service(String run) throws RegisterException {
-    return Transactions.read(
-        () -> {
-          try (PreparedStatement statement =
-              connection.prepareStatement("SELECT service FROM delivery WHERE run = ? LIMIT 1")) {
-            statement.setString(1, run);
-            try (ResultSet row = statement.executeQuery()) {
-              return row.next() ? Optional.of(row.getString(1)) : Optional.empty();
-            }
-          }
-        });
+    return database
+        .list("SELECT service FROM delivery WHERE run = ? LIMIT 1", row -> row.getString(1), run)
+        .stream()
+        .findFirst();
   }
 
   /**
@@ -80,66 +53,44 @@ public final class DeliveryLog {
    */
   public void put(String run, List<Entry> entries, String service, Map<String, String> ids)
       throws RegisterException {
-    transactions.write(
+    database.write(
         () -> {
-          try (PreparedStatement statement =
-              connection.prepareStatement(
-                  "INSERT OR REPLACE INTO delivery (run, service, kind, row, state, status, reason)"
-                      + " VALUES (?, ?, ?, ?, ?, ?, ?)")) {
-            for (Entry entry : entries) {
-              statement.setString(1, run);
-              statement.setString(2, service);
-              statement.setString(3, entry.kind());
-              statement.setInt(4, entry.row());
-              statement.setString(5, entry.state());
-              statement.setInt(6, entry.status());
-              statement.setString(7, entry.reason());
-              statement.addBatch();
-            }
-            statement.executeBatch();
-          }
-          try (PreparedStatement statement =
-              connection.prepareStatement(
-                  "INSERT OR REPLACE INTO platform_id (service, name, id) VALUES (?, ?, ?)")) {
-            for (Map.Entry<String, String> one : ids.entrySet()) {
-              statement.setString(1, service);
-              statement.setString(2, one.getKey());
-              statement.setString(3, one.getValue());
-              statement.addBatch();
-            }
-            statement.executeBatch();
-          }
+          database.runEach(
+              "INSERT OR REPLACE INTO delivery (run, service, kind, row, state, status, reason)"
+                  + " VALUES (?, ?, ?, ?, ?, ?, ?)",
+              entries.stream()
+                  .map(
+                      entry ->
+                          new Object[] {
+                            run,
+                            service,
+                            entry.kind(),
+                            entry.row(),
+                            entry.state(),
+                            entry.status(),
+                            entry.reason()
+                          })
+                  .toList());
+          database.runEach(
+              "INSERT OR REPLACE INTO platform_id (service, name, id) VALUES (?, ?, ?)",
+              ids.entrySet().stream()
+                  .map(one -> new Object[] {service, one.getKey(), one.getValue()})
+                  .toList());
         });
   }
 
   /** What a service calls things, by our names of them. */
   public Map<String, String> ids(String service) throws RegisterException {
-    return Transactions.read(
-        () -> {
-          Map<String, String> ids = new HashMap<>();
-          try (PreparedStatement statement =
-              connection.prepareStatement(
-                  "SELECT name, id FROM platform_id WHERE service = ? AND id <> ''")) {
-            statement.setString(1, service);
-            try (ResultSet row = statement.executeQuery()) {
-              while (row.next()) {
-                ids.put(row.getString(1), row.getString(2));
-              }
-            }
-          }
-          return ids;
-        });
+    Map<String, String> ids = new HashMap<>();
+    database.list(
+        "SELECT name, id FROM platform_id WHERE service = ? AND id <> ''",
+        row -> ids.put(row.getString(1), row.getString(2)),
+        service);
+    return ids;
   }
 
   /** Forgets how far a run was that has come to its end. */
   public void clear(String run) throws RegisterException {
-    transactions.write(
-        () -> {
-          try (PreparedStatement statement =
-              connection.prepareStatement("DELETE FROM delivery WHERE run = ?")) {
-            statement.setString(1, run);
-            statement.executeUpdate();
-          }
-        });
+    database.write(() -> database.run("DELETE FROM delivery WHERE run = ?", run));
   }
 }

@@ -67,13 +67,13 @@ class RegisterTest {
           List.of(),
           "second");
       assertThat(register.users()).containsExactly(ANA.renamed("afinch"), BO);
-      assertThat(register.passwordsDue()).containsExactly("bo");
-      assertThat(register.passwordsNotDelivered()).containsExactlyInAnyOrder("afinch", "bo");
-      register.passwordsPacked("2027-01-12-1", List.of("Bo"));
-      assertThat(register.passwordsDue()).containsExactly("bo");
-      register.passwordsDelivered("2027-01-12-1");
-      assertThat(register.passwordsDue()).isEmpty();
-      assertThat(register.passwordsNotDelivered()).containsExactly("afinch");
+      assertThat(register.passwords().due()).containsExactly("bo");
+      assertThat(register.passwords().notDelivered()).containsExactlyInAnyOrder("afinch", "bo");
+      register.passwords().pack("2027-01-12-1", List.of("Bo"));
+      assertThat(register.passwords().due()).containsExactly("bo");
+      register.passwords().deliver("2027-01-12-1");
+      assertThat(register.passwords().due()).isEmpty();
+      assertThat(register.passwords().notDelivered()).containsExactly("afinch");
     }
   }
 
@@ -127,13 +127,14 @@ class RegisterTest {
   void theOrderOfTheEntriesCountsWhateverTheClockSays() throws Exception {
     Instant noon = Instant.parse("2027-01-12T12:00:00Z");
     try (Register register = Register.open(folder)) {
-      Map<String, Instant> first = register.exportsSeen(List.of("a", "b"), noon);
+      Map<String, Instant> first = register.runs().exportsSeen(List.of("a", "b"), noon);
       assertThat(first).containsEntry("a", noon).containsEntry("b", noon);
-      register.runPacked("2027-01-12-1", noon.minusSeconds(9), "digest", Optional.empty());
-      register.runDelivered("2027-01-12-1", noon.minusSeconds(8));
-      Instant delivered = register.runs().get(0).deliveredAt().orElseThrow();
-      assertThat(delivered).isAfter(noon).isAfter(register.runs().get(0).packedAt());
-      Map<String, Instant> then = register.exportsSeen(List.of("c", "a"), noon.minusSeconds(7));
+      register.runs().packed("2027-01-12-1", noon.minusSeconds(9), "digest", Optional.empty());
+      register.runs().delivered("2027-01-12-1", noon.minusSeconds(8));
+      Instant delivered = register.runs().all().get(0).deliveredAt().orElseThrow();
+      assertThat(delivered).isAfter(noon).isAfter(register.runs().all().get(0).packedAt());
+      Map<String, Instant> then =
+          register.runs().exportsSeen(List.of("c", "a"), noon.minusSeconds(7));
       assertThat(then).hasSize(2).containsEntry("a", noon);
       assertThat(then.get("c")).isAfter(delivered);
     }

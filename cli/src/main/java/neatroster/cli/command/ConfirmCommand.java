@@ -115,7 +115,7 @@ public final class ConfirmCommand implements Callable<Integer> {
             Optional.ofNullable(wait).map(Duration::ofMinutes),
             options.waits());
     try (LockedRosterFolder lockedFolder = context.work("confirm")) {
-      Run run = chosen(lockedFolder.register().runs());
+      Run run = chosen(lockedFolder.register().runs().all());
       ConfirmedRun confirmed = Confirming.confirm(context, lockedFolder, run, asked);
       ConfirmReport report = new ConfirmReport(folder, confirmed);
       if (options.json()) {

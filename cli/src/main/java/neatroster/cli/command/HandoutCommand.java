@@ -386,7 +386,8 @@ public final class HandoutCommand implements Callable<Integer> {
     if (count > 0 && !told.isEmpty()) {
       lockedFolder
           .register()
-          .passwordsTold(
+          .passwords()
+          .tell(
               told.stream().map(person -> person.account().reference()).toList(),
               written.stream().map(file -> file.place().toString()).toList());
     }
@@ -450,9 +451,9 @@ public final class HandoutCommand implements Callable<Integer> {
         PasswordErasure.of(
             people,
             kept,
-            lockedFolder.register().passwordsTold(),
-            lockedFolder.register().passwordsNotDelivered(),
-            lockedFolder.register().passwordsDue(),
+            lockedFolder.register().passwords().told(),
+            lockedFolder.register().passwords().notDelivered(),
+            lockedFolder.register().passwords().due(),
             onPlatform);
     int forgotten = 0;
     if (!forgetting.forgettable().isEmpty()) {

@@ -101,7 +101,7 @@ public final class SendCommand implements Callable<Integer> {
     RosterFolder folder =
         context.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
     try (LockedRosterFolder lockedFolder = context.work("send")) {
-      Run run = chosen(lockedFolder.register().runs());
+      Run run = chosen(lockedFolder.register().runs().all());
       RunChoice.verifyUnedited(folder, run);
       RunChoice.remarkEdited(options.screen(), folder, run);
       if (byHand) {
@@ -114,7 +114,7 @@ public final class SendCommand implements Callable<Integer> {
         return already(folder, run);
       }
       if (!show && !run.isUnderWay()) {
-        RunChoice.verifyCounts(folder, lockedFolder.register().runs(), run);
+        RunChoice.verifyCounts(folder, lockedFolder.register().runs().all(), run);
       }
       RunDelivery delivery = new RunDelivery(context, lockedFolder, run, phases, options.waits());
       return send(folder, delivery, run);

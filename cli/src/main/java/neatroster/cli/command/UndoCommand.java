@@ -56,7 +56,7 @@ public final class UndoCommand implements Callable<Integer> {
     CommandContext context = options.context();
     context.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
     try (LockedRosterFolder lockedFolder = context.work("undo")) {
-      Run run = RunChoice.of(lockedFolder.register().runs(), named);
+      Run run = RunChoice.of(lockedFolder.register().runs().all(), named);
       Undoing undoing = new Undoing(context, lockedFolder, run, formats.asked());
       Undoing.Result result = undoing.pack(evenInUse, goAbove);
       if (result.refused().isPresent()) {

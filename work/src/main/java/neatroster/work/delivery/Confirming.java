@@ -146,7 +146,8 @@ public final class Confirming {
     }
     lockedFolder
         .register()
-        .runConfirmed(run.name(), new Run.Confirmed(Instant.now(), digest.get(), failed));
+        .runs()
+        .confirmed(run.name(), new Run.Confirmed(Instant.now(), digest.get(), failed));
     lockedFolder.register().deliveries().clear(run.name());
     return confirmed;
   }
@@ -240,7 +241,9 @@ public final class Confirming {
     Undelivered undelivered = undelivered();
     LaterRuns later =
         LaterRuns.of(
-            lockedFolder.register().runs(), run, other -> lockedFolder.folder().run(other.name()));
+            lockedFolder.register().runs().all(),
+            run,
+            other -> lockedFolder.folder().run(other.name()));
     Optional<String> digest =
         confirmation.ask(
             (key, change) -> {

@@ -190,7 +190,7 @@ public final class RunDelivery {
               + ". Add --verbose and send us what it prints.",
           e);
     }
-    lockedFolder.register().passwordsDelivered(passwords.brought());
+    lockedFolder.register().passwords().deliver(passwords.brought());
     noteFound();
     int left = tally.all() - tally.sites() - journal.ended();
     int refused = journal.refused();
@@ -238,8 +238,8 @@ public final class RunDelivery {
     if (refused > 0) {
       lockedFolder
           .register()
-          .runConfirmed(
-              run.name(), new Run.Confirmed(Instant.now(), digest.orElseThrow(), refused));
+          .runs()
+          .confirmed(run.name(), new Run.Confirmed(Instant.now(), digest.orElseThrow(), refused));
     }
     lockedFolder.register().deliveries().clear(run.name());
     return failures;

@@ -318,7 +318,7 @@ public final class AccountsFile implements Seal {
   /** What the accounts are referred to by whose first passwords should be there and are not. */
   public List<String> lost() throws RegisterException {
     Map<String, String> there = passwordsThere();
-    return register.passwordsKept().stream()
+    return register.passwords().kept().stream()
         .filter(reference -> there.getOrDefault(key(reference), "").isEmpty())
         .sorted()
         .toList();

@@ -28,8 +28,8 @@ public final class DeliveredRun {
       throws IOException, RegisterException {
     RunFolder folder = lockedFolder.folder().run(run.name());
     rememberNames(folder, lockedFolder);
-    lockedFolder.register().runDelivered(run.name(), Instant.now());
-    lockedFolder.register().passwordsDelivered(run.name());
+    lockedFolder.register().runs().delivered(run.name(), Instant.now());
+    lockedFolder.register().passwords().deliver(run.name());
     RunSecrets.forget(folder.place());
   }
 

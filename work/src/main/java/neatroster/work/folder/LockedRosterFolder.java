@@ -155,7 +155,7 @@ public final class LockedRosterFolder implements Closeable {
 
   /** Whose accounts the platform is due another first password, in a folder that is only read. */
   public static Set<String> passwordsDueIn(RosterFolder folder) {
-    return ask(Optional.of(folder), Set.of(), Register::passwordsDue);
+    return ask(Optional.of(folder), Set.of(), register -> register.passwords().due());
   }
 
   /** What a service calls things, in a folder that is only read. */
@@ -168,12 +168,12 @@ public final class LockedRosterFolder implements Closeable {
    * the folder has a register that can be written to.
    */
   static Map<String, Instant> exportsSeenIn(Optional<RosterFolder> folder, List<String> digests) {
-    return ask(folder, Map.of(), register -> register.exportsSeen(digests, Instant.now()));
+    return ask(folder, Map.of(), register -> register.runs().exportsSeen(digests, Instant.now()));
   }
 
   /** The runs packed in a folder that is only read: none where it has no register. */
   public static List<Run> runsIn(RosterFolder folder) {
-    return ask(Optional.of(folder), List.of(), Register::runs);
+    return ask(Optional.of(folder), List.of(), register -> register.runs().all());
   }
 
   public RosterFolder folder() {

@@ -20,7 +20,7 @@ public final class PasswordPlaces {
     List<String> places = new ArrayList<>();
     List<String> gone = new ArrayList<>();
     Path root = folder.root().toAbsolutePath().normalize();
-    for (String file : register.slipsFiles()) {
+    for (String file : register.passwords().slipsFiles()) {
       Path path = Path.of(file);
       if (Files.isRegularFile(path)) {
         places.add(path.startsWith(root) ? folder.shown(slashed(root.relativize(path))) : file);
@@ -28,7 +28,7 @@ public final class PasswordPlaces {
         gone.add(file);
       }
     }
-    register.slipsGone(gone);
+    register.passwords().slipsGone(gone);
     Path runs = folder.path("runs");
     if (Files.isDirectory(runs)) {
       try (Stream<Path> all = Files.list(runs)) {

@@ -102,7 +102,7 @@ public final class Packing {
     this.asked = asked;
     settings = context.settings();
     asked.batches().verifyExtras(open.roster());
-    RunChoice.verifyNoneUnderWay(lockedFolder.register().runs());
+    RunChoice.verifyNoneUnderWay(lockedFolder.register().runs().all());
     CheckInput checkInput = KnownFiles.comparing(context, lockedFolder.known(), open.roster());
     known = checkInput.known();
     checked = Checker.check(open.roster(), checkInput);
@@ -180,7 +180,7 @@ public final class Packing {
     Map<String, String> passwords = lockedFolder.accounts().passwords();
     return new IssuedItems(
         reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
-        lockedFolder.register().passwordsDue(),
+        lockedFolder.register().passwords().due(),
         joinCodes(lockedFolder.register()));
   }
 
@@ -300,7 +300,7 @@ public final class Packing {
       }
       String digest = batches.digest();
       List<Run> waiting =
-          lockedFolder.register().runs().stream()
+          lockedFolder.register().runs().all().stream()
               .filter(earlier -> earlier.deliveredAt().isEmpty())
               .filter(earlier -> lockedFolder.folder().run(earlier.name()).isThere())
               .toList();
@@ -331,9 +331,9 @@ public final class Packing {
         Json.write(out, packed.document());
       }
       run.finish();
-      lockedFolder.register().runPacked(run.name(), Instant.now(), digest, Optional.empty());
+      lockedFolder.register().runs().packed(run.name(), Instant.now(), digest, Optional.empty());
       lockedFolder.register().rememberSourcedIds(batches.sourcedIds());
-      lockedFolder.register().passwordsPacked(run.name(), batches.passwords());
+      lockedFolder.register().passwords().pack(run.name(), batches.passwords());
       return packed;
     }
   }

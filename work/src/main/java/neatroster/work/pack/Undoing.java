@@ -72,7 +72,7 @@ public final class Undoing {
     this.lockedFolder = lockedFolder;
     undoes = run;
     RosterFolder folder = lockedFolder.folder();
-    List<Run> runs = lockedFolder.register().runs();
+    List<Run> runs = lockedFolder.register().runs().all();
     RunChoice.verifyNoneUnderWay(runs);
     verify(runs, run);
     RunChoice.verifyUnedited(folder, run);
@@ -207,7 +207,8 @@ public final class Undoing {
       run.finish();
       lockedFolder
           .register()
-          .runPacked(run.name(), Instant.now(), digest, Optional.of(undoes.name()));
+          .runs()
+          .packed(run.name(), Instant.now(), digest, Optional.of(undoes.name()));
       lockedFolder.register().rememberSourcedIds(written.sourcedIds());
       return undone;
     }
