@@ -12,10 +12,15 @@ import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import neatroster.core.model.Field;
+import neatroster.core.model.FieldNote;
+import neatroster.core.model.Table;
 import neatroster.formats.BatchFormats;
 import neatroster.practice.Faults;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 
 /** The pages of the project are about what there is. */
 class DocumentsIT {
@@ -81,22 +86,41 @@ class DocumentsIT {
     assertThat(inGuide).isEqualTo(commands);
   }
 
+  @ParameterizedTest
+  @EnumSource(Faults.Kind.class)
+  void everyFaultIsDescribed(Faults.Kind kind) throws Exception {
+    String delivery = Files.readString(Program.root().resolve("docs/delivery.md"));
+    assertThat(delivery).contains("| `" + kind.word() + "` |");
+  }
+
   @Test
-  void everyFaultEveryFormatAndEveryCommandsJsonIsDescribed() throws Exception {
-    Path docs = Program.root().resolve("docs");
-    String delivery = Files.readString(docs.resolve("delivery.md"));
-    for (Faults.Kind kind : Faults.Kind.values()) {
-      assertThat(delivery).contains("| `" + kind.word() + "` |");
-    }
-    String guide = Files.readString(docs.resolve("guide.md"));
+  void everyFormatIsInTheGuide() throws Exception {
+    String guide = Files.readString(Program.root().resolve("docs/guide.md"));
     for (String format : BatchFormats.names()) {
       assertThat(guide).contains("`" + format + "`");
     }
+  }
+
+  @Test
+  void everyCommandsJsonHasASchema() throws Exception {
     for (String command : commands()) {
       // The demo shows what other commands say.
       if (!command.equals("demo")) {
-        assertThat(docs.resolve("json/" + command + ".schema.json")).exists();
+        assertThat(Program.root().resolve("docs/json/" + command + ".schema.json")).exists();
       }
+    }
+  }
+
+  @ParameterizedTest
+  @EnumSource(Table.class)
+  void everyFieldHasANoteForStartersAndIsInTheGuide(Table table) throws Exception {
+    String guide = Files.readString(Program.root().resolve("docs/guide.md"));
+    int row = guide.indexOf("\n| " + table.word() + " |");
+    assertThat(row).isPositive();
+    String line = guide.substring(row + 1, guide.indexOf('\n', row + 1));
+    for (Field field : table.fields()) {
+      assertThat(FieldNote.of(table, field)).as("field-notes.txt: %s", field.label()).isNotNull();
+      assertThat(line).containsPattern("\\b" + field.label() + "\\b");
     }
   }
 
