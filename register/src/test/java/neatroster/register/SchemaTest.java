@@ -9,6 +9,7 @@ import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.Statement;
 import java.util.List;
+import java.util.Set;
 import java.util.TreeSet;
 import neatroster.core.model.KnownUser;
 import neatroster.core.model.Person;
@@ -44,8 +45,8 @@ class SchemaTest {
   }
 
   /** Each column of each table. */
-  private TreeSet<String> columns() throws Exception {
-    TreeSet<String> columns = new TreeSet<>();
+  private Set<String> columns() throws Exception {
+    Set<String> columns = new TreeSet<>();
     try (Connection file = DriverManager.getConnection("jdbc:sqlite:" + Register.file(folder));
         Statement statement = file.createStatement();
         ResultSet row =
@@ -72,7 +73,7 @@ class SchemaTest {
     try (Register register = Register.open(folder)) {
       register.issue(AccountsUpdate.of(List.of(ANA)), List.of("amarlowe"), List.of(), "digest");
     }
-    TreeSet<String> ours = columns();
+    Set<String> ours = columns();
     for (int later = 7; later >= version; later--) {
       // A version that had no runs had none of their columns either.
       change(BEFORE.get(later - 2));
