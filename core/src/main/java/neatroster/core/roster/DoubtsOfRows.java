@@ -14,7 +14,7 @@ import neatroster.core.model.Field;
 /** What is doubtful about whose rows they are, by row. */
 final class DoubtsOfRows {
   /** So many other rows are named with a doubt. */
-  private static final int MOST_NAMED = 8;
+  static final int MOST_NAMED = 8;
 
   private final PersonSources sources;
   private final Map<Integer, List<Doubt>> doubts = new LinkedHashMap<>();

@@ -20,9 +20,6 @@ import neatroster.core.text.IntLists;
 final class JoiningByMarks {
   private static final int NONE = PersonSources.NONE;
 
-  /** So many names under one mark are no people but a slip in a whole column. */
-  private static final int MOST_NAMES = 40;
-
   private final PersonSources sources;
   private final DisjointSets joined;
   private final DoubtsOfRows doubts;
@@ -140,7 +137,7 @@ final class JoiningByMarks {
       alteredIds(mark, nodes);
       return;
     }
-    if (all.size() > MOST_NAMES) {
+    if (all.size() > PersonSources.MOST_NAMES) {
       for (Namesakes some : all.subList(1, all.size())) {
         disagree(mark, some, all.get(0));
       }

@@ -16,12 +16,6 @@ import neatroster.core.text.IntList;
 final class JoiningByName {
   private static final int NONE = PersonSources.NONE;
 
-  /** So many names under one mark are no people but a slip in a whole column. */
-  private static final int MOST_NAMES = 40;
-
-  /** So many other rows are named with a doubt. */
-  private static final int MOST_NAMED = 8;
-
   private final PersonSources sources;
   private final DisjointSets joined;
   private final DoubtsOfRows doubts;
@@ -115,7 +109,7 @@ final class JoiningByName {
       int root = joined.of(nodes[i]);
       boolean mayBeNamesake =
           root != first
-              && nodes.length <= MOST_NAMES
+              && nodes.length <= PersonSources.MOST_NAMES
               && nodes[i] < sources.rows()
               && sources.sheet(nodes[i]) != sources.sheet(nodes[0]);
       if (!anchored.get(root) || mayBeNamesake) {
@@ -195,7 +189,7 @@ final class JoiningByName {
 
   /** Of two in different lists whom nothing tells apart, and nothing makes one. */
   private void namesakes(List<Cluster> anchors) {
-    if (anchors.size() > MOST_NAMES) {
+    if (anchors.size() > PersonSources.MOST_NAMES) {
       return;
     }
     for (Cluster later : anchors) {
@@ -307,7 +301,7 @@ final class JoiningByName {
     List<Integer> rowsOf = new ArrayList<>();
     List<Integer> accountsOf = new ArrayList<>();
     for (Cluster one : fitting) {
-      if (rowsOf.size() + accountsOf.size() < MOST_NAMED) {
+      if (rowsOf.size() + accountsOf.size() < DoubtsOfRows.MOST_NAMED) {
         int first = joined.of(one.first());
         if (first < sources.rows()) {
           rowsOf.add(sources.line(first));

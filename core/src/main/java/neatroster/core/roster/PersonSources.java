@@ -20,6 +20,9 @@ import neatroster.core.text.KeyIndex;
  * accounts. Each is a <em>node</em> with what tells its person apart, as numbers.
  */
 final class PersonSources {
+  /** So many names under one mark are no people but a slip in a whole column. */
+  static final int MOST_NAMES = 40;
+
   /** No value. */
   static final int NONE = -1;
 

@@ -9,9 +9,6 @@ import neatroster.core.text.IntLists;
 final class SameBirth {
   private static final int NONE = PersonSources.NONE;
 
-  /** So many names under one mark are no people but a slip in a whole column. */
-  private static final int MOST_NAMES = 40;
-
   private final PersonSources sources;
   private final DisjointSets joined;
   private final DoubtsOfRows doubts;
@@ -36,7 +33,7 @@ final class SameBirth {
 
   /** People of nearly one name and one birth date whom no id tells apart. */
   private void nearBirth(int[] nodes) {
-    for (int i = 0; i < nodes.length && nodes.length <= MOST_NAMES; i++) {
+    for (int i = 0; i < nodes.length && nodes.length <= PersonSources.MOST_NAMES; i++) {
       for (int j = 0; j < i; j++) {
         int later = nodes[i];
         int earlier = nodes[j];

@@ -287,6 +287,7 @@ final class MoreRuleCases {
             given name | photo
             Ana        | ana.jpg
             Bo         | photos/BO.JPG
+            Cy         | 'photos/bo.jpg
             Cy         | https://pier.example/cy.jpg
             Di         | anna.jpg     ←
             """),

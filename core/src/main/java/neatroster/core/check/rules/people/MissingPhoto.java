@@ -30,7 +30,7 @@ public final class MissingPhoto extends FieldRule {
 
   @Override
   protected boolean matches(SheetReading sheet, Field field, Cell cell) {
-    String photo = cell.cleaned();
+    String photo = sheet.text(field, cell);
     return photos.isPresent()
         && !photos.get().contains(StrayPhoto.key(photo))
         && !photo.matches("(?i)[a-z][a-z0-9+.-]*://.*");
