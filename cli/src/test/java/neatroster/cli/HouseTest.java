@@ -1,5 +1,7 @@
 package neatroster.cli;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import com.tngtech.archunit.base.DescribedPredicate;
 import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
@@ -95,11 +97,23 @@ class HouseTest {
             "preview",
             "add",
             "arrange",
-            "tidy"));
+            "tidy",
+            "handout",
+            "find",
+            "inspect",
+            "practice",
+            "begin",
+            "history"));
   }
 
-  /** Each room may use those before it. */
+  /** Each room may use those before it, and every room is in the list. */
   private static void inOrder(JavaClasses classes, String module, List<String> rooms) {
+    assertThat(
+            classes.stream()
+                .map(JavaClass::getPackageName)
+                .filter(room -> room.startsWith(module + "."))
+                .map(room -> room.substring(module.length() + 1)))
+        .isSubsetOf(rooms);
     for (int i = 0; i < rooms.size() - 1; i++) {
       String[] above =
           rooms.subList(i + 1, rooms.size()).stream()

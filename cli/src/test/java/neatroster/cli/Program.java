@@ -4,12 +4,13 @@ import java.io.ByteArrayOutputStream;
 import java.io.File;
 import java.io.IOException;
 import java.io.PrintStream;
-import java.io.UncheckedIOException;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
@@ -24,7 +25,6 @@ import neatroster.cli.terminal.ProcessEnvironment;
 public final class Program {
   private static final Path JAR =
       Path.of(System.getProperty("neatroster.jar", "")).toAbsolutePath();
-  private static final Path ARCHIVE = archive();
 
   /** What a run of the program gave back. */
   record Result(int exit, String out, String err) {}
@@ -163,15 +163,13 @@ public final class Program {
     return inFolder(line).start();
   }
 
-  private static List<String> java(List<String> javaOptions) {
+  private static List<String> java(List<String> javaOptions) throws IOException {
     List<String> line = new ArrayList<>();
     line.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
     // Runs of a second are not worth the better compiler.
     line.addAll(List.of("-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC"));
-    if (Files.exists(ARCHIVE)) {
-      line.addAll(List.of("-XX:SharedArchiveFile=" + ARCHIVE, "-Xshare:auto"));
-      line.addAll(List.of("-Xlog:disable", "-Xlog:all=error:stderr"));
-    }
+    line.addAll(List.of("-XX:SharedArchiveFile=" + archive(), "-Xshare:auto"));
+    line.addAll(List.of("-Xlog:disable", "-Xlog:all=error:stderr"));
     line.addAll(javaOptions);
     line.add("-jar");
     line.add(JAR.toString());
@@ -179,52 +177,32 @@ public final class Program {
   }
 
   /**
-   * The classes of the program as the launcher keeps them, without which each of some hundred runs
-   * would load them anew. Tests that cannot make them do without.
+   * The classes that the launcher keeps to start from, without which each run would load them anew;
+   * its first start makes them.
    */
-  private static Path archive() {
-    Path archive = JAR.resolveSibling("tests.jsa");
-    try {
-      if (!Files.isRegularFile(JAR)) {
-        // Not a test that drives the program.
-        return archive;
+  private static Path archive() throws IOException {
+    Path archive = JAR.resolveSibling("neat-roster.jsa");
+    // Tests run in several processes at once.
+    try (FileChannel file =
+            FileChannel.open(
+                JAR.resolveSibling("tests.lock"),
+                StandardOpenOption.CREATE,
+                StandardOpenOption.WRITE);
+        FileLock held = file.lock()) {
+      if (held.isValid()
+          && (!Files.exists(archive)
+              || Files.getLastModifiedTime(archive).compareTo(Files.getLastModifiedTime(JAR))
+                  < 0)) {
+        new ProcessBuilder(root().resolve("neat-roster").toString(), "--version")
+            .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+            .redirectError(ProcessBuilder.Redirect.DISCARD)
+            .start()
+            .waitFor();
       }
-      if (Files.exists(archive)
-          && Files.getLastModifiedTime(archive).compareTo(Files.getLastModifiedTime(JAR)) > 0) {
-        return archive;
-      }
-      Path folder = Files.createTempDirectory("neat-roster-archive");
-      Path made = JAR.resolveSibling("tests.jsa." + ProcessHandle.current().pid());
-      String classes = folder.resolve("classes").toString();
-      quietly("-XX:DumpLoadedClassList=" + classes, "demo", folder.resolve("demo").toString());
-      quietly(
-          "-Xshare:dump", "-XX:SharedClassListFile=" + classes, "-XX:SharedArchiveFile=" + made);
-      if (Files.exists(made)) {
-        Files.move(made, archive, StandardCopyOption.REPLACE_EXISTING);
-      }
-      return archive;
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
-      return archive;
     }
-  }
-
-  /**
-   * Runs the program, or the virtual machine alone, with some words; those with a sign come first.
-   */
-  private static void quietly(String... words) throws IOException, InterruptedException {
-    List<String> line = new ArrayList<>();
-    line.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
-    Stream.of(words).filter(word -> word.startsWith("-")).forEach(line::add);
-    line.addAll(List.of("-Xlog:disable", "-XX:+UseSerialGC", "-jar", JAR.toString()));
-    Stream.of(words).filter(word -> !word.startsWith("-")).forEach(line::add);
-    new ProcessBuilder(line)
-        .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-        .redirectError(ProcessBuilder.Redirect.DISCARD)
-        .start()
-        .waitFor();
+    return archive;
   }
 
   private ProcessBuilder inFolder(List<String> line) {

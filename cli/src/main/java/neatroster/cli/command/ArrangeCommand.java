@@ -1,6 +1,5 @@
 package neatroster.cli.command;
 
-import java.io.IOException;
 import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
@@ -10,12 +9,7 @@ import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Terminal;
 import neatroster.core.arrange.ArrangeException;
-import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
-import neatroster.core.check.pass.Checker;
-import neatroster.core.model.Severity;
-import neatroster.disk.DiskErrors;
-import neatroster.register.FolderLock;
 import neatroster.work.Problem;
 import neatroster.work.arrange.Arrangement;
 import neatroster.work.arrange.Dividing;
@@ -23,8 +17,6 @@ import neatroster.work.arrange.GradesUp;
 import neatroster.work.arrange.Moving;
 import neatroster.work.folder.AddedSheet;
 import neatroster.work.folder.CommandContext;
-import neatroster.work.folder.KnownFiles;
-import neatroster.work.folder.OpenRoster;
 import neatroster.work.json.Json;
 import neatroster.work.json.JsonObject;
 import picocli.CommandLine.Command;
@@ -125,7 +117,7 @@ public final class ArrangeCommand implements Callable<Integer> {
       }
       return Exit.DONE;
     }
-    List<Finding> errors = errors(context, arrangement);
+    List<Finding> errors = arrangement.errors(context);
     if (!options.json()) {
       show(options.screen(), arrangement);
     }
@@ -140,7 +132,7 @@ public final class ArrangeCommand implements Callable<Integer> {
     }
     boolean isMeant = yes || isMeant(options.screen());
     if (isMeant) {
-      save(context, arrangement);
+      arrangement.save(context);
     }
     if (options.json()) {
       json(options.screen(), arrangement, isMeant);
@@ -166,29 +158,6 @@ public final class ArrangeCommand implements Callable<Integer> {
     String answer =
         Terminal.console().orElseThrow().readLine("Type yes to write it into the roster: ");
     return answer != null && answer.strip().equalsIgnoreCase("yes");
-  }
-
-  private static void save(CommandContext context, Arrangement arrangement) {
-    try (FolderLock held = context.lock("arrange")) {
-      held.verify();
-      arrangement.sheets().forEach(AddedSheet::save);
-    } catch (IOException e) {
-      throw Problem.unreadable(
-          "The folder could not be released (" + DiskErrors.reason(e) + ").", e);
-    }
-  }
-
-  /** What would be wrong with the new sheets. */
-  private static List<Finding> errors(CommandContext context, Arrangement arrangement) {
-    List<String> names = arrangement.sheets().stream().map(AddedSheet::shown).toList();
-    try (OpenRoster open = OpenRoster.openWith(context, arrangement.sheets())) {
-      CheckResult result =
-          Checker.check(open.roster(), KnownFiles.checkInput(context, open.roster()));
-      return result.findings().stream()
-          .filter(finding -> finding.severity() == Severity.ERROR)
-          .filter(finding -> names.contains(finding.place().sheet().file()))
-          .toList();
-    }
   }
 
   private static void show(Screen screen, Arrangement arrangement) {

@@ -6,13 +6,11 @@ import neatroster.cli.report.FindingsJson;
 import neatroster.cli.report.FindingsText;
 import neatroster.cli.report.ReportFiles;
 import neatroster.cli.terminal.Exit;
-import neatroster.cli.terminal.Screen;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
 import neatroster.work.folder.CommandContext;
 import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.OpenRoster;
-import neatroster.work.json.Json;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -39,7 +37,6 @@ public final class CheckCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    Screen screen = options.screen();
     ReportFiles<CheckResult> kinds = ReportFiles.ofFindings();
     reports.verify(kinds);
     CommandContext context = options.context();
@@ -48,11 +45,9 @@ public final class CheckCommand implements Callable<Integer> {
       CheckResult result =
           Checker.check(open.roster(), KnownFiles.checkInput(context, open.roster()));
       open.verifyUnchanged();
-      if (options.json()) {
-        Json.write(screen.out(), FindingsJson.document(result));
-      } else {
-        new FindingsText(screen, all).write(result);
-      }
+      options.show(
+          () -> FindingsJson.document(result),
+          screen -> new FindingsText(screen, all).write(result));
       reports.write(kinds, result, context);
       return result.hasErrors() ? Exit.FINDINGS : Exit.DONE;
     }

@@ -4,6 +4,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
 import neatroster.cli.delivery.WaitDisplay;
 import neatroster.cli.terminal.ProcessEnvironment;
 import neatroster.cli.terminal.Screen;
@@ -11,6 +13,8 @@ import neatroster.platform.WaitListener;
 import neatroster.work.delivery.PlatformExport;
 import neatroster.work.folder.CommandContext;
 import neatroster.work.folder.RosterFolder;
+import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
@@ -140,6 +144,15 @@ public final class CommonOptions {
       all.add("--verbose");
     }
     return all.toArray(String[]::new);
+  }
+
+  /** Gives the result as JSON, or in words. */
+  void show(Supplier<JsonObject> document, Consumer<Screen> text) {
+    if (json()) {
+      Json.write(screen().out(), document.get());
+    } else {
+      text.accept(screen());
+    }
   }
 
   /** Where this command's words go. */

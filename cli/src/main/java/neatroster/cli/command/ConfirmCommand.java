@@ -19,7 +19,6 @@ import neatroster.work.folder.CommandContext;
 import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.RosterFolder;
 import neatroster.work.folder.RunChoice;
-import neatroster.work.json.Json;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -118,11 +117,7 @@ public final class ConfirmCommand implements Callable<Integer> {
       Run run = chosen(lockedFolder.register().runs().all());
       ConfirmedRun confirmed = Confirming.confirm(context, lockedFolder, run, asked);
       ConfirmReport report = new ConfirmReport(folder, confirmed);
-      if (options.json()) {
-        Json.write(options.screen().out(), report.document());
-      } else {
-        report.text(options.screen());
-      }
+      options.show(report::document, report::text);
       files.write(kinds, report, context);
       return confirmed.isFine() ? Exit.DONE : Exit.FINDINGS;
     } catch (RegisterException e) {

@@ -2,13 +2,7 @@ package neatroster.cli.command;
 
 import java.util.List;
 import java.util.Optional;
-import neatroster.core.handout.Attendance;
-import neatroster.core.handout.Choice;
-import neatroster.core.text.Nearest;
-import neatroster.work.Problem;
-import neatroster.work.folder.LockedRosterFolder;
-import neatroster.work.folder.RosterFolder;
-import neatroster.work.folder.RunChoice;
+import neatroster.work.handout.Recipients;
 import picocli.CommandLine.Option;
 
 /** The options that choose whom a handout is for. */
@@ -43,31 +37,7 @@ final class HandoutChoice {
       description = "Only this user: a username, email or id. Repeatable.")
   private List<String> users = List.of();
 
-  /** The choice; a course, group, site or user that nobody has is an error. */
-  Choice of(Attendance attendance, RosterFolder folder) {
-    Choice choice =
-        new Choice(
-            courses,
-            groups,
-            sites,
-            users,
-            Optional.ofNullable(run)
-                .map(name -> RunChoice.of(LockedRosterFolder.runsIn(folder), name))
-                .map(packed -> RunChoice.usernames(folder, packed)));
-    choice
-        .unknown(attendance)
-        .ifPresent(
-            unknown -> {
-              throw Problem.usage(
-                  "There is no "
-                      + unknown.what()
-                      + " “"
-                      + unknown.name()
-                      + "”."
-                      + Nearest.word(unknown.name(), unknown.known())
-                          .map(near -> " Is “" + near + "” meant?")
-                          .orElse(""));
-            });
-    return choice;
+  Recipients.Named named() {
+    return new Recipients.Named(courses, groups, sites, users, Optional.ofNullable(run));
   }
 }

@@ -8,10 +8,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import java.util.Set;
 import java.util.concurrent.Callable;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import neatroster.cli.handout.ClassListsPdf;
 import neatroster.cli.handout.ConsentLettersPdf;
@@ -27,34 +24,27 @@ import neatroster.cli.report.OwnFiles;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Screen;
 import neatroster.cli.terminal.Terminal;
-import neatroster.core.check.CheckInput;
-import neatroster.core.check.pass.Checker;
 import neatroster.core.handout.Attendance;
 import neatroster.core.handout.Attendee;
 import neatroster.core.handout.Choice;
 import neatroster.core.handout.ClassList;
+import neatroster.core.handout.ConsentRecipients;
 import neatroster.core.handout.CourseInfo;
-import neatroster.core.handout.PasswordErasure;
 import neatroster.core.handout.Section;
 import neatroster.core.model.Counted;
-import neatroster.core.model.KnownUser;
-import neatroster.core.roster.Roster;
 import neatroster.core.settings.Settings;
-import neatroster.core.text.FormulaSigns;
 import neatroster.core.text.Nearest;
 import neatroster.disk.DiskErrors;
 import neatroster.disk.NewFile;
 import neatroster.disk.PrivateFiles;
 import neatroster.register.RegisterException;
-import neatroster.runs.RunSecrets;
 import neatroster.work.Problem;
 import neatroster.work.folder.CommandContext;
-import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.LockedRosterFolder;
-import neatroster.work.folder.OpenRoster;
-import neatroster.work.folder.PasswordPlaces;
 import neatroster.work.folder.RosterFolder;
 import neatroster.work.folder.WritePlaces;
+import neatroster.work.handout.PasswordRemoval;
+import neatroster.work.handout.Recipients;
 import neatroster.work.json.Json;
 import neatroster.work.json.JsonObject;
 import picocli.CommandLine.Command;
@@ -156,12 +146,11 @@ public final class HandoutCommand implements Callable<Integer> {
     }
     to.forEach(file -> places.verifyFile(context.resolve(file), file.toString(), overwrite));
     try (LockedRosterFolder lockedFolder = context.work("handout")) {
-      if (folder.files("sheets").isEmpty()) {
-        return run(context, lockedFolder, new Roster(List.of(), List.of(), List.of()), () -> {});
-      }
-      try (OpenRoster open = OpenRoster.open(context, List.of())) {
-        return run(context, lockedFolder, open.roster(), open::verifyUnchanged);
-      }
+      Recipients recipients =
+          Recipients.of(context, lockedFolder, chosen.named(), forget || what.equals(SLIPS));
+      return forget
+          ? forget(lockedFolder, recipients)
+          : print(context.settings(), lockedFolder, recipients);
     } catch (UncheckedIOException e) {
       throw unwritable(e.getCause());
     } catch (IOException e) {
@@ -240,26 +229,10 @@ public final class HandoutCommand implements Callable<Integer> {
                     file + ": the ending says what to write; .pdf, .html, .csv or .xlsx."));
   }
 
-  private int run(
-      CommandContext context, LockedRosterFolder lockedFolder, Roster roster, Runnable unchanged)
+  private int print(Settings settings, LockedRosterFolder lockedFolder, Recipients recipients)
       throws IOException, RegisterException {
-    Settings settings = context.settings();
-    Screen screen = options.screen();
-    CheckInput checkInput = KnownFiles.checkInput(context, lockedFolder.known(), roster);
-    Map<String, String> passwords =
-        forget || what.equals(SLIPS) ? lockedFolder.accounts().passwords() : Map.of();
-    Attendance attendance =
-        Attendance.of(
-            Checker.check(roster, checkInput).wanted(),
-            checkInput.known(),
-            reference -> passwords.getOrDefault(reference.toLowerCase(Locale.ROOT), ""),
-            lockedFolder.register().joinCodes());
-    unchanged.run();
-    Choice choice = chosen.of(attendance, lockedFolder.folder());
-    if (forget) {
-      return forget(
-          screen, lockedFolder, checkInput, choice.people(attendance), passwords.keySet());
-    }
+    Attendance attendance = recipients.attendance();
+    Choice choice = recipients.choice();
     List<Section> sections =
         what.equals(SLIPS) ? choice.sections(attendance, by, settings) : List.of();
     List<Attendee> told =
@@ -268,31 +241,16 @@ public final class HandoutCommand implements Callable<Integer> {
             .filter(person -> person.hasPassword() && person.account() != null)
             .toList();
     if (to.stream().anyMatch(file -> ending(file.toString()).equals(".csv"))) {
-      refuseFormulas(sections);
+      Recipients.verifyPlainText(sections);
     }
     Handout handout =
         switch (what) {
           case CLASS_LISTS -> classLists(settings, choice.classLists(attendance));
           case JOIN_SHEETS -> joinSheets(settings, choice.joinable(attendance));
-          case CONSENT_LETTERS -> consentLetters(screen, settings, choice.people(attendance));
+          case CONSENT_LETTERS -> consentLetters(settings, recipients.people());
           default -> slips(settings, sections, attendance.courses());
         };
-    return write(screen, lockedFolder, handout, told);
-  }
-
-  /** In a file of plain text a spreadsheet program would calculate such a username. */
-  private static void refuseFormulas(List<Section> sections) {
-    for (Section section : sections) {
-      for (Attendee person : section.people()) {
-        if (FormulaSigns.begin(person.username()) || FormulaSigns.begin(person.password())) {
-          throw Problem.refused(
-              "The username or password of "
-                  + person.fullName()
-                  + " begins as a formula does, and a spreadsheet program that opens a CSV file"
-                  + " would change it. Write the list as .xlsx.");
-        }
-      }
-    }
+    return write(options.screen(), lockedFolder, handout, told);
   }
 
   private Handout classLists(Settings settings, List<ClassList> lists) {
@@ -321,21 +279,17 @@ public final class HandoutCommand implements Callable<Integer> {
         rows -> HandoutRows.joinSheets(courses, settings, rows));
   }
 
-  private Handout consentLetters(Screen screen, Settings settings, List<Attendee> people) {
+  private Handout consentLetters(Settings settings, List<Attendee> people) {
     int age = settings.checks().consentBelowAge();
-    LocalDate today = LocalDate.now(ZoneId.systemDefault());
-    List<Attendee> inSheets = people.stream().filter(Attendee::inSheets).toList();
-    List<Attendee> children =
-        inSheets.stream().filter(person -> person.needsConsent(age, today)).toList();
-    long undated =
-        inSheets.stream()
-            .filter(person -> person.born().isEmpty() && !person.consented())
-            .filter(person -> person.children().isEmpty())
-            .count();
-    if (undated > 0 && age > 0) {
-      screen.remark(
-          (undated == 1 ? "1 person has" : undated + " people have")
-              + " no birth date in the sheets: whether they need consent cannot be told.");
+    ConsentRecipients asked =
+        ConsentRecipients.of(people, age, LocalDate.now(ZoneId.systemDefault()));
+    List<Attendee> children = asked.children();
+    if (asked.undated() > 0) {
+      options
+          .screen()
+          .remark(
+              (asked.undated() == 1 ? "1 person has" : asked.undated() + " people have")
+                  + " no birth date in the sheets: whether they need consent cannot be told.");
     }
     return new Handout(
         children.size(),
@@ -435,48 +389,20 @@ public final class HandoutCommand implements Callable<Integer> {
     return new Written(target, name, drawn.pages());
   }
 
-  private int forget(
-      Screen screen,
-      LockedRosterFolder lockedFolder,
-      CheckInput checkInput,
-      List<Attendee> people,
-      Set<String> kept)
+  private int forget(LockedRosterFolder lockedFolder, Recipients recipients)
       throws IOException, RegisterException {
-    Set<String> onPlatform =
-        checkInput.known().users().all().stream()
-            .filter(KnownUser::isOnPlatform)
-            .map(KnownUser::reference)
-            .collect(Collectors.toSet());
-    PasswordErasure forgetting =
-        PasswordErasure.of(
-            people,
-            kept,
-            lockedFolder.register().passwords().told(),
-            lockedFolder.register().passwords().notDelivered(),
-            lockedFolder.register().passwords().due(),
-            onPlatform);
-    int forgotten = 0;
-    if (!forgetting.forgettable().isEmpty()) {
-      Terminal.confirm(
-          "The first passwords of "
-              + Counted.of(forgetting.forgettable().size(), "account")
-              + " are to be removed from accounts/.",
-          yes);
-      forgotten = lockedFolder.accounts().forget(forgetting.forgettable());
-      RunSecrets.forget(
-          lockedFolder.folder().path("runs"), lockedFolder.accounts(), forgetting.forgettable());
-    }
-    ForgetReport report =
-        new ForgetReport(
-            forgotten,
-            forgetting.undelivered(),
-            forgetting.untold(),
-            PasswordPlaces.of(lockedFolder.folder(), lockedFolder.register()));
-    if (options.json()) {
-      Json.write(screen.out(), report.document());
-    } else {
-      report.text(screen);
-    }
-    return forgetting.untold().isEmpty() ? Exit.DONE : Exit.FINDINGS;
+    PasswordRemoval removal =
+        PasswordRemoval.of(
+            recipients,
+            lockedFolder,
+            count ->
+                Terminal.confirm(
+                    "The first passwords of "
+                        + Counted.of(count, "account")
+                        + " are to be removed from accounts/.",
+                    yes));
+    ForgetReport report = new ForgetReport(removal);
+    options.show(report::document, report::text);
+    return removal.untold().isEmpty() ? Exit.DONE : Exit.FINDINGS;
   }
 }

@@ -4,18 +4,14 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.concurrent.Callable;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.model.Counted;
-import neatroster.register.Run;
 import neatroster.work.folder.CommandContext;
-import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.RosterFolder;
-import neatroster.work.folder.RunChoice;
+import neatroster.work.history.PastRun;
 import neatroster.work.json.Json;
 import neatroster.work.json.JsonObject;
 import picocli.CommandLine.Command;
@@ -28,63 +24,22 @@ public final class HistoryCommand implements Callable<Integer> {
 
   @Mixin private CommonOptions options;
 
-  /**
-   * A run and what became of it.
-   *
-   * @param changes how many changes it holds, or nothing where they are gone
-   */
-  private record Past(Run run, String state, Optional<Integer> changes) {}
-
   @Override
   public Integer call() {
     CommandContext context = options.context();
     RosterFolder folder =
         context.folderOr("There is no roster folder here; runs are packed in one. Try --folder.");
-    List<Run> runs = LockedRosterFolder.runsIn(folder);
-    List<Past> past = new ArrayList<>();
-    for (Run run : runs) {
-      past.add(new Past(run, state(runs, run), changes(folder, run)));
-    }
-    if (options.json()) {
-      Json.write(options.screen().out(), json(past));
-    } else {
-      text(options.screen(), past);
-    }
+    List<PastRun> past = PastRun.of(folder);
+    options.show(() -> json(past), screen -> text(screen, past));
     return Exit.DONE;
   }
 
-  /** What became of a run, in a word or two. */
-  static String state(List<Run> runs, Run run) {
-    boolean isUndone =
-        runs.stream()
-            .anyMatch(
-                other ->
-                    other.undoes().equals(Optional.of(run.name()))
-                        && other.deliveredAt().isPresent());
-    if (isUndone) {
-      return "undone";
-    }
-    if (run.confirmed().isPresent()) {
-      return run.confirmed().get().failed() == 0 ? "confirmed" : "sent in part";
-    }
-    if (run.deliveredAt().isPresent()) {
-      return "sent";
-    }
-    return run.isUnderWay() ? "sent in part" : "packed";
-  }
-
-  private static Optional<Integer> changes(RosterFolder folder, Run run) {
-    return folder.run(run.name()).hasChanges()
-        ? Optional.of(RunChoice.changes(folder, run))
-        : Optional.empty();
-  }
-
-  private static void text(Screen screen, List<Past> past) {
+  private static void text(Screen screen, List<PastRun> past) {
     if (past.isEmpty()) {
       screen.line("No run was packed in this folder yet.");
       return;
     }
-    for (Past one : past) {
+    for (PastRun one : past) {
       screen.line(
           String.format(
               "%s  %-12s %s",
@@ -112,7 +67,7 @@ public final class HistoryCommand implements Callable<Integer> {
     return MINUTES.format(LocalDateTime.ofInstant(at, ZoneId.systemDefault()));
   }
 
-  private static JsonObject json(List<Past> past) {
+  private static JsonObject json(List<PastRun> past) {
     return Json.of("history")
         .list(
             "runs",

@@ -10,6 +10,7 @@ import neatroster.register.Run;
 import neatroster.work.folder.FileArgument;
 import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.RosterFolder;
+import neatroster.work.history.PastRun;
 
 /** Where one stands in the job, and the command that comes next as a rule. */
 public final class NextStep {
@@ -41,7 +42,7 @@ public final class NextStep {
     out.print(Counted.of(accounts, "account") + " issued, ");
     out.println(
         last()
-            .map(run -> "last run " + run.name() + " " + HistoryCommand.state(runs, run) + ".")
+            .map(run -> "last run " + run.name() + " " + PastRun.state(runs, run) + ".")
             .orElse("no run packed yet."));
     out.println("Next, as a rule:  " + next());
     out.println("All commands:     neat-roster help");

@@ -12,7 +12,6 @@ import neatroster.cli.report.FindingsText;
 import neatroster.cli.report.LayoutText;
 import neatroster.cli.report.PackText;
 import neatroster.cli.terminal.Exit;
-import neatroster.cli.terminal.Screen;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.Finding;
 import neatroster.core.model.Severity;
@@ -85,7 +84,6 @@ public final class PackCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    Screen screen = options.screen();
     CommandContext context = options.context().writing(to, "pack");
     BatchChoice batches = BatchChoice.of(as.asked(), context);
     verifyShow(batches);
@@ -100,20 +98,17 @@ public final class PackCommand implements Callable<Integer> {
         LockedRosterFolder lockedFolder = context.work("pack")) {
       Packing packing = new Packing(context, open, lockedFolder, asked);
       if (show > 0) {
-        show(screen, packing);
+        show(packing);
         return Exit.DONE;
       }
       Packing.Result result = packing.pack();
       if (result.refused().isPresent()) {
-        refuse(screen, result.checked(), result.refused().get());
+        refuse(result.checked(), result.refused().get());
         return Exit.FINDINGS;
       }
       PackedRun packed = result.packed().orElseThrow();
-      if (options.json()) {
-        Json.write(screen.out(), packed.document());
-      } else {
-        new PackText(screen, packed).write(context.settings());
-      }
+      options.show(
+          packed::document, screen -> new PackText(screen, packed).write(context.settings()));
       return packed.leftOut() > 0 ? Exit.FINDINGS : Exit.DONE;
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
@@ -136,35 +131,34 @@ public final class PackCommand implements Callable<Integer> {
   }
 
   /** Shows the first rows of each file of the layouts, and packs nothing. */
-  private void show(Screen screen, Packing packing) throws IOException {
+  private void show(Packing packing) throws IOException {
     List<LayoutBeginnings> shown = packing.beginnings(show);
     List<Finding> unfitValues = packing.unfitValues();
-    if (options.json()) {
-      Json.write(screen.out(), LayoutText.document(shown, unfitValues));
-    } else {
-      shown.forEach(one -> LayoutText.write(screen, one));
-      LayoutText.unfitValues(screen, unfitValues);
-    }
+    options.show(
+        () -> LayoutText.document(shown, unfitValues),
+        screen -> {
+          shown.forEach(one -> LayoutText.write(screen, one));
+          LayoutText.unfitValues(screen, unfitValues);
+        });
   }
 
-  private void refuse(Screen screen, CheckResult checked, String why) {
+  private void refuse(CheckResult checked, String why) {
     List<Finding> errors =
         checked.findings().stream().filter(f -> f.severity() == Severity.ERROR).toList();
-    if (options.json()) {
-      Json.write(
-          screen.out(),
-          Json.of("pack")
-              .put("run", null)
-              .put("folder", null)
-              .put("files", List.of())
-              .put("refused", why)
-              .put("findings", FindingsJson.findings(errors)));
-      return;
-    }
-    if (!errors.isEmpty()) {
-      new FindingsText(screen, false).write(checked);
-      screen.line("");
-    }
-    screen.line(screen.red(why));
+    options.show(
+        () ->
+            Json.of("pack")
+                .put("run", null)
+                .put("folder", null)
+                .put("files", List.of())
+                .put("refused", why)
+                .put("findings", FindingsJson.findings(errors)),
+        screen -> {
+          if (!errors.isEmpty()) {
+            new FindingsText(screen, false).write(checked);
+            screen.line("");
+          }
+          screen.line(screen.red(why));
+        });
   }
 }

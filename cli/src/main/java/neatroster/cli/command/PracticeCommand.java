@@ -1,37 +1,15 @@
 package neatroster.cli.command;
 
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
 import neatroster.cli.terminal.Exit;
 import neatroster.cli.terminal.Screen;
-import neatroster.core.roster.Roster;
-import neatroster.core.state.Known;
-import neatroster.core.text.Nearest;
-import neatroster.disk.DiskErrors;
-import neatroster.disk.PrivateFiles;
-import neatroster.platform.HttpTransport;
-import neatroster.platform.PlatformAddress;
-import neatroster.platform.PlatformException;
-import neatroster.platform.PlatformIds;
-import neatroster.platform.SignIn;
-import neatroster.platform.Transport;
-import neatroster.platform.WaitListener;
 import neatroster.practice.Faults;
-import neatroster.practice.PracticeServer;
-import neatroster.register.SqliteLibrary;
 import neatroster.work.Problem;
-import neatroster.work.delivery.PracticeFilling;
-import neatroster.work.folder.CommandContext;
-import neatroster.work.folder.KnownFiles;
-import neatroster.work.folder.PracticeToken;
-import neatroster.work.folder.WritePlaces;
 import neatroster.work.json.Json;
+import neatroster.work.practice.PracticePlatform;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -48,7 +26,6 @@ public final class PracticeCommand implements Callable<Integer> {
   static final int USUAL_PORT = 8421;
 
   private static final int HIGHEST_PORT = 65_535;
-  private static final int MOST = 99_999_999;
 
   @Mixin private CommonOptions options;
 
@@ -79,84 +56,34 @@ public final class PracticeCommand implements Callable<Integer> {
     if (port < 0 || port > HIGHEST_PORT) {
       throw Problem.usage("--port takes a number from 0 to " + HIGHEST_PORT + ".");
     }
-    Faults faults = faults(named);
-    Path place = options.resolve(data).toAbsolutePath();
-    new WritePlaces(options.context().folder(), List.of(), file -> true)
-        .verifyFile(place, data.toString(), true);
-    if (place.getParent() != null && !Files.isDirectory(place.getParent())) {
-      throw Problem.unreadable("There is no folder " + data.getParent() + " for the data.", null);
-    }
-    boolean isNew = !Files.exists(place);
-    if (!options.context().known().isEmpty() && !isNew) {
-      throw Problem.usage(
-          data
-              + " holds data already, and --known is for a platform that starts with an export. Name"
-              + " another file with --data, or delete that one.");
-    }
-    Screen screen = options.screen();
-    SqliteLibrary.prepare();
-    String token;
-    try {
-      token = PracticeToken.beside(place);
-    } catch (IOException e) {
-      throw Problem.unreadable(
-          "The token cannot be kept beside " + data + " (" + DiskErrors.reason(e) + ").", e);
-    }
-    try {
-      // The names of a whole school are nobody else's business on this machine.
-      PrivateFiles.own(place);
-      PracticeServer server = PracticeServer.start(port, place, token, faults);
-      // An interrupt ends the process by way of its shutdown hooks.
-      Runtime.getRuntime().addShutdownHook(new Thread(server::close));
-      if (!options.context().known().isEmpty()) {
-        fill(server, token);
-      }
-      say(screen, server, data.resolveSibling(PracticeToken.fileName(place)));
+    Faults faults = PracticePlatform.faults(named);
+    try (PracticePlatform platform =
+        PracticePlatform.start(options.context(), port, data, faults)) {
+      say(options.screen(), platform);
       new CountDownLatch(1).await();
       return Exit.DONE;
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       return Exit.DONE;
-    } catch (IOException e) {
-      throw Problem.unreadable(
-          "The practice platform cannot be started: " + e.getMessage() + ".", e);
     }
   }
 
-  /** Starts with what the exports say that the platform holds. */
-  private void fill(PracticeServer server, String token) throws IOException, InterruptedException {
-    CommandContext context = options.context();
-    Known known =
-        KnownFiles.checkInput(context, new Roster(List.of(), List.of(), List.of())).known();
-    try {
-      Transport transport =
-          new HttpTransport(
-              PlatformAddress.of(server.service()),
-              SignIn.token(token),
-              List.of(),
-              WaitListener.NOBODY);
-      PracticeFilling.fill(context, known, transport, new PlatformIds(Map.of()));
-    } catch (PlatformException e) {
-      throw Problem.unreadable(
-          "The practice platform could not be filled: " + e.getMessage() + ".", e);
-    }
-  }
-
-  private void say(Screen screen, PracticeServer server, Path tokenFile) throws IOException {
+  private void say(Screen screen, PracticePlatform platform) {
+    Path tokenFile = platform.tokenFile();
     if (options.json()) {
       screen.line(
           Json.line(
               Json.of("practice")
-                  .put("service", server.service())
-                  .put("pages", server.pages())
+                  .put("service", platform.service())
+                  .put("pages", platform.pages())
                   .put("tokenFile", tokenFile.toString())));
     } else {
       screen.line("The practice platform is ready, for programs on this machine alone.");
       screen.line("");
-      screen.line("  its pages    " + screen.bold(server.pages()));
-      screen.line("  its service  " + server.service());
+      screen.line("  its pages    " + screen.bold(platform.pages()));
+      screen.line("  its service  " + platform.service());
       screen.line("  its token    in " + tokenFile + "; its pages ask for it");
-      String on = server.faults().text();
+      String on = platform.faults();
       if (!on.isEmpty()) {
         screen.line("  its faults   " + on);
       }
@@ -164,45 +91,12 @@ public final class PracticeCommand implements Callable<Integer> {
       screen.line("To send a roster folder's runs to it, write into its roster.yaml:");
       screen.line("");
       screen.line("  platform:");
-      screen.line("    address: " + server.pages());
-      screen.line("    service: " + server.service());
+      screen.line("    address: " + platform.pages());
+      screen.line("    service: " + platform.service());
       screen.line("    token: {file: " + options.resolve(tokenFile).toAbsolutePath() + "}");
       screen.line("");
       screen.line("Ctrl+C stops it; its data stays in " + data + ".");
     }
     screen.out().flush();
-  }
-
-  private static Faults faults(List<String> named) {
-    Faults faults = new Faults();
-    for (String text : named) {
-      String word = text.contains("=") ? text.substring(0, text.indexOf('=')) : text;
-      Faults.Kind kind =
-          Faults.Kind.named(word)
-              .orElseThrow(
-                  () -> {
-                    List<String> words = new ArrayList<>();
-                    for (Faults.Kind one : Faults.Kind.values()) {
-                      words.add(one.word());
-                    }
-                    return Problem.usage(
-                        "There is no fault “"
-                            + word
-                            + "”."
-                            + Nearest.word(word, words)
-                                .map(near -> " Is " + near + " meant?")
-                                .orElse(" There are " + String.join(", ", words) + "."));
-                  });
-      String number = text.contains("=") ? text.substring(text.indexOf('=') + 1) : "";
-      if (kind.isSwitch() && !number.isEmpty()) {
-        throw Problem.usage("--fault " + word + " takes no number.");
-      }
-      if (!kind.isSwitch() && (!number.matches("\\d{1,8}") || Integer.parseInt(number) > MOST)) {
-        throw Problem.usage(
-            "--fault " + word + " takes a number, such as " + word + "=5: " + kind.meaning() + ".");
-      }
-      faults.set(kind, kind.isSwitch() ? 1 : Integer.parseInt(number));
-    }
-    return faults;
   }
 }

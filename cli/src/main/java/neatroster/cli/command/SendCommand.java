@@ -33,7 +33,7 @@ import neatroster.work.folder.DeliveredRun;
 import neatroster.work.folder.LockedRosterFolder;
 import neatroster.work.folder.RosterFolder;
 import neatroster.work.folder.RunChoice;
-import neatroster.work.json.Json;
+import neatroster.work.json.JsonObject;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -131,11 +131,7 @@ public final class SendCommand implements Callable<Integer> {
 
   private int rehearsed(Rehearsal.Result result) {
     RehearsalReport report = new RehearsalReport(result);
-    if (options.json()) {
-      Json.write(options.screen().out(), report.document());
-    } else {
-      report.text(options.screen());
-    }
+    options.show(report::document, report::text);
     return result.troubles().isEmpty() ? Exit.DONE : Exit.FINDINGS;
   }
 
@@ -167,19 +163,17 @@ public final class SendCommand implements Callable<Integer> {
   private int byHand(LockedRosterFolder lockedFolder, Run run)
       throws RegisterException, IOException {
     int changes = DeliveredRun.recordByHand(lockedFolder, run);
-    if (options.json()) {
-      json(lockedFolder.folder(), run, changes);
-    } else {
-      byHandText(options.screen(), run, changes);
-    }
+    options.show(
+        () -> document(lockedFolder.folder(), run, changes),
+        screen -> byHandText(screen, run, changes));
     return Exit.DONE;
   }
 
   /** What a program reads where nothing was sent now. */
-  private void json(RosterFolder folder, Run run, int done) {
+  private static JsonObject document(RosterFolder folder, Run run, int done) {
     RunDelivery.Result result =
         new RunDelivery.Result(done, 0, 0, List.of(), Map.of(), Optional.empty());
-    Json.write(options.screen().out(), new SendReport(run.name(), folder, result).document());
+    return new SendReport(run.name(), folder, result).document();
   }
 
   private static void byHandText(Screen screen, Run run, int changes) {
@@ -204,16 +198,13 @@ public final class SendCommand implements Callable<Integer> {
   }
 
   private int already(RosterFolder folder, Run run) {
-    if (options.json()) {
-      json(folder, run, 0);
-    } else {
-      options
-          .screen()
-          .line(
-              delivered(run)
-                  + " Nothing was sent. To see what became of it: neat-roster confirm "
-                  + run.name());
-    }
+    options.show(
+        () -> document(folder, run, 0),
+        screen ->
+            screen.line(
+                delivered(run)
+                    + " Nothing was sent. To see what became of it: neat-roster confirm "
+                    + run.name()));
     return Exit.DONE;
   }
 
@@ -259,11 +250,7 @@ public final class SendCommand implements Callable<Integer> {
 
   private void report(RosterFolder folder, Run run, RunDelivery.Result result) {
     SendReport report = new SendReport(run.name(), folder, result);
-    if (options.json()) {
-      Json.write(options.screen().out(), report.document());
-    } else {
-      report.text(options.screen());
-    }
+    options.show(report::document, report::text);
   }
 
   /** Said where an interrupt ends the process in the midst of it. */

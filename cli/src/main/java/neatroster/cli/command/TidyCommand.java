@@ -10,7 +10,6 @@ import neatroster.cli.terminal.Exit;
 import neatroster.core.grid.UnreadableSheetException;
 import neatroster.disk.DiskErrors;
 import neatroster.work.Problem;
-import neatroster.work.json.Json;
 import neatroster.work.tidy.Tidying;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -66,11 +65,7 @@ public final class TidyCommand implements Callable<Integer> {
     try {
       Tidying.Result result = Tidying.tidy(options.context(), files, asked);
       TidyReport report = new TidyReport(asked, result);
-      if (options.json()) {
-        Json.write(options.screen().out(), report.document());
-      } else {
-        report.text(options.screen());
-      }
+      options.show(report::document, report::text);
       boolean troubled = result.roster().unread().stream().anyMatch(one -> !one.isLeftAlone());
       return troubled ? Exit.FINDINGS : Exit.DONE;
     } catch (IOException | UncheckedIOException e) {

@@ -60,15 +60,11 @@ public final class UndoCommand implements Callable<Integer> {
       Undoing undoing = new Undoing(context, lockedFolder, run, formats.asked());
       Undoing.Result result = undoing.pack(evenInUse, goAbove);
       if (result.refused().isPresent()) {
-        refuse(options.screen(), run, result.refused().get());
+        refuse(run, result.refused().get());
         return Exit.FINDINGS;
       }
       UndoneRun undone = result.undone().orElseThrow();
-      if (options.json()) {
-        Json.write(options.screen().out(), undone.document());
-      } else {
-        text(options.screen(), context.settings(), undone);
-      }
+      options.show(undone::document, screen -> text(screen, context.settings(), undone));
       return Exit.DONE;
     } catch (RegisterException e) {
       throw Problem.unreadable(e.getMessage() + ".", e);
@@ -78,14 +74,10 @@ public final class UndoCommand implements Callable<Integer> {
     }
   }
 
-  private void refuse(Screen screen, Run run, String why) {
-    if (options.json()) {
-      Json.write(
-          screen.out(),
-          Json.of("undo").put("run", null).put("undoes", run.name()).put("refused", why));
-    } else {
-      screen.line(screen.red(why));
-    }
+  private void refuse(Run run, String why) {
+    options.show(
+        () -> Json.of("undo").put("run", null).put("undoes", run.name()).put("refused", why),
+        screen -> screen.line(screen.red(why)));
   }
 
   private static void text(Screen screen, Settings settings, UndoneRun undone) {

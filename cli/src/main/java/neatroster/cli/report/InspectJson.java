@@ -1,6 +1,5 @@
 package neatroster.cli.report;
 
-import java.util.List;
 import java.util.Optional;
 import neatroster.core.grid.FileFacts;
 import neatroster.core.grid.Hidden;
@@ -11,7 +10,7 @@ import neatroster.core.intake.SheetRows;
 import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Field;
 import neatroster.core.model.OwnField;
-import neatroster.core.roster.Roster;
+import neatroster.work.inspect.Inspection;
 import neatroster.work.json.Json;
 import neatroster.work.json.JsonObject;
 import neatroster.work.settings.ReadingSettings;
@@ -20,29 +19,21 @@ import neatroster.work.settings.ReadingSettings;
 public final class InspectJson {
   private InspectJson() {}
 
-  /**
-   * The document.
-   *
-   * @param known the exports of the platform
-   */
-  public static JsonObject document(
-      List<SheetSurvey> seen,
-      List<Roster.Unread> unread,
-      List<SheetName> leftOut,
-      List<SheetSurvey> known) {
+  /** The document. */
+  public static JsonObject document(Inspection inspection) {
     return Json.of("inspect")
-        .list("sheets", seen, InspectJson::sheet)
+        .list("sheets", inspection.sheets(), InspectJson::sheet)
         .list(
             "notUnderstood",
-            unread,
+            inspection.unread(),
             sheet ->
                 new JsonObject()
                     .put("file", sheet.name().file())
                     .put("sheet", sheet.name().sheet())
                     .put("why", sheet.why().getMessage())
                     .put("leftAlone", sheet.isLeftAlone()))
-        .list("leftOut", leftOut, SheetName::toString)
-        .list("known", known, InspectJson::sheet);
+        .list("leftOut", inspection.leftOut(), SheetName::toString)
+        .list("known", inspection.known(), InspectJson::sheet);
   }
 
   private static JsonObject sheet(SheetSurvey seen) {

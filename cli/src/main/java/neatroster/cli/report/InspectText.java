@@ -18,6 +18,7 @@ import neatroster.core.intake.SheetSurvey;
 import neatroster.core.model.Counted;
 import neatroster.core.model.Field;
 import neatroster.core.roster.Roster;
+import neatroster.work.inspect.Inspection;
 import neatroster.work.settings.ReadingSettings;
 
 /** How sheets are understood, as people read it. */
@@ -33,10 +34,11 @@ public final class InspectText {
     this.screen = screen;
   }
 
-  public void write(List<SheetSurvey> seen, List<Roster.Unread> unread, List<SheetName> leftOut) {
+  public void write(Inspection inspection) {
+    List<SheetSurvey> seen = inspection.sheets();
     seen.stream().filter(sheet -> !sheet.isUntouched()).forEach(this::sheet);
     untouched(seen);
-    for (Roster.Unread sheet : unread) {
+    for (Roster.Unread sheet : inspection.unread()) {
       screen.line(screen.bold(sheet.name().toString()));
       String what =
           sheet.isLeftAlone() ? screen.yellow("left alone") : screen.red("not understood");
@@ -47,15 +49,16 @@ public final class InspectText {
       screen.line("  " + what + ": " + why + ".");
       screen.line("");
     }
-    for (SheetName sheet : leftOut) {
+    for (SheetName sheet : inspection.leftOut()) {
       screen.line(screen.bold(sheet.toString()));
       screen.line(screen.dim("  left out, as roster.yaml says"));
       screen.line("");
     }
+    known(inspection.known());
   }
 
   /** How the exports of the platform are understood. */
-  public void known(List<SheetSurvey> exports) {
+  private void known(List<SheetSurvey> exports) {
     if (!exports.isEmpty()) {
       screen.line(screen.bold("What the platform holds, as exports tell:"));
       screen.line("");

@@ -5,26 +5,18 @@ import java.util.List;
 import neatroster.cli.terminal.Screen;
 import neatroster.core.layout.LayoutProposal;
 import neatroster.core.roster.Roster;
+import neatroster.work.inspect.TemplateLayout;
 import neatroster.work.json.Json;
 import neatroster.work.json.JsonObject;
 
-/**
- * What became of a platform's template.
- *
- * @param name the layout's name
- * @param file its file
- * @param sheets what was matched
- * @param roster the template
- * @param trouble why nothing can be packed by the layout yet, or an empty text
- */
-public record ProposalReport(
-    String name, String file, List<LayoutProposal.Matched> sheets, Roster roster, String trouble) {
+/** Says what became of a platform's templates. */
+public record ProposalReport(TemplateLayout layout) {
   /** Longer headers stand beyond the column of values. */
   private static final int WIDEST = 40;
 
   /** Writes it on the screen. */
   public void text(Screen screen) {
-    for (LayoutProposal.Matched sheet : sheets) {
+    for (LayoutProposal.Matched sheet : layout.matched()) {
       screen.line(
           screen.bold(sheet.sheet().name().toString())
               + screen.dim(" — a row for each " + sheet.row().word()));
@@ -56,7 +48,7 @@ public record ProposalReport(
       }
       screen.line("");
     }
-    for (Roster.Unread sheet : roster.unread()) {
+    for (Roster.Unread sheet : layout.templates().unread()) {
       screen.line(
           screen.yellow("left alone")
               + "  "
@@ -65,24 +57,25 @@ public record ProposalReport(
               + (sheet.isLeftAlone() ? "no header is one that we know" : sheet.why().getMessage())
               + ".");
     }
-    if (!trouble.isEmpty()) {
-      screen.line("Wrote " + screen.bold(file) + ".");
-      screen.line(screen.yellow("Nothing can be packed by it yet") + ": " + trouble + ".");
+    if (!layout.trouble().isEmpty()) {
+      screen.line("Wrote " + screen.bold(layout.file()) + ".");
+      screen.line(screen.yellow("Nothing can be packed by it yet") + ": " + layout.trouble() + ".");
       return;
     }
-    screen.line("Wrote " + screen.bold(file) + ". Look it over, then see what comes out of it:");
-    screen.line("neat-roster pack --as layout:" + name + " --show 5");
+    screen.line(
+        "Wrote " + screen.bold(layout.file()) + ". Look it over, then see what comes out of it:");
+    screen.line("neat-roster pack --as layout:" + layout.name() + " --show 5");
   }
 
   /** The document for programs. */
   public JsonObject document() {
     return Json.of("inspect")
-        .put("layout", name)
-        .put("path", file)
-        .put("trouble", trouble)
+        .put("layout", layout.name())
+        .put("path", layout.file())
+        .put("trouble", layout.trouble())
         .list(
             "files",
-            sheets,
+            layout.matched(),
             sheet ->
                 new JsonObject()
                     .put("sheet", sheet.sheet().name().toString())

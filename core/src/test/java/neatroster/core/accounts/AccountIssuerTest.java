@@ -149,7 +149,7 @@ class AccountIssuerTest {
 
   @Property
   void whoHasAnAccountKeepsItWhateverComesLater(
-      @ForAll @Size(max = 20) List<String> earlier, @ForAll @Size(max = 20) List<String> later)
+      @ForAll @Size(max = 8) List<String> earlier, @ForAll @Size(max = 8) List<String> later)
       throws PatternException {
     List<NewUser> first = new ArrayList<>();
     for (String name : earlier) {
@@ -172,11 +172,11 @@ class AccountIssuerTest {
   }
 
   @Test
-  void twoHundredThousandPeopleNamedFromAShortListAreToldApart() throws PatternException {
+  void manyPeopleNamedFromAShortListAreToldApart() throws PatternException {
     String[] given = {"Ana", "Bo", "Cy", "Di", "Élodie", "Jörg", "Ольга"};
     String[] family = {"Marlowe", "Finch", "Quay", "Li", "Uckfield"};
     List<NewUser> users = new ArrayList<>();
-    for (int i = 0; i < 200_000; i++) {
+    for (int i = 0; i < 60_000; i++) {
       users.add(user(i + 2, "" + i, given[i % given.length], family[i % family.length]));
     }
     Settings settings =
@@ -187,10 +187,10 @@ class AccountIssuerTest {
             .ids(ScopedSetting.same(new Settings.Ids(Settings.WhenMissing.MAKE, "{n:6}")))
             .build();
     List<IssuedAccount> issued = issuer(settings, List.of()).issue(users, new ArrayList<>());
-    assertThat(issued).hasSize(200_000);
+    assertThat(issued).hasSize(60_000);
     assertThat(issued.stream().map(account -> account.user().username()).distinct())
-        .hasSize(200_000);
-    assertThat(issued.stream().map(account -> account.user().email()).distinct()).hasSize(200_000);
+        .hasSize(60_000);
+    assertThat(issued.stream().map(account -> account.user().email()).distinct()).hasSize(60_000);
     assertThat(issued.stream().map(account -> account.user().username()))
         .allMatch(name -> name.matches("[a-z]+[0-9]*"));
   }

@@ -1,13 +1,22 @@
 package neatroster.work.preview;
 
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Consumer;
 import neatroster.core.change.PlannedChange;
+import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
+import neatroster.core.check.pass.Checker;
 import neatroster.core.compare.ChangeReceiver;
+import neatroster.core.compare.Comparison;
 import neatroster.core.compare.ExceededLimit;
+import neatroster.core.compare.IssuedItems;
 import neatroster.core.compare.ProjectedHeadcounts;
 import neatroster.core.compare.SkippedDifference;
 import neatroster.core.compare.Totals;
@@ -16,7 +25,12 @@ import neatroster.core.intake.RosterRow;
 import neatroster.core.model.Table;
 import neatroster.core.settings.Settings;
 import neatroster.core.state.Known;
+import neatroster.work.folder.CommandContext;
+import neatroster.work.folder.KnownFiles;
 import neatroster.work.folder.KnownSource;
+import neatroster.work.folder.KnownSources;
+import neatroster.work.folder.LockedRosterFolder;
+import neatroster.work.folder.OpenRoster;
 import neatroster.work.pack.Notices;
 
 /**
@@ -41,6 +55,45 @@ public final class Preview {
   private final Notices notices = new Notices();
   private int leftOut;
 
+  /** Compares the open sheets with what is known of the platform. */
+  public static Preview of(CommandContext context, OpenRoster open) {
+    boolean isTwoLists = context.folder().isEmpty();
+    CheckInput checkInput = KnownFiles.comparing(context, open.roster());
+    CheckResult checked = Checker.check(open.roster(), checkInput);
+    IssuedItems items = items(context);
+    LocalDate today = LocalDate.now(ZoneId.systemDefault());
+    Settings settings = context.settings();
+    Preview preview =
+        new Preview(
+            settings,
+            checked,
+            checkInput.known(),
+            KnownSources.of(context),
+            isTwoLists,
+            receiver -> {
+              Comparison comparison =
+                  new Comparison(settings, checked, checkInput.known(), items, today, receiver);
+              (isTwoLists ? comparison.ofWholeLists() : comparison).run();
+            });
+    open.verifyUnchanged();
+    return preview;
+  }
+
+  /** What was issued; in place of a password that the platform is due stands that there is one. */
+  private static IssuedItems items(CommandContext context) {
+    Map<String, String> codes = new HashMap<>();
+    Set<String> due = new HashSet<>();
+    context
+        .folder()
+        .ifPresent(
+            folder -> {
+              LockedRosterFolder.joinCodesIn(folder)
+                  .forEach(code -> codes.put(code.of(), code.code()));
+              due.addAll(LockedRosterFolder.passwordsDueIn(folder));
+            });
+    return new IssuedItems(reference -> due.contains(reference) ? "…" : "", due, codes);
+  }
+
   /**
    * Counts what would change.
    *
@@ -48,7 +101,7 @@ public final class Preview {
    * @param isTwoLists whether two lists are compared, and no platform is to be changed
    * @param comparison goes over all changes, the same each time
    */
-  public Preview(
+  private Preview(
       Settings settings,
       CheckResult checked,
       Known known,

@@ -1,15 +1,16 @@
-package neatroster.cli.command;
+package neatroster.work.handout;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import neatroster.cli.Program;
 import neatroster.core.check.CheckInput;
 import neatroster.core.check.CheckResult;
 import neatroster.core.check.pass.Checker;
@@ -34,33 +35,30 @@ import neatroster.work.folder.RosterFolder;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import picocli.CommandLine;
 
-class HandoutChoiceTest {
+class RecipientsTest {
   @TempDir private Path folder;
   private Attendance attendance;
 
   @BeforeEach
   void readSheets() throws Exception {
-    Program files = new Program(folder);
-    files.file("roster.yaml");
-    files.file(
-        "sheets/users.csv",
+    sheet(
+        "users",
         "id,username,given name,family name,site",
         "501,ana,Ana,Marlowe,Main Pier",
         "502,bob,Bo,Finch,Main Pier/Cadets",
         "503,cyq,Cy,Quay,Main Pier East",
         "504,dir,Di,Reed,");
-    files.file("sheets/courses.csv", "code,title", "NAV-2,Coastal", "KNOT,KNOT", "RAD,Radio");
-    files.file(
-        "sheets/groups.csv",
+    sheet("courses", "code,title", "NAV-2,Coastal", "KNOT,KNOT", "RAD,Radio");
+    sheet(
+        "groups",
         "course,name,join code",
         "NAV-2,Watch,W-1",
         "KNOT,Watch,",
         "NAV-2,Other,O-1",
         ",Choir,C-1");
-    files.file(
-        "sheets/enrollments.csv",
+    sheet(
+        "enrollments",
         "user,course,group,role",
         "501,NAV-2,Watch,",
         "501,KNOT,,",
@@ -75,7 +73,7 @@ class HandoutChoiceTest {
     List<SheetReading> sheets = new ArrayList<>();
     try (Closer closer = new Closer()) {
       for (String name : List.of("users", "courses", "groups", "enrollments")) {
-        SheetFile file = closer.open(folder.resolve("sheets/" + name + ".csv"));
+        SheetFile file = closer.open(folder.resolve(name + ".csv"));
         sheets.add(SheetIntake.of(file.sheets().get(0), Optional.empty(), Settings.standard()));
       }
       Roster roster =
@@ -86,6 +84,10 @@ class HandoutChoiceTest {
           Attendance.of(
               checked.wanted(), known, user -> passwords.getOrDefault(user, ""), List.of());
     }
+  }
+
+  private void sheet(String name, String... lines) throws IOException {
+    Files.writeString(folder.resolve(name + ".csv"), String.join("\n", lines) + "\n");
   }
 
   /** Closes every file that was opened. */
@@ -105,10 +107,21 @@ class HandoutChoiceTest {
     }
   }
 
+  /** What somebody chooses: course, group, site, user or run, each before its name. */
   private Choice filter(String... words) {
-    HandoutChoice options = new HandoutChoice();
-    new CommandLine(CommandLine.Model.CommandSpec.forAnnotatedObject(options)).parseArgs(words);
-    return options.of(attendance, RosterFolder.at(folder, folder));
+    Map<String, List<String>> named = new HashMap<>();
+    for (int i = 0; i < words.length; i += 2) {
+      named.computeIfAbsent(words[i], kind -> new ArrayList<>()).add(words[i + 1]);
+    }
+    return Recipients.choice(
+        new Recipients.Named(
+            named.getOrDefault("course", List.of()),
+            named.getOrDefault("group", List.of()),
+            named.getOrDefault("site", List.of()),
+            named.getOrDefault("user", List.of()),
+            named.getOrDefault("run", List.of()).stream().findFirst()),
+        attendance,
+        RosterFolder.at(folder, folder));
   }
 
   private List<String> people(String... words) {
@@ -117,7 +130,7 @@ class HandoutChoiceTest {
 
   private List<String> stacks(String by, String... words) {
     return filter(words).sections(attendance, by, Settings.standard()).stream()
-        .map(HandoutChoiceTest::stack)
+        .map(RecipientsTest::stack)
         .toList();
   }
 
@@ -128,29 +141,28 @@ class HandoutChoiceTest {
   @Test
   void everyChoiceNarrowsTheOthers() {
     assertThat(people()).containsExactly("bob", "ana", "cyq", "dir");
-    assertThat(people("--course", "NAV-2")).containsExactly("ana", "cyq");
-    assertThat(people("--course", "NAV-2", "--course", "KNOT"))
-        .containsExactly("bob", "ana", "cyq");
-    assertThat(people("--group", "Watch")).containsExactly("bob", "ana");
-    assertThat(people("--group", "Watch", "--course", "KNOT")).containsExactly("bob");
-    assertThat(people("--site", "Main Pier")).containsExactly("bob", "ana");
-    assertThat(people("--site", "Main Pier", "--course", "NAV-2")).containsExactly("ana");
-    assertThat(people("--user", "504", "--user", "ANA")).containsExactly("ana", "dir");
+    assertThat(people("course", "NAV-2")).containsExactly("ana", "cyq");
+    assertThat(people("course", "NAV-2", "course", "KNOT")).containsExactly("bob", "ana", "cyq");
+    assertThat(people("group", "Watch")).containsExactly("bob", "ana");
+    assertThat(people("group", "Watch", "course", "KNOT")).containsExactly("bob");
+    assertThat(people("site", "Main Pier")).containsExactly("bob", "ana");
+    assertThat(people("site", "Main Pier", "course", "NAV-2")).containsExactly("ana");
+    assertThat(people("user", "504", "user", "ANA")).containsExactly("ana", "dir");
   }
 
   @Test
   void slipsAreForThoseWithNewsUnlessSomebodyIsNamed() {
     assertThat(stacks("")).containsExactly(": [bob, ana, cyq]");
-    assertThat(stacks("", "--user", "dir")).containsExactly(": [dir]");
-    assertThat(stacks("", "--course", "RAD")).isEmpty();
+    assertThat(stacks("", "user", "dir")).containsExactly(": [dir]");
+    assertThat(stacks("", "course", "RAD")).isEmpty();
   }
 
   @Test
   void stacksComeInTheOrderOfTheCourses() {
     assertThat(stacks("course")).containsExactly("Coastal (NAV-2): [ana, cyq]", "KNOT: [bob]");
-    assertThat(stacks("course", "--course", "KNOT")).containsExactly("KNOT: [bob, ana]");
+    assertThat(stacks("course", "course", "KNOT")).containsExactly("KNOT: [bob, ana]");
     assertThat(stacks("group")).containsExactly("Other: [cyq]", "Watch: [bob, ana]");
-    assertThat(stacks("site", "--user", "dir", "--user", "bob"))
+    assertThat(stacks("site", "user", "dir", "user", "bob"))
         .containsExactly("In no site: [dir]", "Main Pier/Cadets: [bob]");
   }
 
@@ -161,7 +173,7 @@ class HandoutChoiceTest {
     assertThat(lists.get(1).members())
         .extracting(member -> member.name() + " " + member.role() + " " + member.group())
         .containsExactly("Finch, Bo instructor Watch", "Marlowe, Ana learner ");
-    assertThat(filter("--group", "Other").classLists(attendance))
+    assertThat(filter("group", "Other").classLists(attendance))
         .singleElement()
         .extracting(list -> list.members().size())
         .isEqualTo(1);
@@ -171,9 +183,9 @@ class HandoutChoiceTest {
   void sheetsToJoinByAreForCoursesAndGroupsAlsoForThoseAcrossCourses() {
     assertThat(joinable())
         .containsExactly("Coastal{Watch=W-1, Other=O-1}", "KNOT{Watch=}", "Radio{}", "ChoirC-1{}");
-    assertThat(joinable("--course", "NAV-2")).containsExactly("Coastal{Watch=W-1, Other=O-1}");
-    assertThat(joinable("--group", "Choir")).contains("ChoirC-1{}", "Coastal{}");
-    assertThat(joinable("--group", "Other"))
+    assertThat(joinable("course", "NAV-2")).containsExactly("Coastal{Watch=W-1, Other=O-1}");
+    assertThat(joinable("group", "Choir")).contains("ChoirC-1{}", "Coastal{}");
+    assertThat(joinable("group", "Other"))
         .contains("Coastal{Other=O-1}")
         .doesNotContain("ChoirC-1{}");
   }
@@ -186,12 +198,12 @@ class HandoutChoiceTest {
 
   @Test
   void whatNobodyHasIsAnswered() {
-    assertThatThrownBy(() -> filter("--course", "NAV2"))
+    assertThatThrownBy(() -> filter("course", "NAV2"))
         .isInstanceOf(Problem.class)
         .hasMessage("There is no course “NAV2”. Is “NAV-2” meant?");
-    assertThatThrownBy(() -> filter("--group", "Watsh")).hasMessageContaining("“Watch” meant?");
-    assertThatThrownBy(() -> filter("--site", "Pier")).hasMessageContaining("no site “Pier”");
-    assertThatThrownBy(() -> filter("--user", "amalowe")).hasMessageContaining("no user");
-    assertThatThrownBy(() -> filter("--run", "2027-01-12-1")).hasMessageContaining("No run");
+    assertThatThrownBy(() -> filter("group", "Watsh")).hasMessageContaining("“Watch” meant?");
+    assertThatThrownBy(() -> filter("site", "Pier")).hasMessageContaining("no site “Pier”");
+    assertThatThrownBy(() -> filter("user", "amalowe")).hasMessageContaining("no user");
+    assertThatThrownBy(() -> filter("run", "2027-01-12-1")).hasMessageContaining("No run");
   }
 }

@@ -1,0 +1,2 @@
+/** Making a roster folder. */
+package neatroster.work.begin;

@@ -1,0 +1,2 @@
+/** Finding what a roster folder has somewhere. */
+package neatroster.work.find;

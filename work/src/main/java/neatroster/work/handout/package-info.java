@@ -1,0 +1,2 @@
+/** What handouts are made of, and which first passwords are removed after them. */
+package neatroster.work.handout;

@@ -1,0 +1,2 @@
+/** The runs that a roster folder remembers. */
+package neatroster.work.history;
