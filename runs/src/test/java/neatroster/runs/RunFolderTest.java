@@ -201,6 +201,149 @@ class RunFolderTest {
   }
 
   @Test
+  void nothingIsKeptWhereNotOneChangeIsThere() throws IOException {
+    RunFolder folder = packed(ANA, BO);
+    RunConfirmation lacking = new RunConfirmation(folder, NO_OWN, true);
+    assertThat(lacking.ask((key, change) -> ChangeResult.missing(""), false)).isEmpty();
+    assertThat(lacking.missing()).hasSize(2);
+    assertThat(folder.hasTaken()).isFalse();
+    assertThat(folder.place().resolve("failed")).doesNotExist();
+    RunConfirmation part = new RunConfirmation(folder, NO_OWN, true);
+    assertThat(
+            part.ask(
+                (key, change) ->
+                    change.key().equals("bfinch")
+                        ? ChangeResult.AS_ASKED
+                        : ChangeResult.of(List.of(new ChangeResult.Difference("grade", "7", "6"))),
+                false))
+        .contains(folder.digest("taken"));
+    assertThat(part.asAsked()).isEqualTo(1);
+    assertThat(part.different())
+        .singleElement()
+        .extracting(RunConfirmation.Found::change)
+        .extracting(PlannedChange::key)
+        .isEqualTo("amarlowe");
+    assertThat(part.notTold()).isZero();
+    ChangeResult untold = new ChangeResult(ChangeResult.Kind.NOT_TOLD, List.of(), "");
+    assertThat(ask(folder, true, change -> untold).notTold()).isEqualTo(2);
+  }
+
+  @Test
+  void ofARunThatWasConfirmedByHandWhatWasMissingIsMissingUntilItIsSeen() throws Exception {
+    RunFolder folder = packed(ANA, BO);
+    ask(folder, true, missing(ANA, "the username is taken"));
+    Run.Confirmed confirmed = new Run.Confirmed(Instant.EPOCH, folder.digest("taken"), 1);
+    Run run = run(folder, Optional.of(confirmed), "2027-01-12T09:00:00Z");
+    ChangeResult untold = new ChangeResult(ChangeResult.Kind.NOT_TOLD, List.of(), "");
+    ChangeResult told = ChangeResult.missing("refused");
+    Journal.Key key = new Journal.Key(Phase.USERS, 0);
+    try (Register register = Register.open(temp)) {
+      Undelivered undelivered = Undelivered.of(register.deliveries(), run, folder);
+      assertThat(undelivered.judge(key, ANA, untold).kind()).isEqualTo(ChangeResult.Kind.MISSING);
+      assertThat(undelivered.judge(key, ANA, told)).isEqualTo(told);
+      assertThat(undelivered.judge(key, ANA, ChangeResult.AS_ASKED))
+          .isEqualTo(ChangeResult.AS_ASKED);
+      assertThat(undelivered.judge(key, BO, untold)).isEqualTo(untold);
+      // What a later run is about says no more what became of this one.
+      assertThat(undelivered.judge(key, BO, told, true)).isEqualTo(ChangeResult.AS_ASKED);
+      assertThat(undelivered.judge(key, BO, untold, true)).isEqualTo(untold);
+      assertThat(undelivered.judge(key, ANA, told, true).kind())
+          .isEqualTo(ChangeResult.Kind.MISSING);
+      // Sites are nobody's doing.
+      PlannedChange site =
+          new PlannedChange(Phase.SITES, Change.CREATE, Map.of(Field.SITE, "Pier"));
+      assertThat(undelivered.judge(key, site, untold)).isEqualTo(untold);
+      // Where somebody edited what was taken, nothing is known.
+      Files.writeString(folder.place().resolve("taken/users.csv"), "change,username\n");
+      assertThat(Undelivered.of(register.deliveries(), run, folder).judge(key, ANA, untold))
+          .isEqualTo(untold);
+    }
+  }
+
+  @Test
+  void theJournalTellsWhatWasRefusedAndWhatNobodyKnowsOf() throws Exception {
+    RunFolder folder = packed(ANA, BO, GONE);
+    Run run = run(folder, Optional.empty(), "2027-01-12T09:00:00Z");
+    ChangeResult untold = new ChangeResult(ChangeResult.Kind.NOT_TOLD, List.of(), "");
+    try (Register register = Register.open(temp)) {
+      Journal journal = Journal.of(register.deliveries(), run.name(), "https://pier.example");
+      Journal.Key first = new Journal.Key(Phase.USERS, 0);
+      Journal.Key second = new Journal.Key(Phase.USERS, 1);
+      journal.started(List.of(second));
+      journal.ended(
+          List.of(new Journal.Entry(first, Journal.State.REFUSED, 409, "uniqueness")), Map.of());
+      Undelivered undelivered = Undelivered.of(register.deliveries(), run, folder);
+      assertThat(undelivered.judge(first, ANA, untold).why()).isEqualTo("uniqueness");
+      assertThat(undelivered.judge(second, BO, untold).why()).contains("no answer says");
+      Journal.Key third = new Journal.Key(Phase.REMOVALS, 0);
+      assertThat(undelivered.judge(third, GONE, untold).why()).isEqualTo("it was not sent");
+      assertThat(journal.hasFound()).isFalse();
+      journal.ended(
+          List.of(new Journal.Entry(third, Journal.State.DONE, 0, Journal.FOUND)), Map.of());
+      assertThat(journal.hasFound() && journal.isFound(third)).isTrue();
+      assertThat(RunTally.of(folder.changes(), journal).left()).isEqualTo(Map.of(Phase.USERS, 1));
+    }
+  }
+
+  @Test
+  void aGroupIsChangedByWhatChangesItAndACourseByEveryMembership() throws IOException {
+    PlannedChange group =
+        new PlannedChange(
+            Phase.GROUPS, Change.CREATE, Map.of(Field.COURSE, "NAV-1", Field.NAME, "Port Watch"));
+    PlannedChange other =
+        new PlannedChange(
+            Phase.GROUPS, Change.CREATE, Map.of(Field.COURSE, "NAV-1", Field.NAME, "Other"));
+    RunFolder first = packed(group, other, seat("amarlowe", "Other"), seat("bfinch", ""));
+    Run earlier = run(first, Optional.empty(), "2027-01-12T09:00:00Z");
+    RunFolder second = packed(group, seat("AMarlowe", "Port Watch"));
+    Run later = run(second, Optional.empty(), "2027-01-13T09:00:00Z");
+    LaterRuns since =
+        LaterRuns.of(
+            List.of(earlier, later), earlier, run -> new RunFolder(temp.resolve(run.name())));
+    assertThat(since.isNone()).isFalse();
+    assertThat(since.hasChanged(group)).isTrue();
+    assertThat(since.hasChanged(other)).isFalse();
+    assertThat(since.hasChanged(seat("amarlowe", "Other"))).isTrue();
+    assertThat(since.hasChanged(seat("bfinch", ""))).isFalse();
+  }
+
+  private static PlannedChange seat(String user, String group) {
+    return new PlannedChange(
+        Phase.ENROLLMENTS,
+        Change.ENROLL,
+        Map.of(Field.USER, user, Field.COURSE, "NAV-1", Field.GROUP, group));
+  }
+
+  @Test
+  void outcomesThatSomebodyEditedAreRefused() throws IOException {
+    RunFolder folder = packed(ANA, BO);
+    ask(folder, true, missing(ANA, "the username\nis taken"));
+    assertThat(folder.outcomes().is(RunOutcomes.Kind.MISSING, ANA)).isTrue();
+    for (String line : List.of("users: create amarlowe,lost,", "users: create amarlowe,missing")) {
+      Files.writeString(folder.place().resolve("outcomes.csv"), line + "\n");
+      assertThatThrownBy(folder::outcomes)
+          .isInstanceOf(IOException.class)
+          .hasMessageContaining("outcomes.csv");
+    }
+  }
+
+  @Test
+  void somebodyWithoutAUsernameIsTheSameWhenThePlatformHasMadeOne() throws IOException {
+    PlannedChange made =
+        new PlannedChange(Phase.USERS, Change.CREATE, Map.of(Field.EMAIL, "di@pier.example"));
+    RunFolder folder = packed(made);
+    ask(folder, true, missing(made, "not yet"));
+    PlannedChange named =
+        new PlannedChange(
+            Phase.USERS,
+            Change.CREATE,
+            Map.of(Field.EMAIL, "di@pier.example", Field.USERNAME, "dreed"));
+    assertThat(folder.outcomes().is(RunOutcomes.Kind.MISSING, named)).isTrue();
+    assertThat(folder.outcomes().is(RunOutcomes.Kind.FOUND, named)).isFalse();
+    assertThat(folder.outcomes().is(RunOutcomes.Kind.MISSING, ANA)).isFalse();
+  }
+
+  @Test
   void laterRunsAreKnownUnderBothNames() throws IOException {
     RunFolder first = packed(ANA);
     Run earlier = run(first, Optional.empty(), "2027-01-12T09:00:00Z");

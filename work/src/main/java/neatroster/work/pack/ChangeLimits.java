@@ -10,10 +10,11 @@ final class ChangeLimits {
 
   /** Sees to it that what goes before the settings are limits that there are. */
   static void verify(Settings settings, Map<String, Integer> goAbove) {
-    for (String kind : goAbove.keySet()) {
-      if (!settings.stopAbove().containsKey(kind)) {
-        throw Problem.usage("--go-above takes removals, withdrawals or changes with a number.");
-      }
-    }
+    goAbove.forEach(
+        (kind, limit) -> {
+          if (!settings.stopAbove().containsKey(kind) || limit < 0) {
+            throw Problem.usage("--go-above takes removals, withdrawals or changes with a number.");
+          }
+        });
   }
 }
