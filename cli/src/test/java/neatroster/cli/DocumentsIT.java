@@ -17,6 +17,7 @@ import neatroster.core.model.FieldNote;
 import neatroster.core.model.Table;
 import neatroster.formats.BatchFormats;
 import neatroster.practice.Faults;
+import neatroster.work.settings.SettingsReader;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -137,6 +138,22 @@ class DocumentsIT {
       count++;
     }
     assertThat(count).isPositive();
+  }
+
+  /** The page says what begin writes, which is what holds where nothing is said. */
+  @Test
+  void theSettingsPageIsMadeOfWhatBeginWrites() throws Exception {
+    Program program = new Program(temp);
+    assertThat(program.run("begin", "pier").exit()).isZero();
+    String written = Files.readString(temp.resolve("pier/roster.yaml"));
+    assertThat(Files.readString(Program.root().resolve("docs/settings.md")))
+        .as("the first block of docs/settings.md is to be begin/roster.yaml")
+        .contains("```yaml\n" + written + "```\n");
+    assertThat(SettingsReader.read(written, "roster.yaml"))
+        .usingRecursiveComparison()
+        // Tables without any default are the same as none.
+        .ignoringFields("defaults.settings")
+        .isEqualTo(SettingsReader.standard());
   }
 
   /** A key that is added asks for its line in the pages. */
