@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -23,6 +24,7 @@ import neatroster.core.model.Table;
 import neatroster.core.text.KeyIndex;
 import neatroster.core.text.PairIndex;
 import neatroster.disk.NewFiles;
+import neatroster.sheets.OneRosterColumn;
 
 /**
  * Tells a roster's changes in the terms of OneRoster: our course is a class of a course, a site is
@@ -53,38 +55,30 @@ final class OneRosterWriter implements BatchWriter {
   private static final Set<String> ADMINISTRATORS =
       Set.of("districtAdministrator", "siteAdministrator", "systemAdministrator", "principal");
 
-  private static final Set<Field> CARRIED_OF_USERS =
-      EnumSet.of(
-          Field.ID,
-          Field.USERNAME,
-          Field.FORMER_USERNAME,
-          Field.GIVEN_NAME,
-          Field.MIDDLE_NAME,
-          Field.FAMILY_NAME,
-          Field.PREFERRED_NAME,
-          Field.EMAIL,
-          Field.PHONE,
-          Field.BIRTH_DATE,
-          Field.GRADE,
-          Field.SITE,
-          Field.MANAGER,
-          Field.PASSWORD,
-          Field.ROLE,
-          Field.STATUS);
+  /** By the field of a user the column that holds the same. */
+  private static final Map<Field, String> TEXTS_OF_USERS = new EnumMap<>(Field.class);
 
+  private static final Set<Field> CARRIED_OF_USERS =
+      carried(OneRosterColumn.OF_USERS, Field.FORMER_USERNAME);
+
+  /** Instructors are enrolled. */
   private static final Set<Field> CARRIED_OF_COURSES =
-      EnumSet.of(
-          Field.CODE,
-          Field.CATALOG_CODE,
-          Field.TITLE,
-          Field.SITE,
-          Field.STARTS,
-          Field.ENDS,
-          Field.TERM,
-          // They are enrolled.
-          Field.INSTRUCTORS,
-          Field.STATUS,
-          Field.COURSE);
+      carried(OneRosterColumn.OF_CLASSES, Field.INSTRUCTORS, Field.COURSE);
+
+  static {
+    for (OneRosterColumn column : OneRosterColumn.OF_USERS) {
+      if (column.isText()) {
+        TEXTS_OF_USERS.put(Field.named(column.header()).orElseThrow(), column.name());
+      }
+    }
+  }
+
+  private static Set<Field> carried(List<OneRosterColumn> columns, Field... more) {
+    Set<Field> fields = EnumSet.noneOf(Field.class);
+    columns.forEach(column -> fields.add(Field.named(column.header()).orElseThrow()));
+    fields.addAll(List.of(more));
+    return fields;
+  }
 
   private final BatchBackground background;
   private final OneRosterZip zip;
@@ -292,26 +286,18 @@ final class OneRosterWriter implements BatchWriter {
     row.put("primaryOrgSourcedId", org);
     // Version 1.1 knows administrators of one kind.
     row.put("role", ADMINISTRATORS.contains(role) ? "administrator" : role);
-    row.put("username", username);
-    row.put("givenName", whole.getOrDefault(Field.GIVEN_NAME, ""));
-    row.put("familyName", whole.getOrDefault(Field.FAMILY_NAME, ""));
+    TEXTS_OF_USERS.forEach((field, name) -> row.put(name, whole.getOrDefault(field, "")));
     if (row.get("givenName").isEmpty() || row.get("familyName").isEmpty()) {
       miss("user of one name, whose other name is blank though the standard asks for it");
     }
-    if (background.oneRoster().equals("1.2")) {
-      row.put("preferredGivenName", whole.getOrDefault(Field.PREFERRED_NAME, ""));
-    } else if (!whole.getOrDefault(Field.PREFERRED_NAME, "").isEmpty()) {
+    if (!background.oneRoster().equals("1.2")
+        && !whole.getOrDefault(Field.PREFERRED_NAME, "").isEmpty()) {
       miss("preferred name of users");
     }
-    row.put("middleName", whole.getOrDefault(Field.MIDDLE_NAME, ""));
-    row.put("identifier", whole.getOrDefault(Field.ID, ""));
-    row.put("email", whole.getOrDefault(Field.EMAIL, ""));
     String phone = whole.getOrDefault(Field.PHONE, "");
     if (phone.isEmpty() || !phone.equals(row.getOrDefault("sms", "").strip())) {
       row.put("phone", phone);
     }
-    row.put("grades", whole.getOrDefault(Field.GRADE, ""));
-    row.put("password", whole.getOrDefault(Field.PASSWORD, ""));
     row.put("agentSourcedIds", agents(id, whole.getOrDefault(Field.MANAGER, "")));
     own.forEach((name, value) -> row.put(OneRosterZip.metadata(name), value));
     zip.row(OneRosterFile.USERS, row);

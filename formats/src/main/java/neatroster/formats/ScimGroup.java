@@ -7,6 +7,7 @@ import java.util.EnumSet;
 import java.util.Set;
 import neatroster.core.change.PlannedChange;
 import neatroster.core.model.Field;
+import neatroster.sheets.ScimCourseAttributes;
 
 /**
  * Writes what a Group of SCIM (RFC 7643, section 4.2) says of a course or of a group, but for its
@@ -17,28 +18,23 @@ public final class ScimGroup {
   public static final String SCHEMA = "urn:ietf:params:scim:schemas:core:2.0:Group";
 
   /** What plain SCIM cannot say of courses and groups. */
-  public static final String COURSE = "urn:neatroster:scim:schemas:extension:course:1.0";
+  public static final String COURSE = ScimCourseAttributes.SCHEMA;
 
   /** The attribute of that extension that holds who is in the course, with role and groups. */
   public static final String ENROLLMENTS = COURSE + ":enrollments";
 
-  /** What the extension has an attribute for. */
-  public static final Set<Field> CARRIED =
-      Collections.unmodifiableSet(
-          EnumSet.of(
-              Field.CODE,
-              Field.TITLE,
-              Field.DESCRIPTION,
-              Field.CATEGORY,
-              Field.SITE,
-              Field.STARTS,
-              Field.ENDS,
-              Field.CAPACITY,
-              Field.LANGUAGE,
-              Field.JOIN_CODE,
-              Field.INSTRUCTORS));
+  /** What the extension has an attribute for; instructors are among the enrollments. */
+  public static final Set<Field> CARRIED = carried();
 
   private ScimGroup() {}
+
+  private static Set<Field> carried() {
+    Set<Field> fields = EnumSet.of(Field.INSTRUCTORS);
+    ScimCourseAttributes.NAMES
+        .keySet()
+        .forEach(header -> fields.add(Field.named(header).orElseThrow()));
+    return Collections.unmodifiableSet(fields);
+  }
 
   /** Whether a change is about a course; else about a group. */
   public static boolean isCourse(PlannedChange change) {
@@ -66,11 +62,15 @@ public final class ScimGroup {
       String value = change.value(field);
       if (!value.isEmpty() && field != Field.INSTRUCTORS && (isCourse || field != Field.CODE)) {
         if (field == Field.CAPACITY && value.matches("\\d{1,9}")) {
-          json.writeNumberField(field.key(), Integer.parseInt(value));
+          json.writeNumberField(attribute(field), Integer.parseInt(value));
         } else {
-          json.writeStringField(field.key(), value);
+          json.writeStringField(attribute(field), value);
         }
       }
     }
+  }
+
+  private static String attribute(Field field) {
+    return ScimCourseAttributes.NAMES.get(field.label());
   }
 }

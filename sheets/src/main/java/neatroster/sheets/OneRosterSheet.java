@@ -32,19 +32,16 @@ final class OneRosterSheet implements Sheet {
   /** The files that become sheets. */
   @SuppressWarnings("ImmutableEnumChecker") // the lists are unmodifiable
   enum Kind {
-    USERS(
-        "users.csv",
-        "id,username,given name,middle name,family name,preferred name,email,phone,birth date,"
-            + "grade,site,manager,password,role,status"),
-    CLASSES("classes.csv", "code,catalog code,title,site,starts,ends,term,status"),
-    ENROLLMENTS("enrollments.csv", "user,course,role,starts,ends,status");
+    USERS("users.csv", OneRosterColumn.OF_USERS),
+    CLASSES("classes.csv", OneRosterColumn.OF_CLASSES),
+    ENROLLMENTS("enrollments.csv", OneRosterColumn.OF_ENROLLMENTS);
 
     private final String fileName;
-    private final List<String> headers;
+    private final List<OneRosterColumn> columns;
 
-    Kind(String fileName, String headers) {
+    Kind(String fileName, List<OneRosterColumn> columns) {
       this.fileName = fileName;
-      this.headers = List.of(headers.split(",", -1));
+      this.columns = columns;
     }
 
     String fileName() {
@@ -90,7 +87,7 @@ final class OneRosterSheet implements Sheet {
   public void read(Receiver receiver) throws UnreadableSheetException {
     SheetRow out = new SheetRow();
     out.begin(1);
-    kind.headers.forEach(out::add);
+    kind.columns.forEach(column -> out.add(column.header()));
     more.forEach(header -> out.add(header.substring(METADATA.length())));
     if (!receiver.row(out)) {
       return;
@@ -101,10 +98,8 @@ final class OneRosterSheet implements Sheet {
           kind.fileName(),
           (number, row) -> {
             out.begin(number);
-            switch (kind) {
-              case USERS -> user(row, out);
-              case CLASSES -> theClass(row, out);
-              case ENROLLMENTS -> enrollment(row, out);
+            for (OneRosterColumn column : kind.columns) {
+              out.add(column.isText() ? cell(row, column.name()) : told(column, row));
             }
             more.forEach(header -> out.add(cell(row, header)));
             return receiver.row(out);
@@ -122,59 +117,98 @@ final class OneRosterSheet implements Sheet {
     return cell(row, "status").equalsIgnoreCase("tobedeleted");
   }
 
-  private void user(Map<String, String> row, SheetRow out) {
-    String id = OneRosterTables.id(row);
-    out.add(cell(row, "identifier"));
-    out.add(cell(row, "username"));
-    out.add(cell(row, "givenName"));
-    out.add(cell(row, "middleName"));
-    out.add(cell(row, "familyName"));
-    out.add(cell(row, "preferredGivenName"));
-    out.add(cell(row, "email"));
-    String phone = cell(row, "phone");
-    out.add(phone.isEmpty() ? cell(row, "sms") : phone);
-    out.add(tables.birthDate(id));
-    out.add(cell(row, "grades"));
-    String org = cell(row, "primaryOrgSourcedId");
-    out.add(tables.site(org.isEmpty() ? cell(row, "orgSourcedIds") : org));
-    String agent = OneRosterTables.first(cell(row, "agentSourcedIds"));
-    out.add(agent.isEmpty() ? "" : tables.username(agent));
-    out.add(cell(row, "password"));
-    String role = cell(row, "role");
-    out.add(ourRole(role.isEmpty() ? tables.role(id) : role));
-    boolean isShut = cell(row, "enabledUser").equalsIgnoreCase("false");
-    out.add(isDeleted(row) ? "removed" : isShut ? "suspended" : "");
+  /** What a column says by an id, or in words of its own. */
+  private String told(OneRosterColumn column, Map<String, String> row) {
+    return switch (kind) {
+      case USERS -> ofUser(column.header(), row);
+      case CLASSES -> ofClass(column.header(), row);
+      case ENROLLMENTS -> ofEnrollment(column.header(), row);
+    };
+  }
+
+  private String ofUser(String header, Map<String, String> row) {
+    switch (header) {
+      case "phone" -> {
+        String phone = cell(row, "phone");
+        return phone.isEmpty() ? cell(row, "sms") : phone;
+      }
+      case "birth date" -> {
+        return tables.birthDate(OneRosterTables.id(row));
+      }
+      case "site" -> {
+        String org = cell(row, "primaryOrgSourcedId");
+        return tables.site(org.isEmpty() ? cell(row, "orgSourcedIds") : org);
+      }
+      case "manager" -> {
+        String agent = OneRosterTables.first(cell(row, "agentSourcedIds"));
+        return agent.isEmpty() ? "" : tables.username(agent);
+      }
+      case "role" -> {
+        String role = cell(row, "role");
+        return ourRole(role.isEmpty() ? tables.role(OneRosterTables.id(row)) : role);
+      }
+      case "status" -> {
+        boolean isShut = cell(row, "enabledUser").equalsIgnoreCase("false");
+        return isDeleted(row) ? "removed" : isShut ? "suspended" : "";
+      }
+      default -> throw new IllegalArgumentException(header);
+    }
   }
 
   static String ourRole(String role) {
     return role.isEmpty() ? "" : ROLES.getOrDefault(role, "observer");
   }
 
-  private void theClass(Map<String, String> row, SheetRow out) {
+  private String ofClass(String header, Map<String, String> row) {
     String code = tables.classCode(OneRosterTables.id(row));
-    String catalog = tables.courseCode(cell(row, "courseSourcedId"));
     String[] term = tables.term(cell(row, "termSourcedIds"));
-    out.add(code);
-    out.add(catalog.equals(code) ? "" : catalog);
-    out.add(cell(row, "title"));
-    out.add(tables.site(cell(row, "schoolSourcedId")));
-    out.add(term[1]);
-    out.add(term[2]);
-    boolean isTitleOfDays = term[0].startsWith(term[1]);
-    out.add(isTitleOfDays ? "" : term[0]);
-    out.add(isDeleted(row) ? "removed" : "");
+    switch (header) {
+      case "code" -> {
+        return code;
+      }
+      case "catalog code" -> {
+        String catalog = tables.courseCode(cell(row, "courseSourcedId"));
+        return catalog.equals(code) ? "" : catalog;
+      }
+      case "site" -> {
+        return tables.site(cell(row, "schoolSourcedId"));
+      }
+      case "starts" -> {
+        return term[1];
+      }
+      case "ends" -> {
+        return term[2];
+      }
+      case "term" -> {
+        boolean isTitleOfDays = term[0].startsWith(term[1]);
+        return isTitleOfDays ? "" : term[0];
+      }
+      case "status" -> {
+        return isDeleted(row) ? "removed" : "";
+      }
+      default -> throw new IllegalArgumentException(header);
+    }
   }
 
-  private void enrollment(Map<String, String> row, SheetRow out) {
-    out.add(tables.username(cell(row, "userSourcedId")));
-    out.add(tables.classCode(cell(row, "classSourcedId")));
-    String role = ourRole(cell(row, "role"));
-    // In a class an aide is a teacher, for want of a role: what the user is tells them apart.
-    boolean isAide =
-        role.equals("instructor") && tables.role(cell(row, "userSourcedId")).equals("aide");
-    out.add(isAide ? "assistant" : role);
-    out.add(cell(row, "beginDate"));
-    out.add(cell(row, "endDate"));
-    out.add(isDeleted(row) ? "ended" : "");
+  private String ofEnrollment(String header, Map<String, String> row) {
+    switch (header) {
+      case "user" -> {
+        return tables.username(cell(row, "userSourcedId"));
+      }
+      case "course" -> {
+        return tables.classCode(cell(row, "classSourcedId"));
+      }
+      case "role" -> {
+        String role = ourRole(cell(row, "role"));
+        // In a class an aide is a teacher, for want of a role: what the user is tells them apart.
+        boolean isAide =
+            role.equals("instructor") && tables.role(cell(row, "userSourcedId")).equals("aide");
+        return isAide ? "assistant" : role;
+      }
+      case "status" -> {
+        return isDeleted(row) ? "ended" : "";
+      }
+      default -> throw new IllegalArgumentException(header);
+    }
   }
 }

@@ -1,6 +1,7 @@
 package neatroster.sheets;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -12,37 +13,15 @@ final class OneRosterUnread {
   private static final Map<String, Set<String>> READ =
       Map.of(
           "users.csv",
-          Set.of(
+          read(
+              OneRosterColumn.OF_USERS,
               "sourcedId",
-              "status",
               "dateLastModified",
               "enabledUser",
-              "username",
-              "givenName",
-              "middleName",
-              "familyName",
-              "preferredGivenName",
-              "identifier",
-              "email",
-              "phone",
               "sms",
-              "agentSourcedIds",
-              "orgSourcedIds",
-              "primaryOrgSourcedId",
-              "grades",
-              "password",
-              "role"),
+              "orgSourcedIds"),
           "classes.csv",
-          Set.of(
-              "sourcedId",
-              "status",
-              "dateLastModified",
-              "title",
-              "courseSourcedId",
-              "classCode",
-              "classType",
-              "schoolSourcedId",
-              "termSourcedIds"),
+          read(OneRosterColumn.OF_CLASSES, "sourcedId", "dateLastModified", "classType"),
           "courses.csv",
           Set.of(
               "sourcedId",
@@ -71,6 +50,12 @@ final class OneRosterUnread {
 
   private final Map<String, Integer> counts = new TreeMap<>();
   private final List<String> files = new ArrayList<>();
+
+  private static Set<String> read(List<OneRosterColumn> columns, String... more) {
+    Set<String> names = new HashSet<>(Set.of(more));
+    columns.forEach(column -> names.add(column.name()));
+    return names;
+  }
 
   /** Counts what of a row is not read. */
   void row(String file, Map<String, String> row) {

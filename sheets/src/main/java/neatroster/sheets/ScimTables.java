@@ -16,21 +16,8 @@ import neatroster.core.text.PackedCells;
  * extension or its external id says, else a course.
  */
 final class ScimTables {
-  private static final String COURSE = "urn:neatroster:scim:schemas:extension:course:1.0";
-
   private static final List<String> USERS = List.copyOf(ScimUserAttributes.PATHS.keySet());
-  private static final List<String> COURSES =
-      List.of(
-          "code",
-          "title",
-          "description",
-          "category",
-          "site",
-          "starts",
-          "ends",
-          "capacity",
-          "language",
-          "join code");
+  private static final List<String> COURSES = List.copyOf(ScimCourseAttributes.NAMES.keySet());
   private static final List<String> GROUPS =
       List.of("course", "name", "description", "capacity", "join code");
   private static final List<String> ENROLLMENTS =
@@ -126,7 +113,7 @@ final class ScimTables {
   }
 
   private void group(int line, String id, Map<?, ?> group) {
-    Map<?, ?> more = JsonTree.object(group, COURSE);
+    Map<?, ?> more = JsonTree.object(group, ScimCourseAttributes.SCHEMA);
     hasExtension |= !more.isEmpty();
     String external = JsonTree.text(group, "externalid");
     String shown = JsonTree.text(group, "displayname");
@@ -136,15 +123,7 @@ final class ScimTables {
       String course = parts[0].equals("group") && parts.length == 3 ? parts[1] : "";
       String in = codes.getOrDefault(JsonTree.text(more, "course"), course);
       String name = parts[0].equals("group") && parts.length == 3 ? parts[2] : shown;
-      groups.add(
-          new Line(
-              line,
-              List.of(
-                  in,
-                  name,
-                  JsonTree.text(more, "description"),
-                  JsonTree.text(more, "capacity"),
-                  JsonTree.text(more, "joincode"))));
+      groups.add(new Line(line, told(GROUPS, more, Map.of("course", in, "name", name))));
       for (Object member : JsonTree.list(group, "members")) {
         enrollments.add(
             new Line(line, List.of(JsonTree.text(member, "value"), in, "", name, "", "")));
@@ -156,21 +135,22 @@ final class ScimTables {
       code = external.startsWith("course:") ? external.substring("course:".length()) : shown;
     }
     codes.put(id, code);
-    courses.add(
-        new Line(
-            line,
-            List.of(
-                code,
-                shown.equals(code) ? "" : shown,
-                JsonTree.text(more, "description"),
-                JsonTree.text(more, "category"),
-                JsonTree.text(more, "site"),
-                JsonTree.text(more, "starts"),
-                JsonTree.text(more, "ends"),
-                JsonTree.text(more, "capacity"),
-                JsonTree.text(more, "language"),
-                JsonTree.text(more, "joincode"))));
+    String title = shown.equals(code) ? "" : shown;
+    courses.add(new Line(line, told(COURSES, more, Map.of("code", code, "title", title))));
     members(line, group, more, code);
+  }
+
+  /** The cells of a list, of which the Group itself tells some, and the extension the others. */
+  private static List<String> told(
+      List<String> headers, Map<?, ?> extension, Map<String, String> known) {
+    return headers.stream()
+        .map(
+            header ->
+                known.containsKey(header)
+                    ? known.get(header)
+                    : JsonTree.text(
+                        extension, ScimCourseAttributes.NAMES.get(header).toLowerCase(Locale.ROOT)))
+        .toList();
   }
 
   /** Who is in a course, with what the extension says of it. */

@@ -48,10 +48,7 @@ public final class FormulaSign extends TableRule {
               field ->
                   on.text(
                       column.index(),
-                      cell ->
-                          cell.charAt(0) == '\''
-                              || (FormulaSigns.begin(cell)
-                                  && (LITERAL.contains(field) || FormulaSigns.isLive(cell)))));
+                      cell -> cell.charAt(0) == '\'' || isTakenForFormula(field, cell)));
     }
   }
 
@@ -73,13 +70,14 @@ public final class FormulaSign extends TableRule {
         }
         continue;
       }
-      if (!FormulaSigns.begin(cell)) {
-        continue;
-      }
-      if (!isSaid(row, field, cell) && (LITERAL.contains(field) || FormulaSigns.isLive(cell))) {
+      if (isTakenForFormula(field, cell) && !isSaid(row, field, cell)) {
         findings.add(row.finding(this, field, message(field, cell)));
       }
     }
+  }
+
+  private static boolean isTakenForFormula(Field field, CharSequence cell) {
+    return FormulaSigns.begin(cell) && (LITERAL.contains(field) || FormulaSigns.isLive(cell));
   }
 
   /** Whether another rule says already what is wrong with the value. */

@@ -43,11 +43,8 @@ public final class DatesOutOfOrder extends TableRule {
       on.texts(
           Field.STARTS,
           Field.ENDS,
-          (starts, ends) -> {
-            Optional<LocalDate> first = on.sheet().day(Field.STARTS, starts);
-            Optional<LocalDate> last = on.sheet().day(Field.ENDS, ends);
-            return first.isPresent() && last.isPresent() && last.get().isBefore(first.get());
-          });
+          (starts, ends) ->
+              isBackwards(on.sheet().day(Field.STARTS, starts), on.sheet().day(Field.ENDS, ends)));
     }
   }
 
@@ -79,13 +76,17 @@ public final class DatesOutOfOrder extends TableRule {
     }
     Optional<LocalDate> starts = row.row.date(Field.STARTS);
     Optional<LocalDate> ends = row.row.date(Field.ENDS);
-    if (starts.isPresent() && ends.isPresent() && ends.get().isBefore(starts.get())) {
+    if (isBackwards(starts, ends)) {
       findings.add(
           row.finding(
               this,
               Field.ENDS,
               "It ends on " + ends.get() + ", before it starts on " + starts.get() + "."));
     }
+  }
+
+  private static boolean isBackwards(Optional<LocalDate> starts, Optional<LocalDate> ends) {
+    return starts.isPresent() && ends.isPresent() && ends.get().isBefore(starts.get());
   }
 
   /** Whether nobody who is enrolled today can have been born on a day. */
