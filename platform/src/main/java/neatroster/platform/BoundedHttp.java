@@ -26,10 +26,6 @@ final class BoundedHttp {
   /** From a request to the first of its answer. */
   private static final Duration PATIENCE_FOR_ANSWER = Duration.ofMinutes(2);
 
-  /** From the first of an answer to its end; tests have less time. */
-  private static final Duration PATIENCE_FOR_BODY =
-      Duration.ofMillis(Long.getLong("neatroster.patience", 60_000));
-
   private static final ScheduledExecutorService WATCH =
       Executors.newSingleThreadScheduledExecutor(BoundedHttp::watcher);
 
@@ -37,6 +33,10 @@ final class BoundedHttp {
 
   private final String host;
   private final HttpClient client;
+
+  /** From the first of an answer to its end; tests have less time. */
+  private final Duration patienceForBody =
+      Duration.ofMillis(Long.getLong("neatroster.patience", 60_000));
 
   /** An answer that has come to its end. */
   static final class Answer {
@@ -120,7 +120,7 @@ final class BoundedHttp {
   }
 
   /** An answer that does not come to its end is given up, however it drips. */
-  private static byte[] read(InputStream body) throws IOException, PlatformException {
+  private byte[] read(InputStream body) throws IOException, PlatformException {
     AtomicBoolean isOver = new AtomicBoolean();
     ScheduledFuture<?> end =
         WATCH.schedule(
@@ -128,7 +128,7 @@ final class BoundedHttp {
               isOver.set(true);
               close(body);
             },
-            PATIENCE_FOR_BODY.toMillis(),
+            patienceForBody.toMillis(),
             TimeUnit.MILLISECONDS);
     try {
       byte[] bytes = body.readNBytes(MOST_BYTES);
@@ -139,9 +139,7 @@ final class BoundedHttp {
     } catch (IOException e) {
       if (isOver.get()) {
         throw new HttpTimeoutException(
-            "an answer had not come to its end after "
-                + PATIENCE_FOR_BODY.toSeconds()
-                + " seconds");
+            "an answer had not come to its end after " + patienceForBody.toSeconds() + " seconds");
       }
       throw e;
     } finally {

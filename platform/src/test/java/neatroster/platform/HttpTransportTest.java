@@ -34,10 +34,6 @@ class HttpTransportTest {
   private static final String TOKEN = "tern-kelp-token-41";
   private static final String PASSWORD = "gannet \"oar\" 52/ä";
 
-  static {
-    System.setProperty("neatroster.patience", "1500");
-  }
-
   private HttpServer server;
   private final List<String> asked = new ArrayList<>();
 
@@ -61,6 +57,7 @@ class HttpTransportTest {
 
   @AfterEach
   void stop() {
+    System.clearProperty("neatroster.patience");
     if (server != null) {
       server.stop(0);
     }
@@ -215,6 +212,7 @@ class HttpTransportTest {
 
   @Test
   void anAnswerThatDripsIsGivenUp() throws Exception {
+    System.setProperty("neatroster.patience", "1500");
     Transport transport =
         to(
             exchange -> {

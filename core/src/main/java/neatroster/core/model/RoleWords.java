@@ -32,7 +32,14 @@ public final class RoleWords {
    */
   public RoleWords(Map<String, List<String>> synonyms) {
     OURS.forEach(role -> putOwn(role, OURS.indexOf(role)));
-    synonyms.forEach(
+    // In one order, whatever that of the words is: of two words as near as each other the first is
+    // suggested.
+    Map<String, List<String>> ordered = new LinkedHashMap<>();
+    OURS.stream()
+        .filter(synonyms::containsKey)
+        .forEach(role -> ordered.put(role, synonyms.get(role)));
+    synonyms.forEach(ordered::putIfAbsent);
+    ordered.forEach(
         (role, others) -> {
           int number = number(role);
           if (number == NONE) {
