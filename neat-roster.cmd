@@ -23,7 +23,7 @@ if not exist "%JAR%" (
   )
   echo neat-roster: building the program; this is done once and takes a minute or two... 1>&2
   pushd "%ROOT%"
-  call mvn -q -B -pl cli -am -DskipTests -Dspotless.check.skip=true package 1>&2 || (
+  call mvn -q -B -pl cli -am -Dmaven.test.skip=true -Dspotless.check.skip=true package 1>&2 || (
     popd
     echo neat-roster: the program could not be built; the lines above say why. 1>&2
     exit /b 3
