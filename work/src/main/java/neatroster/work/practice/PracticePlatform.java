@@ -45,8 +45,9 @@ public final class PracticePlatform implements Closeable {
    * Starts it. Where exports are named, it begins with what they say that the platform holds.
    *
    * @param data the file of its data, as the user calls it
-   * @throws Problem where the file cannot be used, or the platform cannot be started
-   * @throws InterruptedException where it is stopped while it is filled; it runs no more then
+   * @throws Problem where the file cannot be used, or the platform cannot be started or filled; it
+   *     does not run then
+   * @throws InterruptedException where it is stopped while it is filled; it does not run then
    */
   public static PracticePlatform start(CommandContext context, int port, Path data, Faults faults)
       throws InterruptedException {
@@ -78,7 +79,12 @@ public final class PracticePlatform implements Closeable {
       // An interrupt ends the process by way of its shutdown hooks.
       Runtime.getRuntime().addShutdownHook(new Thread(server::close));
       if (isFilled) {
-        fill(context, server, token);
+        try {
+          fill(context, server, token);
+        } catch (IOException | InterruptedException | RuntimeException e) {
+          server.close();
+          throw e;
+        }
       }
       return new PracticePlatform(server, data.resolveSibling(PracticeToken.fileName(place)));
     } catch (IOException e) {
